@@ -1,0 +1,1 @@
+"""Patient Owl: plans, runs, records and judges long exposures at night."""

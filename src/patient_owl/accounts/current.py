@@ -1,0 +1,34 @@
+"""The dependency every other endpoint stands on: who is asking."""
+
+from typing import Annotated
+
+from fastapi import Depends, Header, Request
+from fastapi.security import APIKeyCookie
+
+from patient_owl.accounts import service
+from patient_owl.accounts.models import User
+from patient_owl.database import DbSession, now_utc
+from patient_owl.errors import NotSignedIn
+
+COOKIE = "owl_session"
+_SAFE = {"GET", "HEAD", "OPTIONS"}
+_cookie = APIKeyCookie(name=COOKIE, auto_error=False)
+
+
+def _current_user(
+    request: Request,
+    session: DbSession,
+    token: Annotated[str | None, Depends(_cookie)] = None,
+    x_owl_csrf: Annotated[str | None, Header()] = None,
+) -> User:
+    found = service.who(session, token, now_utc())
+    if found is None:
+        raise NotSignedIn()
+    row, user = found
+    if request.method not in _SAFE:
+        service.check_csrf(row, x_owl_csrf)
+    return user
+
+
+CurrentUser = Annotated[User, Depends(_current_user, scope="function")]
+SessionToken = Annotated[str | None, Depends(_cookie)]

@@ -1,0 +1,45 @@
+"""What goes over the wire about people."""
+
+from typing import Annotated
+from uuid import UUID
+
+from pydantic import BaseModel, ConfigDict, Field, StringConstraints
+
+Email = Annotated[
+    str,
+    StringConstraints(
+        strip_whitespace=True, to_lower=True, max_length=254, pattern=r"^[^@\s]+@[^@\s]+$"
+    ),
+]
+Password = Annotated[str, Field(min_length=10, max_length=200, description="10 to 200 characters")]
+
+
+class AccountCreate(BaseModel):
+    name: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=80)]
+    email: Email
+    password: Password
+
+
+class SignIn(BaseModel):
+    email: Email
+    password: Annotated[str, Field(min_length=1, max_length=200)]
+
+
+class UserOut(BaseModel):
+    model_config = ConfigDict(from_attributes=True)
+
+    id: UUID
+    name: str
+    email: str
+
+
+class SessionOut(BaseModel):
+    """Who is signed in, if anybody, and what the entrance offers.
+
+    csrf_token goes back in the X-Owl-Csrf header of every change.
+    """
+
+    user: UserOut | None
+    csrf_token: str | None
+    is_demo: bool
+    may_create_account: bool

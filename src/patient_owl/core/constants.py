@@ -1,0 +1,29 @@
+"""Definitions and physical constants, each once, with unit and source."""
+
+import math
+
+# ISO 2720:1974: calibration constants of exposure meters.
+REFLECTED_METER_K = 12.5  # cd·s·m⁻², the value most makers use (a few use 14)
+INCIDENT_METER_C = 250.0  # lx·s, flat receptor
+
+SIDEREAL_DAY_S = 86164.0905  # s, mean; [iers2010] via the Earth rotation angle
+SKY_DRIFT_ARCSEC_PER_S = 360 * 3600 / SIDEREAL_DAY_S  # ″/s at the celestial equator, 15.041
+ARCSEC_PER_RAD = 180 * 3600 / math.pi
+
+# [usno-rst]: mean refraction at the horizon and mean semidiameters.
+REFRACTION_AT_HORIZON_ARCMIN = 34.0
+SUN_SEMIDIAMETER_ARCMIN = 16.0
+SUNRISE_SUN_ALTITUDE_DEG = -(REFRACTION_AT_HORIZON_ARCMIN + SUN_SEMIDIAMETER_ARCMIN) / 60
+STAR_RISE_ALTITUDE_DEG = -REFRACTION_AT_HORIZON_ARCMIN / 60
+
+# Twilight ends where the Sun's centre stands this far below the horizon. [usno-rst]
+CIVIL_TWILIGHT_SUN_ALTITUDE_DEG = -6.0
+NAUTICAL_TWILIGHT_SUN_ALTITUDE_DEG = -12.0
+ASTRONOMICAL_TWILIGHT_SUN_ALTITUDE_DEG = -18.0
+
+GALACTIC_CORE_RA_DEG = (17 + 45 / 60 + 40 / 3600) * 15  # J2000, Sgr A* to 1″ in right ascension
+GALACTIC_CORE_DEC_DEG = -(29 + 0 / 60 + 28 / 3600)
+
+# WGS 84 ellipsoid. [wgs84]
+EARTH_EQUATORIAL_RADIUS_KM = 6378.137
+EARTH_FLATTENING = 1 / 298.257223563

@@ -1,0 +1,49 @@
+"""Bounds on the controls and the reasons given for them, without words.
+
+A Limit bounds one control from one side; a Reason states a fact of the plan. Both carry
+a code and the quantities to put into the sentence, each named with its unit; words are
+chosen elsewhere.
+"""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from typing import Literal
+
+from patient_owl.core.dials import Control
+
+Sense = Literal["at_most", "at_least"]
+Quantities = Mapping[str, float | int | str | bool]
+
+
+@dataclass(frozen=True)
+class Limit:
+    """One bound on one control.
+
+    value in the control's unit (s, 1, ISO). school: which way of judging this is, where
+    practitioners differ. drives: False for a school shown beside the chosen one. source: key.
+    """
+
+    code: str
+    control: Control
+    sense: Sense
+    value: float
+    quantities: Quantities = field(default_factory=dict)
+    source: str = "common_practice"
+    school: str | None = None
+    drives: bool = True
+
+    def allows(self, value: float) -> bool:
+        """Whether an exact dial value keeps the limit; equal counts as kept."""
+        slack = 1 + 1e-9
+        return (
+            value <= self.value * slack if self.sense == "at_most" else value * slack >= self.value
+        )
+
+
+@dataclass(frozen=True)
+class Reason:
+    """A fact the plan rests on or a consequence it has."""
+
+    code: str
+    quantities: Quantities = field(default_factory=dict)
+    source: str | None = None

@@ -1,0 +1,1 @@
+"""What lens and sensor do to light and to directions."""

@@ -1,0 +1,141 @@
+"""How fast stars cross the sensor, and how long the shutter may stay open for points.
+
+Three schools, side by side: the rule of 500 [common practice], the aperture–pitch–focal
+formula [michaud] and the drift itself, in pixels, at the worst place in the frame. The
+last is computed from the real geometry: a rectilinear lens stretches its corners, so
+a corner drifts faster than the middle even at the same declination.
+"""
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from patient_owl.core.constants import SIDEREAL_DAY_S
+from patient_owl.core.optics.camera import (
+    Framing,
+    Sensor,
+    frame_grid,
+    place_in_frame,
+    project_mm,
+)
+from patient_owl.core.types import FloatArray
+
+SKY_TURN_RAD_PER_S = 2 * np.pi / SIDEREAL_DAY_S
+
+RULE_OF_500_MM_S = 500.0  # mm·s; 400 and 300 are in use by the stricter. Common practice.
+# [michaud]: t = (16.856·N + 0.0997·f + 13.713·p) / (f·cos δ), p in µm; from memory
+APERTURE_TERM, FOCAL_TERM, PITCH_TERM = 16.856, 0.0997, 13.713
+
+
+@dataclass(frozen=True)
+class StarDrift:
+    """Drift at the worst place of the frame that shows sky.
+
+    drift_px_per_s; place: code of where; declination_deg there; least_declination_deg:
+    nearest to the equator anywhere in the frame (absolute value), for formulas in cos δ.
+    """
+
+    drift_px_per_s: float
+    place: str
+    declination_deg: float
+    least_declination_deg: float
+
+
+def worst_star_drift(
+    sensor: Sensor, focal_length_mm: float, framing: Framing, latitude_deg: float
+) -> StarDrift | None:
+    """The fastest star in the frame; None when the frame shows no sky."""
+    grid = frame_grid(sensor, focal_length_mm, framing)
+    sky = grid.altitude_deg() > 0
+    if not sky.any():
+        return None
+    directions = grid.directions[sky]
+    speeds = drift_speed_px_per_s(directions, grid.axes, sensor, focal_length_mm, latitude_deg)
+    worst = int(np.argmax(speeds))
+    declinations = declination_deg(directions, latitude_deg)
+    crosses_equator = declinations.min() <= 0 <= declinations.max()
+    return StarDrift(
+        drift_px_per_s=float(speeds[worst]),
+        place=place_in_frame(grid.offset_mm[sky][worst], sensor, framing.orientation),
+        declination_deg=float(declinations[worst]),
+        least_declination_deg=0.0 if crosses_equator else float(np.abs(declinations).min()),
+    )
+
+
+def celestial_pole(latitude_deg: float) -> FloatArray:
+    """Direction of the north celestial pole: east, north, up."""
+    latitude = np.radians(latitude_deg)
+    return np.array([0.0, np.cos(latitude), np.sin(latitude)])
+
+
+def declination_deg(directions: FloatArray, latitude_deg: float) -> FloatArray:
+    """Declination of directions (n, 3); refraction neglected."""
+    return np.asarray(
+        np.degrees(np.arcsin(np.clip(directions @ celestial_pole(latitude_deg), -1, 1)))
+    )
+
+
+def drift_speed_px_per_s(
+    directions: FloatArray,
+    axes: FloatArray,
+    sensor: Sensor,
+    focal_length_mm: float,
+    latitude_deg: float,
+) -> FloatArray:
+    """Speed of stars at directions (n, 3) over the sensor, shape (n,). [px/s]
+
+    The derivative of the rectilinear projection along the sky's turning, d' = −ω·p × d. [D]
+    """
+    turning = -SKY_TURN_RAD_PER_S * np.cross(celestial_pole(latitude_deg), directions)
+    right, up, forward = (directions @ axes.T).T
+    v_right, v_up, v_forward = (turning @ axes.T).T
+    mm_per_s = focal_length_mm * np.hypot(
+        (v_right * forward - right * v_forward) / forward**2,
+        (v_up * forward - up * v_forward) / forward**2,
+    )
+    return np.asarray(mm_per_s * 1000 / sensor.pixel_pitch_um)
+
+
+def turned(directions: FloatArray, latitude_deg: float, seconds: float) -> FloatArray:
+    """Where stars at directions (n, 3) stand `seconds` later; any length. [D: Rodrigues]"""
+    pole = celestial_pole(latitude_deg)
+    angle = -SKY_TURN_RAD_PER_S * seconds
+    along = (directions @ pole)[:, None] * pole
+    return np.asarray(
+        directions * np.cos(angle)
+        + np.cross(pole, directions) * np.sin(angle)
+        + along * (1 - np.cos(angle))
+    )
+
+
+def drift_px(
+    directions: FloatArray,
+    axes: FloatArray,
+    sensor: Sensor,
+    focal_length_mm: float,
+    latitude_deg: float,
+    exposure_s: float,
+) -> FloatArray:
+    """Distance on the sensor between where stars begin and end, shape (n,). [px]"""
+    start = project_mm(directions, axes, focal_length_mm)
+    end = project_mm(turned(directions, latitude_deg, exposure_s), axes, focal_length_mm)
+    return np.asarray(np.linalg.norm(end - start, axis=1) * 1000 / sensor.pixel_pitch_um)
+
+
+def limit_by_rule_of_500_s(focal_length_mm: float, crop_factor: float) -> float:
+    """t = 500 / (crop · f). [s] Common practice."""
+    return RULE_OF_500_MM_S / (crop_factor * focal_length_mm)
+
+
+def limit_by_aperture_pitch_focal_s(
+    f_number: float, focal_length_mm: float, pixel_pitch_um: float, declination_deg: float
+) -> float:
+    """The aperture–pitch–focal formula, strict form (no 2–3× tolerance). [s] [michaud]"""
+    sharp = APERTURE_TERM * f_number + FOCAL_TERM * focal_length_mm + PITCH_TERM * pixel_pitch_um
+    # at the pole itself nothing drifts; 0.01 keeps the answer finite and longer than any night
+    return sharp / (focal_length_mm * max(float(np.cos(np.radians(declination_deg))), 0.01))
+
+
+def limit_by_drift_s(drift_px_per_s: float, tolerance_px: float) -> float:
+    """t = tolerance / drift. [s]"""
+    return tolerance_px / max(drift_px_per_s, 1e-6)

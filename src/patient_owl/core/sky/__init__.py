@@ -1,0 +1,1 @@
+"""Where the Sun, Moon and stars stand, and how much light they leave on the ground."""

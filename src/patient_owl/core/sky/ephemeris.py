@@ -1,0 +1,110 @@
+"""The bundled ephemeris: the one place in the core that reads a file.
+
+Planets and Moon from JPL DE421 (1899-07-29 to 2053-10-09) as packed by skyfield-data;
+precession-nutation IAU 2000A/2006 and ΔT from skyfield. Nothing is fetched.
+[folkner2009]
+"""
+
+from dataclasses import dataclass
+from datetime import UTC, date, datetime, timedelta
+from functools import lru_cache
+from importlib.resources import files
+from typing import Any
+
+import numpy as np
+from skyfield.api import Loader, Star
+from skyfield.framelib import true_equator_and_equinox_of_date
+
+from patient_owl.core.constants import GALACTIC_CORE_DEC_DEG, GALACTIC_CORE_RA_DEG
+from patient_owl.core.errors import OutsideEphemeris
+from patient_owl.core.types import FloatArray
+
+# A margin of some days at each end, so that a night and its search never run off the edge.
+FIRST_DAY = date(1900, 1, 1)
+LAST_DAY = date(2053, 9, 1)
+
+EPOCH_UTC = datetime(2000, 1, 1, tzinfo=UTC)  # our own count of seconds starts here
+
+
+@dataclass(frozen=True)
+class _Bundle:
+    timescale: Any
+    kernel: Any
+
+
+@lru_cache(maxsize=1)
+def _bundle() -> _Bundle:
+    # the package's own path helper warns of an expired file that is not used here
+    load = Loader(str(files("skyfield_data") / "data"), expire=False, verbose=False)
+    return _Bundle(load.timescale(builtin=True), load("de421.bsp"))
+
+
+def close() -> None:
+    """Close the ephemeris file; the next question opens it again."""
+    if _bundle.cache_info().currsize:
+        _bundle().kernel.close()
+        _bundle.cache_clear()
+
+
+def check_day(day: date) -> date:
+    """The day itself when the ephemeris reaches it, else OutsideEphemeris."""
+    if not FIRST_DAY <= day <= LAST_DAY:
+        raise OutsideEphemeris(FIRST_DAY, LAST_DAY, day)
+    return day
+
+
+def epoch_seconds(moment_utc: datetime) -> float:
+    """Seconds of UTC since 2000-01-01T00:00Z, leap seconds not counted (as POSIX time)."""
+    return (moment_utc - EPOCH_UTC).total_seconds()
+
+
+def moment_utc(seconds: float) -> datetime:
+    """The inverse of epoch_seconds."""
+    return EPOCH_UTC + timedelta(seconds=float(seconds))
+
+
+Moments = Any  # skyfield's time vector; it keeps its nutation, so make one and pass it on
+
+
+def moments(seconds: FloatArray) -> Moments:
+    """The moments, shape (n,) of epoch_seconds, in the form the functions below take."""
+    # UTC = POSIX days here: skyfield's own calendar call costs more than the ephemeris,
+    # and a leap second moves the sky by 15″, the size of the whole neglected effect.
+    return _bundle().timescale.utc(2000, 1, 1, 0, 0, seconds)
+
+
+def apparent_vectors_km(body: str, time: Moments) -> FloatArray:
+    """Apparent geocentric positions, true equator and equinox of date.
+
+    Parameters
+    ----------
+    body : a DE421 segment name: "sun", "moon", "venus", "jupiter barycenter", ...
+    time : of n moments
+
+    Returns
+    -------
+    vectors : shape (3, n); [km]
+        Light time, deflection and aberration are in; parallax and refraction are not.
+    """
+    bundle = _bundle()
+    position = bundle.kernel["earth"].at(time).observe(bundle.kernel[body]).apparent()
+    return np.asarray(position.frame_xyz(true_equator_and_equinox_of_date).km)
+
+
+def apparent_star_vectors(ra_deg: float, dec_deg: float, time: Moments) -> FloatArray:
+    """Unit vectors, shape (3, n), of a fixed J2000 direction in the frame of date."""
+    star = Star(ra_hours=ra_deg / 15, dec_degrees=dec_deg)
+    position = _bundle().kernel["earth"].at(time).observe(star).apparent()
+    vectors = np.asarray(position.frame_xyz(true_equator_and_equinox_of_date).au)
+    return np.asarray(vectors / np.linalg.norm(vectors, axis=0))
+
+
+def core_vectors(time: Moments) -> FloatArray:
+    """Unit vectors, shape (3, n), toward the galactic core in the frame of date."""
+    return apparent_star_vectors(GALACTIC_CORE_RA_DEG, GALACTIC_CORE_DEC_DEG, time)
+
+
+def greenwich_sidereal_rad(time: Moments) -> FloatArray:
+    """Apparent sidereal time at Greenwich, unwrapped, shape (n,). [rad]"""
+    hours = np.asarray(time.gast)
+    return np.asarray(np.unwrap(hours * np.pi / 12))

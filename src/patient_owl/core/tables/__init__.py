@@ -1,0 +1,1 @@
+"""Data of the trade and of the literature, unit and source beside each value."""

@@ -1,0 +1,18 @@
+"""What is in the bag."""
+
+from typing import Any
+
+from sqlalchemy import JSON, String
+from sqlalchemy.orm import Mapped, mapped_column
+
+from patient_owl.database import Base, Owned
+
+
+class KitItem(Owned, Base):
+    """One thing; `spec` holds what its kind needs, validated by kit.schemas."""
+
+    __tablename__ = "kit_items"
+
+    kind: Mapped[str] = mapped_column(String(20))
+    name: Mapped[str] = mapped_column(String(120))
+    spec: Mapped[dict[str, Any]] = mapped_column(JSON)

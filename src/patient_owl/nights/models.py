@@ -1,0 +1,25 @@
+"""One outing: a place and the date its evening falls on."""
+
+from datetime import date
+from uuid import UUID
+
+from sqlalchemy import ForeignKey, String, Text
+from sqlalchemy.orm import Mapped, mapped_column, relationship
+
+from patient_owl.database import Base, Owned
+from patient_owl.places.models import Place
+
+
+class Night(Owned, Base):
+    __tablename__ = "nights"
+
+    place_id: Mapped[UUID] = mapped_column(ForeignKey("places.id"))
+    evening_date: Mapped[date]
+    title: Mapped[str] = mapped_column(String(120))
+    notes: Mapped[str] = mapped_column(Text)
+    reference_f_number: Mapped[float]
+    reference_iso: Mapped[float]
+    ground_placement_stops: Mapped[float]
+    sky_placement_stops: Mapped[float]
+
+    place: Mapped[Place] = relationship(lazy="joined")

@@ -1,0 +1,78 @@
+"""Nights and their light. Deleting is in trash."""
+
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import APIRouter, Query, Response
+
+from patient_owl.accounts.current import CurrentUser
+from patient_owl.database import DbSession, ExpectedVersion, tag
+from patient_owl.nights import service
+from patient_owl.nights.schemas import FNumber, Iso, NightIn, NightOut, Placement, SlopeOut
+
+router = APIRouter(prefix="/nights", tags=["nights"])
+
+
+@router.get("")
+def list_nights(user: CurrentUser, session: DbSession) -> list[NightOut]:
+    """All nights, latest evening first."""
+    counts = service.shot_counts(session, user)
+    return [
+        service.out(night, counts.get(night.id, 0)) for night in service.all_nights(session, user)
+    ]
+
+
+@router.post("", status_code=201)
+def create_night(
+    body: NightIn, user: CurrentUser, session: DbSession, response: Response
+) -> NightOut:
+    """Plan a night at a place."""
+    night = service.create_night(session, user, body)
+    tag(response, night)
+    return service.out(night, 0)
+
+
+@router.get("/{night_id}")
+def get_night(
+    night_id: UUID, user: CurrentUser, session: DbSession, response: Response
+) -> NightOut:
+    """One night."""
+    night = service.get_night(session, user.id, night_id)
+    tag(response, night)
+    return service.out(night, service.shot_counts(session, user).get(night.id, 0))
+
+
+@router.put("/{night_id}")
+def change_night(
+    night_id: UUID,
+    body: NightIn,
+    version: ExpectedVersion,
+    user: CurrentUser,
+    session: DbSession,
+    response: Response,
+) -> NightOut:
+    """Change a night."""
+    night = service.change_night(session, user, night_id, body, version)
+    tag(response, night)
+    return service.out(night, service.shot_counts(session, user).get(night.id, 0))
+
+
+@router.get("/{night_id}/slope")
+def get_slope(
+    night_id: UUID,
+    user: CurrentUser,
+    session: DbSession,
+    reference_f_number: Annotated[FNumber | None, Query()] = None,
+    reference_iso: Annotated[Iso | None, Query()] = None,
+    ground_placement_stops: Annotated[Placement | None, Query()] = None,
+    sky_placement_stops: Annotated[Placement | None, Query()] = None,
+) -> SlopeOut:
+    """The light slope; references not given are the night's own."""
+    night = service.get_night(session, user.id, night_id)
+    tried = {
+        "reference_f_number": reference_f_number,
+        "reference_iso": reference_iso,
+        "ground_placement_stops": ground_placement_stops,
+        "sky_placement_stops": sky_placement_stops,
+    }
+    return service.slope_out(night, service.reference_of(night, tried))

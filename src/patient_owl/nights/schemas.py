@@ -1,0 +1,99 @@
+"""A night on the wire: what was planned, and the light slope."""
+
+from datetime import date, datetime
+from typing import Annotated
+from uuid import UUID
+
+from pydantic import BaseModel, Field
+
+from patient_owl.places.schemas import Name, Notes
+
+FNumber = Annotated[float, Field(ge=0.8, le=64, description="exact, 2^(k/6) on a thirds dial")]
+Iso = Annotated[float, Field(ge=12, le=102400)]
+Placement = Annotated[float, Field(ge=-6, le=3, description="stops from mid-grey")]
+
+REFERENCE_F_NUMBER = 2.0**1.5  # f/2.8: what most lenses in the bag reach
+REFERENCE_ISO = 1600.0
+# Common practice: moonlit land 1 to 1.5 under mid-grey, blue hour 0 to 0.7, night sky 2 under.
+GROUND_PLACEMENT_STOPS = -1.0
+SKY_PLACEMENT_STOPS = -2.0
+
+
+class NightIn(BaseModel):
+    place_id: UUID
+    evening_date: Annotated[date, Field(description="local date of the evening it begins on")]
+    title: Annotated[str, Field(max_length=120)] = ""
+    notes: Notes = ""
+    reference_f_number: FNumber = REFERENCE_F_NUMBER
+    reference_iso: Iso = REFERENCE_ISO
+    ground_placement_stops: Placement = GROUND_PLACEMENT_STOPS
+    sky_placement_stops: Placement = SKY_PLACEMENT_STOPS
+
+
+class NightOut(NightIn):
+    """A night with its place's name and zone, and how dark it gets, in a sentence."""
+
+    id: UUID
+    version: int
+    title: str
+    place_name: Name
+    time_zone: str
+    sentence: str
+    shot_count: int
+
+
+class EventOut(BaseModel):
+    code: str
+    text: str
+    at_utc: datetime
+
+
+class DivisionOut(BaseModel):
+    """A stretch of shutter times worked the same way: handheld, tripod, bulb."""
+
+    code: str
+    label: str
+    from_s: float
+    to_s: float
+
+
+class ChoiceOut(BaseModel):
+    """A position a control may be put to: exact value and printed label."""
+
+    value: float
+    label: str
+
+
+class SlopeOut(BaseModel):
+    """The night as one picture. Lists run over one grid: start_utc + i · step_s.
+
+    Exposures are for the reference aperture and ISO and the two placements; low and
+    high are one standard deviation either way. Positions are apparent, in degrees.
+    """
+
+    start_utc: datetime
+    end_utc: datetime
+    step_s: float
+    time_zone: str
+    utc_offsets_s: list[int]
+    reference_f_number: float
+    reference_iso: float
+    ground_placement_stops: float
+    sky_placement_stops: float
+    ground_exposure_s: list[float]
+    ground_low_s: list[float]
+    ground_high_s: list[float]
+    sky_exposure_s: list[float]
+    sky_low_s: list[float]
+    sky_high_s: list[float]
+    sun_altitude_deg: list[float]
+    moon_altitude_deg: list[float]
+    moon_azimuth_deg: list[float]
+    core_altitude_deg: list[float]
+    core_azimuth_deg: list[float]
+    moon_illuminated_fraction: float
+    readouts: list[str]
+    events: list[EventOut]
+    divisions: list[DivisionOut]
+    f_number_choices: list[ChoiceOut]
+    iso_choices: list[ChoiceOut]

@@ -1,0 +1,19 @@
+"""Where the tripod goes."""
+
+from sqlalchemy import String, Text
+from sqlalchemy.orm import Mapped, mapped_column
+
+from patient_owl.database import Base, Owned
+
+
+class Place(Owned, Base):
+    __tablename__ = "places"
+
+    name: Mapped[str] = mapped_column(String(120))
+    latitude_deg: Mapped[float]
+    longitude_deg: Mapped[float]
+    elevation_m: Mapped[float]
+    time_zone: Mapped[str] = mapped_column(String(64))
+    sky_brightness_mag_arcsec2: Mapped[float]
+    notes: Mapped[str] = mapped_column(Text)
+    hazards: Mapped[str] = mapped_column(Text)

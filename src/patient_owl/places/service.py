@@ -1,0 +1,49 @@
+"""Keeping places."""
+
+from uuid import UUID
+
+from sqlalchemy.orm import Session
+
+from patient_owl.accounts.models import User
+from patient_owl.core.sky.tracks import Site
+from patient_owl.database import check_version, flush, owned, owned_rows
+from patient_owl.places.models import Place
+from patient_owl.places.schemas import PlaceIn
+from patient_owl.places.zones import zone, zone_at
+
+
+def all_places(session: Session, user: User) -> list[Place]:
+    return owned_rows(session, Place, user.id)
+
+
+def get_place(session: Session, user_id: UUID, place_id: UUID) -> Place:
+    return owned(session, Place, user_id, place_id, "place")
+
+
+def create_place(session: Session, user: User, request: PlaceIn) -> Place:
+    place = Place(user_id=user.id, **_columns(request))
+    session.add(place)
+    session.flush()
+    return place
+
+
+def change_place(
+    session: Session, user: User, place_id: UUID, request: PlaceIn, version: int
+) -> Place:
+    place = get_place(session, user.id, place_id)
+    check_version(place, version, "place")
+    for name, value in _columns(request).items():
+        setattr(place, name, value)
+    flush(session, place, "place")
+    return place
+
+
+def _columns(request: PlaceIn) -> dict[str, object]:
+    columns = request.model_dump()
+    name = request.time_zone or zone_at(request.latitude_deg, request.longitude_deg)
+    columns["time_zone"] = zone(name).key
+    return columns
+
+
+def site_of(place: Place) -> Site:
+    return Site(place.latitude_deg, place.longitude_deg, place.elevation_m)

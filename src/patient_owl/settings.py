@@ -1,0 +1,37 @@
+"""What can be set from outside, by environment variables that begin with OWL_."""
+
+from functools import lru_cache
+from pathlib import Path
+
+from pydantic_settings import BaseSettings, SettingsConfigDict
+
+PROJECT_DIR = Path(__file__).resolve().parents[2]
+
+
+class Settings(BaseSettings):
+    """Read once at start; the defaults are a complete configuration."""
+
+    model_config = SettingsConfigDict(env_prefix="OWL_")
+
+    var_dir: Path = PROJECT_DIR / "var"
+    host: str = "127.0.0.1"
+    port: int = 8040
+    demo: bool = False
+    database_url: str = ""
+    # A cookie marked Secure is dropped by browsers on plain http; set behind TLS.
+    secure_cookies: bool = False
+    session_days: int = 30
+
+    @property
+    def data_dir(self) -> Path:
+        """Demo data never mixes with real data: each has its own directory."""
+        return self.var_dir / ("demo" if self.demo else "data")
+
+    @property
+    def web_dist_dir(self) -> Path:
+        return PROJECT_DIR / "web" / "dist"
+
+
+@lru_cache(maxsize=1)
+def get_settings() -> Settings:
+    return Settings()

@@ -1,0 +1,73 @@
+"""Shots and their plans. Deleting is in trash."""
+
+from uuid import UUID
+
+from fastapi import APIRouter, Response
+
+from patient_owl.accounts.current import CurrentUser
+from patient_owl.database import DbSession, ExpectedVersion, tag
+from patient_owl.nights.service import get_night
+from patient_owl.shots import planning, service
+from patient_owl.shots.schemas import DisciplineOut, PlanOut, PlanRequest, ShotIn, ShotOut
+
+router = APIRouter(tags=["shots"])
+
+
+@router.get("/disciplines")
+def list_disciplines(user: CurrentUser) -> list[DisciplineOut]:
+    """The kinds of picture that can be planned, and what each asks."""
+    return planning.disciplines_out()
+
+
+@router.get("/nights/{night_id}/shots")
+def list_shots(night_id: UUID, user: CurrentUser, session: DbSession) -> list[ShotOut]:
+    """The night's shots in the order they happen."""
+    night = get_night(session, user.id, night_id)
+    return [ShotOut.model_validate(s) for s in service.shots_of(session, user, night)]
+
+
+@router.post("/nights/{night_id}/shots", status_code=201)
+def create_shot(
+    night_id: UUID, body: ShotIn, user: CurrentUser, session: DbSession, response: Response
+) -> ShotOut:
+    """Add a shot to a night."""
+    shot = service.create_shot(session, user, night_id, body)
+    tag(response, shot)
+    return ShotOut.model_validate(shot)
+
+
+@router.get("/shots/{shot_id}")
+def get_shot(shot_id: UUID, user: CurrentUser, session: DbSession, response: Response) -> ShotOut:
+    """One shot."""
+    shot = service.get_shot(session, user.id, shot_id)
+    tag(response, shot)
+    return ShotOut.model_validate(shot)
+
+
+@router.put("/shots/{shot_id}")
+def change_shot(
+    shot_id: UUID,
+    body: ShotIn,
+    version: ExpectedVersion,
+    user: CurrentUser,
+    session: DbSession,
+    response: Response,
+) -> ShotOut:
+    """Change a shot."""
+    shot = service.change_shot(session, user, shot_id, body, version)
+    tag(response, shot)
+    return ShotOut.model_validate(shot)
+
+
+@router.get("/shots/{shot_id}/plan")
+def get_plan(shot_id: UUID, user: CurrentUser, session: DbSession) -> PlanOut:
+    """The plan of a kept shot."""
+    shot = service.get_shot(session, user.id, shot_id)
+    return planning.plan_out(service.plan_of(session, user, shot))
+
+
+@router.post("/plans")
+def try_plan(body: PlanRequest, user: CurrentUser, session: DbSession) -> PlanOut:
+    """Plan without keeping: what moving a rail or a framing would do."""
+    planned = service.try_plan(session, user, body.night_id, body.shot, body.move)
+    return planning.plan_out(planned)

@@ -1,0 +1,61 @@
+"""Keeping shots."""
+
+from uuid import UUID
+
+from sqlalchemy.orm import Session
+
+from patient_owl.accounts.models import User
+from patient_owl.database import check_version, flush, owned, owned_rows
+from patient_owl.nights.models import Night
+from patient_owl.nights.service import get_night
+from patient_owl.shots.models import Shot
+from patient_owl.shots.planning import Planned, make_plan
+from patient_owl.shots.schemas import Move, ShotIn
+
+
+def shots_of(session: Session, user: User, night: Night) -> list[Shot]:
+    """The night's shots in the order they happen."""
+    shots = owned_rows(session, Shot, user.id, Shot.night_id == night.id)
+    return sorted(shots, key=lambda shot: shot.at_utc)
+
+
+def get_shot(session: Session, user_id: UUID, shot_id: UUID) -> Shot:
+    return owned(session, Shot, user_id, shot_id, "shot")
+
+
+def create_shot(session: Session, user: User, night_id: UUID, request: ShotIn) -> Shot:
+    night = get_night(session, user.id, night_id)
+    make_plan(session, user, night, request)  # refuses what could never be planned
+    shot = Shot(user_id=user.id, night_id=night.id, **_columns(request))
+    session.add(shot)
+    session.flush()
+    return shot
+
+
+def change_shot(session: Session, user: User, shot_id: UUID, request: ShotIn, version: int) -> Shot:
+    shot = get_shot(session, user.id, shot_id)
+    check_version(shot, version, "shot")
+    make_plan(session, user, get_night(session, user.id, shot.night_id), request)
+    for name, value in _columns(request).items():
+        setattr(shot, name, value)
+    flush(session, shot, "shot")
+    return shot
+
+
+def plan_of(session: Session, user: User, shot: Shot) -> Planned:
+    """The plan of a kept shot."""
+    night = get_night(session, user.id, shot.night_id)
+    return make_plan(session, user, night, ShotIn.model_validate(shot, from_attributes=True))
+
+
+def try_plan(
+    session: Session, user: User, night_id: UUID, request: ShotIn, move: Move | None
+) -> Planned:
+    """The plan of a shot that is not kept."""
+    return make_plan(session, user, get_night(session, user.id, night_id), request, move)
+
+
+def _columns(request: ShotIn) -> dict[str, object]:
+    columns = {name: getattr(request, name) for name in ShotIn.model_fields}
+    columns["choice"] = request.choice.model_dump()
+    return columns

@@ -1,0 +1,120 @@
+"""Keeping takes, and what follows from them."""
+
+from uuid import UUID
+
+from sqlalchemy.orm import Session
+
+from patient_owl.accounts.models import User
+from patient_owl.core.advice import Belief, JudgedTake, next_setting
+from patient_owl.core.dials import Control, DialValue
+from patient_owl.core.errors import WrongValue
+from patient_owl.core.exposure import Settings, stops_between
+from patient_owl.core.solver import CONTROLS
+from patient_owl.database import check_version, flush, owned_rows
+from patient_owl.errors import NotFound, VersionMissing
+from patient_owl.nights.service import get_night
+from patient_owl.places.zones import zone
+from patient_owl.shots.models import Shot
+from patient_owl.shots.planning import Planned, position_out
+from patient_owl.shots.service import get_shot, plan_of
+from patient_owl.takes.models import Take
+from patient_owl.takes.schemas import AdviceOut, ChainOut, LinkOut, TakeIn, TakeOut
+from patient_owl.words.chain import change_text
+from patient_owl.words.night import clock
+from patient_owl.words.plan import reason_text, settings_text
+
+# What moves first for stars: ISO costs least while time is held by the sky. Handbook 2.8.
+CHEAPEST_FIRST: tuple[Control, ...] = ("iso", "f_number", "exposure_s")
+
+
+def put_take(
+    session: Session, user: User, take_id: UUID, request: TakeIn, version: int | None
+) -> tuple[Take, bool]:
+    """Keep a take under the identity its device gave it; True when it is new.
+
+    Sending the same take again changes nothing; a different one under the same identity
+    is an edit and must name the version it changes.
+    """
+    shot = get_shot(session, user.id, request.shot_id)
+    take = session.get(Take, take_id, with_for_update=True)
+    if take is None:
+        take = Take(id=take_id, user_id=user.id, **request.model_dump())
+        session.add(take)
+        session.flush()
+        return take, True
+    if take.user_id != user.id or take.deleted_at_utc is not None:
+        raise NotFound("take")
+    if TakeIn.model_validate(take, from_attributes=True) == request:
+        return take, False
+    if version is None:
+        raise VersionMissing()
+    check_version(take, version, "take")
+    if take.shot_id != shot.id:
+        raise WrongValue("shot_id", f"{take.shot_id}, the shot it was made for", shot.id)
+    for name, value in request.model_dump().items():
+        setattr(take, name, value)
+    flush(session, take, "take")
+    return take, False
+
+
+def takes_of(session: Session, user: User, shot: Shot) -> list[Take]:
+    takes = owned_rows(session, Take, user.id, Take.shot_id == shot.id)
+    return sorted(takes, key=lambda take: (take.started_at_utc, take.id))
+
+
+def chain_of(session: Session, user: User, shot_id: UUID) -> ChainOut:
+    shot = get_shot(session, user.id, shot_id)
+    planned = plan_of(session, user, shot)
+    takes = takes_of(session, user, shot)
+    place_zone = zone(get_night(session, user.id, shot.night_id).place.time_zone)
+    links = [
+        LinkOut(
+            take=TakeOut.model_validate(take),
+            settings=settings_text(_positions(take, planned)),
+            started_local=clock(take.started_at_utc, place_zone),
+            change=_change(before, take, planned),
+        )
+        for before, take in zip((None, *takes), takes, strict=False)
+    ]
+    return ChainOut(links=links, advice=_advice(planned, takes))
+
+
+def _settings(take: Take) -> Settings:
+    return Settings(take.exposure_s, take.f_number, take.iso)
+
+
+def _positions(take: Take, planned: Planned) -> dict[Control, DialValue]:
+    return {c: planned.kit.dials[c].nearest(getattr(take, c)) for c in CONTROLS}
+
+
+def _change(before: Take | None, take: Take, planned: Planned) -> str | None:
+    if before is None:
+        return None
+    old, new = _positions(before, planned), _positions(take, planned)
+    return change_text(old, new, stops_between(_settings(before), _settings(take)))
+
+
+def _advice(planned: Planned, takes: list[Take]) -> AdviceOut:
+    plan, kit, intent, _, _ = planned
+    judged = [JudgedTake(_settings(t), t.verdict) for t in takes if t.verdict is not None]  # type: ignore[arg-type]
+    if not judged:
+        positions = plan.solution.positions
+        return AdviceOut(
+            settings=settings_text(positions),
+            positions={c: position_out(c, positions[c]) for c in CONTROLS},
+            control=None,
+            change_stops=0,
+            sigma_stops=plan.sigma_stops,
+            reasons=[reason_text(plan.lead)],
+        )
+    order = [c for c in CHEAPEST_FIRST if c not in intent.choice.locked]
+    prior = Belief(plan.target_ev100, plan.sigma_stops)
+    advice = next_setting(prior, judged, kit.dials, plan.limits, order)
+    return AdviceOut(
+        settings=settings_text(advice.positions),
+        positions={c: position_out(c, advice.positions[c]) for c in CONTROLS},
+        control=advice.control,
+        change_stops=advice.change_stops,
+        sigma_stops=advice.belief.sigma_stops,
+        reasons=[reason_text(reason) for reason in advice.reasons],
+    )

@@ -1,0 +1,56 @@
+"""Deleting with undo: a deleted thing is hidden, and can be brought back."""
+
+from collections.abc import Mapping
+from enum import StrEnum
+from uuid import UUID
+
+from fastapi import APIRouter
+
+from patient_owl.accounts.current import CurrentUser
+from patient_owl.accounts.models import User
+from patient_owl.database import DbSession, Owned, now_utc
+from patient_owl.errors import NotFound
+from patient_owl.kit.models import KitItem
+from patient_owl.nights.models import Night
+from patient_owl.places.models import Place
+from patient_owl.shots.models import Shot
+from patient_owl.takes.models import Take
+
+router = APIRouter(tags=["trash"])
+
+
+class Kind(StrEnum):
+    places = "places"
+    kit = "kit"
+    nights = "nights"
+    shots = "shots"
+    takes = "takes"
+
+
+_MODELS: Mapping[Kind, type[Owned]] = {
+    Kind.places: Place,
+    Kind.kit: KitItem,
+    Kind.nights: Night,
+    Kind.shots: Shot,
+    Kind.takes: Take,
+}
+
+
+def _row(session: DbSession, user: User, kind: Kind, row_id: UUID) -> Owned:
+    row = session.get(_MODELS[kind], row_id)
+    if row is None or row.user_id != user.id:
+        raise NotFound("thing")
+    return row
+
+
+@router.delete("/{kind}/{row_id}", status_code=204)
+def delete(kind: Kind, row_id: UUID, user: CurrentUser, session: DbSession) -> None:
+    """Put a thing away. Deleting it twice is the same as once."""
+    row = _row(session, user, kind, row_id)
+    row.deleted_at_utc = row.deleted_at_utc or now_utc()
+
+
+@router.post("/{kind}/{row_id}/restore", status_code=204)
+def restore(kind: Kind, row_id: UUID, user: CurrentUser, session: DbSession) -> None:
+    """Bring a deleted thing back."""
+    _row(session, user, kind, row_id).deleted_at_utc = None

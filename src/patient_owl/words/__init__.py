@@ -1,0 +1,1 @@
+"""The one place where codes and quantities become English."""

@@ -1,0 +1,19 @@
+"""What changed between two takes, in words."""
+
+from collections.abc import Mapping
+
+from patient_owl.core.dials import Control, DialValue
+from patient_owl.words.formats import signed_stops
+from patient_owl.words.plan import CONTROL_TITLES, setting_text
+
+
+def change_text(
+    old: Mapping[Control, DialValue], new: Mapping[Control, DialValue], change_stops: float
+) -> str:
+    """`ISO 3200 → ISO 6400 (+1)`; `same settings` when nothing moved."""
+    moved = [
+        f"{setting_text(control, old[control])} → {setting_text(control, new[control])}"
+        for control in CONTROL_TITLES
+        if old[control] != new[control]
+    ]
+    return f"{', '.join(moved)} ({signed_stops(change_stops)})" if moved else "same settings"

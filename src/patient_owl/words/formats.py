@@ -1,0 +1,147 @@
+"""How quantities are printed: durations, stops, f-numbers, angles, places in the frame."""
+
+import math
+import string
+from collections.abc import Callable, Mapping
+from typing import Any
+
+from patient_owl.core.dials import aperture_dial, duration_label, iso_dial, time_dial
+
+_FRACTIONS = {0: "", 1: "⅓", 2: "⅔"}
+MINUS = "−"
+
+
+def seconds(value: float) -> str:
+    """A computed time, not a dial's: `0.8 s`, `4.2 s`, `48 s`, `6 min`, `1 h 20 min`."""
+    if value < 0.3:
+        return f"1/{round(1 / value)} s"
+    if value < 9.95:
+        return f"{value:.1f} s"
+    if value < 100:
+        return f"{value:.0f} s"
+    if value < 600:
+        return duration_label(round(value / 10) * 10)
+    return duration_label(round(value / 60) * 60)
+
+
+def dial_time(value: float) -> str:
+    """An exact dial value as its dial prints it, with the unit: `1/60 s`, `30 s`, `4 min`."""
+    for steps in ("thirds", "halves"):
+        position = time_dial(steps).nearest(value)
+        if abs(math.log2(position.value / value)) < 0.01:
+            return position.label if position.is_bulb else f"{position.label} s"
+    return seconds(value)
+
+
+def stops(value: float) -> str:
+    """A size in thirds: `⅔ stop`, `1 stop`, `2⅓ stops`."""
+    thirds = round(abs(value) * 3)
+    whole, part = divmod(thirds, 3)
+    number = f"{whole or ''}{_FRACTIONS[part]}" or "0"
+    return f"{number} stop" if 0 < thirds <= 3 else f"{number} stops"
+
+
+def signed_stops(value: float) -> str:
+    """A change in thirds: `+1⅓`, `−2`, `±0`."""
+    thirds = round(value * 3)
+    if thirds == 0:
+        return "±0"
+    whole, part = divmod(abs(thirds), 3)
+    return f"{'+' if thirds > 0 else MINUS}{whole or ''}{_FRACTIONS[part]}"
+
+
+def placed(value: float) -> str:
+    """Where a brightness lands: `2 stops under mid-grey`, `at mid-grey`."""
+    if round(abs(value) * 3) == 0:
+        return "at mid-grey"
+    return f"{stops(value)} {'over' if value > 0 else 'under'} mid-grey"
+
+
+def spread(value: float) -> str:
+    """A standard deviation: `± 0.8 stops`."""
+    return f"± {value:.1f} stops"
+
+
+def f_number(value: float) -> str:
+    """An exact f-number as lenses print it: `f/1.8`, `f/11`."""
+    for steps in ("thirds", "halves"):
+        position = aperture_dial(steps, 0.8, 64).nearest(value)
+        if abs(math.log2(position.value / value)) < 0.01:
+            return f"f/{position.label}"
+    return f"f/{value:.2g}"
+
+
+def iso(value: float) -> str:
+    """An exact speed as dials print it: `ISO 1600`."""
+    for steps in ("thirds", "halves"):
+        position = iso_dial(steps, 12).nearest(value)
+        if abs(math.log2(position.value / value)) < 0.01:
+            return f"ISO {position.label}"
+    return f"ISO {value:.0f}"
+
+
+def angle(value: float) -> str:
+    """Whole degrees with a true minus: `−29°`."""
+    return f"{value:.0f}°".replace("-", MINUS)
+
+
+def number(value: float) -> str:
+    """Three significant figures at most, no exponent for what people meet: `0.478`, `24`."""
+    return f"{value:.3g}".replace("-", MINUS)
+
+
+_PLACES = {
+    "top_left": "the top left corner",
+    "top_right": "the top right corner",
+    "bottom_left": "the bottom left corner",
+    "bottom_right": "the bottom right corner",
+    "top": "the top edge",
+    "bottom": "the bottom edge",
+    "left": "the left edge",
+    "right": "the right edge",
+    "centre": "the middle of the frame",
+}
+_LIGHTS = {
+    "twilight": "twilight",
+    "moonlight": "moonlight",
+    "night_sky": "starlight and airglow",
+    "town_glow": "town glow",
+}
+
+
+def place(value: str) -> str:
+    return _PLACES[value]
+
+
+def light(value: str) -> str:
+    return _LIGHTS[value]
+
+
+_FORMATS: Mapping[str, Callable[[Any], str]] = {
+    "seconds": seconds,
+    "dial": dial_time,
+    "stops": stops,
+    "signed": signed_stops,
+    "placed": placed,
+    "spread": spread,
+    "f": f_number,
+    "iso": iso,
+    "angle": angle,
+    "number": number,
+    "place": place,
+    "light": light,
+}
+
+
+class _Formatter(string.Formatter):
+    def format_field(self, value: Any, format_spec: str) -> str:
+        chosen = _FORMATS.get(format_spec)
+        return chosen(value) if chosen else str(super().format_field(value, format_spec))
+
+
+_formatter = _Formatter()
+
+
+def say(template: str, quantities: Mapping[str, Any]) -> str:
+    """Fill a template such as `{exposure_s:dial} at {f_number:f}`."""
+    return _formatter.vformat(template, (), quantities)

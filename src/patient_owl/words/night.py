@@ -1,0 +1,105 @@
+"""A night in words: its sentence, its events, and what the time cursor reads out."""
+
+from collections.abc import Mapping
+from datetime import datetime, tzinfo
+
+from patient_owl.core.night import NightSky
+from patient_owl.words.formats import angle, f_number, iso, light, seconds
+
+EVENTS: Mapping[str, str] = {
+    "sunset": "sunset",
+    "sunrise": "sunrise",
+    "civil_dusk": "civil twilight ends",
+    "civil_dawn": "civil twilight begins",
+    "nautical_dusk": "nautical twilight ends",
+    "nautical_dawn": "nautical twilight begins",
+    "astronomical_dusk": "full dark begins",
+    "astronomical_dawn": "full dark ends",
+    "moonrise": "moonrise",
+    "moonset": "moonset",
+    "core_rise": "galactic core rises",
+    "core_set": "galactic core sets",
+}
+
+
+def clock(at_utc: datetime, zone: tzinfo) -> str:
+    return at_utc.astimezone(zone).strftime("%H:%M")
+
+
+def moon_name(illuminated_fraction: float, waxing: bool) -> str:
+    """The phase by name; quarter within 7 points of half, new and full within 2 of the end."""
+    if illuminated_fraction < 0.02:
+        return "new moon"
+    if illuminated_fraction > 0.98:
+        return "full moon"
+    way = "waxing" if waxing else "waning"
+    if abs(illuminated_fraction - 0.5) < 0.07:
+        return "first quarter" if waxing else "last quarter"
+    return f"{way} {'crescent' if illuminated_fraction < 0.5 else 'gibbous'}"
+
+
+def night_sentence(night: NightSky, zone: tzinfo) -> str:
+    """How dark this night gets and what the Moon does, in one or two sentences."""
+    dusk, dawn = night.first("astronomical_dusk"), night.first("astronomical_dawn")
+    if night.darkness == "midnight_sun":
+        dark = "The Sun does not set tonight"
+    elif night.darkness == "none":
+        dark = "Bright twilight all night; no stars to speak of"
+    elif night.darkness in ("civil", "nautical"):
+        lowest = angle(night.lowest_sun_altitude_deg)
+        dark = f"It never gets fully dark: the Sun stays within {lowest} of the horizon".replace(
+            "−", ""
+        )
+    elif dusk and dawn:
+        dark = f"Fully dark {clock(dusk, zone)} to {clock(dawn, zone)}"
+    else:
+        dark = "Fully dark for part of the night"
+    if night.sun_never_rises:
+        dark += "; polar night, the Sun does not rise"
+    percent = f"{night.moon_illuminated_fraction:.0%}".replace("%", " %")
+    moon = f"{moon_name(night.moon_illuminated_fraction, night.moon_waxing)}, {percent} lit"
+    moves = [
+        f"{'rises' if code == 'moonrise' else 'sets'} {clock(at, zone)}"
+        for code, at in sorted(
+            ((e.code, e.at_utc) for e in night.events if e.code in ("moonrise", "moonset")),
+            key=lambda move: move[1],
+        )
+    ]
+    moon = f"{moon}, {', '.join(moves)}" if moves else f"{moon}, neither rises nor sets"
+    text = f"{dark}. {moon[0].upper()}{moon[1:]}."
+    if abs(night.bounds.hours - 24) > 0.01:
+        text += f" The clocks change: this night has {night.bounds.hours:.0f} hours noon to noon."
+    return text
+
+
+def cursor_sentence(
+    at_utc: datetime,
+    zone: tzinfo,
+    ground_s: float,
+    ground_sigma_stops: float,
+    sky_s: float,
+    ground_light: str,
+    moon_altitude_deg: float,
+    core_altitude_deg: float,
+    reference_f_number: float,
+    reference_iso: float,
+) -> str:
+    """What the light asks for at one minute."""
+    reference = f"{f_number(reference_f_number)}, {iso(reference_iso)}"
+    up = [
+        f"{name} {angle(altitude)} up"
+        for name, altitude in (("moon", moon_altitude_deg), ("core", core_altitude_deg))
+        if altitude > 0
+    ]
+    return (
+        f"{clock(at_utc, zone)}: the ground wants {seconds(ground_s)} at {reference}, "
+        f"by {light(ground_light)}, ± {ground_sigma_stops:.1f} stops; "
+        f"the sky {seconds(sky_s)}. {_sky_line(up)}"
+    )
+
+
+def _sky_line(up: list[str]) -> str:
+    if not up:
+        return "Moon and core are down."
+    text = ", ".join(up)
+    return f"{text[0].upper()}{text[1:]}."

@@ -1,0 +1,35 @@
+"""The sources behind the numbers, by key. docs/references.md is printed from here."""
+
+SOURCES: dict[str, str] = {
+    "common_practice": "Common practice of the trade; no published source.",
+    "derived_drift": "Derived: the sky's turning carried through the lens's rectilinear "
+    "projection, at the worst point of the frame.",
+    "meterless_meter": "Predicted light: ground illuminance after Janiczek and DeYoung (1987), "
+    "sky after Krisciunas and Schaefer (1991); see the page on the meterless meter.",
+    "ordered_probit": "Bayes' rule over the scene's light with an ordered-probit reading of "
+    "words; A. Agresti, Analysis of Ordinal Categorical Data, 2nd ed. (2010), ch. 5.",
+    "michaud": "F. Michaud, Société Astronomique du Havre: aperture–pitch–focal formula; "
+    "coefficients from memory.",
+    "agresti2010": "A. Agresti, Analysis of Ordinal Categorical Data, 2nd ed., Wiley, 2010.",
+    "cipa-dc008": "CIPA DC-008 / Exif, annex C: APEX units.",
+    "falchi2016": "F. Falchi et al., The new world atlas of artificial night sky brightness, "
+    "Science Advances 2 (2016) e1600377.",
+    "folkner2009": "W. Folkner, J. Williams, D. Boggs, The Planetary and Lunar Ephemeris DE 421, "
+    "IPN Progress Report 42-178 (2009).",
+    "iau2015": "B. Archinal et al., Report of the IAU Working Group on Cartographic Coordinates "
+    "2015, Celest. Mech. Dyn. Astr. 130 (2018) 22.",
+    "iers2010": "G. Petit, B. Luzum (eds.), IERS Conventions (2010), IERS Technical Note 36.",
+    "iso2720": "ISO 2720:1974, General purpose photographic exposure meters.",
+    "janiczek1987": "P. Janiczek, J. DeYoung, Computer Programs for Sun and Moon Illuminance, "
+    "USNO Circular 171 (1987).",
+    "kasten1980": "F. Kasten, G. Czeplak, Solar and terrestrial radiation dependent on the amount "
+    "and type of cloud, Solar Energy 24 (1980) 177–189.",
+    "krisciunas1991": "K. Krisciunas, B. Schaefer, A model of the brightness of moonlight, PASP "
+    "103 (1991) 1033–1039.",
+    "kyba2011": "C. Kyba et al., Cloud coverage acts as an amplifier for ecological light "
+    "pollution in urban ecosystems, PLoS ONE 6 (2011) e17307.",
+    "meeus1998": "J. Meeus, Astronomical Algorithms, 2nd ed., Willmann-Bell, 1998.",
+    "saemundsson1986": "Þ. Sæmundsson, Astronomical refraction, Sky and Telescope 72 (1986) 70.",
+    "usno-rst": "US Naval Observatory, Rise, Set, and Twilight Definitions.",
+    "wgs84": "NIMA TR8350.2, World Geodetic System 1984, 3rd ed. (2000).",
+}
