@@ -17,7 +17,13 @@ const vuetify = createVuetify({
   icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
   defaults: {
     VTextField: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
-    VTextarea: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto', rows: 2, autoGrow: true },
+    VTextarea: {
+      variant: 'outlined',
+      density: 'comfortable',
+      hideDetails: 'auto',
+      rows: 2,
+      autoGrow: true,
+    },
     VSelect: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
     VBtn: { variant: 'outlined', rounded: 'sm', ripple: false, minHeight: 44 },
   },

@@ -29,7 +29,7 @@ class Settings:
         return (
             math.log2(self.f_number**2 / self.exposure_s)
             - math.log2(self.iso / 100)
-            - self.nd_stops
+            + self.nd_stops
         )
 
     def following(self, control: Control, ev100: float) -> "Settings":

@@ -72,7 +72,7 @@ class NightSky:
 
     darkness: "astronomical", "nautical", "civil", "none" (the Sun sets, twilight never
     ends) or "midnight_sun"; sun_never_rises marks the polar night.
-    lowest_sun_altitude_deg: at its lowest. moon_illuminated_fraction: mid-night.
+    lowest_sun_altitude_deg: at its lowest. The Moon is that of mid-night.
     """
 
     bounds: Bounds
@@ -82,6 +82,7 @@ class NightSky:
     lowest_sun_altitude_deg: float
     moon_illuminated_fraction: float
     moon_waxing: bool
+    moon_is_up: bool
 
     def first(self, code: str) -> datetime | None:
         """When the first event of that code happens; None when it does not."""
@@ -126,6 +127,7 @@ def night_sky(site: Site, bounds: Bounds) -> NightSky:
         lowest_sun_altitude_deg=lowest,
         moon_illuminated_fraction=float(phase.illuminated_fraction[0]),
         moon_waxing=bool(phase.waxing[0]),
+        moon_is_up=bool(moon_upper_limb(middle)[0] > 0),
     )
 
 

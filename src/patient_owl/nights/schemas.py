@@ -95,5 +95,6 @@ class SlopeOut(BaseModel):
     readouts: list[str]
     events: list[EventOut]
     divisions: list[DivisionOut]
+    time_ticks: list[ChoiceOut]
     f_number_choices: list[ChoiceOut]
     iso_choices: list[ChoiceOut]

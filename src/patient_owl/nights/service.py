@@ -30,7 +30,9 @@ from patient_owl.nights.schemas import (
 )
 from patient_owl.places.service import get_place, site_of
 from patient_owl.places.zones import zone
+from patient_owl.words.formats import f_number, iso
 from patient_owl.words.night import EVENTS, cursor_sentence, night_sentence
+from patient_owl.words.plan import setting_text
 
 SLOPE_STEP_S = 120.0
 SHOULDER = timedelta(minutes=50)  # of daylight shown at each end
@@ -110,7 +112,7 @@ def shot_counts(session: Session, user: User) -> dict[UUID, int]:
         .where(shots.user_id == user.id, shots.deleted_at_utc.is_(None))
         .group_by(shots.night_id)
     )
-    return dict(session.execute(query).tuples().all())
+    return {row[0]: row[1] for row in session.execute(query)}
 
 
 def slope_out(night: Night, reference: NightIn, view: SkyView | None = None) -> SlopeOut:
@@ -160,6 +162,7 @@ def slope_out(night: Night, reference: NightIn, view: SkyView | None = None) -> 
             if start <= event.at_utc <= end
         ],
         divisions=_divisions(),
+        time_ticks=_time_ticks(),
         f_number_choices=[
             ChoiceOut(value=p.value, label=f"f/{p.label}")
             for p in aperture_dial("thirds", 1.2, 22).values
@@ -199,6 +202,7 @@ def _offsets_s(seconds: FloatArray, place_zone: ZoneInfo) -> list[int]:
 def _readouts(
     slope: Slope, ground_s: FloatArray, sky_s: FloatArray, reference: NightIn, place_zone: ZoneInfo
 ) -> list[str]:
+    words = f"{f_number(reference.reference_f_number)}, {iso(reference.reference_iso)}"
     moon, core = slope.moon.apparent_altitude_deg, slope.core.apparent_altitude_deg
     return [
         cursor_sentence(
@@ -210,8 +214,7 @@ def _readouts(
             SOURCES[slope.light.ground_source[i]],
             float(moon[i]),
             float(core[i]),
-            reference.reference_f_number,
-            reference.reference_iso,
+            words,
         )
         for i, at in enumerate(slope.seconds)
     ]
@@ -224,6 +227,14 @@ def _divisions() -> list[DivisionOut]:
         DivisionOut(code="handheld", label="handheld", from_s=0, to_s=HANDHELD_S),
         DivisionOut(code="tripod", label="tripod", from_s=HANDHELD_S, to_s=ceiling_s),
         DivisionOut(code="bulb", label="bulb, you count", from_s=ceiling_s, to_s=1e9),
+    ]
+
+
+def _time_ticks() -> list[ChoiceOut]:
+    """Every other stop of the time dial, labelled, for the slope's scale."""
+    return [
+        ChoiceOut(value=p.value, label=setting_text("exposure_s", p))
+        for p in time_dial().values[::6]
     ]
 
 

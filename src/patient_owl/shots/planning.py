@@ -37,6 +37,8 @@ from patient_owl.shots.schemas import (
     RailValueOut,
     ReasonOut,
     ShotIn,
+    ShotInNightOut,
+    ShotOut,
 )
 from patient_owl.words.disciplines import DISCIPLINES, OPTIONS, QUESTIONS
 from patient_owl.words.plan import (
@@ -136,6 +138,17 @@ def plan_out(planned: Planned) -> PlanOut:
         horizontal_view_deg=field_of_view_deg(width_mm, focal_length_mm),
         vertical_view_deg=field_of_view_deg(height_mm, focal_length_mm),
         at_utc=at_utc,
+    )
+
+
+def shot_in_night_out(shot: ShotOut, planned: Planned) -> ShotInNightOut:
+    solution = planned.plan.solution
+    return ShotInNightOut(
+        **shot.model_dump(),
+        settings=settings_text(solution.positions),
+        lead=reason_text(planned.plan.lead),
+        exposure_s=solution.settings.exposure_s,
+        f_number=solution.settings.f_number,
     )
 
 

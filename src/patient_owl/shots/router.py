@@ -8,7 +8,14 @@ from patient_owl.accounts.current import CurrentUser
 from patient_owl.database import DbSession, ExpectedVersion, tag
 from patient_owl.nights.service import get_night
 from patient_owl.shots import planning, service
-from patient_owl.shots.schemas import DisciplineOut, PlanOut, PlanRequest, ShotIn, ShotOut
+from patient_owl.shots.schemas import (
+    DisciplineOut,
+    PlanOut,
+    PlanRequest,
+    ShotIn,
+    ShotInNightOut,
+    ShotOut,
+)
 
 router = APIRouter(tags=["shots"])
 
@@ -20,10 +27,13 @@ def list_disciplines(user: CurrentUser) -> list[DisciplineOut]:
 
 
 @router.get("/nights/{night_id}/shots")
-def list_shots(night_id: UUID, user: CurrentUser, session: DbSession) -> list[ShotOut]:
-    """The night's shots in the order they happen."""
+def list_shots(night_id: UUID, user: CurrentUser, session: DbSession) -> list[ShotInNightOut]:
+    """The night's shots in the order they happen, with what is planned for each."""
     night = get_night(session, user.id, night_id)
-    return [ShotOut.model_validate(s) for s in service.shots_of(session, user, night)]
+    return [
+        planning.shot_in_night_out(ShotOut.model_validate(s), service.plan_of(session, user, s))
+        for s in service.shots_of(session, user, night)
+    ]
 
 
 @router.post("/nights/{night_id}/shots", status_code=201)

@@ -59,6 +59,15 @@ class ShotOut(ShotIn):
     version: int
 
 
+class ShotInNightOut(ShotOut):
+    """A shot as its night shows it: with the settings planned and why."""
+
+    settings: str
+    lead: str
+    exposure_s: float
+    f_number: float
+
+
 class Move(BaseModel):
     """One eye moved by hand to an exact dial value."""
 

@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from datetime import datetime, tzinfo
 
 from patient_owl.core.night import NightSky
-from patient_owl.words.formats import angle, f_number, iso, light, seconds
+from patient_owl.words.formats import angle, light, seconds
 
 EVENTS: Mapping[str, str] = {
     "sunset": "sunset",
@@ -56,7 +56,7 @@ def night_sentence(night: NightSky, zone: tzinfo) -> str:
         dark = "Fully dark for part of the night"
     if night.sun_never_rises:
         dark += "; polar night, the Sun does not rise"
-    percent = f"{night.moon_illuminated_fraction:.0%}".replace("%", " %")
+    percent = f"{night.moon_illuminated_fraction:.0%}".replace("%", "\u00a0%")
     moon = f"{moon_name(night.moon_illuminated_fraction, night.moon_waxing)}, {percent} lit"
     moves = [
         f"{'rises' if code == 'moonrise' else 'sets'} {clock(at, zone)}"
@@ -65,7 +65,10 @@ def night_sentence(night: NightSky, zone: tzinfo) -> str:
             key=lambda move: move[1],
         )
     ]
-    moon = f"{moon}, {', '.join(moves)}" if moves else f"{moon}, neither rises nor sets"
+    if moves:
+        moon = f"{moon}, {', '.join(moves)}"
+    else:
+        moon = f"{moon}, {'up' if night.moon_is_up else 'below the horizon'} all the time"
     text = f"{dark}. {moon[0].upper()}{moon[1:]}."
     if abs(night.bounds.hours - 24) > 0.01:
         text += f" The clocks change: this night has {night.bounds.hours:.0f} hours noon to noon."
@@ -81,11 +84,9 @@ def cursor_sentence(
     ground_light: str,
     moon_altitude_deg: float,
     core_altitude_deg: float,
-    reference_f_number: float,
-    reference_iso: float,
+    reference: str,
 ) -> str:
-    """What the light asks for at one minute."""
-    reference = f"{f_number(reference_f_number)}, {iso(reference_iso)}"
+    """What the light asks for at one minute, at a reference such as `f/2.8, ISO 1600`."""
     up = [
         f"{name} {angle(altitude)} up"
         for name, altitude in (("moon", moon_altitude_deg), ("core", core_altitude_deg))

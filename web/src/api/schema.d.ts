@@ -149,7 +149,7 @@ export interface paths {
         };
         /**
          * List Shots
-         * @description The night's shots in the order they happen.
+         * @description The night's shots in the order they happen, with what is planned for each.
          */
         get: operations["list_shots"];
         put?: never;
@@ -1178,6 +1178,94 @@ export interface components {
             /** Title */
             title: string;
         };
+        /**
+         * ShotInNightOut
+         * @description A shot as its night shows it: with the settings planned and why.
+         */
+        ShotInNightOut: {
+            /**
+             * At Utc
+             * Format: date-time
+             */
+            at_utc: string;
+            /**
+             * Bearing True Deg
+             * @description from true north
+             * @default 180
+             */
+            bearing_true_deg: number;
+            /**
+             * Body Id
+             * Format: uuid
+             */
+            body_id: string;
+            /**
+             * @default {
+             *       "follow": "iso",
+             *       "held": {},
+             *       "locked": []
+             *     }
+             */
+            choice: components["schemas"]["ChoiceIn"];
+            /**
+             * Discipline
+             * @default stars_over_foreground
+             */
+            discipline: string;
+            /** Exposure S */
+            exposure_s: number;
+            /** F Number */
+            f_number: number;
+            /** Focal Length Mm */
+            focal_length_mm: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Inputs
+             * @default {}
+             */
+            inputs: {
+                [key: string]: number | string;
+            };
+            /** Lead */
+            lead: string;
+            /**
+             * Lens Id
+             * Format: uuid
+             */
+            lens_id: string;
+            /**
+             * Night Id
+             * Format: uuid
+             */
+            night_id: string;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+            /**
+             * Orientation
+             * @default landscape
+             * @enum {string}
+             */
+            orientation: "landscape" | "portrait";
+            /** Settings */
+            settings: string;
+            /**
+             * Tilt Deg
+             * @description above the horizon
+             * @default 20
+             */
+            tilt_deg: number;
+            /** Title */
+            title: string;
+            /** Version */
+            version: number;
+        };
         /** ShotOut */
         ShotOut: {
             /**
@@ -1324,6 +1412,8 @@ export interface components {
             step_s: number;
             /** Sun Altitude Deg */
             sun_altitude_deg: number[];
+            /** Time Ticks */
+            time_ticks: components["schemas"]["ChoiceOut"][];
             /** Time Zone */
             time_zone: string;
             /** Utc Offsets S */
@@ -1798,7 +1888,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ShotOut"][];
+                    "application/json": components["schemas"]["ShotInNightOut"][];
                 };
             };
             /** @description Validation Error */

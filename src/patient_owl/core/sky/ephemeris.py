@@ -68,9 +68,10 @@ Moments = Any  # skyfield's time vector; it keeps its nutation, so make one and 
 
 def moments(seconds: FloatArray) -> Moments:
     """The moments, shape (n,) of epoch_seconds, in the form the functions below take."""
-    # UTC = POSIX days here: skyfield's own calendar call costs more than the ephemeris,
-    # and a leap second moves the sky by 15″, the size of the whole neglected effect.
-    return _bundle().timescale.utc(2000, 1, 1, 0, 0, seconds)
+    # days and seconds of the day apart: skyfield counts seconds as they elapse, leap
+    # seconds included, which would put the sky 75″ off by now
+    days, second_of_day = np.divmod(seconds, 86400.0)
+    return _bundle().timescale.utc(2000, 1, 1 + days, 0, 0, second_of_day)
 
 
 def apparent_vectors_km(body: str, time: Moments) -> FloatArray:

@@ -46,6 +46,7 @@ def moonlit_sky_cd_m2(
     moon_altitude_deg: FloatArray,
     sky_altitude_deg: FloatArray,
     moon_phase_angle_deg: FloatArray,
+    extinction_mag_per_airmass: float = EXTINCTION_MAG_PER_AIRMASS,
 ) -> FloatArray:
     """What the Moon adds to the sky at `separation_deg` from it. [cd/m²]; 0 with the Moon down.
 
@@ -56,7 +57,7 @@ def moonlit_sky_cd_m2(
     strength = 10 ** (-0.4 * (3.84 + 0.026 * phase + 4e-9 * phase**4))
     rho = np.radians(separation_deg)
     scatter = 10**5.36 * (1.06 + np.cos(rho) ** 2) + 10 ** (6.15 - separation_deg / 40)
-    k = EXTINCTION_MAG_PER_AIRMASS
+    k = extinction_mag_per_airmass
     arriving = 10 ** (-0.4 * k * path_airmass(moon_altitude_deg))
     scattered = 1 - 10 ** (-0.4 * k * path_airmass(sky_altitude_deg))
     # the paper ends at the horizon; a degree of fading keeps moonrise from being a step

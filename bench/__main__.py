@@ -1,0 +1,12 @@
+"""./owl bench: run every part, or those named."""
+
+import sys
+
+from bench import http, sky
+
+PARTS = {"sky": sky.run, "http": http.run}
+
+if __name__ == "__main__":
+    for name in sys.argv[1:] or PARTS:
+        print(f"\n== {name}")
+        PARTS[name]()

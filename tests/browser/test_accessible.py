@@ -1,0 +1,44 @@
+"""Automatic accessibility checks by axe-core: WCAG 2.2 A and AA, on the main screens."""
+
+import re
+
+import pytest
+from playwright.sync_api import Page
+
+from patient_owl.settings import PROJECT_DIR
+
+AXE = PROJECT_DIR / "web" / "node_modules" / "axe-core" / "axe.min.js"
+TAGS = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]
+
+
+def violations(page: Page) -> list[str]:
+    # the page's own policy allows no injected script tag; evaluate is not one
+    page.evaluate(AXE.read_text())
+    found = page.evaluate(
+        "tags => axe.run(document, { runOnly: { type: 'tag', values: tags } })", TAGS
+    )
+    return [
+        f"{v['id']}: {v['help']} ({node['html'][:120]})"
+        for v in found["violations"]
+        for node in v["nodes"][:3]
+    ]
+
+
+@pytest.mark.parametrize("theme", ["dusk", "paper"])
+def test_main_screens_have_no_violation(ida: Page, theme: str) -> None:
+    ida.get_by_role("radio", name=theme).click()
+    found = {"nights": violations(ida)}
+    for name in ("Places", "Kit"):
+        ida.get_by_role("link", name=name, exact=True).click()
+        ida.get_by_role("heading", name=name, level=1).wait_for()
+        ida.wait_for_load_state("networkidle")
+        found[name] = violations(ida)
+    ida.get_by_role("link", name="Nights", exact=True).click()
+    ida.get_by_role("link", name=re.compile("Ring under")).click()
+    ida.get_by_role("slider", name="Time of the night").wait_for()
+    found["night"] = violations(ida)
+    ida.locator("aside").get_by_role("link", name=re.compile("Orion")).click()
+    ida.get_by_role("slider", name="ISO, to the right is brighter").wait_for()
+    ida.wait_for_load_state("networkidle")
+    found["shot"] = violations(ida)
+    assert found == {name: [] for name in found}

@@ -1,0 +1,159 @@
+"""A contract every recipe keeps, and the stars recipe's own promises."""
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from patient_owl.core.dials import aperture_dial, iso_dial, time_dial
+from patient_owl.core.errors import WrongValue
+from patient_owl.core.optics.camera import Framing, Sensor
+from patient_owl.core.recipes import RECIPES
+from patient_owl.core.recipes._types import Body, Intent, Kit, Lens, Plan, Scene
+from patient_owl.core.solver import CONTROLS, Choice
+from patient_owl.words import plan as words
+from patient_owl.words.disciplines import DISCIPLINES, OPTIONS, QUESTIONS
+from patient_owl.words.sources import SOURCES
+
+BODY = Body(Sensor(36, 24, 6000, 4000))
+STARS = RECIPES["stars_over_foreground"]
+NIGHT = Scene(43.3, -11.5, 0.8, -9.0, 0.8)
+
+
+def kit(focal_length_mm: float = 24, widest: float = 1.8) -> Kit:
+    return Kit(
+        BODY,
+        Lens(focal_length_mm, widest, 16),
+        {
+            "exposure_s": time_dial(),
+            "f_number": aperture_dial("thirds", widest, 16),
+            "iso": iso_dial("thirds", 100, 25600),
+        },
+    )
+
+
+def stars(
+    scene: Scene = NIGHT,
+    choice: Choice | None = None,
+    framing: Framing | None = None,
+    **inputs: object,
+) -> Plan:
+    intent = Intent(
+        framing or Framing(180, 25),
+        STARS.checked_inputs(inputs),  # type: ignore[arg-type]
+        choice or Choice({}),
+    )
+    return STARS.plan(scene, kit(), intent)
+
+
+scenes = st.builds(
+    Scene,
+    latitude_deg=st.floats(-89, 89),
+    ground_ev100=st.floats(-13, 14),
+    ground_sigma_stops=st.floats(0.3, 2),
+    sky_ev100=st.floats(-10, 15),
+    sky_sigma_stops=st.floats(0.3, 2),
+    sun_altitude_deg=st.floats(-70, 10),
+)
+framings = st.builds(
+    Framing, st.floats(0, 359), st.floats(-80, 90), st.sampled_from(["landscape", "portrait"])
+)
+
+
+@pytest.mark.parametrize("key", RECIPES)
+@given(scene=scenes, framing=framings, focal=st.sampled_from([14.0, 24.0, 200.0]))
+@settings(max_examples=40, deadline=None)
+def test_every_recipe_keeps_the_contract(
+    key: str, scene: Scene, framing: Framing, focal: float
+) -> None:
+    recipe, bag = RECIPES[key], kit(focal)
+    intent = Intent(framing, recipe.checked_inputs({}))
+    plan = recipe.plan(scene, bag, intent)
+    assert plan == recipe.plan(scene, bag, intent)
+    for control in CONTROLS:
+        assert plan.solution.positions[control] in bag.dials[control].values
+    for limit in plan.limits:
+        assert limit.source in SOURCES
+        post = words.post_text(limit)
+        assert post.formula
+        assert "{" not in post.numbers
+    for reason in (plan.lead, *plan.reasons):
+        assert words.reason_text(reason)
+        assert reason.source is None or reason.source in SOURCES
+    # an impossible scene is explained: too dark or too bright is said, not hidden
+    codes = {reason.code for reason in plan.reasons}
+    missed = abs(plan.solution.miss_stops) > 0.5
+    assert missed == bool(codes & {"short_of_light", "too_much_light"})
+    assert {*plan.steps} <= {*words.STEPS}
+    assert {*plan.mistakes} <= {*words.MISTAKES}
+    assert {*plan.cautions} <= {*words.CAUTIONS}
+
+
+@pytest.mark.parametrize("key", RECIPES)
+def test_every_recipe_is_worded(key: str) -> None:
+    assert key in DISCIPLINES
+    for spec in RECIPES[key].inputs:
+        assert QUESTIONS[spec.key].label
+        assert {*spec.options} <= {*OPTIONS}
+        assert spec.check(spec.default) == spec.default
+
+
+def test_time_is_the_longest_dial_value_the_chosen_school_allows() -> None:
+    times = {}
+    for school in ("pixel_drift", "aperture_pitch_focal", "rule_of_500"):
+        plan = stars(star_school=school)
+        limit = next(x for x in plan.limits if x.drives)
+        times[school] = plan.solution.positions["exposure_s"]
+        assert times[school] == time_dial().at_most(limit.value)
+        assert limit.school == school
+    assert times["rule_of_500"].label == "20"  # 500/24 = 20.8 s; handbook, section 4
+
+
+@given(st.floats(-10, 2), st.floats(-4, 1))
+@settings(max_examples=30, deadline=None)
+def test_the_follower_puts_the_sky_where_it_was_asked(sky_ev100: float, placement: float) -> None:
+    scene = Scene(43.3, -11.5, 0.8, sky_ev100, 0.8)
+    plan = stars(scene, sky_placement_stops=placement)
+    landed = sky_ev100 - plan.solution.settings.ev100
+    iso = plan.solution.positions["iso"]
+    at_an_end = iso in (kit().dials["iso"].values[0], kit().dials["iso"].values[-1])
+    assert abs(landed - placement) <= 1 / 6 + 1e-6 or at_an_end
+
+
+def test_moving_one_eye_moves_the_follower_by_as_many_stops() -> None:
+    moonlit = Scene(43.3, -5, 0.7, -4.0, 0.7)
+    before = stars(moonlit).solution
+    wider = Choice({}).moved("f_number", aperture_dial().position("3.5").value)
+    after = stars(moonlit, wider).solution
+    assert after.settings.ev100 == pytest.approx(before.settings.ev100, abs=1e-9)
+    assert after.positions["f_number"].label == "3.5"
+
+
+def test_moving_the_follower_hands_the_following_on_and_locked_controls_never_follow() -> None:
+    choice = Choice({}, frozenset({"exposure_s"})).moved("iso", 1600)
+    assert choice.follow == "f_number"
+    everything = Choice({}, frozenset({"exposure_s", "f_number"})).moved("iso", 1600)
+    assert everything.follow is None
+    with pytest.raises(WrongValue, match="not locked"):
+        choice.moved("exposure_s", 4)
+
+
+def test_a_time_held_past_the_limit_stays_and_is_said_to_trail() -> None:
+    plan = stars(choice=Choice({"exposure_s": 32.0}))
+    assert plan.solution.positions["exposure_s"].label == "30"
+    assert plan.lead.code == "stars_trail"
+
+
+@pytest.mark.parametrize(
+    ("inputs", "wanted"),
+    [
+        ({"drift_tolerance_px": 900}, "0.5 to 20 px"),
+        ({"star_school": "astrology"}, "one of pixel_drift"),
+        ({"sky_placement_stops": "dark"}, "-6 to 2 stops"),
+        ({"colour": 1}, "one of star_school"),
+    ],
+)
+def test_an_input_that_cannot_be_used_is_refused_in_words(
+    inputs: dict[str, float | str], wanted: str
+) -> None:
+    with pytest.raises(WrongValue, match=wanted):
+        STARS.checked_inputs(inputs)

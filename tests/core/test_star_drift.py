@@ -1,0 +1,82 @@
+"""Star drift against an independent rotation of the sky, and the schools' own figures."""
+
+from datetime import timedelta
+
+import numpy as np
+import pytest
+
+from patient_owl.core.optics.camera import Framing, Sensor, camera_axes, project_mm
+from patient_owl.core.optics.star_drift import (
+    declination_deg,
+    drift_px,
+    drift_speed_px_per_s,
+    limit_by_aperture_pitch_focal_s,
+    limit_by_drift_s,
+    limit_by_rule_of_500_s,
+    worst_star_drift,
+)
+from patient_owl.core.sky.tracks import Site
+from tests.core.reference_sky import day, star_directions
+
+FULL_FRAME = Sensor(36, 24, 8276, 5517)  # pixels of 4.35 µm, as in the handbook's example
+
+
+# Handbook, section 4: f 24 mm, p 4.35 µm, δ 0: 2 px in 4.97 s; formula at f/2.8 4.55 s; rule
+# of 500 20.8 s on full frame. Printed to 0.01 s and 0.1 s.
+def test_three_schools_on_the_handbooks_example() -> None:
+    assert FULL_FRAME.pixel_pitch_um == pytest.approx(4.35, abs=0.001)
+    on_axis = drift_speed_px_per_s(
+        np.array([[0.0, -1.0, 0.0]]), camera_axes(Framing(180, 0)), FULL_FRAME, 24, 90
+    )
+    # from the pole the horizon is the celestial equator
+    assert limit_by_drift_s(float(on_axis[0]), 2) == pytest.approx(4.97, abs=0.01)
+    assert limit_by_aperture_pitch_focal_s(2.8, 24, 4.35, 0) == pytest.approx(4.55, abs=0.005)
+    assert limit_by_rule_of_500_s(24, 1.0) == pytest.approx(20.8, abs=0.05)
+
+
+@pytest.mark.parametrize("exposure_s", [4.0, 30.0, 1800.0])
+@pytest.mark.parametrize(
+    ("site", "star", "framing"),
+    [
+        (Site(43.3, -9.2), (83.8, -5.4), Framing(150, 30)),
+        (Site(43.3, -9.2), (37.9, 89.26), Framing(0, 43)),
+        (Site(-44.1, 170.3), (187.8, -57.1), Framing(180, 40, "portrait")),
+        (Site(0.0, 100.0), (101.3, -16.7), Framing(120, 45)),
+    ],
+)
+def test_drift_agrees_with_astropys_rotation_of_the_sky(
+    site: Site, star: tuple[float, float], framing: Framing, exposure_s: float
+) -> None:
+    # find a moment when the star is in front of the camera, then expose from there
+    hours = [day(2026, 11, 24) + timedelta(hours=h / 2) for h in range(48)]
+    axes = camera_axes(framing)
+    directions = star_directions(site, *star, hours)
+    begin = hours[int(np.argmax(directions @ axes[2]))]
+    both = star_directions(site, *star, [begin, begin + timedelta(seconds=exposure_s)])
+    pixels = project_mm(both, axes, 24) * 1000 / FULL_FRAME.pixel_pitch_um
+    wanted = float(np.linalg.norm(pixels[1] - pixels[0]))
+    got = float(drift_px(both[:1], axes, FULL_FRAME, 24, site.latitude_deg, exposure_s)[0])
+    # aberration and polar motion differ by under 1″ a half hour; a pixel spans 37″
+    assert got == pytest.approx(wanted, rel=2e-4, abs=0.05)
+
+
+def test_the_worst_corner_is_faster_than_the_middle() -> None:
+    framing = Framing(180, 30)
+    worst = worst_star_drift(FULL_FRAME, 24, framing, 43.3)
+    assert worst is not None
+    axes = camera_axes(framing)
+    middle = drift_speed_px_per_s(axes[2:3], axes, FULL_FRAME, 24, 43.3)[0]
+    assert worst.drift_px_per_s > middle
+    assert "top" in worst.place  # the stretched corner above the equator side
+
+
+# The pole stands at the altitude of the latitude, in the north; there nothing drifts.
+def test_the_pole_stands_still() -> None:
+    pole = np.array([[0.0, np.cos(np.radians(43.3)), np.sin(np.radians(43.3))]])
+    assert declination_deg(pole, 43.3)[0] == pytest.approx(90, abs=1e-5)
+    speed = drift_speed_px_per_s(pole, camera_axes(Framing(0, 40)), FULL_FRAME, 24, 43.3)
+    assert speed[0] == pytest.approx(0, abs=1e-9)
+
+
+def test_a_frame_below_the_horizon_has_no_star_limit() -> None:
+    assert worst_star_drift(FULL_FRAME, 50, Framing(90, -60), 43.3) is None

@@ -1,0 +1,191 @@
+<script setup lang="ts">
+import { computed, onErrorCaptured, onMounted, onUnmounted } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { useTheme } from 'vuetify'
+
+import OwlMark from './components/OwlMark.vue'
+import ShortcutList from './components/ShortcutList.vue'
+import ThemeSwitch from './components/ThemeSwitch.vue'
+import { useShortcuts } from './composables/useShortcuts'
+import { useNotices } from './stores/notices'
+import { usePreferences } from './stores/preferences'
+import { useSession } from './stores/session'
+
+const session = useSession()
+const preferences = usePreferences()
+const notices = useNotices()
+const route = useRoute()
+const router = useRouter()
+const theme = useTheme()
+
+const places = [
+  { to: '/nights', label: 'Nights', names: ['nights', 'night', 'shot'] },
+  { to: '/places', label: 'Places', names: ['places'] },
+  { to: '/kit', label: 'Kit', names: ['kit'] },
+]
+
+const level = computed(() =>
+  preferences.theme === 'ember' ? { filter: `brightness(${preferences.emberLevel})` } : undefined,
+)
+
+theme.change(preferences.theme)
+preferences.$subscribe(() => theme.change(preferences.theme))
+
+useShortcuts([
+  { key: 'e', says: 'ember: everything in deep red, and back', run: preferences.toggleEmber },
+  { key: 'n', says: 'go to Nights', run: () => void router.push('/nights') },
+])
+
+function onUnhandled(event: PromiseRejectionEvent): void {
+  notices.fail(event.reason)
+}
+onMounted(() => window.addEventListener('unhandledrejection', onUnhandled))
+onUnmounted(() => window.removeEventListener('unhandledrejection', onUnhandled))
+onErrorCaptured((error) => {
+  notices.fail(error)
+})
+
+async function leave(): Promise<void> {
+  await session.signOut()
+  await router.push('/enter')
+}
+</script>
+
+<template>
+  <v-app :style="level">
+    <a class="skip" href="#main">Skip to the page</a>
+    <header v-if="session.user" class="top no-print">
+      <router-link to="/nights" class="home" aria-label="Patient Owl, to Nights">
+        <OwlMark /><span class="name">Patient Owl</span>
+      </router-link>
+      <nav aria-label="Places in the app" class="places">
+        <router-link
+          v-for="place in places"
+          :key="place.to"
+          :to="place.to"
+          :class="{ here: place.names.includes(String(route.name)) }"
+          >{{ place.label }}</router-link
+        >
+      </nav>
+      <div class="right">
+        <ThemeSwitch />
+        <button type="button" class="leave" @click="leave">Leave</button>
+      </div>
+    </header>
+    <main id="main" tabindex="-1">
+      <router-view />
+    </main>
+    <ShortcutList />
+    <v-snackbar
+      :model-value="notices.notice !== null"
+      :timeout="notices.notice?.isError ? 12000 : 8000"
+      :color="notices.notice?.isError ? 'error' : 'surface-light'"
+      location="bottom"
+      @update:model-value="notices.notice = null"
+    >
+      <span role="status">{{ notices.notice?.text }}</span>
+      <template #actions>
+        <v-btn v-if="notices.notice?.undo" variant="text" @click="notices.notice.undo()"
+          >Undo</v-btn
+        >
+        <v-btn variant="text" @click="notices.notice = null">Close</v-btn>
+      </template>
+    </v-snackbar>
+  </v-app>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  align-items: center;
+  gap: 28px;
+  height: 56px;
+  padding: 0 24px;
+  border-bottom: 1px solid var(--line);
+}
+
+.home {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  color: var(--ink);
+  text-decoration: none;
+  font-weight: 600;
+}
+
+.places {
+  display: flex;
+  height: 100%;
+}
+
+.places a {
+  display: flex;
+  align-items: center;
+  padding: 2px 14px 0;
+  color: var(--muted);
+  text-decoration: none;
+  border-bottom: 2px solid transparent;
+}
+
+.places a.here {
+  color: var(--ink);
+  border-bottom-color: var(--picked);
+}
+
+.places a:hover {
+  color: var(--ink);
+}
+
+.right {
+  display: flex;
+  align-items: center;
+  gap: 18px;
+  margin-left: auto;
+}
+
+.leave {
+  min-height: 44px;
+  padding: 0 4px;
+  color: var(--muted);
+}
+
+.leave:hover {
+  color: var(--ink);
+}
+
+.skip {
+  position: absolute;
+  left: -999px;
+}
+
+.skip:focus {
+  left: 8px;
+  top: 8px;
+  z-index: 10;
+}
+
+main {
+  flex: 1;
+  outline: none;
+}
+
+@media (max-width: 599px) {
+  .top {
+    gap: 10px;
+    padding: 0 10px;
+  }
+
+  .name,
+  .leave {
+    display: none;
+  }
+
+  .places a {
+    padding: 2px 10px 0;
+  }
+
+  .right {
+    gap: 4px;
+  }
+}
+</style>

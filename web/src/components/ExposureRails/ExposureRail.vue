@@ -1,0 +1,385 @@
+<script setup lang="ts">
+/** One rail: ruled in dial values, the allowed stretch a band, limits as posts, the pick an eye. */
+import { computed, ref, useTemplateRef } from 'vue'
+
+import EyeMark from '../EyeMark.vue'
+import { railLayout, type Rail } from './rail'
+
+const { rail, width, fNumber, openCode } = defineProps<{
+  rail: Rail
+  width: number
+  fNumber: number
+  openCode: string | null
+}>()
+const emit = defineEmits<{
+  move: [value: number, done: boolean]
+  follow: []
+  lock: [locked: boolean]
+  release: []
+  post: [code: string]
+}>()
+
+const EDGE = 16
+const FLAG_ROW = 24
+const isDragging = ref(false)
+const held = ref<ReturnType<typeof railLayout> | null>(null)
+const svg = useTemplateRef<SVGSVGElement>('svg')
+
+// while dragging, the stretch shown stays put, so that the eye stays under the finger
+const l = computed(() =>
+  isDragging.value && held.value ? held.value : railLayout(rail, EDGE, width - EDGE),
+)
+const isLocked = computed(() => rail.role === 'locked')
+const flagRows = computed(() => Math.max(0, ...l.value.posts.map((p) => p.row + 1)))
+const axis = computed(() => 14 + flagRows.value * FLAG_ROW)
+const height = computed(() => axis.value + 44)
+const pickedX = computed(() => l.value.x(rail.values[rail.picked_index]?.brightness_stops ?? 0))
+
+const labelled = computed(() => {
+  let last = -Infinity
+  return l.value.ticks.filter((tick) => {
+    const room = 9 * Math.max(2, tick.value.label.length) * 0.86 + 8
+    if (!tick.isFull || tick.x - last < room) return false
+    last = tick.x
+    return true
+  })
+})
+
+const roleText = computed(
+  () =>
+    ({
+      follows: 'follows: keeps the brightness',
+      held: 'set by you',
+      locked: 'locked',
+      recipe: 'proposed',
+    })[rail.role] ?? rail.role,
+)
+
+function valueAt(event: PointerEvent): number {
+  return l.value.nearest(event.clientX - (svg.value?.getBoundingClientRect().left ?? 0)).value
+}
+
+function grab(event: PointerEvent): void {
+  if (isLocked.value) return
+  held.value = railLayout(rail, EDGE, width - EDGE)
+  isDragging.value = true
+  svg.value?.setPointerCapture(event.pointerId)
+  drag(event)
+}
+
+function drag(event: PointerEvent): void {
+  if (!isDragging.value) return
+  const value = valueAt(event)
+  if (value !== rail.picked.value) emit('move', value, false)
+}
+
+function letGo(event: PointerEvent): void {
+  if (!isDragging.value) return
+  const value = valueAt(event)
+  isDragging.value = false
+  emit('move', value, true)
+}
+
+function step(by: number): void {
+  const to = rail.values[Math.min(rail.values.length - 1, Math.max(0, rail.picked_index + by))]
+  if (to && !isLocked.value) emit('move', to.value, true)
+}
+
+function onKey(event: KeyboardEvent): void {
+  const by = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1, PageUp: 3, PageDown: -3 }[
+    event.key
+  ]
+  if (by === undefined) return
+  event.preventDefault()
+  step(by)
+}
+</script>
+
+<template>
+  <div class="rail" :class="{ locked: isLocked }">
+    <div class="head">
+      <span class="title">{{ rail.title }}</span>
+      <span class="picked figures">{{ rail.picked.text }}</span>
+      <span class="role" :class="rail.role">{{ roleText }}</span>
+      <span class="acts">
+        <button
+          type="button"
+          :disabled="isLocked"
+          :aria-label="`${rail.title}: darker`"
+          @click="step(-1)"
+        >
+          −
+        </button>
+        <button
+          type="button"
+          :disabled="isLocked"
+          :aria-label="`${rail.title}: brighter`"
+          @click="step(1)"
+        >
+          +
+        </button>
+        <button v-if="rail.role === 'held'" type="button" @click="emit('release')">let go</button>
+        <button v-if="rail.role !== 'follows' && !isLocked" type="button" @click="emit('follow')">
+          let it follow
+        </button>
+        <button
+          v-if="rail.role !== 'follows'"
+          type="button"
+          :aria-pressed="isLocked"
+          @click="emit('lock', !isLocked)"
+        >
+          {{ isLocked ? 'unlock' : 'lock' }}
+        </button>
+      </span>
+    </div>
+    <svg
+      ref="svg"
+      :width="width"
+      :height="height"
+      @pointerdown="grab"
+      @pointermove="drag"
+      @pointerup="letGo"
+      @pointercancel="isDragging = false"
+    >
+      <line :x1="l.ticks[0]?.x" :x2="l.ticks.at(-1)?.x" :y1="axis" :y2="axis" class="wire" />
+      <rect
+        v-if="l.band"
+        :x="l.band.x0 - 3"
+        :width="l.band.x1 - l.band.x0 + 6"
+        :y="axis - 4"
+        height="8"
+        rx="4"
+        class="band"
+      />
+      <line
+        v-for="tick in l.ticks"
+        :key="tick.value.value"
+        :x1="tick.x"
+        :x2="tick.x"
+        :y1="axis"
+        :y2="axis + (tick.isFull ? 13 : 8)"
+        class="tick"
+      />
+      <text
+        v-for="tick in labelled"
+        :key="tick.value.label"
+        :x="tick.x"
+        :y="axis + 30"
+        text-anchor="middle"
+        class="label"
+        :class="{ out: !tick.value.is_allowed }"
+      >
+        {{ tick.value.label }}
+      </text>
+      <g
+        v-for="p in l.posts"
+        :key="p.post.code"
+        class="post"
+        :class="{ drives: p.post.drives, binds: p.post.binds, open: openCode === p.post.code }"
+        role="button"
+        tabindex="0"
+        :aria-label="`${p.post.title} ${p.post.value}: why`"
+        :aria-expanded="openCode === p.post.code"
+        @pointerdown.stop
+        @click="emit('post', p.post.code)"
+        @keydown.enter.stop.prevent="emit('post', p.post.code)"
+        @keydown.space.stop.prevent="emit('post', p.post.code)"
+      >
+        <rect
+          :x="p.toLeft ? p.x - 180 : p.x - 6"
+          :y="p.row * FLAG_ROW - 8"
+          width="186"
+          :height="FLAG_ROW + 8"
+          fill="transparent"
+        />
+        <line :x1="p.x" :x2="p.x" :y1="p.row * FLAG_ROW + 2" :y2="axis + 10" class="pole" />
+        <path
+          :d="
+            p.toLeft
+              ? `M${p.x} ${p.row * FLAG_ROW + 2} l-9 5 l9 5 z`
+              : `M${p.x} ${p.row * FLAG_ROW + 2} l9 5 l-9 5 z`
+          "
+          class="flag"
+        />
+        <text
+          :x="p.toLeft ? p.x - 13 : p.x + 13"
+          :y="p.row * FLAG_ROW + 12"
+          :text-anchor="p.toLeft ? 'end' : 'start'"
+          class="flag-text"
+        >
+          {{ p.post.title }} {{ p.post.value }}
+        </text>
+      </g>
+      <g
+        role="slider"
+        :tabindex="isLocked ? -1 : 0"
+        :aria-label="`${rail.title}, to the right is brighter`"
+        :aria-valuemin="0"
+        :aria-valuemax="rail.values.length - 1"
+        :aria-valuenow="rail.picked_index"
+        :aria-valuetext="rail.picked.text"
+        :aria-disabled="isLocked"
+        class="hold"
+        @keydown="onKey"
+      >
+        <EyeMark :x="pickedX" :y="axis" :f-number="fNumber" />
+      </g>
+    </svg>
+  </div>
+</template>
+
+<style scoped>
+.rail {
+  padding: 6px 0 4px;
+  border-bottom: 1px solid var(--line);
+}
+
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 2px 12px;
+}
+
+.title {
+  min-width: 5rem;
+  color: var(--muted);
+}
+
+.picked {
+  min-width: 6rem;
+  font-size: 1.35rem;
+  font-weight: 600;
+}
+
+.role {
+  color: var(--muted);
+  font-size: 0.92rem;
+}
+
+.role.follows {
+  color: var(--room);
+}
+
+.acts {
+  margin-left: auto;
+  display: flex;
+}
+
+.acts button {
+  min-width: 44px;
+  min-height: 44px;
+  padding: 0 9px;
+  color: var(--muted);
+}
+
+.acts button:hover:not(:disabled) {
+  color: var(--ink);
+}
+
+.acts button:disabled {
+  opacity: 0.35;
+}
+
+svg {
+  display: block;
+  touch-action: pan-y;
+  cursor: ew-resize;
+  overflow: visible;
+}
+
+.hold:focus {
+  outline: none;
+}
+
+.hold:focus-visible {
+  outline: 3px solid var(--ink);
+  outline-offset: 2px;
+  border-radius: 50%;
+}
+
+.locked svg {
+  cursor: default;
+}
+
+.wire {
+  stroke: var(--line);
+  stroke-width: 2;
+}
+
+.band {
+  fill: var(--room);
+}
+
+.tick {
+  stroke: var(--muted);
+  stroke-width: 1;
+}
+
+.label {
+  fill: var(--ink);
+  font-family: var(--owl-figures);
+  font-size: 13px;
+}
+
+.label.out {
+  fill: var(--muted);
+}
+
+.post {
+  cursor: pointer;
+}
+
+.pole {
+  stroke: var(--muted);
+  stroke-width: 1.5;
+}
+
+.flag {
+  fill: var(--muted);
+}
+
+.flag-text {
+  fill: var(--muted);
+  font-size: 13px;
+}
+
+.drives .pole {
+  stroke: var(--limit);
+  stroke-width: 2;
+}
+
+.drives .flag {
+  fill: var(--limit);
+}
+
+.drives .flag-text {
+  fill: var(--ink);
+}
+
+.binds .pole {
+  stroke-width: 3.5;
+}
+
+.binds .flag-text {
+  font-weight: 700;
+}
+
+.post:focus {
+  outline: none;
+}
+
+.open .flag-text,
+.post:focus-visible .flag-text,
+.post:hover .flag-text {
+  text-decoration: underline;
+}
+
+@media (max-width: 599px) {
+  .acts {
+    margin-left: 0;
+    width: 100%;
+    justify-content: flex-end;
+  }
+}
+</style>

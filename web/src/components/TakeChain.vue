@@ -1,0 +1,199 @@
+<script setup lang="ts">
+/** The takes of a shot as a chain: setting, what was seen, what changed; then what is next. */
+import type { Schemas } from '../api/client'
+
+const { chain, isBusy } = defineProps<{ chain: Schemas['ChainOut']; isBusy: boolean }>()
+const emit = defineEmits<{
+  judge: [verdict: Schemas['TakeIn']['verdict']]
+  rejudge: [take: Schemas['TakeOut'], verdict: Schemas['TakeIn']['verdict']]
+  keep: [take: Schemas['TakeOut']]
+  remove: [take: Schemas['TakeOut']]
+}>()
+
+const verdicts = ['black', 'dark', 'right', 'bright', 'blown'] as const
+</script>
+
+<template>
+  <div>
+    <ol v-if="chain.links.length" class="chain">
+      <li v-for="link in chain.links" :key="link.take.id" :class="{ keeper: link.take.is_keeper }">
+        <p v-if="link.change" class="change figures">{{ link.change }}</p>
+        <div class="take">
+          <span class="figures clock">{{ link.started_local }}</span>
+          <span class="figures set">{{ link.settings }}</span>
+          <label class="seen">
+            <span class="screen-reader">What was seen at {{ link.started_local }}</span>
+            <select
+              :value="link.take.verdict ?? ''"
+              @change="
+                emit(
+                  'rejudge',
+                  link.take,
+                  (($event.target as HTMLSelectElement).value || null) as typeof link.take.verdict,
+                )
+              "
+            >
+              <option value="">not judged</option>
+              <option v-for="v in verdicts" :key="v" :value="v">{{ v }}</option>
+            </select>
+          </label>
+          <span class="acts">
+            <button
+              type="button"
+              :aria-pressed="link.take.is_keeper ?? false"
+              @click="emit('keep', link.take)"
+            >
+              {{ link.take.is_keeper ? 'keeper' : 'keep it' }}
+            </button>
+            <button
+              type="button"
+              :aria-label="`Delete the take of ${link.started_local}`"
+              @click="emit('remove', link.take)"
+            >
+              delete
+            </button>
+          </span>
+        </div>
+      </li>
+    </ol>
+    <p v-else class="muted first">
+      No take yet. Make one with the setting below, look at it, and say what you saw.
+    </p>
+
+    <div class="next">
+      <p class="muted">
+        {{ chain.links.length === 0 ? 'First' : chain.advice.control ? 'Next' : 'Stay at' }}
+      </p>
+      <p class="figures setting">{{ chain.advice.settings }}</p>
+      <p v-for="reason in chain.advice.reasons" :key="reason">{{ reason }}</p>
+      <p class="muted">The light is known to ± {{ chain.advice.sigma_stops.toFixed(1) }} stops.</p>
+    </div>
+
+    <p id="verdict-label" class="ask">Made it with this setting? Say what you saw:</p>
+    <div class="verdicts" role="group" aria-labelledby="verdict-label">
+      <v-btn v-for="v in verdicts" :key="v" :disabled="isBusy" @click="emit('judge', v)">{{
+        v
+      }}</v-btn>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.chain {
+  list-style: none;
+  padding: 0;
+}
+
+.chain li {
+  position: relative;
+  padding-left: 24px;
+}
+
+.chain li::before {
+  content: '';
+  position: absolute;
+  left: 5px;
+  bottom: 17px;
+  width: 11px;
+  height: 11px;
+  border: 2px solid var(--muted);
+  border-radius: 50%;
+  background: var(--ground);
+  z-index: 1;
+}
+
+.chain li.keeper::before {
+  border-color: var(--picked);
+  background: var(--picked);
+}
+
+.chain li::after {
+  content: '';
+  position: absolute;
+  left: 10px;
+  top: 0;
+  bottom: 0;
+  border-left: 1px solid var(--line);
+}
+
+.change {
+  padding-top: 2px;
+  color: var(--muted);
+  font-size: 0.92rem;
+}
+
+.take {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0 14px;
+  min-height: 44px;
+}
+
+.clock {
+  color: var(--muted);
+}
+
+.keeper .set {
+  color: var(--picked);
+  font-weight: 600;
+}
+
+.seen select {
+  min-height: 40px;
+  padding: 0 6px;
+  color: var(--ink);
+  background: transparent;
+  border-bottom: 1px solid var(--line);
+}
+
+.seen option {
+  color: var(--ink);
+  background: var(--sheet);
+}
+
+.acts {
+  margin-left: auto;
+}
+
+.acts button {
+  min-height: 44px;
+  padding: 0 7px;
+  color: var(--muted);
+}
+
+.acts button[aria-pressed='true'] {
+  color: var(--picked);
+}
+
+.first {
+  margin: 8px 0;
+}
+
+.next {
+  margin: 14px 0 16px;
+  padding: 12px 16px;
+  background: var(--sheet);
+  border-left: 3px solid var(--picked);
+}
+
+.setting {
+  font-size: 1.35rem;
+  font-weight: 600;
+}
+
+.ask {
+  margin-bottom: 8px;
+}
+
+.verdicts {
+  display: grid;
+  grid-template-columns: repeat(5, 1fr);
+  gap: 8px;
+}
+
+.verdicts .v-btn {
+  min-width: 0;
+  padding: 0 4px;
+}
+</style>

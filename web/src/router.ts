@@ -1,0 +1,36 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+import { useSession } from './stores/session'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+  routes: [
+    { path: '/enter', name: 'enter', component: () => import('./views/EnterView.vue') },
+    { path: '/', redirect: '/nights' },
+    { path: '/nights', name: 'nights', component: () => import('./views/NightsView.vue') },
+    {
+      path: '/nights/:nightId',
+      name: 'night',
+      props: true,
+      component: () => import('./views/NightView.vue'),
+    },
+    {
+      path: '/shots/:shotId',
+      name: 'shot',
+      props: true,
+      component: () => import('./views/ShotView.vue'),
+    },
+    { path: '/places', name: 'places', component: () => import('./views/PlacesView.vue') },
+    { path: '/kit', name: 'kit', component: () => import('./views/KitView.vue') },
+    { path: '/:rest(.*)', name: 'nowhere', component: () => import('./views/NowhereView.vue') },
+  ],
+})
+
+router.beforeEach(async (to) => {
+  const session = useSession()
+  await session.load()
+  if (!session.user && to.name !== 'enter') return { name: 'enter', query: { next: to.fullPath } }
+  if (session.user && to.name === 'enter') return { name: 'nights' }
+  return true
+})

@@ -1,0 +1,42 @@
+/** Who is signed in on this browser. */
+import { defineStore } from 'pinia'
+import { ref, shallowRef } from 'vue'
+
+import { client, data, setCsrfToken, type Schemas } from '../api/client'
+
+export const useSession = defineStore('session', () => {
+  const user = shallowRef<Schemas['UserOut'] | null>(null)
+  const isDemo = ref(false)
+  const mayCreateAccount = ref(false)
+  let asked: Promise<void> | null = null
+
+  function take(session: Schemas['SessionOut']): void {
+    user.value = session.user
+    isDemo.value = session.is_demo
+    mayCreateAccount.value = session.may_create_account
+    setCsrfToken(session.csrf_token)
+  }
+
+  /** Ask once a page load who is there. */
+  function load(): Promise<void> {
+    asked ??= data(client.GET('/api/v1/session')).then(take, (error: unknown) => {
+      asked = null
+      throw error
+    })
+    return asked
+  }
+
+  const signIn = async (body: Schemas['SignIn']) =>
+    take(await data(client.POST('/api/v1/session', { body })))
+  const createAccount = async (body: Schemas['AccountCreate']) =>
+    take(await data(client.POST('/api/v1/accounts', { body })))
+  const enterDemo = async () => take(await data(client.POST('/api/v1/session/demo')))
+
+  async function signOut(): Promise<void> {
+    await data(client.DELETE('/api/v1/session'))
+    asked = null
+    await load()
+  }
+
+  return { user, isDemo, mayCreateAccount, load, signIn, createAccount, enterDemo, signOut }
+})

@@ -1,0 +1,352 @@
+<script setup lang="ts">
+/** One shot: the sentence, the rails, what it needs to know, and the chain of takes. */
+import { computed, ref, watch } from 'vue'
+import { onBeforeRouteLeave, useRouter } from 'vue-router'
+
+import ExposureRails from '../components/ExposureRails'
+import LoadState from '../components/LoadState.vue'
+import ShotForm from '../components/ShotForm.vue'
+import TakeChain from '../components/TakeChain.vue'
+import { useLoad } from '../composables/useLoad'
+import { useShot } from '../composables/useShot'
+import { useNotices } from '../stores/notices'
+import { client, data, ifMatch, type Schemas } from '../api/client'
+import { newId } from '../api/identity'
+
+const { shotId } = defineProps<{ shotId: string }>()
+const router = useRouter()
+const notices = useNotices()
+
+const chain = useLoad<Schemas['ChainOut']>((signal) =>
+  data(
+    client.GET('/api/v1/shots/{shot_id}/chain', { params: { path: { shot_id: shotId } }, signal }),
+  ),
+)
+const shot = useShot(() => shotId, chain.refresh)
+const night = useLoad<Schemas['NightOut']>((signal) =>
+  data(
+    client.GET('/api/v1/nights/{night_id}', {
+      params: { path: { night_id: shot.nightId.value } },
+      signal,
+    }),
+  ),
+)
+const kit = useLoad<Schemas['KitItemOut'][]>((signal) =>
+  data(client.GET('/api/v1/kit', { signal })),
+)
+const disciplines = useLoad<Schemas['DisciplineOut'][]>((signal) =>
+  data(client.GET('/api/v1/disciplines', { signal })),
+)
+
+watch(
+  () => shotId,
+  async () => {
+    void chain.refresh()
+    void kit.refresh()
+    void disciplines.refresh()
+    await shot.load()
+    if (shot.nightId.value) await night.refresh()
+  },
+  { immediate: true },
+)
+
+type Control = Schemas['RailOut']['control']
+const choice = computed(
+  () => shot.draft.value?.choice ?? { held: {}, locked: [], follow: 'iso' as Control },
+)
+
+function withoutHeld(control: Control): Record<string, number> {
+  const held = Object.entries(choice.value.held ?? {})
+  return Object.fromEntries(held.filter(([c]) => c !== control))
+}
+
+function follow(control: Control): void {
+  void shot.change({
+    choice: { ...choice.value, held: withoutHeld(control), follow: control },
+  })
+}
+
+function lock(control: Control, locked: boolean): void {
+  const others = (choice.value.locked ?? []).filter((c) => c !== control)
+  const rail = shot.plan.value?.rails.find((r) => r.control === control)
+  if (!rail) return
+  void shot.change({
+    choice: {
+      ...choice.value,
+      held: { ...choice.value.held, [control]: rail.picked.value },
+      locked: locked ? [...others, control] : others,
+    },
+  })
+}
+
+const release = (control: Control) =>
+  void shot.change({ choice: { ...choice.value, held: withoutHeld(control) } })
+
+const isBusy = ref(false)
+
+async function record(verdict: Schemas['TakeIn']['verdict']): Promise<void> {
+  const advice = chain.value.value?.advice
+  if (!advice || isBusy.value) return
+  isBusy.value = true
+  const positions = advice.positions as Record<Control, Schemas['PositionOut']>
+  try {
+    await data(
+      client.PUT('/api/v1/takes/{take_id}', {
+        params: { path: { take_id: newId() } },
+        body: {
+          shot_id: shotId,
+          started_at_utc: new Date().toISOString(),
+          exposure_s: positions.exposure_s.value,
+          f_number: positions.f_number.value,
+          iso: positions.iso.value,
+          verdict,
+          is_keeper: verdict === 'right',
+          note: '',
+        },
+      }),
+    )
+    await chain.refresh()
+  } catch (error) {
+    notices.fail(error)
+  } finally {
+    isBusy.value = false
+  }
+}
+
+async function edit(take: Schemas['TakeOut'], part: Partial<Schemas['TakeIn']>): Promise<void> {
+  const { id, version, ...own } = take
+  try {
+    await data(
+      client.PUT('/api/v1/takes/{take_id}', {
+        params: { path: { take_id: id }, header: ifMatch(version) },
+        body: { ...own, ...part },
+      }),
+    )
+  } catch (error) {
+    notices.fail(error)
+  }
+  await chain.refresh()
+}
+
+const stateText = computed(
+  () =>
+    ({ kept: 'kept', changed: 'not kept yet', keeping: 'keeping…', failed: 'not kept' })[
+      shot.state.value
+    ],
+)
+
+onBeforeRouteLeave(async () => {
+  await shot.keepNow()
+})
+
+const remove = () =>
+  notices.remove('shots', shotId, shot.draft.value?.title ?? 'shot', () =>
+    router.push({ name: 'night', params: { nightId: shot.nightId.value } }),
+  )
+</script>
+
+<template>
+  <div class="page">
+    <LoadState
+      v-if="!shot.draft.value || !shot.plan.value"
+      :error="shot.error.value"
+      @retry="shot.load"
+    />
+    <template v-else>
+      <p class="muted trail">
+        <router-link :to="{ name: 'night', params: { nightId: shot.nightId.value } }">{{
+          night.value.value?.title || night.value.value?.place_name || 'The night'
+        }}</router-link>
+        · <span role="status">{{ stateText }}</span>
+      </p>
+      <div v-if="shot.conflict.value" class="conflict" role="alert">
+        <p>This shot was changed somewhere else since you opened it. Nothing was overwritten.</p>
+        <v-btn color="primary" variant="flat" @click="shot.load">Take the newer one</v-btn>
+        <v-btn @click="shot.keepMine">Keep mine instead</v-btn>
+      </div>
+      <h1>{{ shot.draft.value.title }}</h1>
+      <p class="sentence">
+        <strong class="figures">{{ shot.plan.value.settings }}</strong> —
+        {{ shot.plan.value.sentence }}
+      </p>
+      <p v-if="shot.error.value" role="alert" class="error">{{ shot.error.value.message }}</p>
+
+      <div class="columns">
+        <div>
+          <section aria-label="Exposure rails">
+            <ExposureRails
+              :rails="shot.plan.value.rails"
+              @move="(control, value) => shot.change({}, { control, value })"
+              @follow="follow"
+              @lock="lock"
+              @release="release"
+            />
+          </section>
+
+          <section class="takes">
+            <h2>Takes</h2>
+            <TakeChain
+              v-if="chain.value.value"
+              :chain="chain.value.value"
+              :is-busy="isBusy"
+              @judge="record"
+              @rejudge="(take, verdict) => edit(take, { verdict })"
+              @keep="(take) => edit(take, { is_keeper: !take.is_keeper })"
+              @remove="(take) => notices.remove('takes', take.id, 'take', chain.refresh)"
+            />
+            <LoadState v-else :error="chain.error.value" @retry="chain.refresh" />
+          </section>
+
+          <div class="notes">
+            <section>
+              <h2>Why</h2>
+              <ul class="plain">
+                <li v-for="(reason, i) in shot.plan.value.reasons" :key="reason.code">
+                  {{ reason.text[0]?.toUpperCase() }}{{ reason.text.slice(1) }}.
+                  <span
+                    v-if="reason.source && reason.source !== shot.plan.value.reasons[i - 1]?.source"
+                    class="muted source"
+                    >{{ reason.source }}</span
+                  >
+                </li>
+              </ul>
+              <h2>What goes wrong</h2>
+              <ul class="plain">
+                <li v-for="line in shot.plan.value.mistakes" :key="line.code">{{ line.text }}</li>
+              </ul>
+            </section>
+            <section>
+              <h2>In order</h2>
+              <ol class="steps">
+                <li v-for="step in shot.plan.value.steps" :key="step.code">{{ step.text }}</li>
+              </ol>
+              <h2>Mind</h2>
+              <ul class="plain">
+                <li v-for="line in shot.plan.value.cautions" :key="line.code">{{ line.text }}</li>
+              </ul>
+            </section>
+          </div>
+        </div>
+
+        <aside>
+          <ShotForm
+            v-if="kit.value.value && disciplines.value.value && night.value.value"
+            :shot="shot.draft.value"
+            :plan="shot.plan.value"
+            :night="night.value.value"
+            :kit="kit.value.value"
+            :disciplines="disciplines.value.value"
+            :error="shot.error.value"
+            @change="shot.change"
+          />
+
+          <button type="button" class="delete" @click="remove">Delete this shot</button>
+        </aside>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.trail {
+  margin-bottom: 4px;
+}
+
+.sentence {
+  max-width: 78ch;
+  margin-top: 10px;
+  font-size: 1.15rem;
+}
+
+.sentence strong {
+  font-size: 1.25rem;
+  color: var(--picked);
+}
+
+.error {
+  margin-top: 8px;
+  color: var(--limit);
+}
+
+.conflict {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 10px 16px;
+  margin: 10px 0;
+  padding: 12px 16px;
+  border-left: 3px solid var(--limit);
+  background: var(--sheet);
+}
+
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 340px;
+  gap: 40px;
+  margin-top: 18px;
+}
+
+.takes {
+  margin-top: 28px;
+}
+
+h2 {
+  margin: 22px 0 8px;
+  padding-bottom: 6px;
+  border-bottom: 1px solid var(--line);
+}
+
+aside > h2:first-child {
+  margin-top: 0;
+}
+
+.notes {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0 32px;
+  margin-top: 12px;
+}
+
+.plain {
+  list-style: none;
+  padding: 0;
+}
+
+.plain li {
+  margin-bottom: 8px;
+}
+
+.source {
+  display: block;
+  font-size: 0.88rem;
+}
+
+.steps {
+  padding-left: 1.3em;
+}
+
+.steps li {
+  margin-bottom: 4px;
+}
+
+.delete {
+  min-height: 44px;
+  margin-top: 12px;
+  color: var(--muted);
+}
+
+.delete:hover {
+  color: var(--ink);
+}
+
+@media (max-width: 899px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 12px;
+  }
+
+  .notes {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
