@@ -1,49 +1,47 @@
-"""What a browser waits for: the real server on a real database, over loopback."""
+"""What a browser waits for: the demo in a process of its own, over loopback."""
 
+import os
+import subprocess
+import sys
 import tempfile
-import threading
 import time
-from datetime import date
-from pathlib import Path
 
 import httpx2
-import uvicorn
 
 from bench.measure import report
-from patient_owl.app import create_app
-from patient_owl.database import make_engine, make_sessions
-from patient_owl.demo.nights import load
-from patient_owl.mariadb import PrivateMariaDB
-from patient_owl.migrate import migrate
-from patient_owl.settings import Settings
 
 PORT = 8199
-BASE = f"http://127.0.0.1:{PORT}/api/v1"
+BASE = f"http://127.0.0.1:{PORT}"
 
 
 def run() -> None:
-    with tempfile.TemporaryDirectory() as home:
-        database = PrivateMariaDB(Path(home), 33506)
-        database.start()
+    with tempfile.TemporaryDirectory() as var_dir:
+        server = subprocess.Popen(
+            [sys.executable, "-m", "patient_owl.cli", "demo", "--port", str(PORT)],
+            env={**os.environ, "OWL_VAR_DIR": var_dir},
+            stdout=subprocess.DEVNULL,
+            stderr=subprocess.DEVNULL,
+        )
         try:
-            migrate(database.url)
-            with make_sessions(make_engine(database.url))() as session:
-                load(session, date(2026, 11, 24))
-            settings = Settings(database_url=database.url, demo=True)
-            config = uvicorn.Config(create_app(settings), port=PORT, log_level="warning")
-            server = uvicorn.Server(config)
-            threading.Thread(target=server.run, daemon=True).start()
-            while not server.started:
-                time.sleep(0.05)
+            _wait()
             _ask()
-            server.should_exit = True
-            time.sleep(0.5)
         finally:
-            database.stop()
+            server.terminate()
+            server.wait(40)
+
+
+def _wait() -> None:
+    for _ in range(600):
+        try:
+            httpx2.get(f"{BASE}/healthz")
+            return
+        except httpx2.ConnectError:
+            time.sleep(0.1)
+    raise SystemExit("the demo did not come up")
 
 
 def _ask() -> None:
-    with httpx2.Client(base_url=BASE) as client:
+    with httpx2.Client(base_url=f"{BASE}/api/v1") as client:
         client.headers["X-Owl-Csrf"] = client.post("/session/demo").json()["csrf_token"]
         night = next(n for n in client.get("/nights").json() if n["shot_count"] == 2)
         shot = client.get(f"/nights/{night['id']}/shots").json()[0]

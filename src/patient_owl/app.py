@@ -4,18 +4,20 @@ import json
 import logging
 import sys
 import time
-from collections.abc import AsyncIterator, Awaitable, Callable
+from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 from datetime import UTC, datetime
 from typing import Any
 
-from fastapi import APIRouter, FastAPI, Request, Response
+from fastapi import APIRouter, FastAPI, Response
 from fastapi.responses import FileResponse, JSONResponse
 from fastapi.routing import APIRoute
 from fastapi.staticfiles import StaticFiles
 from sqlalchemy import text
 from sqlalchemy.exc import SQLAlchemyError
+from starlette.datastructures import MutableHeaders
 from starlette.middleware.gzip import GZipMiddleware
+from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from patient_owl import errors, trash
 from patient_owl.accounts.router import router as accounts_router
@@ -95,7 +97,7 @@ def create_app(settings: Settings | None = None) -> FastAPI:
     app.state.sessions = make_sessions(engine)
     errors.install(app)
     app.add_middleware(GZipMiddleware, minimum_size=2048, compresslevel=5)
-    app.middleware("http")(_log_and_guard)
+    app.add_middleware(LogAndGuard)
 
     api = APIRouter(prefix="/api/v1")
     for router in (
@@ -124,25 +126,37 @@ def create_app(settings: Settings | None = None) -> FastAPI:
     return app
 
 
-async def _log_and_guard(
-    request: Request, answer: Callable[[Request], Awaitable[Response]]
-) -> Response:
-    started = time.perf_counter()
-    response = await answer(request)
-    response.headers.update(_SECURITY_HEADERS)
-    if request.url.path.startswith("/api/"):
-        response.headers["Cache-Control"] = "no-store"
-        took_ms = round((time.perf_counter() - started) * 1000, 1)
-        log.info(
-            "request",
-            extra={
-                "method": request.method,
-                "path": request.url.path,
-                "status": response.status_code,
-                "took_ms": took_ms,
-            },
-        )
-    return response
+class LogAndGuard:
+    """Plain ASGI: one log line a request, and the headers every answer carries."""
+
+    def __init__(self, app: ASGIApp) -> None:
+        self.app = app
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        if scope["type"] != "http":
+            await self.app(scope, receive, send)
+            return
+        started = time.perf_counter()
+        is_api = scope["path"].startswith("/api/")
+        status = 500
+
+        async def guarded(message: Message) -> None:
+            nonlocal status
+            if message["type"] == "http.response.start":
+                status = message["status"]
+                headers = MutableHeaders(scope=message)
+                headers.update(_SECURITY_HEADERS)
+                if is_api:
+                    headers["Cache-Control"] = "no-store"
+            await send(message)
+
+        try:
+            await self.app(scope, receive, guarded)
+        finally:
+            if is_api:
+                took_ms = round((time.perf_counter() - started) * 1000, 1)
+                line = {"method": scope["method"], "path": scope["path"], "status": status}
+                log.info("request", extra={**line, "took_ms": took_ms})
 
 
 def _serve_front_end(app: FastAPI, settings: Settings) -> None:

@@ -174,7 +174,10 @@ def _rail(dial: Dial, picked: DialValue, plan: Plan, choice: Choice) -> RailOut:
         picked_index=ordered.index(picked),
         values=[
             RailValueOut(
-                **position_out(control, p).model_dump(),
+                value=p.value,
+                label=p.label,
+                text=setting_text(control, p),
+                is_bulb=p.is_bulb,
                 brightness_stops=_brightness(control, p.value),
                 is_allowed=all(limit.allows(p.value) for limit in driving),
             )
