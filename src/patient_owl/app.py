@@ -25,7 +25,9 @@ from patient_owl.core.sky import ephemeris
 from patient_owl.database import make_engine, make_sessions
 from patient_owl.kit.router import router as kit_router
 from patient_owl.nights.router import router as nights_router
+from patient_owl.places.finding import router as finding_router
 from patient_owl.places.router import router as places_router
+from patient_owl.searches.router import router as searches_router
 from patient_owl.settings import Settings, get_settings
 from patient_owl.shots.router import router as shots_router
 from patient_owl.takes.router import router as takes_router
@@ -103,6 +105,8 @@ def create_app(settings: Settings | None = None) -> FastAPI:
     for router in (
         accounts_router,
         places_router,
+        finding_router,
+        searches_router,
         kit_router,
         nights_router,
         shots_router,

@@ -87,6 +87,8 @@ def make_engine(url: str) -> Engine:
         url,
         pool_pre_ping=True,
         pool_recycle=3600,
+        # no gap locks, and a row another request has just written can be read again
+        isolation_level="READ COMMITTED",
         connect_args={
             "ssl_disabled": True,
             "charset": "utf8mb4",

@@ -6,7 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from patient_owl.core.exposure import ev100_from_luminance
-from patient_owl.core.meterless import SOURCES, SkyView, light_of
+from patient_owl.core.meterless import SOURCES, Darkness, SkyView, light_of
 from patient_owl.core.sky.groundlight import moon_illuminance_lux, sun_illuminance_lux
 from patient_owl.core.sky.skylight import (
     luminance_from_mag,
@@ -77,7 +77,7 @@ def _light(sun: float, moon: float, phase: float, mag: float, cloud: float):  # 
         Track(a(sun), nowhere, a(1.5e8)),
         Track(a(moon), nowhere, a(3.8e5)),
         MoonPhase(a(phase), a(0.5), np.array([True])),
-        mag,
+        Darkness(mag),
         SkyView(45, 180),
         cloud,
     )

@@ -15,6 +15,7 @@ import numpy as np
 from patient_owl.core.constants import INCIDENT_METER_C, REFLECTED_METER_K
 from patient_owl.core.sky import tracks
 from patient_owl.core.sky.groundlight import moon_illuminance_lux, sun_illuminance_lux
+from patient_owl.core.sky.horizon import SEA, Horizon
 from patient_owl.core.sky.skylight import (
     NATURAL_ZENITH_MAG_ARCSEC2,
     dark_sky_cd_m2,
@@ -46,6 +47,19 @@ class SkyView:
 
 
 @dataclass(frozen=True)
+class Darkness:
+    """How dark a place is and what bounds its sky.
+
+    sky_brightness_mag_arcsec2: V at the moonless zenith, 16 (city) to 22 (pristine).
+    glow_azimuth_deg: where the nearest town's glow stands, None when it has no side.
+    """
+
+    sky_brightness_mag_arcsec2: float
+    glow_azimuth_deg: float | None = None
+    horizon: Horizon = SEA
+
+
+@dataclass(frozen=True)
 class NightLight:
     """Light over a grid of moments; every array has the grid's shape.
 
@@ -66,22 +80,19 @@ class NightLight:
 def night_light(
     site: Site,
     seconds: FloatArray,
-    sky_brightness_mag_arcsec2: float,
+    darkness: Darkness,
     view: SkyView,
     cloud_cover: FloatArray | float = 0.0,
 ) -> NightLight:
     """Predict the light at `site` for each of `seconds` (epoch_seconds, shape (n,)).
 
-    Parameters
-    ----------
-    sky_brightness_mag_arcsec2 : V at the moonless zenith, 16 (city) to 22 (pristine)
-    cloud_cover : share of the sky, 0 to 1, scalar or shape (n,)
+    cloud_cover: share of the sky, 0 to 1, scalar or shape (n,).
     """
     return light_of(
         tracks.track(tracks.SUN, site, seconds),
         tracks.track(tracks.MOON, site, seconds),
         tracks.moon_phase(seconds),
-        sky_brightness_mag_arcsec2,
+        darkness,
         view,
         cloud_cover,
     )
@@ -91,14 +102,14 @@ def light_of(
     sun: Track,
     moon: Track,
     phase: MoonPhase,
-    sky_brightness_mag_arcsec2: float,
+    darkness: Darkness,
     view: SkyView,
     cloud_cover: FloatArray | float = 0.0,
 ) -> NightLight:
     """The same from positions already known."""
     cover = np.broadcast_to(np.asarray(cloud_cover, dtype=float), sun.true_altitude_deg.shape)
     through_cloud = 1 - 0.75 * cover**3.4
-    natural_zenith, towns_zenith = _zenith_parts_cd_m2(sky_brightness_mag_arcsec2)
+    natural_zenith, towns_zenith = _zenith_parts_cd_m2(darkness.sky_brightness_mag_arcsec2)
     natural = natural_zenith * (1 - (1 - OVERCAST_SKY_SHARE) * cover)
     towns = towns_zenith * (1 + (OVERCAST_GLOW_GAIN - 1) * cover)
 
@@ -121,7 +132,7 @@ def light_of(
             sun_lux * _sky_share(sun.true_altitude_deg) / np.pi,
             by_moon * through_cloud,
             dark_sky_cd_m2(natural, view.altitude_deg),
-            dark_sky_cd_m2(towns, view.altitude_deg),
+            dark_sky_cd_m2(towns, view.altitude_deg) * _glow_side(darkness, view),
         ]
     )
     ground_total, ground_sigma, ground_source = _sum(ground, cover)
@@ -136,6 +147,15 @@ def light_of(
         sky_sigma_stops=sky_sigma,
         sky_source=sky_source,
     )
+
+
+def _glow_side(darkness: Darkness, view: SkyView) -> float:
+    """How much of the town glow stands in this direction: near the horizon nearly double
+    toward the town and a fifth away from it, none of it overhead. Common practice, by eye."""
+    if darkness.glow_azimuth_deg is None:
+        return 1.0
+    off = np.radians(view.azimuth_deg - darkness.glow_azimuth_deg)
+    return float(1 + 0.8 * np.cos(np.radians(view.altitude_deg)) * np.cos(off))
 
 
 def _sky_share(sun_altitude_deg: FloatArray) -> FloatArray:

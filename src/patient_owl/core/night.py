@@ -13,17 +13,17 @@ from patient_owl.core.constants import (
     ASTRONOMICAL_TWILIGHT_SUN_ALTITUDE_DEG,
     CIVIL_TWILIGHT_SUN_ALTITUDE_DEG,
     NAUTICAL_TWILIGHT_SUN_ALTITUDE_DEG,
-    REFRACTION_AT_HORIZON_ARCMIN,
-    STAR_RISE_ALTITUDE_DEG,
     SUNRISE_SUN_ALTITUDE_DEG,
 )
-from patient_owl.core.meterless import NightLight, SkyView, light_of
+from patient_owl.core.meterless import Darkness, NightLight, SkyView, light_of
 from patient_owl.core.sky import ephemeris, search, tracks
+from patient_owl.core.sky.horizon import SEA, Horizon
+from patient_owl.core.sky.targets import Target, target
 from patient_owl.core.sky.tracks import MoonPhase, Site, Track
 from patient_owl.core.types import FloatArray
 
 EVENT_STEP_S = 300.0  # a body up or down for less than five minutes may be missed
-MOON_RADIUS_KM = 1737.4  # mean; [iau2015]
+RADII_KM = {"moon": 1737.4, "sun": 695700.0}  # mean and nominal; [iau2015]
 
 SUN_EVENTS = (
     ("sunset", "sunrise", SUNRISE_SUN_ALTITUDE_DEG),
@@ -89,20 +89,15 @@ class NightSky:
         return next((event.at_utc for event in self.events if event.code == code), None)
 
 
-def night_sky(site: Site, bounds: Bounds) -> NightSky:
-    """Rise, set and twilights over a sea horizon with standard refraction. [usno-rst]"""
-    seconds = bounds.seconds(EVENT_STEP_S)
+def sky_events(site: Site, seconds: FloatArray, horizon: Horizon = SEA) -> list[tuple[float, str]]:
+    """Every rise, set and twilight between the first and last of `seconds`, in order.
+
+    The Sun's events are those of almanacs, over a sea horizon [usno-rst]; Moon and core
+    rise and set over the place's own.
+    """
 
     def sun_altitude(at: FloatArray) -> FloatArray:
         return tracks.track(tracks.SUN, site, at).true_altitude_deg
-
-    def moon_upper_limb(at: FloatArray) -> FloatArray:
-        moon = tracks.track(tracks.MOON, site, at)
-        semidiameter = np.degrees(np.arcsin(MOON_RADIUS_KM / moon.distance_km))
-        return moon.true_altitude_deg + semidiameter + REFRACTION_AT_HORIZON_ARCMIN / 60
-
-    def core_altitude(at: FloatArray) -> FloatArray:
-        return tracks.track(tracks.CORE, site, at).true_altitude_deg - STAR_RISE_ALTITUDE_DEG
 
     sun_values = sun_altitude(seconds)
     found: list[tuple[float, str]] = []
@@ -114,20 +109,44 @@ def night_sky(site: Site, bounds: Bounds) -> NightSky:
             dusk,
             sun_values - altitude_deg,
         )
-    found += _events(moon_upper_limb, seconds, "moonrise", "moonset")
-    found += _events(core_altitude, seconds, "core_rise", "core_set")
-    lowest, highest = float(sun_values.min()), float(sun_values.max())
+    moon, core = (
+        lambda at: over_horizon_deg(target(tracks.MOON), site, horizon, at),
+        lambda at: over_horizon_deg(target(tracks.CORE), site, horizon, at),
+    )
+    found += _events(moon, seconds, "moonrise", "moonset")
+    found += _events(core, seconds, "core_rise", "core_set")
+    return sorted(found)
+
+
+def over_horizon_deg(
+    wanted: Target, site: Site, horizon: Horizon, seconds: FloatArray
+) -> FloatArray:
+    """Apparent altitude of a target (the Moon's and Sun's upper limb) over the skyline."""
+    track = tracks.track_of(wanted, site, seconds)
+    over = track.apparent_altitude_deg - horizon.altitude_deg(track.azimuth_deg)
+    radius_km = RADII_KM.get(wanted.kind)
+    if radius_km is not None:
+        over = over + np.degrees(np.arcsin(radius_km / track.distance_km))
+    return over
+
+
+def night_sky(site: Site, bounds: Bounds, horizon: Horizon = SEA) -> NightSky:
+    """What happens in one night at a place with this skyline."""
+    seconds = bounds.seconds(EVENT_STEP_S)
+    sun = tracks.track(tracks.SUN, site, seconds).true_altitude_deg
     middle = seconds[len(seconds) // 2 : len(seconds) // 2 + 1]
     phase = tracks.moon_phase(middle)
     return NightSky(
         bounds=bounds,
-        events=tuple(Event(code, ephemeris.moment_utc(at)) for at, code in sorted(found)),
-        darkness=_darkness(lowest),
-        sun_never_rises=highest < SUNRISE_SUN_ALTITUDE_DEG,
-        lowest_sun_altitude_deg=lowest,
+        events=tuple(
+            Event(code, ephemeris.moment_utc(at)) for at, code in sky_events(site, seconds, horizon)
+        ),
+        darkness=_darkness(float(sun.min())),
+        sun_never_rises=float(sun.max()) < SUNRISE_SUN_ALTITUDE_DEG,
+        lowest_sun_altitude_deg=float(sun.min()),
         moon_illuminated_fraction=float(phase.illuminated_fraction[0]),
         moon_waxing=bool(phase.waxing[0]),
-        moon_is_up=bool(moon_upper_limb(middle)[0] > 0),
+        moon_is_up=bool(over_horizon_deg(target(tracks.MOON), site, horizon, middle)[0] > 0),
     )
 
 
@@ -171,7 +190,7 @@ class Slope:
 def slope(
     site: Site,
     seconds: FloatArray,
-    sky_brightness_mag_arcsec2: float,
+    darkness: Darkness,
     view: SkyView,
     cloud_cover: FloatArray | float = 0.0,
 ) -> Slope:
@@ -184,5 +203,46 @@ def slope(
         moon=moon,
         core=tracks.track(tracks.CORE, site, seconds),
         phase=phase,
-        light=light_of(sun, moon, phase, sky_brightness_mag_arcsec2, view, cloud_cover),
+        light=light_of(sun, moon, phase, darkness, view, cloud_cover),
+    )
+
+
+@dataclass(frozen=True)
+class Passage:
+    """A target's night over the place's own horizon. Moments in UTC, None when they do not happen.
+
+    is_up_all_night: never behind the skyline; highest_deg, highest_azimuth_deg: at its best
+    within the night, apparent.
+    """
+
+    target: Target
+    rise_utc: datetime | None
+    set_utc: datetime | None
+    highest_utc: datetime
+    highest_deg: float
+    highest_azimuth_deg: float
+    is_up_all_night: bool
+
+
+def passage(wanted: Target, site: Site, bounds: Bounds, horizon: Horizon = SEA) -> Passage:
+    """Rise, highest point and set of one target between noon and noon."""
+    seconds = bounds.seconds(EVENT_STEP_S)
+
+    def over(at: FloatArray) -> FloatArray:
+        return over_horizon_deg(wanted, site, horizon, at)
+
+    values = over(seconds)
+    found = search.crossings(over, seconds, values)
+    rise = next((c.seconds for c in found if c.rising), None)
+    sets = next((c.seconds for c in found if not c.rising), None)
+    track = tracks.track_of(wanted, site, seconds)
+    best = int(np.argmax(track.apparent_altitude_deg))
+    return Passage(
+        target=wanted,
+        rise_utc=None if rise is None else ephemeris.moment_utc(rise),
+        set_utc=None if sets is None else ephemeris.moment_utc(sets),
+        highest_utc=ephemeris.moment_utc(seconds[best]),
+        highest_deg=float(track.apparent_altitude_deg[best]),
+        highest_azimuth_deg=float(track.azimuth_deg[best]),
+        is_up_all_night=bool(values.min() > 0),
     )

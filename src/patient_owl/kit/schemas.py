@@ -8,7 +8,7 @@ from pydantic import BaseModel, Field, TypeAdapter, model_validator
 from patient_owl.core.dials import Steps
 from patient_owl.core.optics.camera import Sensor
 from patient_owl.core.recipes._types import Body, Lens
-from patient_owl.places.schemas import Name
+from patient_owl.fields import Name
 
 
 class BodySpec(BaseModel):

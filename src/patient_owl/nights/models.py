@@ -1,9 +1,10 @@
 """One outing: a place and the date its evening falls on."""
 
 from datetime import date
+from typing import Any
 from uuid import UUID
 
-from sqlalchemy import ForeignKey, String, Text
+from sqlalchemy import JSON, ForeignKey, String, Text
 from sqlalchemy.orm import Mapped, mapped_column, relationship
 
 from patient_owl.database import Base, Owned
@@ -21,5 +22,8 @@ class Night(Owned, Base):
     reference_iso: Mapped[float]
     ground_placement_stops: Mapped[float]
     sky_placement_stops: Mapped[float]
+    target_key: Mapped[str] = mapped_column(String(40))
+    uses_forecast: Mapped[bool]
+    times: Mapped[list[dict[str, Any]]] = mapped_column(JSON)
 
     place: Mapped[Place] = relationship(lazy="joined")

@@ -6,9 +6,18 @@ from uuid import UUID
 from fastapi import APIRouter, Query, Response
 
 from patient_owl.accounts.current import CurrentUser
-from patient_owl.database import DbSession, ExpectedVersion, tag
-from patient_owl.nights import service
-from patient_owl.nights.schemas import FNumber, Iso, NightIn, NightOut, Placement, SlopeOut
+from patient_owl.database import DbSession, ExpectedVersion, now_utc, tag
+from patient_owl.nights import service, slope
+from patient_owl.nights.schemas import (
+    FNumber,
+    Iso,
+    NightIn,
+    NightOut,
+    PassageOut,
+    Placement,
+    SlopeOut,
+)
+from patient_owl.weather.schemas import WeatherOut
 
 router = APIRouter(prefix="/nights", tags=["nights"])
 
@@ -75,4 +84,16 @@ def get_slope(
         "ground_placement_stops": ground_placement_stops,
         "sky_placement_stops": sky_placement_stops,
     }
-    return service.slope_out(night, service.reference_of(night, tried))
+    return slope.slope_out(night, slope.reference_of(night, tried), now_utc())
+
+
+@router.get("/{night_id}/passages")
+def list_passages(night_id: UUID, user: CurrentUser, session: DbSession) -> list[PassageOut]:
+    """Rise, highest point and set of every target over the place's own horizon."""
+    return slope.passages_out(service.get_night(session, user.id, night_id))
+
+
+@router.get("/{night_id}/weather")
+def get_weather(night_id: UUID, user: CurrentUser, session: DbSession) -> WeatherOut:
+    """The night's weather, hour by hour; says when it is simulated."""
+    return slope.weather_of(service.get_night(session, user.id, night_id), now_utc())

@@ -1,12 +1,12 @@
 """A night on the wire: what was planned, and the light slope."""
 
 from datetime import date, datetime
-from typing import Annotated
+from typing import Annotated, Self
 from uuid import UUID
 
-from pydantic import BaseModel, Field
+from pydantic import AwareDatetime, BaseModel, Field, model_validator
 
-from patient_owl.places.schemas import Name, Notes
+from patient_owl.fields import Name, Notes
 
 FNumber = Annotated[float, Field(ge=0.8, le=64, description="exact, 2^(k/6) on a thirds dial")]
 Iso = Annotated[float, Field(ge=12, le=102400)]
@@ -19,6 +19,20 @@ GROUND_PLACEMENT_STOPS = -1.0
 SKY_PLACEMENT_STOPS = -2.0
 
 
+class TimeIn(BaseModel):
+    """A tide, a show, a gate that closes: something with a time of its own."""
+
+    label: Name
+    start_utc: AwareDatetime
+    end_utc: AwareDatetime | None = None
+
+    @model_validator(mode="after")
+    def _in_order(self) -> Self:
+        if self.end_utc is not None and self.end_utc < self.start_utc:
+            raise ValueError("an end after the start")
+        return self
+
+
 class NightIn(BaseModel):
     place_id: UUID
     evening_date: Annotated[date, Field(description="local date of the evening it begins on")]
@@ -28,6 +42,11 @@ class NightIn(BaseModel):
     reference_iso: Iso = REFERENCE_ISO
     ground_placement_stops: Placement = GROUND_PLACEMENT_STOPS
     sky_placement_stops: Placement = SKY_PLACEMENT_STOPS
+    target_key: Annotated[
+        str, Field(max_length=40, description="third ribbon; a key of /targets")
+    ] = "jupiter"
+    uses_forecast: Annotated[bool, Field(description="cloud dims the slope's curves")] = False
+    times: Annotated[list[TimeIn], Field(max_length=40)] = []
 
 
 class NightOut(NightIn):
@@ -64,6 +83,29 @@ class ChoiceOut(BaseModel):
     label: str
 
 
+class StretchOut(BaseModel):
+    """A stretch of the night with a name: a window, or a time the photographer entered."""
+
+    code: str
+    text: str
+    start_utc: datetime
+    end_utc: datetime
+
+
+class PassageOut(BaseModel):
+    """A target's night over the place's own horizon."""
+
+    key: str
+    name: str
+    kind: str
+    rise_utc: datetime | None
+    set_utc: datetime | None
+    highest_utc: datetime
+    highest_deg: float
+    highest_azimuth_deg: float
+    text: str
+
+
 class SlopeOut(BaseModel):
     """The night as one picture. Lists run over one grid: start_utc + i · step_s.
 
@@ -91,6 +133,12 @@ class SlopeOut(BaseModel):
     moon_azimuth_deg: list[float]
     core_altitude_deg: list[float]
     core_azimuth_deg: list[float]
+    target_name: str
+    target_altitude_deg: list[float]
+    cloud_cover: list[float]
+    uses_forecast: bool
+    windows: list[StretchOut]
+    times: list[StretchOut]
     moon_illuminated_fraction: float
     readouts: list[str]
     events: list[EventOut]

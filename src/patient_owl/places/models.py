@@ -1,6 +1,6 @@
 """Where the tripod goes."""
 
-from sqlalchemy import String, Text
+from sqlalchemy import JSON, String, Text
 from sqlalchemy.orm import Mapped, mapped_column
 
 from patient_owl.database import Base, Owned
@@ -15,5 +15,7 @@ class Place(Owned, Base):
     elevation_m: Mapped[float]
     time_zone: Mapped[str] = mapped_column(String(64))
     sky_brightness_mag_arcsec2: Mapped[float]
+    glow_azimuth_deg: Mapped[float | None]
+    horizon: Mapped[list[list[float]]] = mapped_column(JSON)
     notes: Mapped[str] = mapped_column(Text)
     hazards: Mapped[str] = mapped_column(Text)

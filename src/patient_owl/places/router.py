@@ -6,8 +6,9 @@ from fastapi import APIRouter, Response
 
 from patient_owl.accounts.current import CurrentUser
 from patient_owl.database import DbSession, ExpectedVersion, tag
+from patient_owl.formats.places import MEDIA_TYPES, write_waypoints
 from patient_owl.places import service
-from patient_owl.places.schemas import PlaceIn, PlaceOut
+from patient_owl.places.schemas import PlaceIn, PlaceOut, PlacesIn
 
 router = APIRouter(prefix="/places", tags=["places"])
 
@@ -26,6 +27,22 @@ def create_place(
     place = service.create_place(session, user, body)
     tag(response, place)
     return PlaceOut.model_validate(place)
+
+
+@router.post("/batch", status_code=201)
+def create_places(body: PlacesIn, user: CurrentUser, session: DbSession) -> list[PlaceOut]:
+    """Add several places at once; when one is refused, none is added."""
+    places = service.create_places(session, user, body.places)
+    return [PlaceOut.model_validate(place) for place in places]
+
+
+@router.get("/export/{form}")
+def export_places(form: str, user: CurrentUser, session: DbSession) -> Response:
+    """All places as gpx, kml or geojson."""
+    waypoints = [service.waypoint_of(place) for place in service.all_places(session, user)]
+    text = write_waypoints(waypoints, form)
+    name = f'attachment; filename="places.{form}"'
+    return Response(text, media_type=MEDIA_TYPES[form], headers={"Content-Disposition": name})
 
 
 @router.get("/{place_id}")

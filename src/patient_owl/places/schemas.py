@@ -1,12 +1,19 @@
 """A place on the wire."""
 
-from typing import Annotated
+from typing import Annotated, Any, Self
 from uuid import UUID
 
-from pydantic import BaseModel, ConfigDict, Field, StringConstraints
+from pydantic import BaseModel, ConfigDict, Field
 
-Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
-Notes = Annotated[str, Field(max_length=4000)]
+from patient_owl.core.sky.horizon import horizon_from
+from patient_owl.fields import Name, Notes
+from patient_owl.formats.places import MOST_WAYPOINTS, Waypoint
+from patient_owl.places.towns import Town
+
+HorizonPoints = Annotated[
+    list[tuple[float, float]],
+    Field(max_length=720, description="[azimuth_deg, altitude_deg] pairs; empty is the sea"),
+]
 
 
 class PlaceIn(BaseModel):
@@ -22,8 +29,16 @@ class PlaceIn(BaseModel):
     sky_brightness_mag_arcsec2: Annotated[
         float, Field(ge=15, le=22.2, description="V at the moonless zenith; 22 is pristine")
     ] = 21.0
+    glow_azimuth_deg: Annotated[
+        float | None, Field(ge=0, lt=360, description="where the nearest town's glow stands")
+    ] = None
+    horizon: HorizonPoints = []
     notes: Notes = ""
     hazards: Notes = ""
+
+    def sorted_horizon(self) -> list[list[float]]:
+        """The horizon in order of azimuth; WrongValue when it cannot be one."""
+        return [list(point) for point in horizon_from(self.horizon).points]
 
 
 class PlaceOut(PlaceIn):
@@ -32,3 +47,56 @@ class PlaceOut(PlaceIn):
     id: UUID
     version: int
     time_zone: str
+
+
+class PlacesIn(BaseModel):
+    """Several places kept together or not at all."""
+
+    places: Annotated[list[PlaceIn], Field(min_length=1, max_length=MOST_WAYPOINTS)]
+
+
+class CoordinatesOut(BaseModel):
+    """A position as it was understood, and the zone its clocks keep."""
+
+    latitude_deg: float
+    longitude_deg: float
+    time_zone: str
+
+
+class TownOut(BaseModel):
+    name: str
+    country: str
+    latitude_deg: float
+    longitude_deg: float
+    population: int
+
+    @classmethod
+    def from_domain(cls, town: Town) -> Self:
+        return cls(**town._asdict())
+
+
+class WaypointOut(BaseModel):
+    """A waypoint of an imported file, not kept yet."""
+
+    name: str
+    latitude_deg: float
+    longitude_deg: float
+    elevation_m: float
+    description: str
+    properties: dict[str, Any]
+
+    @classmethod
+    def from_domain(cls, waypoint: Waypoint) -> Self:
+        return cls(**vars(waypoint))
+
+
+class HorizonText(BaseModel):
+    text: Annotated[str, Field(max_length=100_000, description="azimuth,altitude lines")]
+
+
+class BortleOut(BaseModel):
+    """A class of darkness and the sky brightness it roughly stands for."""
+
+    bortle_class: int
+    sky_brightness_mag_arcsec2: float
+    text: str

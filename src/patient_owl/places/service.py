@@ -1,12 +1,15 @@
-"""Keeping places."""
+"""Keeping places, and handing them to the core."""
 
 from uuid import UUID
 
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
+from patient_owl.core.meterless import Darkness
+from patient_owl.core.sky.horizon import Horizon
 from patient_owl.core.sky.tracks import Site
 from patient_owl.database import check_version, flush, owned, owned_rows
+from patient_owl.formats.places import Waypoint
 from patient_owl.places.models import Place
 from patient_owl.places.schemas import PlaceIn
 from patient_owl.places.zones import zone, zone_at
@@ -21,10 +24,15 @@ def get_place(session: Session, user_id: UUID, place_id: UUID) -> Place:
 
 
 def create_place(session: Session, user: User, request: PlaceIn) -> Place:
-    place = Place(user_id=user.id, **_columns(request))
-    session.add(place)
+    return create_places(session, user, [request])[0]
+
+
+def create_places(session: Session, user: User, requests: list[PlaceIn]) -> list[Place]:
+    """All of them or, when one is refused, none."""
+    places = [Place(user_id=user.id, **_columns(request)) for request in requests]
+    session.add_all(places)
     session.flush()
-    return place
+    return places
 
 
 def change_place(
@@ -42,8 +50,35 @@ def _columns(request: PlaceIn) -> dict[str, object]:
     columns = request.model_dump()
     name = request.time_zone or zone_at(request.latitude_deg, request.longitude_deg)
     columns["time_zone"] = zone(name).key
+    columns["horizon"] = request.sorted_horizon()
     return columns
 
 
 def site_of(place: Place) -> Site:
     return Site(place.latitude_deg, place.longitude_deg, place.elevation_m)
+
+
+def darkness_of(place: Place) -> Darkness:
+    return Darkness(place.sky_brightness_mag_arcsec2, place.glow_azimuth_deg, horizon_of(place))
+
+
+def horizon_of(place: Place) -> Horizon:
+    return Horizon(tuple((azimuth, altitude) for azimuth, altitude in place.horizon))
+
+
+def waypoint_of(place: Place) -> Waypoint:
+    """The place as files carry it; what only we know goes into the properties."""
+    return Waypoint(
+        place.name,
+        place.latitude_deg,
+        place.longitude_deg,
+        place.elevation_m,
+        place.notes,
+        {
+            "time_zone": place.time_zone,
+            "sky_brightness_mag_arcsec2": place.sky_brightness_mag_arcsec2,
+            "glow_azimuth_deg": place.glow_azimuth_deg,
+            "horizon": place.horizon,
+            "hazards": place.hazards,
+        },
+    )

@@ -21,7 +21,7 @@ from patient_owl.core.sky import ephemeris
 from patient_owl.core.solver import CONTROLS, Choice
 from patient_owl.kit.service import kit_for
 from patient_owl.nights.models import Night
-from patient_owl.places.service import site_of
+from patient_owl.places.service import darkness_of, site_of
 from patient_owl.shots.schemas import (
     ChoiceIn,
     DisciplineOut,
@@ -85,7 +85,7 @@ def make_plan(
     light = slope(
         site_of(night.place),
         np.array([ephemeris.epoch_seconds(shot.at_utc)]),
-        night.place.sky_brightness_mag_arcsec2,
+        darkness_of(night.place),
         SkyView(max(shot.tilt_deg, 0.0), shot.bearing_true_deg),
     )
     return Planned(recipe.plan(_scene(night, light), kit, intent), kit, intent, light, shot.at_utc)

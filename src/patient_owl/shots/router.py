@@ -5,7 +5,7 @@ from uuid import UUID
 from fastapi import APIRouter, Response
 
 from patient_owl.accounts.current import CurrentUser
-from patient_owl.database import DbSession, ExpectedVersion, tag
+from patient_owl.database import DbSession, ExpectedVersion, now_utc, tag
 from patient_owl.nights.service import get_night
 from patient_owl.shots import planning, service
 from patient_owl.shots.schemas import (
@@ -44,6 +44,15 @@ def create_shot(
     shot = service.create_shot(session, user, night_id, body)
     tag(response, shot)
     return ShotOut.model_validate(shot)
+
+
+@router.get("/nights/{night_id}/calendar.ics")
+def get_calendar(night_id: UUID, user: CurrentUser, session: DbSession) -> Response:
+    """The night, its windows, times and shots as iCalendar with alarms."""
+    content = service.calendar_of(session, user, get_night(session, user.id, night_id), now_utc())
+    name = f'attachment; filename="night-{night_id}.ics"'
+    headers = {"Content-Disposition": name}
+    return Response(content, media_type="text/calendar; charset=utf-8", headers=headers)
 
 
 @router.get("/shots/{shot_id}")

@@ -11,7 +11,7 @@ from patient_owl.core.limits import Sense
 from patient_owl.core.optics.camera import Framing, Orientation
 from patient_owl.core.recipes._types import InputValue
 from patient_owl.core.solver import Choice
-from patient_owl.places.schemas import Name, Notes
+from patient_owl.fields import Name, Notes
 
 ExactDialValue = Annotated[float, Field(gt=0, le=1e6)]
 

@@ -1,16 +1,20 @@
 """Keeping shots."""
 
+from datetime import datetime, timedelta
 from uuid import UUID
 
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
 from patient_owl.database import check_version, flush, owned, owned_rows
+from patient_owl.formats.calendar import Entry
 from patient_owl.nights.models import Night
 from patient_owl.nights.service import get_night
+from patient_owl.nights.slope import calendar_of as night_calendar_of
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planning import Planned, make_plan
 from patient_owl.shots.schemas import Move, ShotIn
+from patient_owl.words.plan import sentence_rest, settings_text
 
 
 def shots_of(session: Session, user: User, night: Night) -> list[Shot]:
@@ -46,6 +50,28 @@ def plan_of(session: Session, user: User, shot: Shot) -> Planned:
     """The plan of a kept shot."""
     night = get_night(session, user.id, shot.night_id)
     return make_plan(session, user, night, ShotIn.model_validate(shot, from_attributes=True))
+
+
+SHOT_ALARM = timedelta(minutes=20)  # time to walk there and set up; common practice
+
+
+def calendar_of(session: Session, user: User, night: Night, now_utc: datetime) -> bytes:
+    """The night's calendar with an entry a shot, its settings in the description."""
+    entries = []
+    for shot in shots_of(session, user, night):
+        plan = plan_of(session, user, shot).plan
+        settings = settings_text(plan.solution.positions)
+        entries.append(
+            Entry(
+                f"shot-{shot.id}@patient-owl",
+                f"{shot.title}: {settings}",
+                shot.at_utc,
+                shot.at_utc + timedelta(seconds=plan.solution.settings.exposure_s),
+                f"{settings}: {sentence_rest(plan.lead, plan.reasons)}",
+                alarm_before=SHOT_ALARM,
+            )
+        )
+    return night_calendar_of(night, entries, now_utc)
 
 
 def try_plan(

@@ -7,7 +7,7 @@ from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
 
 from patient_owl.core.advice import Verdict
 from patient_owl.core.dials import Control
-from patient_owl.places.schemas import Notes
+from patient_owl.fields import Notes
 from patient_owl.shots.schemas import ExactDialValue, PositionOut
 
 

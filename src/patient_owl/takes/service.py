@@ -2,6 +2,7 @@
 
 from uuid import UUID
 
+from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
@@ -36,12 +37,16 @@ def put_take(
     is an edit and must name the version it changes.
     """
     shot = get_shot(session, user.id, request.shot_id)
-    take = session.get(Take, take_id, with_for_update=True)
+    take = session.get(Take, take_id)
     if take is None:
         take = Take(id=take_id, user_id=user.id, **request.model_dump())
-        session.add(take)
-        session.flush()
-        return take, True
+        try:
+            with session.begin_nested():
+                session.add(take)
+            return take, True
+        except IntegrityError:
+            # the same take arrived a moment earlier by another request
+            take = session.get_one(Take, take_id, populate_existing=True)
     if take.user_id != user.id or take.deleted_at_utc is not None:
         raise NotFound("take")
     if TakeIn.model_validate(take, from_attributes=True) == request:

@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 from datetime import datetime, tzinfo
 
-from patient_owl.core.night import NightSky
+from patient_owl.core.night import NightSky, Passage
 from patient_owl.words.formats import angle, light, seconds
 
 EVENTS: Mapping[str, str] = {
@@ -104,3 +104,25 @@ def _sky_line(up: list[str]) -> str:
         return "Moon and core are down."
     text = ", ".join(up)
     return f"{text[0].upper()}{text[1:]}."
+
+
+def passage_text(passage: Passage, zone: tzinfo) -> str:
+    """`rises 21:04, highest 62° at 01:40 bearing 180°, sets 06:12`"""
+    best = (
+        f"highest {angle(passage.highest_deg)} at {clock(passage.highest_utc, zone)}, "
+        f"bearing {angle(passage.highest_azimuth_deg)}"
+    )
+    if passage.is_up_all_night:
+        return f"up all the time, {best}"
+    if passage.rise_utc is None and passage.set_utc is None:
+        return "does not clear the horizon"
+    moves = sorted(
+        (at, f"{verb} {clock(at, zone)}")
+        for at, verb in (
+            (passage.rise_utc, "rises"),
+            (passage.highest_utc, best),
+            (passage.set_utc, "sets"),
+        )
+        if at is not None
+    )
+    return ", ".join(best if best in text else text for _, text in moves)

@@ -10,7 +10,15 @@ SOURCES: dict[str, str] = {
     "words; A. Agresti, Analysis of Ordinal Categorical Data, 2nd ed. (2010), ch. 5.",
     "michaud": "F. Michaud, Société Astronomique du Havre: aperture–pitch–focal formula; "
     "coefficients from memory.",
+    "alduchov1996": "O. Alduchov, R. Eskridge, Improved Magnus form approximation of saturation "
+    "vapor pressure, J. Appl. Meteor. 35 (1996) 601–609.",
+    "imo-calendar": "International Meteor Organization, Meteor Shower Calendar, working list of "
+    "visual meteor showers; from memory.",
+    "vanleeuwen2007": "F. van Leeuwen, Hipparcos, the New Reduction of the Raw Data, Springer 2007 "
+    "(ESA catalogue I/311).",
     "agresti2010": "A. Agresti, Analysis of Ordinal Categorical Data, 2nd ed., Wiley, 2010.",
+    "bortle2001": "J. Bortle, Introducing the Bortle Dark-Sky Scale, "
+    "Sky and Telescope 101 (2001) 126.",
     "cipa-dc008": "CIPA DC-008 / Exif, annex C: APEX units.",
     "falchi2016": "F. Falchi et al., The new world atlas of artificial night sky brightness, "
     "Science Advances 2 (2016) e1600377.",

@@ -24,6 +24,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/bortle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Bortle
+         * @description Classes of darkness judged by eye, and the brightness each roughly stands for.
+         */
+        get: operations["list_bortle"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/coordinates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Coordinates
+         * @description Understand coordinates typed in any common notation.
+         */
+        get: operations["read_coordinates"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/disciplines": {
         parameters: {
             query?: never;
@@ -38,6 +78,26 @@ export interface paths {
         get: operations["list_disciplines"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/horizons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Horizon Text
+         * @description Read a horizon profile from CSV text; nothing is kept yet.
+         */
+        post: operations["read_horizon_text"];
         delete?: never;
         options?: never;
         head?: never;
@@ -140,6 +200,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/nights/{night_id}/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Calendar
+         * @description The night, its windows, times and shots as iCalendar with alarms.
+         */
+        get: operations["get_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/nights/{night_id}/passages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Passages
+         * @description Rise, highest point and set of every target over the place's own horizon.
+         */
+        get: operations["list_passages"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/nights/{night_id}/shots": {
         parameters: {
             query?: never;
@@ -184,6 +284,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/nights/{night_id}/weather": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Weather
+         * @description The night's weather, hour by hour; says when it is simulated.
+         */
+        get: operations["get_weather"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/places": {
         parameters: {
             query?: never;
@@ -202,6 +322,46 @@ export interface paths {
          * @description Add a place; its time zone is found from the coordinates unless given.
          */
         post: operations["create_place"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/places/batch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Create Places
+         * @description Add several places at once; when one is refused, none is added.
+         */
+        post: operations["create_places"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/places/export/{form}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Places
+         * @description All places as gpx, kml or geojson.
+         */
+        get: operations["export_places"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -246,6 +406,26 @@ export interface paths {
          * @description Plan without keeping: what moving a rail or a framing would do.
          */
         post: operations["try_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/searches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Search Nights
+         * @description Nights on which every condition meets, and near misses; close the connection to stop.
+         */
+        post: operations["search_nights"];
         delete?: never;
         options?: never;
         head?: never;
@@ -404,6 +584,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/targets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Targets
+         * @description What may be asked to stand somewhere: Sun, Moon, core, planets, stars, radiants.
+         */
+        get: operations["list_targets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/towns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Towns
+         * @description Towns by name, from the gazetteer that ships with the app.
+         */
+        get: operations["list_towns"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/waypoints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read File
+         * @description Read the waypoints of a GPX, KML or GeoJSON file; nothing is kept yet.
+         */
+        post: operations["read_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/{kind}/{row_id}": {
         parameters: {
             query?: never;
@@ -520,6 +760,23 @@ export interface components {
             /** Width Px */
             width_px: number;
         };
+        /** Body_read_file */
+        Body_read_file: {
+            /** File */
+            file: string;
+        };
+        /**
+         * BortleOut
+         * @description A class of darkness and the sky brightness it roughly stands for.
+         */
+        BortleOut: {
+            /** Bortle Class */
+            bortle_class: number;
+            /** Sky Brightness Mag Arcsec2 */
+            sky_brightness_mag_arcsec2: number;
+            /** Text */
+            text: string;
+        };
         /**
          * ChainOut
          * @description The takes of a shot in the order they were made, and what to do next.
@@ -562,6 +819,18 @@ export interface components {
             /** Value */
             value: number;
         };
+        /**
+         * CoordinatesOut
+         * @description A position as it was understood, and the zone its clocks keep.
+         */
+        CoordinatesOut: {
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Time Zone */
+            time_zone: string;
+        };
         /** DisciplineOut */
         DisciplineOut: {
             /** Aim */
@@ -599,10 +868,65 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * FoundOut
+         * @description A night that qualifies, or (is_near_miss) lacks one thing. rank: higher is better.
+         */
+        FoundOut: {
+            /** Day */
+            day: string;
+            /**
+             * Evening Date
+             * Format: date
+             */
+            evening_date: string;
+            /** Is Near Miss */
+            is_near_miss: boolean;
+            /** Minutes */
+            minutes: number;
+            /** Rank */
+            rank: number;
+            /** Text */
+            text: string;
+        };
         /** HTTPValidationError */
         HTTPValidationError: {
             /** Detail */
             detail?: components["schemas"]["ValidationError"][];
+        };
+        /** HorizonText */
+        HorizonText: {
+            /**
+             * Text
+             * @description azimuth,altitude lines
+             */
+            text: string;
+        };
+        /** HourOut */
+        HourOut: {
+            /**
+             * At Utc
+             * Format: date-time
+             */
+            at_utc: string;
+            /** Cloud Cover */
+            cloud_cover: number;
+            /** Cloud High */
+            cloud_high: number;
+            /** Cloud Low */
+            cloud_low: number;
+            /** Cloud Mid */
+            cloud_mid: number;
+            /** Cloud Sigma */
+            cloud_sigma: number;
+            /** Dew Point C */
+            dew_point_c: number;
+            /** Gust M S */
+            gust_m_s: number;
+            /** Temperature C */
+            temperature_c: number;
+            /** Wind M S */
+            wind_m_s: number;
         };
         /**
          * Kind
@@ -699,6 +1023,38 @@ export interface components {
             take: components["schemas"]["TakeOut"];
         };
         /**
+         * MoonDownIn
+         * @description The Moon behind the place's own horizon.
+         */
+        MoonDownIn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "moon_down";
+        };
+        /**
+         * MoonLitIn
+         * @description The Moon's lit share between two bounds.
+         */
+        MoonLitIn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "moon_lit";
+            /**
+             * Least
+             * @default 0
+             */
+            least: number;
+            /**
+             * Most
+             * @default 1
+             */
+            most: number;
+        };
+        /**
          * Move
          * @description One eye moved by hand to an exact dial value.
          */
@@ -753,10 +1109,27 @@ export interface components {
              */
             sky_placement_stops: number;
             /**
+             * Target Key
+             * @description third ribbon; a key of /targets
+             * @default jupiter
+             */
+            target_key: string;
+            /**
+             * Times
+             * @default []
+             */
+            times: components["schemas"]["TimeIn"][];
+            /**
              * Title
              * @default
              */
             title: string;
+            /**
+             * Uses Forecast
+             * @description cloud dims the slope's curves
+             * @default false
+             */
+            uses_forecast: boolean;
         };
         /**
          * NightOut
@@ -813,10 +1186,27 @@ export interface components {
              * @default -2
              */
             sky_placement_stops: number;
+            /**
+             * Target Key
+             * @description third ribbon; a key of /targets
+             * @default jupiter
+             */
+            target_key: string;
             /** Time Zone */
             time_zone: string;
+            /**
+             * Times
+             * @default []
+             */
+            times: components["schemas"]["TimeIn"][];
             /** Title */
             title: string;
+            /**
+             * Uses Forecast
+             * @description cloud dims the slope's curves
+             * @default false
+             */
+            uses_forecast: boolean;
             /** Version */
             version: number;
         };
@@ -826,6 +1216,33 @@ export interface components {
             key: string;
             /** Label */
             label: string;
+        };
+        /**
+         * PassageOut
+         * @description A target's night over the place's own horizon.
+         */
+        PassageOut: {
+            /** Highest Azimuth Deg */
+            highest_azimuth_deg: number;
+            /** Highest Deg */
+            highest_deg: number;
+            /**
+             * Highest Utc
+             * Format: date-time
+             */
+            highest_utc: string;
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Rise Utc */
+            rise_utc: string | null;
+            /** Set Utc */
+            set_utc: string | null;
+            /** Text */
+            text: string;
         };
         /**
          * PlaceIn
@@ -838,10 +1255,24 @@ export interface components {
              */
             elevation_m: number;
             /**
+             * Glow Azimuth Deg
+             * @description where the nearest town's glow stands
+             */
+            glow_azimuth_deg?: number | null;
+            /**
              * Hazards
              * @default
              */
             hazards: string;
+            /**
+             * Horizon
+             * @description [azimuth_deg, altitude_deg] pairs; empty is the sea
+             * @default []
+             */
+            horizon: [
+                number,
+                number
+            ][];
             /**
              * Latitude Deg
              * @description north positive
@@ -879,10 +1310,24 @@ export interface components {
              */
             elevation_m: number;
             /**
+             * Glow Azimuth Deg
+             * @description where the nearest town's glow stands
+             */
+            glow_azimuth_deg?: number | null;
+            /**
              * Hazards
              * @default
              */
             hazards: string;
+            /**
+             * Horizon
+             * @description [azimuth_deg, altitude_deg] pairs; empty is the sea
+             * @default []
+             */
+            horizon: [
+                number,
+                number
+            ][];
             /**
              * Id
              * Format: uuid
@@ -915,6 +1360,14 @@ export interface components {
             time_zone: string;
             /** Version */
             version: number;
+        };
+        /**
+         * PlacesIn
+         * @description Several places kept together or not at all.
+         */
+        PlacesIn: {
+            /** Places */
+            places: components["schemas"]["PlaceIn"][];
         };
         /**
          * PlanOut
@@ -1016,6 +1469,18 @@ export interface components {
             value: string;
         };
         /**
+         * ProgressOut
+         * @description One line of the answer: how far the search is and what it found since the last line.
+         */
+        ProgressOut: {
+            /** Done */
+            done: number;
+            /** Nights */
+            nights: components["schemas"]["FoundOut"][];
+            /** Of */
+            of: number;
+        };
+        /**
          * QuestionOut
          * @description One input a discipline asks for; `options` when it is a choice.
          */
@@ -1094,6 +1559,37 @@ export interface components {
             source: string | null;
             /** Text */
             text: string;
+        };
+        /** SearchIn */
+        SearchIn: {
+            /** Conditions */
+            conditions: (components["schemas"]["SunIn"] | components["schemas"]["MoonDownIn"] | components["schemas"]["MoonLitIn"] | components["schemas"]["TargetUpIn"] | components["schemas"]["TargetInIn"])[];
+            /**
+             * First Evening
+             * Format: date
+             */
+            first_evening: string;
+            /**
+             * Least Minutes
+             * @default 10
+             */
+            least_minutes: number;
+            /**
+             * Months
+             * @default 12
+             */
+            months: number;
+            /**
+             * Place Id
+             * Format: uuid
+             */
+            place_id: string;
+            /**
+             * Weekdays
+             * @description 0 Monday; empty is any
+             * @default []
+             */
+            weekdays: number[];
         };
         /**
          * SessionOut
@@ -1358,6 +1854,8 @@ export interface components {
          *     high are one standard deviation either way. Positions are apparent, in degrees.
          */
         SlopeOut: {
+            /** Cloud Cover */
+            cloud_cover: number[];
             /** Core Altitude Deg */
             core_altitude_deg: number[];
             /** Core Azimuth Deg */
@@ -1412,12 +1910,63 @@ export interface components {
             step_s: number;
             /** Sun Altitude Deg */
             sun_altitude_deg: number[];
+            /** Target Altitude Deg */
+            target_altitude_deg: number[];
+            /** Target Name */
+            target_name: string;
             /** Time Ticks */
             time_ticks: components["schemas"]["ChoiceOut"][];
             /** Time Zone */
             time_zone: string;
+            /** Times */
+            times: components["schemas"]["StretchOut"][];
+            /** Uses Forecast */
+            uses_forecast: boolean;
             /** Utc Offsets S */
             utc_offsets_s: number[];
+            /** Windows */
+            windows: components["schemas"]["StretchOut"][];
+        };
+        /**
+         * StretchOut
+         * @description A stretch of the night with a name: a window, or a time the photographer entered.
+         */
+        StretchOut: {
+            /** Code */
+            code: string;
+            /**
+             * End Utc
+             * Format: date-time
+             */
+            end_utc: string;
+            /**
+             * Start Utc
+             * Format: date-time
+             */
+            start_utc: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * SunIn
+         * @description The Sun between two altitudes: −90 to −18 is full dark, −6 to −4 the blue hour.
+         */
+        SunIn: {
+            /**
+             * Highest Deg
+             * @default -18
+             */
+            highest_deg: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "sun";
+            /**
+             * Lowest Deg
+             * @default -90
+             */
+            lowest_deg: number;
         };
         /**
          * TakeIn
@@ -1497,6 +2046,77 @@ export interface components {
             /** Version */
             version: number;
         };
+        /**
+         * TargetInIn
+         * @description A target near a bearing and between two altitudes: behind this subject.
+         */
+        TargetInIn: {
+            /** Bearing True Deg */
+            bearing_true_deg: number;
+            /** Highest Deg */
+            highest_deg: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "target_in";
+            /** Lowest Deg */
+            lowest_deg: number;
+            /** Target Key */
+            target_key: string;
+            /** Within Deg */
+            within_deg: number;
+        };
+        /** TargetOut */
+        TargetOut: {
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * TargetUpIn
+         * @description A target over the place's own horizon.
+         */
+        TargetUpIn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "target_up";
+            /** Target Key */
+            target_key: string;
+        };
+        /**
+         * TimeIn
+         * @description A tide, a show, a gate that closes: something with a time of its own.
+         */
+        TimeIn: {
+            /** End Utc */
+            end_utc?: string | null;
+            /** Label */
+            label: string;
+            /**
+             * Start Utc
+             * Format: date-time
+             */
+            start_utc: string;
+        };
+        /** TownOut */
+        TownOut: {
+            /** Country */
+            country: string;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Name */
+            name: string;
+            /** Population */
+            population: number;
+        };
         /** UserOut */
         UserOut: {
             /** Email */
@@ -1521,6 +2141,40 @@ export interface components {
             msg: string;
             /** Error Type */
             type: string;
+        };
+        /**
+         * WaypointOut
+         * @description A waypoint of an imported file, not kept yet.
+         */
+        WaypointOut: {
+            /** Description */
+            description: string;
+            /** Elevation M */
+            elevation_m: number;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Name */
+            name: string;
+            /** Properties */
+            properties: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * WeatherOut
+         * @description Hourly forecast from noon to noon, and what it means for glass and tripod.
+         */
+        WeatherOut: {
+            /** Advice */
+            advice: string[];
+            /** Hours */
+            hours: components["schemas"]["HourOut"][];
+            /** Is Simulated */
+            is_simulated: boolean;
+            /** Provider */
+            provider: string;
         };
     };
     responses: never;
@@ -1564,6 +2218,70 @@ export interface operations {
             };
         };
     };
+    list_bortle: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BortleOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    read_coordinates: {
+        parameters: {
+            query: {
+                text: string;
+            };
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CoordinatesOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     list_disciplines: {
         parameters: {
             query?: never;
@@ -1582,6 +2300,44 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DisciplineOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    read_horizon_text: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HorizonText"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": [
+                        number,
+                        number
+                    ][];
                 };
             };
             /** @description Validation Error */
@@ -1869,6 +2625,72 @@ export interface operations {
             };
         };
     };
+    get_calendar: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                night_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    list_passages: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                night_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PassageOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     list_shots: {
         parameters: {
             query?: never;
@@ -1977,6 +2799,39 @@ export interface operations {
             };
         };
     };
+    get_weather: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                night_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeatherOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     list_places: {
         parameters: {
             query?: never;
@@ -2030,6 +2885,74 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlaceOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    create_places: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlacesIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaceOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    export_places: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                form: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
                 };
             };
             /** @description Validation Error */
@@ -2136,6 +3059,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    search_nights: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SearchIn"];
+            };
+        };
+        responses: {
+            /** @description One ProgressOut a line */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProgressOut"];
                 };
             };
             /** @description Validation Error */
@@ -2442,6 +3400,105 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TakeOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    list_targets: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TargetOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    list_towns: {
+        parameters: {
+            query: {
+                query: string;
+            };
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TownOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    read_file: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["Body_read_file"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaypointOut"][];
                 };
             };
             /** @description Validation Error */

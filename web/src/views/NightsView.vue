@@ -17,7 +17,6 @@ const places = useLoad<Schemas['PlaceOut'][]>((signal) =>
   data(client.GET('/api/v1/places', { signal })),
 )
 void nights.refresh()
-void places.refresh()
 
 const today = new Date(Date.now() - new Date().getTimezoneOffset() * 60000)
   .toISOString()
@@ -36,11 +35,9 @@ const groups = computed(() =>
 const isPlanning = ref(false)
 const form = reactive({ place_id: null as string | null, evening_date: today, title: '' })
 const error = ref<ApiError | null>(null)
+void places.refresh().then(() => (form.place_id ??= places.value.value?.[0]?.id ?? null))
 
-function begin(): void {
-  form.place_id ??= places.value.value?.[0]?.id ?? null
-  isPlanning.value = true
-}
+const begin = () => (isPlanning.value = true)
 
 async function create(): Promise<void> {
   if (!form.place_id) {

@@ -15,8 +15,8 @@ import numpy as np
 from skyfield.api import Loader, Star
 from skyfield.framelib import true_equator_and_equinox_of_date
 
-from patient_owl.core.constants import GALACTIC_CORE_DEC_DEG, GALACTIC_CORE_RA_DEG
 from patient_owl.core.errors import OutsideEphemeris
+from patient_owl.core.sky.targets import Target
 from patient_owl.core.types import FloatArray
 
 # A margin of some days at each end, so that a night and its search never run off the edge.
@@ -92,17 +92,18 @@ def apparent_vectors_km(body: str, time: Moments) -> FloatArray:
     return np.asarray(position.frame_xyz(true_equator_and_equinox_of_date).km)
 
 
-def apparent_star_vectors(ra_deg: float, dec_deg: float, time: Moments) -> FloatArray:
-    """Unit vectors, shape (3, n), of a fixed J2000 direction in the frame of date."""
-    star = Star(ra_hours=ra_deg / 15, dec_degrees=dec_deg)
+def apparent_star_vectors(star_target: Target, time: Moments) -> FloatArray:
+    """Unit vectors, shape (3, n), of a star or other fixed direction in the frame of date."""
+    star = Star(
+        ra_hours=star_target.ra_deg / 15,
+        dec_degrees=star_target.dec_deg,
+        ra_mas_per_year=star_target.pm_ra_mas_a,
+        dec_mas_per_year=star_target.pm_dec_mas_a,
+        epoch=_bundle().timescale.J(star_target.epoch_year),
+    )
     position = _bundle().kernel["earth"].at(time).observe(star).apparent()
     vectors = np.asarray(position.frame_xyz(true_equator_and_equinox_of_date).au)
     return np.asarray(vectors / np.linalg.norm(vectors, axis=0))
-
-
-def core_vectors(time: Moments) -> FloatArray:
-    """Unit vectors, shape (3, n), toward the galactic core in the frame of date."""
-    return apparent_star_vectors(GALACTIC_CORE_RA_DEG, GALACTIC_CORE_DEC_DEG, time)
 
 
 def greenwich_sidereal_rad(time: Moments) -> FloatArray:

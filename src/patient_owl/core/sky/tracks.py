@@ -24,6 +24,7 @@ from patient_owl.core.constants import (
 )
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.sky import ephemeris
+from patient_owl.core.sky.targets import Target, target
 from patient_owl.core.types import BoolArray, FloatArray
 
 KNOT_S = 6 * 3600.0
@@ -84,14 +85,17 @@ def _knots(chunk: int) -> tuple[FloatArray, ephemeris.Moments]:
     return knots, ephemeris.moments(knots)
 
 
-@lru_cache(maxsize=512)
+@lru_cache(maxsize=1024)
 def _spline(body: str, chunk: int) -> CubicSpline:
     knots, time = _knots(chunk)
     if body == "sidereal":
         # the mean turning is taken out before the spline and put back after it
         return CubicSpline(knots, ephemeris.greenwich_sidereal_rad(time) - _mean_turn_rad(knots))
+    wanted = target(body)
     vectors = (
-        ephemeris.core_vectors(time) if body == CORE else ephemeris.apparent_vectors_km(body, time)
+        ephemeris.apparent_star_vectors(wanted, time)
+        if wanted.segment is None
+        else ephemeris.apparent_vectors_km(wanted.segment, time)
     )
     return CubicSpline(knots, vectors.T)
 
@@ -119,14 +123,20 @@ def sidereal_rad(seconds: FloatArray) -> FloatArray:
 
 
 def geocentric(body: str, seconds: FloatArray) -> FloatArray:
-    """Apparent geocentric vectors of date, shape (n, 3); km, or unit length for the core."""
+    """Apparent geocentric vectors of date of a target by key, shape (n, 3); km, or unit length
+    for what is fixed among the stars."""
     return _by_chunk(body, seconds)
 
 
 def track(body: str, site: Site, seconds: FloatArray) -> Track:
     """Where `body` stands seen from `site` at each of `seconds` (epoch_seconds, shape (n,))."""
-    xyz = geocentric(body, seconds)
-    return horizontal(xyz, site, seconds, is_star=body == CORE)
+    return track_of(target(body), site, seconds)
+
+
+def track_of(wanted: Target, site: Site, seconds: FloatArray) -> Track:
+    """The same for any target."""
+    xyz = geocentric(wanted.key, seconds)
+    return horizontal(xyz, site, seconds, is_star=wanted.segment is None)
 
 
 def horizontal(xyz: FloatArray, site: Site, seconds: FloatArray, *, is_star: bool) -> Track:

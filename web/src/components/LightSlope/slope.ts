@@ -66,15 +66,16 @@ function inDomain(value: number, [low, high]: number[]): boolean {
 /** Full local hours: the moment each begins, and how a clock there shows it. */
 function hours(slope: Slope, start: number): { at: number; label: string }[] {
   const found: { at: number; label: string }[] = []
-  let before: number | null = null
+  let before: number | null = null // the moment the hour began that the last step lay in
   slope.utc_offsets_s.forEach((offset, i) => {
     const local = start / 1000 + i * slope.step_s + offset
     const hour = Math.floor(local / 3600)
-    if (before !== null && hour !== before) {
-      const at = (hour * 3600 - offset) * 1000
+    // by moments, not by hours on the clock: an hour that comes twice is marked twice
+    const at = (hour * 3600 - offset) * 1000
+    if (before !== null && at !== before) {
       found.push({ at, label: `${String(((hour % 24) + 24) % 24).padStart(2, '0')}:00` })
     }
-    before = hour
+    before = at
   })
   return found
 }

@@ -1,0 +1,141 @@
+"""Find nights on which conditions meet, and those that miss by one thing.
+
+Months are searched one after another, so that progress can be shown and the search stopped.
+"""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from datetime import date, timedelta, tzinfo
+
+import numpy as np
+
+from patient_owl.core.night import night_bounds
+from patient_owl.core.sky import ephemeris
+from patient_owl.core.sky.horizon import Horizon
+from patient_owl.core.sky.tracks import Site
+from patient_owl.core.types import FloatArray
+from patient_owl.core.windows import Condition, margins_deg, windows
+
+GRID_STEP_S = 300.0  # conditions that meet for less than five minutes may be missed
+NIGHTS_AT_ONCE = 31
+
+
+@dataclass(frozen=True)
+class Wish:
+    """What is looked for. least_minutes: of all conditions together, in one stretch.
+
+    weekdays: 0 Monday to 6 Sunday, of the evening; empty means any.
+    """
+
+    conditions: tuple[Condition, ...]
+    least_minutes: float = 1.0
+    weekdays: frozenset[int] = frozenset()
+
+
+@dataclass(frozen=True)
+class Found:
+    """A night that qualifies: when, for how long, and the longest stretch."""
+
+    evening: date
+    start_s: float
+    end_s: float
+    total_minutes: float
+
+    @property
+    def minutes(self) -> float:
+        return (self.end_s - self.start_s) / 60
+
+
+@dataclass(frozen=True)
+class Missed:
+    """A night that fails by one condition alone, or by lasting too short.
+
+    lacking: the condition's index, or −1 when only minutes are missing. by: degrees, for
+    the Moon's light hundredths, or minutes.
+    """
+
+    evening: date
+    lacking: int
+    by: float
+
+
+@dataclass(frozen=True)
+class Progress:
+    """How far the search is: nights looked at of all, and what this month gave."""
+
+    done: int
+    of: int
+    found: tuple[Found, ...]
+    missed: tuple[Missed, ...]
+
+
+def find_nights(
+    site: Site, zone: tzinfo, horizon: Horizon, first: date, nights: int, wish: Wish
+) -> Iterator[Progress]:
+    """Search `nights` evenings from `first`; yields a Progress a month."""
+    ephemeris.check_day(first)
+    ephemeris.check_day(first + timedelta(days=nights))
+    for begin in range(0, nights, NIGHTS_AT_ONCE):
+        count = min(NIGHTS_AT_ONCE, nights - begin)
+        evenings = [first + timedelta(days=begin + k) for k in range(count)]
+        yield _month(site, zone, horizon, evenings, begin + count, nights, wish)
+
+
+def _month(
+    site: Site,
+    zone: tzinfo,
+    horizon: Horizon,
+    evenings: Sequence[date],
+    done: int,
+    of: int,
+    wish: Wish,
+) -> Progress:
+    grids = [night_bounds(evening, zone).seconds(GRID_STEP_S) for evening in evenings]
+    all_margins = margins_deg(wish.conditions, site, horizon, np.concatenate(grids))
+    cuts = np.cumsum([len(grid) for grid in grids])[:-1]
+    found: list[Found] = []
+    missed: list[Missed] = []
+    for evening, grid, margins in zip(
+        evenings, grids, np.split(all_margins, cuts, axis=1), strict=True
+    ):
+        if wish.weekdays and evening.weekday() not in wish.weekdays:
+            continue
+        if (margins.min(axis=0) >= 0).any():
+            result = _refined(site, horizon, evening, grid, wish)
+            if isinstance(result, Found):
+                found.append(result)
+            elif result is not None:
+                missed.append(result)
+        else:
+            near = _near_miss(evening, margins)
+            if near is not None:
+                missed.append(near)
+    return Progress(done, of, tuple(found), tuple(missed))
+
+
+def _refined(
+    site: Site, horizon: Horizon, evening: date, grid: FloatArray, wish: Wish
+) -> Found | Missed | None:
+    stretches = windows(wish.conditions, site, horizon, grid)
+    if not stretches:
+        return None
+    start, end = max(stretches, key=lambda s: s[1] - s[0])
+    longest = (end - start) / 60
+    if longest < wish.least_minutes:
+        return Missed(evening, -1, wish.least_minutes - longest)
+    total = sum(e - s for s, e in stretches) / 60
+    return Found(evening, start, end, total)
+
+
+def _near_miss(evening: date, margins: FloatArray) -> Missed | None:
+    """The one condition without which the night would do, and by how little it fails."""
+    best: Missed | None = None
+    for index in range(len(margins)):
+        others = np.delete(margins, index, axis=0)
+        possible = others.min(axis=0) >= 0 if len(others) else np.ones(margins.shape[1], bool)
+        if not possible.any():
+            continue
+        by = float(-margins[index][possible].max())
+        if best is None or by < best.by:
+            best = Missed(evening, index, by)
+    return best

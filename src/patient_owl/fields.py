@@ -1,0 +1,8 @@
+"""Field types that several schemas share."""
+
+from typing import Annotated
+
+from pydantic import Field, StringConstraints
+
+Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
+Notes = Annotated[str, Field(max_length=4000)]

@@ -1,0 +1,46 @@
+"""An offline gazetteer: towns of 5 000 and more, from GeoNames (CC BY 4.0)."""
+
+import gzip
+import unicodedata
+from functools import lru_cache
+from importlib.resources import files
+from typing import NamedTuple
+
+MOST_ANSWERS = 12
+
+
+class Town(NamedTuple):
+    name: str
+    country: str  # ISO 3166 code
+    latitude_deg: float
+    longitude_deg: float
+    population: int
+
+
+@lru_cache(maxsize=1)
+def _towns() -> list[tuple[str, Town]]:
+    """Folded name and town, largest first."""
+    packed = (files("patient_owl.places") / "towns.tsv.gz").read_bytes()
+    found = []
+    for line in gzip.decompress(packed).decode().splitlines():
+        name, country, latitude, longitude, population = line.split("\t")
+        town = Town(name, country, float(latitude), float(longitude), int(population))
+        found.append((_folded(name), town))
+    return found
+
+
+def _folded(text: str) -> str:
+    """Lower case without accents, as people type in the dark."""
+    plain = unicodedata.normalize("NFKD", text)
+    return "".join(c for c in plain if not unicodedata.combining(c)).casefold().strip()
+
+
+def find_towns(query: str) -> list[Town]:
+    """Towns whose name begins with the query, then those that contain it; largest first."""
+    wanted = _folded(query)
+    if len(wanted) < 2:
+        return []
+    begins = [town for name, town in _towns() if name.startswith(wanted)]
+    if len(begins) < MOST_ANSWERS:
+        begins += [town for name, town in _towns() if wanted in name[1:]]
+    return begins[:MOST_ANSWERS]

@@ -1,0 +1,37 @@
+"""Find a night: one JSON line a month searched, so that it can be watched and stopped."""
+
+from collections.abc import Iterator
+
+from fastapi import APIRouter
+from fastapi.responses import StreamingResponse
+
+from patient_owl.accounts.current import CurrentUser
+from patient_owl.core.sky.targets import targets
+from patient_owl.database import DbSession
+from patient_owl.places.service import get_place
+from patient_owl.searches import service
+from patient_owl.searches.schemas import ProgressOut, SearchIn, TargetOut
+
+router = APIRouter(tags=["searches"])
+
+
+@router.get("/targets")
+def list_targets(user: CurrentUser) -> list[TargetOut]:
+    """What may be asked to stand somewhere: Sun, Moon, core, planets, stars, radiants."""
+    return [TargetOut(key=t.key, name=t.name, kind=t.kind) for t in targets().values()]
+
+
+@router.post(
+    "/searches",
+    response_class=StreamingResponse,
+    responses={200: {"model": ProgressOut, "description": "One ProgressOut a line"}},
+)
+def search_nights(body: SearchIn, user: CurrentUser, session: DbSession) -> StreamingResponse:
+    """Nights on which every condition meets, and near misses; close the connection to stop."""
+    search = service.search(get_place(session, user.id, body.place_id), body)
+
+    def lines() -> Iterator[str]:
+        for progress in search:
+            yield progress.model_dump_json() + "\n"
+
+    return StreamingResponse(lines(), media_type="application/x-ndjson")

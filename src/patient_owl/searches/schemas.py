@@ -1,0 +1,125 @@
+"""What a search for nights asks and answers."""
+
+from datetime import date
+from typing import Annotated, Literal
+from uuid import UUID
+
+from pydantic import BaseModel, Field
+
+from patient_owl.core.find import Wish
+from patient_owl.core.sky.targets import target
+from patient_owl.core.windows import (
+    Condition,
+    MoonDown,
+    MoonLit,
+    SunAbove,
+    SunBelow,
+    TargetIn,
+    TargetUp,
+)
+
+Degrees = Annotated[float, Field(ge=-90, le=90)]
+Share = Annotated[float, Field(ge=0, le=1)]
+
+
+class SunIn(BaseModel):
+    """The Sun between two altitudes: −90 to −18 is full dark, −6 to −4 the blue hour."""
+
+    kind: Literal["sun"] = "sun"
+    lowest_deg: Degrees = -90
+    highest_deg: Degrees = -18
+
+    def to_domain(self) -> list[Condition]:
+        over: list[Condition] = [SunAbove(self.lowest_deg)] if self.lowest_deg > -90 else []
+        return [SunBelow(self.highest_deg), *over]
+
+
+class MoonDownIn(BaseModel):
+    """The Moon behind the place's own horizon."""
+
+    kind: Literal["moon_down"] = "moon_down"
+
+    def to_domain(self) -> list[Condition]:
+        return [MoonDown()]
+
+
+class MoonLitIn(BaseModel):
+    """The Moon's lit share between two bounds."""
+
+    kind: Literal["moon_lit"] = "moon_lit"
+    least: Share = 0
+    most: Share = 1
+
+    def to_domain(self) -> list[Condition]:
+        return [MoonLit(self.least, self.most)]
+
+
+class TargetUpIn(BaseModel):
+    """A target over the place's own horizon."""
+
+    kind: Literal["target_up"] = "target_up"
+    target_key: str
+
+    def to_domain(self) -> list[Condition]:
+        return [TargetUp(target(self.target_key))]
+
+
+class TargetInIn(BaseModel):
+    """A target near a bearing and between two altitudes: behind this subject."""
+
+    kind: Literal["target_in"] = "target_in"
+    target_key: str
+    bearing_true_deg: Annotated[float, Field(ge=0, lt=360)]
+    within_deg: Annotated[float, Field(gt=0, le=180)]
+    lowest_deg: Degrees
+    highest_deg: Degrees
+
+    def to_domain(self) -> list[Condition]:
+        wanted = target(self.target_key)
+        box = (self.bearing_true_deg, self.within_deg, self.lowest_deg, self.highest_deg)
+        return [TargetIn(wanted, *box)]
+
+
+ConditionIn = Annotated[
+    SunIn | MoonDownIn | MoonLitIn | TargetUpIn | TargetInIn, Field(discriminator="kind")
+]
+
+
+class SearchIn(BaseModel):
+    place_id: UUID
+    first_evening: date
+    months: Annotated[int, Field(ge=1, le=24)] = 12
+    conditions: Annotated[list[ConditionIn], Field(min_length=1, max_length=8)]
+    least_minutes: Annotated[float, Field(ge=0, le=1440)] = 10
+    weekdays: Annotated[
+        list[Annotated[int, Field(ge=0, le=6)]], Field(description="0 Monday; empty is any")
+    ] = []
+
+    def to_domain(self) -> Wish:
+        conditions = [c for asked in self.conditions for c in asked.to_domain()]
+        return Wish(tuple(conditions), self.least_minutes, frozenset(self.weekdays))
+
+
+class TargetOut(BaseModel):
+    key: str
+    name: str
+    kind: str
+
+
+class FoundOut(BaseModel):
+    """A night that qualifies, or (is_near_miss) lacks one thing. rank: higher is better."""
+
+    evening_date: date
+    day: str
+    text: str
+    minutes: float
+    is_near_miss: bool
+    rank: float
+
+
+class ProgressOut(BaseModel):
+    """One line of the answer: how far the search is and what it found since the last line."""
+
+    done: int
+    of: int
+    nights: list[FoundOut]

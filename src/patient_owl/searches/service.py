@@ -1,0 +1,53 @@
+"""Running a search and wording what it finds."""
+
+from collections.abc import Iterator
+from datetime import tzinfo
+
+from patient_owl.core.find import Found, Missed, Progress, Wish, find_nights
+from patient_owl.core.sky import ephemeris
+from patient_owl.places.models import Place
+from patient_owl.places.service import horizon_of, site_of
+from patient_owl.places.zones import zone
+from patient_owl.searches.schemas import FoundOut, ProgressOut, SearchIn
+from patient_owl.words.search import day, found_text, missed_text
+
+DAYS_A_MONTH = 30.44
+
+
+def search(place: Place, request: SearchIn) -> Iterator[ProgressOut]:
+    """The search's progress; what cannot be searched is refused before the first line."""
+    wish, place_zone = request.to_domain(), zone(place.time_zone)
+    nights = round(request.months * DAYS_A_MONTH)
+    ephemeris.check_day(request.first_evening)
+    steps = find_nights(
+        site_of(place), place_zone, horizon_of(place), request.first_evening, nights, wish
+    )
+    return (_out(step, wish, place_zone) for step in steps)
+
+
+def _out(step: Progress, wish: Wish, place_zone: tzinfo) -> ProgressOut:
+    found = [_found(night, wish, place_zone) for night in step.found]
+    missed = [_missed(night, wish) for night in step.missed]
+    return ProgressOut(done=step.done, of=step.of, nights=[*found, *missed])
+
+
+def _found(found: Found, wish: Wish, place_zone: tzinfo) -> FoundOut:
+    return FoundOut(
+        evening_date=found.evening,
+        day=day(found.evening),
+        text=found_text(found, wish.conditions, place_zone),
+        minutes=round(found.minutes, 1),
+        is_near_miss=False,
+        rank=found.minutes,
+    )
+
+
+def _missed(missed: Missed, wish: Wish) -> FoundOut:
+    return FoundOut(
+        evening_date=missed.evening,
+        day=day(missed.evening),
+        text=missed_text(missed, wish.conditions),
+        minutes=0,
+        is_near_miss=True,
+        rank=-missed.by,
+    )

@@ -1,0 +1,65 @@
+"""Why a night was found, and what a near miss lacks."""
+
+from collections.abc import Sequence
+from datetime import date, datetime, tzinfo
+
+from patient_owl.core.find import Found, Missed
+from patient_owl.core.sky.ephemeris import moment_utc
+from patient_owl.core.windows import (
+    Condition,
+    MoonDown,
+    MoonLit,
+    SunAbove,
+    SunBelow,
+    TargetIn,
+    TargetUp,
+)
+from patient_owl.words.formats import angle
+from patient_owl.words.night import clock
+
+
+def day(evening: date) -> str:
+    return evening.strftime("%a %-d %B %Y")
+
+
+def condition_text(condition: Condition) -> str:
+    """A condition as a clause: `the Moon down`."""
+    match condition:
+        case SunBelow():
+            return f"the Sun under {angle(condition.altitude_deg)}"
+        case SunAbove():
+            return f"the Sun over {angle(condition.altitude_deg)}"
+        case MoonDown():
+            return "the Moon down"
+        case MoonLit():
+            return f"the Moon {condition.least:.0%} to {condition.most:.0%} lit"
+        case TargetUp():
+            return f"{condition.target.name} up"
+        case TargetIn():
+            return (
+                f"{condition.target.name} within {angle(condition.within_deg)} of "
+                f"{angle(condition.bearing_true_deg)}, {angle(condition.lowest_deg)} to "
+                f"{angle(condition.highest_deg)} high"
+            )
+
+
+def found_text(found: Found, conditions: Sequence[Condition], zone: tzinfo) -> str:
+    """`21:10 to 23:40, 150 min: the Moon down, core up`"""
+    start, end = (_minute(moment_utc(s)) for s in (found.start_s, found.end_s))
+    clauses = ", ".join(condition_text(c) for c in conditions)
+    more = found.total_minutes - found.minutes
+    extra = f", and {more:.0f} min more in other stretches" if more >= 1 else ""
+    return f"{clock(start, zone)} to {clock(end, zone)}, {found.minutes:.0f} min{extra}: {clauses}."
+
+
+def missed_text(missed: Missed, conditions: Sequence[Condition]) -> str:
+    """`all but: the Moon down, by 3°`"""
+    if missed.lacking < 0:
+        return f"Everything meets, but {missed.by:.0f} min too short."
+    condition = conditions[missed.lacking]
+    by = f"{missed.by:.0f} % of light" if isinstance(condition, MoonLit) else f"{missed.by:.1f}°"
+    return f"All but {condition_text(condition)}: misses by {by}."
+
+
+def _minute(at_utc: datetime) -> datetime:
+    return at_utc.replace(second=0, microsecond=0)
