@@ -19,7 +19,7 @@ const router = useRouter()
 const theme = useTheme()
 
 const places = [
-  { to: '/nights', label: 'Nights', names: ['nights', 'night', 'shot'] },
+  { to: '/nights', label: 'Nights', names: ['nights', 'night', 'shot', 'find'] },
   { to: '/places', label: 'Places', names: ['places'] },
   { to: '/kit', label: 'Kit', names: ['kit'] },
 ]

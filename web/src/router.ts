@@ -9,6 +9,7 @@ export const router = createRouter({
     { path: '/enter', name: 'enter', component: () => import('./views/EnterView.vue') },
     { path: '/', redirect: '/nights' },
     { path: '/nights', name: 'nights', component: () => import('./views/NightsView.vue') },
+    { path: '/find', name: 'find', component: () => import('./views/FindView.vue') },
     {
       path: '/nights/:nightId',
       name: 'night',

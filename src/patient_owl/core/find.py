@@ -18,6 +18,7 @@ from patient_owl.core.windows import Condition, margins_deg, windows
 
 GRID_STEP_S = 300.0  # conditions that meet for less than five minutes may be missed
 NIGHTS_AT_ONCE = 31
+NEAR_MISS = 10.0  # degrees, or hundredths of the Moon's light; beyond it is no near miss
 
 
 @dataclass(frozen=True)
@@ -138,4 +139,4 @@ def _near_miss(evening: date, margins: FloatArray) -> Missed | None:
         by = float(-margins[index][possible].max())
         if best is None or by < best.by:
             best = Missed(evening, index, by)
-    return best
+    return best if best is not None and best.by <= NEAR_MISS else None

@@ -17,7 +17,7 @@ from patient_owl.demo.kit import KIT
 from patient_owl.demo.places import PLACES
 from patient_owl.kit.service import create_item
 from patient_owl.nights.models import Night
-from patient_owl.nights.schemas import NightIn
+from patient_owl.nights.schemas import NightIn, TimeIn
 from patient_owl.nights.service import create_night
 from patient_owl.places.service import create_place
 from patient_owl.places.zones import zone
@@ -37,8 +37,12 @@ class _Loader:
     places: dict[str, UUID]
     kit: dict[str, UUID]
 
-    def night(self, place: str, evening: date, title: str) -> Night:
-        request = NightIn(place_id=self.places[place], evening_date=evening, title=title)
+    def night(
+        self, place: str, evening: date, title: str, times: list[TimeIn] | None = None
+    ) -> Night:
+        request = NightIn(
+            place_id=self.places[place], evening_date=evening, title=title, times=times or []
+        )
         return create_night(self.session, self.user, request)
 
     def stars(
@@ -72,6 +76,12 @@ class _Loader:
             put_take(self.session, self.user, new_id(), request, None)
 
 
+def _causeway(evening: date) -> list[TimeIn]:
+    """When the made-up causeway to Skarn Light lies dry."""
+    at = datetime.combine(evening, time(20, 30), zone("Europe/Madrid"))
+    return [TimeIn(label="causeway dry", start_utc=at, end_utc=at + timedelta(hours=4, minutes=10))]
+
+
 def load(session: Session, today: date) -> None:
     """Fill an empty demo; does nothing when it has been loaded before."""
     if user_by_email(session, DEMO_EMAIL):
@@ -83,7 +93,7 @@ def load(session: Session, today: date) -> None:
     kit = {key: create_item(session, user, item).id for key, item in KIT.items()}
     loader = _Loader(session, user, places, kit)
 
-    tonight = loader.night("skarn", today, "Skarn Light, first dark")
+    tonight = loader.night("skarn", today, "Skarn Light, first dark", _causeway(today))
     loader.stars(tonight, "Winter stars over the lantern", 22, 40, 135)
     loader.stars(tonight, "The pole above the causeway", 3, 15, 5, "ultra_wide")
     loader.night("ewes", today + timedelta(days=9), "The Ewes without a moon")

@@ -1,6 +1,6 @@
 """Made-up places: the Vellamark coast, one far south, one above the polar circle."""
 
-from patient_owl.places.schemas import PlaceIn
+from patient_owl.places.schemas import HorizonPoint, PlaceIn
 
 PLACES = {
     "skarn": PlaceIn(
@@ -20,6 +20,22 @@ PLACES = {
         elevation_m=184,
         time_zone="Europe/Madrid",
         sky_brightness_mag_arcsec2=21.6,
+        glow_azimuth_deg=15,
+        horizon=[
+            HorizonPoint(azimuth_deg=azimuth, altitude_deg=altitude)
+            for azimuth, altitude in (
+                (0, 4),
+                (40, 7),
+                (75, 11),
+                (110, 6),
+                (150, 3),
+                (185, 2),
+                (230, 5),
+                (265, 9),
+                (300, 6),
+                (335, 3),
+            )
+        ],
         notes="Stone ring on the moor, open to the south. Grazing land: ask at the farm.",
         hazards="Bog to the north of the ring.",
     ),

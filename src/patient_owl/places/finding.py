@@ -12,6 +12,7 @@ from patient_owl.formats.places import MOST_BYTES, read_waypoints
 from patient_owl.places.schemas import (
     BortleOut,
     CoordinatesOut,
+    HorizonPoint,
     HorizonPoints,
     HorizonText,
     TownOut,
@@ -61,4 +62,7 @@ def read_file(file: UploadFile, user: CurrentUser) -> list[WaypointOut]:
 @router.post("/horizons")
 def read_horizon_text(body: HorizonText, user: CurrentUser) -> HorizonPoints:
     """Read a horizon profile from CSV text; nothing is kept yet."""
-    return read_horizon(body.text)
+    return [
+        HorizonPoint(azimuth_deg=azimuth, altitude_deg=altitude)
+        for azimuth, altitude in read_horizon(body.text)
+    ]

@@ -3,16 +3,30 @@
 from typing import Annotated, Any, Self
 from uuid import UUID
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from patient_owl.core.sky.horizon import horizon_from
 from patient_owl.fields import Name, Notes
 from patient_owl.formats.places import MOST_WAYPOINTS, Waypoint
 from patient_owl.places.towns import Town
 
+
+class HorizonPoint(BaseModel):
+    """A point of the skyline. Azimuth from true north; a pair of numbers is read as one too."""
+
+    azimuth_deg: float
+    altitude_deg: float
+
+    @model_validator(mode="before")
+    @classmethod
+    def _from_pair(cls, value: Any) -> Any:
+        if isinstance(value, list | tuple) and len(value) == 2:
+            return {"azimuth_deg": value[0], "altitude_deg": value[1]}
+        return value
+
+
 HorizonPoints = Annotated[
-    list[tuple[float, float]],
-    Field(max_length=720, description="[azimuth_deg, altitude_deg] pairs; empty is the sea"),
+    list[HorizonPoint], Field(max_length=720, description="the skyline; empty is the sea")
 ]
 
 
@@ -38,7 +52,8 @@ class PlaceIn(BaseModel):
 
     def sorted_horizon(self) -> list[list[float]]:
         """The horizon in order of azimuth; WrongValue when it cannot be one."""
-        return [list(point) for point in horizon_from(self.horizon).points]
+        pairs = [(point.azimuth_deg, point.altitude_deg) for point in self.horizon]
+        return [list(point) for point in horizon_from(pairs).points]
 
 
 class PlaceOut(PlaceIn):

@@ -36,6 +36,11 @@ export function setCsrfToken(token: string | null): void {
   csrfToken = token
 }
 
+/** The same token for what does not go through the client. */
+export function csrfHeader(): Record<string, string> {
+  return csrfToken ? { 'X-Owl-Csrf': csrfToken } : {}
+}
+
 const guard: Middleware = {
   onRequest({ request }) {
     if (csrfToken && request.method !== 'GET') request.headers.set('X-Owl-Csrf', csrfToken)

@@ -894,6 +894,16 @@ export interface components {
             /** Detail */
             detail?: components["schemas"]["ValidationError"][];
         };
+        /**
+         * HorizonPoint
+         * @description A point of the skyline. Azimuth from true north; a pair of numbers is read as one too.
+         */
+        HorizonPoint: {
+            /** Altitude Deg */
+            altitude_deg: number;
+            /** Azimuth Deg */
+            azimuth_deg: number;
+        };
         /** HorizonText */
         HorizonText: {
             /**
@@ -1266,13 +1276,10 @@ export interface components {
             hazards: string;
             /**
              * Horizon
-             * @description [azimuth_deg, altitude_deg] pairs; empty is the sea
+             * @description the skyline; empty is the sea
              * @default []
              */
-            horizon: [
-                number,
-                number
-            ][];
+            horizon: components["schemas"]["HorizonPoint"][];
             /**
              * Latitude Deg
              * @description north positive
@@ -1321,13 +1328,10 @@ export interface components {
             hazards: string;
             /**
              * Horizon
-             * @description [azimuth_deg, altitude_deg] pairs; empty is the sea
+             * @description the skyline; empty is the sea
              * @default []
              */
-            horizon: [
-                number,
-                number
-            ][];
+            horizon: components["schemas"]["HorizonPoint"][];
             /**
              * Id
              * Format: uuid
@@ -2334,10 +2338,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": [
-                        number,
-                        number
-                    ][];
+                    "application/json": components["schemas"]["HorizonPoint"][];
                 };
             };
             /** @description Validation Error */

@@ -5,9 +5,11 @@ import { useRouter } from 'vue-router'
 
 import LightSlope from '../components/LightSlope'
 import LoadState from '../components/LoadState.vue'
+import NightDetails from '../components/NightDetails.vue'
+import NightTimes from '../components/NightTimes.vue'
 import { useLoad } from '../composables/useLoad'
 import { useNotices } from '../stores/notices'
-import { localClock } from '../components/LightSlope/slope'
+import { localClock, spanAround } from '../components/LightSlope/slope'
 import { ApiError, client, data, ifMatch, type Schemas } from '../api/client'
 
 const { nightId } = defineProps<{ nightId: string }>()
@@ -15,24 +17,11 @@ const router = useRouter()
 const notices = useNotices()
 const path = computed(() => ({ night_id: nightId }))
 
-interface References {
-  reference_f_number: number
-  reference_iso: number
-  ground_placement_stops: number
-  sky_placement_stops: number
-}
-
-const references = ref<References | null>(null)
 const night = useLoad<Schemas['NightOut']>((signal) =>
   data(client.GET('/api/v1/nights/{night_id}', { params: { path: path.value }, signal })),
 )
 const slope = useLoad<Schemas['SlopeOut']>((signal) =>
-  data(
-    client.GET('/api/v1/nights/{night_id}/slope', {
-      params: { path: path.value, query: references.value ?? {} },
-      signal,
-    }),
-  ),
+  data(client.GET('/api/v1/nights/{night_id}/slope', { params: { path: path.value }, signal })),
 )
 const shots = useLoad<Schemas['ShotInNightOut'][]>((signal) =>
   data(client.GET('/api/v1/nights/{night_id}/shots', { params: { path: path.value }, signal })),
@@ -41,18 +30,31 @@ const kit = useLoad<Schemas['KitItemOut'][]>((signal) =>
   data(client.GET('/api/v1/kit', { signal })),
 )
 
+const passages = useLoad<Schemas['PassageOut'][]>((signal) =>
+  data(client.GET('/api/v1/nights/{night_id}/passages', { params: { path: path.value }, signal })),
+)
+const weather = useLoad<Schemas['WeatherOut']>((signal) =>
+  data(client.GET('/api/v1/nights/{night_id}/weather', { params: { path: path.value }, signal })),
+)
+const targets = useLoad<Schemas['TargetOut'][]>((signal) =>
+  data(client.GET('/api/v1/targets', { signal })),
+)
+
 const cursor = ref(0)
 // the whole night fits a laptop's screen; on a phone it is as tall as it needs to be
-const slopeHeight = Math.max(520, window.innerHeight - 268)
+const slopeHeight = Math.max(520, window.innerHeight - 300)
 const asTable = ref(false)
 
 watch(
   () => nightId,
   async () => {
-    references.value = null
     void kit.refresh()
+    void targets.refresh()
+    zoom.value = null
     await Promise.all([night.refresh(), slope.refresh(), shots.refresh()])
     cursor.value = startingCursor()
+    void passages.refresh()
+    void weather.refresh()
   },
   { immediate: true },
 )
@@ -74,33 +76,53 @@ function startingCursor(): number {
 const readout = computed(() => slope.value.value?.readouts[cursor.value] ?? '')
 const tableRows = computed(() => slope.value.value?.readouts.filter((_, i) => i % 15 === 0) ?? [])
 
-/** Keep the references with the night once they have been tried on the slope. */
-async function setReference(change: Partial<References>): Promise<void> {
+/** Keep a change of the night; the slope follows, the old one stays until then. */
+async function change(part: Partial<Schemas['NightIn']>): Promise<void> {
   const kept = night.value.value
   if (!kept) return
   const { id, version, place_name, time_zone, sentence, shot_count, ...own } = kept
   void [place_name, time_zone, sentence, shot_count]
-  references.value = {
-    reference_f_number: own.reference_f_number,
-    reference_iso: own.reference_iso,
-    ground_placement_stops: own.ground_placement_stops,
-    sky_placement_stops: own.sky_placement_stops,
-    ...references.value,
-    ...change,
-  }
-  void slope.refresh()
   try {
     night.value.value = await data(
       client.PUT('/api/v1/nights/{night_id}', {
         params: { path: { night_id: id }, header: ifMatch(version) },
-        body: { ...own, ...references.value },
+        body: { ...own, ...part },
       }),
     )
+    await slope.refresh()
   } catch (error) {
     notices.fail(error)
     if (error instanceof ApiError && error.status === 412) await night.refresh()
   }
 }
+
+const zoom = ref<{ hours: number; at: number } | null>(null)
+const shown = computed(() =>
+  zoom.value && slope.value.value
+    ? spanAround(slope.value.value, zoom.value.at, zoom.value.hours)
+    : undefined,
+)
+const momentAt = (i: number) => {
+  const s = slope.value.value
+  return s ? Date.parse(s.start_utc) + i * s.step_s * 1000 : 0
+}
+
+function zoomTo(hours: number | null): void {
+  zoom.value = hours === null ? null : { hours, at: momentAt(cursor.value) }
+}
+
+/** Keep the cursor in sight when keys carry it out of the zoomed stretch. */
+watch(cursor, (i) => {
+  const at = momentAt(i)
+  if (zoom.value && shown.value && (at < shown.value.from || at > shown.value.to))
+    zoom.value = { ...zoom.value, at }
+})
+const zooms = [
+  { hours: null, label: 'whole night' },
+  { hours: 4, label: '4 h' },
+  { hours: 1, label: '1 h' },
+]
+const print = () => window.print()
 
 const placements = [-4, -3, -2.5, -2, -1.5, -1, -0.5, 0, 0.5, 1].map((value) => ({
   value,
@@ -222,10 +244,22 @@ const removeShot = (shot: Schemas['ShotInNightOut']) =>
       <div class="columns">
         <section class="left" aria-label="Light slope">
           <p class="readout" aria-live="polite">{{ readout }}</p>
+          <div class="zoom no-print" role="group" aria-label="Stretch shown">
+            <button
+              v-for="z in zooms"
+              :key="z.label"
+              type="button"
+              :aria-pressed="(zoom?.hours ?? null) === z.hours"
+              @click="zoomTo(z.hours)"
+            >
+              {{ z.label }}
+            </button>
+          </div>
           <LightSlope
             v-if="!asTable"
             v-model:cursor="cursor"
             :height="slopeHeight"
+            :shown="shown"
             :slope="slope.value.value"
             :shots="shots.value.value ?? []"
             @drag="onDrag"
@@ -236,8 +270,9 @@ const removeShot = (shot: Schemas['ShotInNightOut']) =>
             <li v-for="row in tableRows" :key="row">{{ row }}</li>
           </ol>
           <p class="key muted">
-            Solid: ground, hatched ± one standard deviation. Dashed: sky. Times in
-            {{ slope.value.value.time_zone }}.
+            Solid: ground, hatched ± one standard deviation. Dashed: sky. Brackets: windows and your
+            own times. Times in {{ slope.value.value.time_zone }}.
+            <span v-if="slope.value.value.uses_forecast">Dimmed by the simulated cloud. </span>
             <button type="button" class="link" @click="asTable = !asTable">
               {{ asTable ? 'Show the picture' : 'Read it as a table' }}
             </button>
@@ -277,6 +312,16 @@ const removeShot = (shot: Schemas['ShotInNightOut']) =>
             <v-btn to="/kit" block class="mt-2">Add kit</v-btn>
           </template>
 
+          <template v-if="slope.value.value.windows.length">
+            <h2 class="mt-8">Windows</h2>
+            <ul class="windows">
+              <li v-for="w in slope.value.value.windows" :key="w.text + w.start_utc">
+                <span class="figures">{{ clockOf(w.start_utc) }}–{{ clockOf(w.end_utc) }}</span>
+                {{ w.text }}
+              </li>
+            </ul>
+          </template>
+
           <h2 class="mt-8">The slope is drawn for</h2>
           <div class="references">
             <v-select
@@ -285,7 +330,7 @@ const removeShot = (shot: Schemas['ShotInNightOut']) =>
               item-title="label"
               item-value="value"
               label="Aperture"
-              @update:model-value="(v: number) => setReference({ reference_f_number: v })"
+              @update:model-value="(v: number) => change({ reference_f_number: v })"
             />
             <v-select
               :model-value="slope.value.value.reference_iso"
@@ -293,23 +338,56 @@ const removeShot = (shot: Schemas['ShotInNightOut']) =>
               item-title="label"
               item-value="value"
               label="ISO"
-              @update:model-value="(v: number) => setReference({ reference_iso: v })"
+              @update:model-value="(v: number) => change({ reference_iso: v })"
             />
             <v-select
               :model-value="slope.value.value.ground_placement_stops"
               :items="placements"
               label="Ground, stops from mid-grey"
-              @update:model-value="(v: number) => setReference({ ground_placement_stops: v })"
+              @update:model-value="(v: number) => change({ ground_placement_stops: v })"
             />
             <v-select
               :model-value="slope.value.value.sky_placement_stops"
               :items="placements"
               label="Sky, stops from mid-grey"
-              @update:model-value="(v: number) => setReference({ sky_placement_stops: v })"
+              @update:model-value="(v: number) => change({ sky_placement_stops: v })"
+            />
+            <v-autocomplete
+              :model-value="night.value.value.target_key"
+              :items="targets.value.value ?? []"
+              item-title="name"
+              item-value="key"
+              label="Target ribbon"
+              variant="outlined"
+              hide-details="auto"
+              @update:model-value="(v: string | null) => v && change({ target_key: v })"
+            />
+            <v-checkbox
+              :model-value="night.value.value.uses_forecast"
+              label="Dim by the simulated cloud"
+              hide-details
+              @update:model-value="(v: boolean | null) => change({ uses_forecast: !!v })"
             />
           </div>
+          <NightTimes
+            class="mt-8"
+            :times="night.value.value.times ?? []"
+            :evening="night.value.value.evening_date"
+            :time-zone="night.value.value.time_zone"
+            @change="(times) => change({ times })"
+          />
+          <p class="out no-print">
+            <a :href="`/api/v1/nights/${nightId}/calendar.ics`">Calendar file</a>
+            <button type="button" class="link" @click="print">Print</button>
+          </p>
         </aside>
       </div>
+      <NightDetails
+        v-if="passages.value.value"
+        :passages="passages.value.value"
+        :weather="weather.value.value"
+        :time-zone="night.value.value.time_zone"
+      />
     </template>
   </div>
 </template>
@@ -330,6 +408,38 @@ const removeShot = (shot: Schemas['ShotInNightOut']) =>
   grid-template-columns: minmax(0, 1fr) 330px;
   gap: 36px;
   margin-top: 12px;
+}
+
+.zoom {
+  display: flex;
+  gap: 16px;
+  margin-bottom: -6px;
+}
+
+.zoom button {
+  min-height: 36px;
+  color: var(--muted);
+}
+
+.zoom button[aria-pressed='true'] {
+  color: var(--ink);
+  text-decoration: underline;
+  text-decoration-color: var(--picked);
+  text-decoration-thickness: 2px;
+  text-underline-offset: 6px;
+}
+
+.windows li {
+  display: block;
+  padding: 4px 0;
+  border: 0;
+}
+
+.out {
+  display: flex;
+  gap: 20px;
+  align-items: center;
+  margin-top: 14px;
 }
 
 .readout {

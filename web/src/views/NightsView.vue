@@ -73,7 +73,10 @@ const remove = (night: Night) =>
   <div class="page page-narrow">
     <div class="head">
       <h1>Nights</h1>
-      <v-btn v-if="!isPlanning" color="primary" variant="flat" @click="begin">Plan a night</v-btn>
+      <div v-if="!isPlanning" class="acts">
+        <v-btn to="/find">Find a night</v-btn>
+        <v-btn color="primary" variant="flat" @click="begin">Plan a night</v-btn>
+      </div>
     </div>
 
     <form v-if="isPlanning" class="plan" aria-label="Plan a night" @submit.prevent="create">

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-/** Where the tripod goes. */
-import { reactive, ref } from 'vue'
+/** Where the tripod goes: kept, imported, exported. */
+import { ref } from 'vue'
 
 import LoadState from '../components/LoadState.vue'
+import PlaceForm from '../components/PlaceForm.vue'
 import { useLoad } from '../composables/useLoad'
 import { useNotices } from '../stores/notices'
-import { ApiError, client, data, ifMatch, type Schemas } from '../api/client'
+import { ApiError, client, data, type Schemas } from '../api/client'
 
 type Place = Schemas['PlaceOut']
 
@@ -13,56 +14,64 @@ const notices = useNotices()
 const places = useLoad<Place[]>((signal) => data(client.GET('/api/v1/places', { signal })))
 void places.refresh()
 
-const blank = {
-  name: '',
-  latitude_deg: '' as string | number,
-  longitude_deg: '' as string | number,
-  elevation_m: 0 as string | number,
-  time_zone: '',
-  sky_brightness_mag_arcsec2: 21 as string | number,
-  notes: '',
-  hazards: '',
-}
-const form = reactive({ ...blank })
 const editing = ref<Place | 'new' | null>(null)
-const error = ref<ApiError | null>(null)
 
-function edit(place: Place | 'new'): void {
-  editing.value = place
-  error.value = null
-  Object.assign(form, blank, place === 'new' ? {} : place)
+async function done(): Promise<void> {
+  editing.value = null
+  await places.refresh()
 }
 
-const toNumber = (value: string | number) => (value === '' ? null : Number(value))
+const waypoints = ref<Schemas['WaypointOut'][]>([])
+const wanted = ref<number[]>([])
+const importError = ref('')
 
-async function save(): Promise<void> {
-  const body = {
-    ...form,
-    latitude_deg: toNumber(form.latitude_deg),
-    longitude_deg: toNumber(form.longitude_deg),
-    elevation_m: toNumber(form.elevation_m) ?? 0,
-    sky_brightness_mag_arcsec2: toNumber(form.sky_brightness_mag_arcsec2),
-    time_zone: form.time_zone || null,
-  } as Schemas['PlaceIn']
-  const place = editing.value
+async function readFile(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  if (!file) return
+  importError.value = ''
   try {
-    await (place === 'new' || place === null
-      ? data(client.POST('/api/v1/places', { body }))
-      : data(
-          client.PUT('/api/v1/places/{place_id}', {
-            params: { path: { place_id: place.id }, header: ifMatch(place.version) },
-            body,
-          }),
-        ))
-    editing.value = null
-    await places.refresh()
+    waypoints.value = await data(
+      client.POST('/api/v1/waypoints', {
+        body: { file: file as unknown as string },
+        bodySerializer: (body) => {
+          const form = new FormData()
+          form.append('file', body.file as unknown as Blob)
+          return form
+        },
+      }),
+    )
+    wanted.value = waypoints.value.map((_, i) => i)
   } catch (caught) {
-    if (caught instanceof ApiError) error.value = caught
-    else throw caught
+    importError.value = caught instanceof ApiError ? caught.message : 'The file could not be read.'
+  } finally {
+    input.value = ''
   }
 }
 
-const coordinates = (place: Place) =>
+async function keepWaypoints(): Promise<void> {
+  const chosen = waypoints.value.filter((_, i) => wanted.value.includes(i))
+  const body = {
+    places: chosen.map((w) => ({
+      sky_brightness_mag_arcsec2: 21,
+      ...(w.properties as Partial<Schemas['PlaceIn']>),
+      name: w.name,
+      latitude_deg: w.latitude_deg,
+      longitude_deg: w.longitude_deg,
+      elevation_m: w.elevation_m,
+      notes: w.description,
+    })),
+  } as Schemas['PlacesIn']
+  try {
+    await data(client.POST('/api/v1/places/batch', { body }))
+    waypoints.value = []
+    await places.refresh()
+  } catch (caught) {
+    importError.value = caught instanceof ApiError ? caught.message : 'Nothing was kept.'
+  }
+}
+
+const coordinates = (place: { latitude_deg: number; longitude_deg: number }) =>
   `${Math.abs(place.latitude_deg).toFixed(3)}° ${place.latitude_deg < 0 ? 'S' : 'N'}, ` +
   `${Math.abs(place.longitude_deg).toFixed(3)}° ${place.longitude_deg < 0 ? 'W' : 'E'}`
 </script>
@@ -71,61 +80,18 @@ const coordinates = (place: Place) =>
   <div class="page page-narrow">
     <div class="head">
       <h1>Places</h1>
-      <v-btn v-if="!editing" color="primary" variant="flat" @click="edit('new')">Add a place</v-btn>
+      <v-btn v-if="!editing" color="primary" variant="flat" @click="editing = 'new'"
+        >Add a place</v-btn
+      >
     </div>
 
-    <form v-if="editing" class="form" aria-label="Place" @submit.prevent="save">
-      <v-text-field v-model="form.name" label="Name" :error-messages="error?.fault('name')" />
-      <div class="pair">
-        <v-text-field
-          v-model="form.latitude_deg"
-          type="number"
-          step="any"
-          label="Latitude, north +"
-          suffix="°"
-          :error-messages="error?.fault('latitude_deg')"
-        />
-        <v-text-field
-          v-model="form.longitude_deg"
-          type="number"
-          step="any"
-          label="Longitude, east +"
-          suffix="°"
-          :error-messages="error?.fault('longitude_deg')"
-        />
-        <v-text-field
-          v-model="form.elevation_m"
-          type="number"
-          step="any"
-          label="Elevation"
-          suffix="m"
-          :error-messages="error?.fault('elevation_m')"
-        />
-        <v-text-field
-          v-model="form.sky_brightness_mag_arcsec2"
-          type="number"
-          step="any"
-          label="Sky brightness at the zenith"
-          suffix="mag/arcsec²"
-          hint="22 pristine, 21 rural, 19.5 suburb, 18 city"
-          :error-messages="error?.fault('sky_brightness_mag_arcsec2')"
-        />
-      </div>
-      <v-text-field
-        v-model="form.time_zone"
-        label="Time zone"
-        placeholder="found from the coordinates"
-        persistent-placeholder
-        :error-messages="error?.fault('time_zone')"
-      />
-      <v-textarea v-model="form.notes" label="Access and notes" />
-      <v-textarea v-model="form.hazards" label="Hazards" />
-      <p v-if="error && !error.faults.length" role="alert">{{ error.message }}</p>
-      <div class="acts">
-        <v-btn type="submit" color="primary" variant="flat">Keep it</v-btn>
-        <v-btn variant="text" @click="editing = null">Not now</v-btn>
-      </div>
-    </form>
+    <PlaceForm
+      v-if="editing"
+      :key="editing === 'new' ? 'new' : editing.id"
+      :place="editing === 'new' ? null : editing"
+      @done="done"
+      @cancel="editing = null"
+    />
 
     <LoadState v-if="!places.value.value" :error="places.error.value" @retry="places.refresh" />
     <p v-else-if="!places.value.value.length && !editing" class="empty">
@@ -137,12 +103,14 @@ const coordinates = (place: Place) =>
           <h2>{{ place.name }}</h2>
           <p class="muted">
             <span class="figures">{{ coordinates(place) }}</span>, {{ place.elevation_m }} m.
-            {{ place.time_zone }}. Sky {{ place.sky_brightness_mag_arcsec2 }} mag/arcsec².
+            {{ place.time_zone }}. Sky {{ place.sky_brightness_mag_arcsec2 }} mag/arcsec²{{
+              place.horizon?.length ? `, horizon of ${place.horizon.length} points` : ''
+            }}.
           </p>
           <p v-if="place.notes">{{ place.notes }}</p>
           <p v-if="place.hazards">Hazards: {{ place.hazards }}</p>
         </div>
-        <button type="button" :aria-label="`Change ${place.name}`" @click="edit(place)">
+        <button type="button" :aria-label="`Change ${place.name}`" @click="editing = place">
           Change
         </button>
         <button
@@ -154,7 +122,69 @@ const coordinates = (place: Place) =>
         </button>
       </li>
     </ul>
+
+    <section v-if="places.value.value" class="files">
+      <h2>In and out</h2>
+      <p>
+        <label class="file"
+          >Read waypoints from a GPX, KML or GeoJSON file
+          <input type="file" accept=".gpx,.kml,.geojson,.json" @change="readFile" />
+        </label>
+      </p>
+      <p v-if="importError" role="alert" class="wrong">{{ importError }}</p>
+      <div v-if="waypoints.length" class="form">
+        <p>Nothing is kept yet. Choose what becomes a place:</p>
+        <label v-for="(w, i) in waypoints" :key="i" class="waypoint">
+          <input v-model="wanted" type="checkbox" :value="i" />
+          <span
+            >{{ w.name }} <span class="muted figures">{{ coordinates(w) }}</span></span
+          >
+        </label>
+        <div class="acts">
+          <v-btn color="primary" variant="flat" :disabled="!wanted.length" @click="keepWaypoints"
+            >Keep {{ wanted.length }}</v-btn
+          >
+          <v-btn variant="text" @click="waypoints = []">None of them</v-btn>
+        </div>
+      </div>
+      <p v-if="places.value.value.length">
+        All places as
+        <a href="/api/v1/places/export/gpx">GPX</a>, <a href="/api/v1/places/export/kml">KML</a> or
+        <a href="/api/v1/places/export/geojson">GeoJSON</a>. GeoJSON carries the horizon and the sky
+        brightness too.
+      </p>
+      <p class="muted">Towns from GeoNames, CC BY 4.0. Time zones from OpenStreetMap, ODbL.</p>
+    </section>
   </div>
 </template>
 
 <style scoped src="../themes/list-page.css"></style>
+<style scoped>
+.files {
+  display: grid;
+  gap: 10px;
+  margin-top: 36px;
+}
+
+.file input {
+  display: block;
+  margin-top: 6px;
+}
+
+.wrong {
+  color: var(--limit);
+}
+
+.waypoint {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  min-height: 44px;
+}
+
+.waypoint input {
+  width: 20px;
+  height: 20px;
+  accent-color: var(--picked);
+}
+</style>

@@ -7,17 +7,20 @@
 import { computed, onMounted, onUnmounted, ref, shallowRef, useId, useTemplateRef } from 'vue'
 
 import EyeMark from '../EyeMark.vue'
-import { layout, localClock, ribbon, spread, type Slope } from './slope'
+import { layout, localClock, ribbon, spread, type Slope, type Span } from './slope'
 import type { Schemas } from '../../api/client'
 
 const {
   slope,
   shots,
   height = 560,
+  shown,
 } = defineProps<{
   slope: Slope
   shots: Schemas['ShotInNightOut'][]
   height?: number
+  /** The stretch to show; the whole night when absent. */
+  shown?: Span
 }>()
 const cursor = defineModel<number>('cursor', { required: true })
 const emit = defineEmits<{
@@ -41,14 +44,16 @@ onUnmounted(() => observer?.disconnect())
 
 const hatch = useId()
 const isNarrow = computed(() => width.value < 560)
-const RIBBON = 30
+const ribbonWidth = computed(() => (isNarrow.value ? 20 : 30))
+const BRACKETS = 14 // room for the windows' brackets between plot and ribbons
+const ribbonCount = computed(() => (slope.target_name === 'galactic core' ? 3 : 4))
 const box = computed(() => ({
   left: 50,
-  right: width.value - 2 * RIBBON - 26,
+  right: width.value - ribbonCount.value * (ribbonWidth.value + 4) - BRACKETS,
   top: 52,
   bottom: height - 10,
 }))
-const l = computed(() => layout(slope, box.value))
+const l = computed(() => layout(slope, box.value, shown))
 
 const dragged = shallowRef<{ id: string; at: number } | null>(null)
 const marks = computed(() =>
@@ -103,14 +108,29 @@ const ticks = computed(() => {
   })
 })
 
-const ribbons = computed(() => [
-  {
-    name: 'moon',
-    x: box.value.right + 18,
-    runs: ribbon(slope.moon_altitude_deg, 0.3 + 0.7 * slope.moon_illuminated_fraction),
-  },
-  { name: 'core', x: box.value.right + 22 + RIBBON, runs: ribbon(slope.core_altitude_deg) },
-])
+const ribbons = computed(() =>
+  [
+    {
+      name: 'moon',
+      runs: ribbon(slope.moon_altitude_deg, 0.3 + 0.7 * slope.moon_illuminated_fraction),
+    },
+    { name: 'core', runs: ribbon(slope.core_altitude_deg) },
+    { name: slope.target_name.slice(0, 7), runs: ribbon(slope.target_altitude_deg) },
+    // cloud is drawn by cover, not by height: a tenth of cover is one step
+    { name: 'cloud', runs: ribbon(slope.cloud_cover.map((c) => c * 60)) },
+  ]
+    .filter((_, i) => ribbonCount.value === 4 || i !== 2)
+    .map((r, i) => ({ ...r, x: box.value.right + BRACKETS + i * (ribbonWidth.value + 4) })),
+)
+
+const brackets = computed(() =>
+  [...slope.windows, ...slope.times].map((w, i) => ({
+    ...w,
+    x: box.value.right + 4 + (i % 2) * 5,
+    y0: l.value.y(Date.parse(w.start_utc)),
+    y1: l.value.y(Date.parse(w.end_utc)),
+  })),
+)
 
 const yAt = (i: number) => l.value.y(l.value.start + i * slope.step_s * 1000)
 const cursorY = computed(() => yAt(cursor.value))
@@ -180,6 +200,14 @@ function onKey(event: KeyboardEvent): void {
       @pointerup="letGo"
     >
       <defs>
+        <clipPath :id="`${hatch}-clip`">
+          <rect
+            :x="box.left"
+            :y="box.top"
+            :width="width - box.left"
+            :height="box.bottom - box.top"
+          />
+        </clipPath>
         <pattern
           :id="hatch"
           width="6"
@@ -222,12 +250,26 @@ function onKey(event: KeyboardEvent): void {
           </text>
         </g>
 
-        <path :d="l.skyBand" class="band sky-band" />
-        <path :d="l.groundBand" class="band" :fill="`url(#${hatch})`" />
-        <path :d="l.sky" class="sky" />
-        <path :d="l.ground" class="ground" />
+        <g :clip-path="`url(#${hatch}-clip)`">
+          <path :d="l.skyBand" class="band sky-band" />
+          <path :d="l.groundBand" class="band" :fill="`url(#${hatch})`" />
+          <path :d="l.sky" class="sky" />
+          <path :d="l.ground" class="ground" />
+          <path
+            v-for="(w, i) in brackets"
+            :key="i"
+            :d="`M${w.x - 4} ${w.y0} h4 V${Math.max(w.y0 + 1, w.y1)} h-4`"
+            class="bracket"
+            :class="w.code"
+          >
+            <title>{{ w.text }}</title>
+          </path>
+        </g>
 
-        <g v-for="e in events" :key="e.event.code + e.event.at_utc">
+        <g
+          v-for="e in events.filter((e) => e.y >= box.top && e.y <= box.bottom)"
+          :key="e.event.code + e.event.at_utc"
+        >
           <line :x1="box.left" :x2="box.right" :y1="e.y" :y2="e.y" class="event" />
           <text
             :x="e.onLeft ? box.left + 6 : box.right - 6"
@@ -240,22 +282,28 @@ function onKey(event: KeyboardEvent): void {
         </g>
 
         <g v-for="r in ribbons" :key="r.name">
-          <text :x="r.x + RIBBON / 2" :y="box.top - 6" class="tick" text-anchor="middle">
+          <text
+            :x="r.x + ribbonWidth / 2"
+            :y="box.top - 6"
+            class="tick ribbon-name"
+            text-anchor="middle"
+          >
             {{ r.name }}
           </text>
           <rect
             :x="r.x"
             :y="box.top"
-            :width="RIBBON"
+            :width="ribbonWidth"
             :height="box.bottom - box.top"
             class="ribbon-ground"
           />
           <rect
             v-for="run in r.runs"
             :key="run.from"
+            :clip-path="`url(#${hatch}-clip)`"
             :x="r.x"
             :y="yAt(run.from)"
-            :width="RIBBON"
+            :width="ribbonWidth"
             :height="Math.max(1, yAt(run.to) - yAt(run.from))"
             :opacity="run.opacity"
             class="ribbon"
@@ -345,6 +393,10 @@ svg {
   font-size: 12px;
 }
 
+.ribbon-name {
+  font-size: 10.5px;
+}
+
 .division-name {
   font-family: inherit;
   font-size: 13px;
@@ -392,6 +444,16 @@ svg {
   stroke: var(--muted);
   stroke-width: 2;
   stroke-dasharray: 7 4;
+}
+
+.bracket {
+  fill: none;
+  stroke: var(--room);
+  stroke-width: 2.5;
+}
+
+.bracket.time {
+  stroke: var(--picked);
 }
 
 .ribbon-ground {

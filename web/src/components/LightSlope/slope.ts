@@ -16,16 +16,34 @@ export interface Box {
 const SHORTEST_SHOWN_S = 1 / 2000
 const LONGEST_SHOWN_S = 6 * 3600
 
-export function layout(slope: Slope, box: Box) {
-  const start = Date.parse(slope.start_utc)
-  const end = start + (slope.ground_exposure_s.length - 1) * slope.step_s * 1000
+/** A stretch of the night to show, UTC ms; the whole when absent. */
+export interface Span {
+  from: number
+  to: number
+}
+
+export function nightSpan(slope: Slope): Span {
+  const from = Date.parse(slope.start_utc)
+  return { from, to: from + (slope.ground_exposure_s.length - 1) * slope.step_s * 1000 }
+}
+
+/** `hours` around a moment, kept inside the night. */
+export function spanAround(slope: Slope, at: number, hours: number): Span {
+  const whole = nightSpan(slope)
+  const wide = Math.min(hours * 3600_000, whole.to - whole.from)
+  const from = Math.min(Math.max(at - wide / 2, whole.from), whole.to - wide)
+  return { from, to: from + wide }
+}
+
+export function layout(slope: Slope, box: Box, shown: Span = nightSpan(slope)) {
+  const { from: start, to: end } = nightSpan(slope)
   const shortest = Math.min(...slope.ground_exposure_s, ...slope.sky_exposure_s)
   const longest = Math.max(...slope.ground_high_s, ...slope.sky_high_s)
   const x = scaleLog()
     .domain([Math.max(shortest, SHORTEST_SHOWN_S), Math.min(longest * 1.3, LONGEST_SHOWN_S)])
     .range([box.left, box.right])
     .clamp(true)
-  const y = scaleLinear().domain([start, end]).range([box.top, box.bottom])
+  const y = scaleLinear().domain([shown.from, shown.to]).range([box.top, box.bottom])
 
   const yOf = (_: unknown, i: number) => y(start + i * slope.step_s * 1000)
   const curve = line<number>((s) => x(s), yOf)
@@ -48,7 +66,7 @@ export function layout(slope: Slope, box: Box) {
     divisions: slope.divisions
       .map((d) => ({ ...d, x0: x(Math.max(d.from_s, 1e-9)), x1: x(d.to_s) }))
       .filter((d) => d.x1 - d.x0 > 12),
-    hours: hours(slope, start),
+    hours: clockMarks(slope, start, shown).filter((h) => h.at >= shown.from && h.at <= shown.to),
     indexAt: (py: number) =>
       Math.min(
         slope.ground_exposure_s.length - 1,
@@ -63,17 +81,18 @@ function inDomain(value: number, [low, high]: number[]): boolean {
   return low !== undefined && high !== undefined && value >= low && value <= high
 }
 
-/** Full local hours: the moment each begins, and how a clock there shows it. */
-function hours(slope: Slope, start: number): { at: number; label: string }[] {
+/** Full local hours (quarters when zoomed in): when each begins, and how a clock there shows it. */
+function clockMarks(slope: Slope, start: number, shown: Span): { at: number; label: string }[] {
+  const grain = shown.to - shown.from <= 4 * 3600_000 ? 900 : 3600
   const found: { at: number; label: string }[] = []
-  let before: number | null = null // the moment the hour began that the last step lay in
+  let before: number | null = null // the moment the mark began that the last step lay in
   slope.utc_offsets_s.forEach((offset, i) => {
     const local = start / 1000 + i * slope.step_s + offset
-    const hour = Math.floor(local / 3600)
-    // by moments, not by hours on the clock: an hour that comes twice is marked twice
-    const at = (hour * 3600 - offset) * 1000
+    const mark = Math.floor(local / grain) * grain
+    // by moments, not by what the clock shows: an hour that comes twice is marked twice
+    const at = (mark - offset) * 1000
     if (before !== null && at !== before) {
-      found.push({ at, label: `${String(((hour % 24) + 24) % 24).padStart(2, '0')}:00` })
+      found.push({ at, label: new Date(mark * 1000).toISOString().slice(11, 16) })
     }
     before = at
   })

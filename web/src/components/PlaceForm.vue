@@ -1,0 +1,268 @@
+<script setup lang="ts">
+/** A place: found by name, by coordinates in any notation, or by where this device is. */
+import { computed, reactive, ref, watch } from 'vue'
+
+import HorizonEditor from './HorizonEditor.vue'
+import { ApiError, client, data, ifMatch, type Schemas } from '../api/client'
+
+const { place } = defineProps<{ place: Schemas['PlaceOut'] | null }>()
+const emit = defineEmits<{ done: []; cancel: [] }>()
+
+const form = reactive({
+  name: place?.name ?? '',
+  latitude_deg: place?.latitude_deg as number | undefined,
+  longitude_deg: place?.longitude_deg as number | undefined,
+  elevation_m: place?.elevation_m ?? 0,
+  time_zone: place?.time_zone ?? '',
+  sky_brightness_mag_arcsec2: place?.sky_brightness_mag_arcsec2 ?? 21,
+  glow_azimuth_deg: (place?.glow_azimuth_deg ?? '') as number | string,
+  horizon: (place?.horizon ?? []) as Schemas['HorizonPoint'][],
+  notes: place?.notes ?? '',
+  hazards: place?.hazards ?? '',
+})
+const error = ref<ApiError | null>(null)
+
+const position = ref(place ? `${place.latitude_deg}, ${place.longitude_deg}` : '')
+const positionError = ref('')
+
+function take(where: { latitude_deg: number; longitude_deg: number; time_zone?: string }): void {
+  form.latitude_deg = where.latitude_deg
+  form.longitude_deg = where.longitude_deg
+  if (where.time_zone) form.time_zone = where.time_zone
+  positionError.value = ''
+}
+
+/** Understand what was typed; false when it cannot be. */
+async function readPosition(): Promise<boolean> {
+  if (!position.value.trim()) {
+    positionError.value = 'A place needs coordinates.'
+    return false
+  }
+  try {
+    const query = { text: position.value }
+    take(await data(client.GET('/api/v1/coordinates', { params: { query } })))
+    return true
+  } catch (caught) {
+    positionError.value = caught instanceof ApiError ? caught.message : 'Could not be read.'
+    return false
+  }
+}
+
+const isLocating = ref(false)
+function locate(): void {
+  isLocating.value = true
+  navigator.geolocation.getCurrentPosition(
+    (found) => {
+      isLocating.value = false
+      const { latitude, longitude, altitude } = found.coords
+      position.value = `${latitude.toFixed(5)}, ${longitude.toFixed(5)}`
+      if (altitude !== null) form.elevation_m = Math.round(altitude)
+      void readPosition()
+    },
+    (refused) => {
+      isLocating.value = false
+      positionError.value =
+        refused.code === refused.PERMISSION_DENIED
+          ? 'This browser does not share its position (it needs leave, and https away from this machine).'
+          : 'The device does not know where it is right now.'
+    },
+    { timeout: 15_000 },
+  )
+}
+
+const townQuery = ref('')
+const towns = ref<Schemas['TownOut'][]>([])
+let asked = 0
+watch(townQuery, async (query) => {
+  const mine = ++asked
+  const found =
+    query.trim().length < 2
+      ? []
+      : await data(client.GET('/api/v1/towns', { params: { query: { query } } }))
+  if (mine === asked) towns.value = found
+})
+
+function chooseTown(town: Schemas['TownOut']): void {
+  position.value = `${town.latitude_deg}, ${town.longitude_deg}`
+  form.name ||= town.name
+  townQuery.value = ''
+  void readPosition()
+}
+
+const bortle = ref<Schemas['BortleOut'][]>([])
+void data(client.GET('/api/v1/bortle')).then((found) => (bortle.value = found))
+const bortleClass = ref<number | null>(null)
+const bortleItems = computed(() =>
+  bortle.value.map((b) => ({
+    title: `${b.bortle_class}: ${b.text}`,
+    value: b.sky_brightness_mag_arcsec2,
+  })),
+)
+
+async function save(): Promise<void> {
+  if (!(await readPosition())) return
+  const body = {
+    ...form,
+    time_zone: form.time_zone || null,
+    glow_azimuth_deg: form.glow_azimuth_deg === '' ? null : Number(form.glow_azimuth_deg),
+    elevation_m: Number(form.elevation_m),
+    sky_brightness_mag_arcsec2: Number(form.sky_brightness_mag_arcsec2),
+  } as Schemas['PlaceIn']
+  try {
+    await (place === null
+      ? data(client.POST('/api/v1/places', { body }))
+      : data(
+          client.PUT('/api/v1/places/{place_id}', {
+            params: { path: { place_id: place.id }, header: ifMatch(place.version) },
+            body,
+          }),
+        ))
+    emit('done')
+  } catch (caught) {
+    if (caught instanceof ApiError) error.value = caught
+    else throw caught
+  }
+}
+</script>
+
+<template>
+  <form class="form" aria-label="Place" @submit.prevent="save">
+    <v-text-field v-model="form.name" label="Name" :error-messages="error?.fault('name')" />
+    <div>
+      <v-text-field
+        v-model="position"
+        label="Coordinates"
+        placeholder="43.302, −9.214 or 43°18′07″N 9°12′50″W"
+        persistent-placeholder
+        :error-messages="
+          positionError || error?.fault('latitude_deg') || error?.fault('longitude_deg')
+        "
+        @blur="position && readPosition()"
+      />
+      <p v-if="form.latitude_deg !== undefined && !positionError" class="muted understood">
+        Understood as {{ form.latitude_deg.toFixed(4) }}°, {{ form.longitude_deg?.toFixed(4) }}°{{
+          form.time_zone ? `, clocks of ${form.time_zone}` : ''
+        }}
+      </p>
+    </div>
+    <div class="ways">
+      <div class="towns">
+        <v-text-field v-model="townQuery" label="Or near a town" autocomplete="off" />
+        <ul v-if="towns.length" class="found">
+          <li v-for="town in towns" :key="`${town.name}${town.latitude_deg}`">
+            <button type="button" @click="chooseTown(town)">
+              {{ town.name }}, {{ town.country }}
+            </button>
+          </li>
+        </ul>
+      </div>
+      <v-btn :loading="isLocating" @click="locate">Where this device is</v-btn>
+    </div>
+    <div class="pair">
+      <v-text-field
+        v-model="form.elevation_m"
+        type="number"
+        step="any"
+        label="Elevation"
+        suffix="m"
+        :error-messages="error?.fault('elevation_m')"
+      />
+      <v-text-field
+        v-model="form.time_zone"
+        label="Time zone"
+        placeholder="found from the coordinates"
+        persistent-placeholder
+        :error-messages="error?.fault('time_zone')"
+      />
+      <v-text-field
+        v-model="form.sky_brightness_mag_arcsec2"
+        type="number"
+        step="any"
+        label="Sky brightness at the zenith"
+        suffix="mag/arcsec²"
+        :error-messages="error?.fault('sky_brightness_mag_arcsec2')"
+      />
+      <v-select
+        :model-value="bortleClass"
+        :items="bortleItems"
+        label="Or by Bortle class, coarse"
+        @update:model-value="(v: number | null) => v && (form.sky_brightness_mag_arcsec2 = v)"
+      />
+      <v-text-field
+        v-model="form.glow_azimuth_deg"
+        type="number"
+        label="Town glow stands at bearing"
+        suffix="°"
+        placeholder="none"
+        persistent-placeholder
+        :error-messages="error?.fault('glow_azimuth_deg')"
+      />
+    </div>
+    <div>
+      <h2>Horizon</h2>
+      <HorizonEditor v-model="form.horizon" />
+      <p v-if="error?.fault('horizon')" role="alert">{{ error.fault('horizon') }}</p>
+    </div>
+    <v-textarea v-model="form.notes" label="Access and notes" />
+    <v-textarea v-model="form.hazards" label="Hazards" />
+    <p v-if="error" role="alert">{{ error.message }}</p>
+    <div class="acts">
+      <v-btn type="submit" color="primary" variant="flat">Keep it</v-btn>
+      <v-btn variant="text" @click="emit('cancel')">Not now</v-btn>
+    </div>
+  </form>
+</template>
+
+<style scoped src="../themes/list-page.css"></style>
+<style scoped>
+h2 {
+  margin-bottom: 8px;
+}
+
+.understood {
+  margin-top: 4px;
+  font-size: 0.92rem;
+}
+
+.ways {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 14px;
+  align-items: start;
+}
+
+.ways .v-btn {
+  height: 48px;
+}
+
+.towns {
+  position: relative;
+}
+
+.found {
+  position: absolute;
+  z-index: 3;
+  left: 0;
+  right: 0;
+  margin: 2px 0 0;
+  background: var(--raised);
+  border: 1px solid var(--line);
+}
+
+.found li {
+  padding: 0;
+}
+
+.found button {
+  width: 100%;
+  padding: 0 14px;
+  text-align: left;
+  color: var(--ink);
+}
+
+@media (max-width: 599px) {
+  .ways {
+    grid-template-columns: 1fr;
+  }
+}
+</style>
