@@ -125,17 +125,16 @@ def test_a_bad_coordinate_is_refused_beside_its_field_and_nothing_typed_is_lost(
     ida.get_by_role("link", name="Places").click()
     ida.get_by_role("button", name="Add a place").click()
     ida.get_by_label("Name").fill("Nowhere Stack")
-    ida.get_by_label("Latitude, north +").fill("143")
-    ida.get_by_label("Longitude, east +").fill("-9.2")
+    ida.get_by_label("Coordinates").fill("143, -9.2")
     ida.get_by_role("button", name="Keep it").click()
-    expect(ida.get_by_text(re.compile("less than or equal to 90, got 143"))).to_be_visible()
+    expect(ida.get_by_text(re.compile("latitude_deg: wanted −90 to 90, got 143"))).to_be_visible()
     expect(ida.get_by_label("Name")).to_have_value("Nowhere Stack")
-    ida.get_by_label("Latitude, north +").fill("43.35")
+    ida.get_by_label("Coordinates").fill("43.35, -9.2")
     ida.get_by_role("button", name="Keep it").click()
     expect(ida.get_by_role("heading", name="Nowhere Stack")).to_be_visible()
 
 
-@pytest.mark.parametrize("path", ["/nights", "/places", "/kit", "night", "shot"])
+@pytest.mark.parametrize("path", ["/nights", "/find", "/places", "/kit", "night", "shot"])
 def test_a_phone_shows_every_screen_without_sideways_scrolling(
     browser: Browser, demo: Demo, path: str
 ) -> None:

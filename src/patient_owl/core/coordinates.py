@@ -18,9 +18,9 @@ _ANGLE = re.compile(
     rf"""
     (?P<before>[NSEWO])?\s*
     (?P<sign>[+-])?\s*
-    (?P<degrees>{_NUMBER})\s*(?:°|º|d(?:eg)?\b)?\s*
-    (?:(?P<minutes>{_NUMBER})\s*(?:'|′|m(?:in)?\b)?\s*)?
-    (?:(?P<seconds>{_NUMBER})\s*(?:"|″|''|s(?:ec)?\b)?\s*)?
+    (?P<degrees>{_NUMBER})\s*[°º]?\s*
+    (?:(?P<minutes>{_NUMBER})\s*['′]?\s*)?
+    (?:(?P<seconds>{_NUMBER})\s*["″]?\s*)?
     (?P<after>[NSEWO])?
     """,
     re.VERBOSE | re.IGNORECASE,

@@ -91,41 +91,40 @@ def _month(
     of: int,
     wish: Wish,
 ) -> Progress:
-    grids = [night_bounds(evening, zone).seconds(GRID_STEP_S) for evening in evenings]
-    all_margins = margins_deg(wish.conditions, site, horizon, np.concatenate(grids))
-    cuts = np.cumsum([len(grid) for grid in grids])[:-1]
+    bounds = [night_bounds(evening, zone).seconds(GRID_STEP_S) for evening in evenings]
+    # nights join at noon, so the month is one line of time and its windows one search
+    month = np.concatenate([grid[:-1] for grid in bounds] + [bounds[-1][-1:]])
+    margins = margins_deg(wish.conditions, site, horizon, month)
+    stretches = windows(wish.conditions, site, horizon, month, margins)
     found: list[Found] = []
     missed: list[Missed] = []
-    for evening, grid, margins in zip(
-        evenings, grids, np.split(all_margins, cuts, axis=1), strict=True
-    ):
+    for evening, grid in zip(evenings, bounds, strict=True):
         if wish.weekdays and evening.weekday() not in wish.weekdays:
             continue
-        if (margins.min(axis=0) >= 0).any():
-            result = _refined(site, horizon, evening, grid, wish)
-            if isinstance(result, Found):
-                found.append(result)
-            elif result is not None:
-                missed.append(result)
-        else:
-            near = _near_miss(evening, margins)
-            if near is not None:
-                missed.append(near)
+        start, end = float(grid[0]), float(grid[-1])
+        mine = [(max(s, start), min(e, end)) for s, e in stretches if s < end and e > start]
+        result = _judged(evening, mine, wish)
+        if result is None:
+            inside = (month >= start) & (month <= end)
+            result = _near_miss(evening, margins[:, inside])
+        if isinstance(result, Found):
+            found.append(result)
+        elif result is not None:
+            missed.append(result)
     return Progress(done, of, tuple(found), tuple(missed))
 
 
-def _refined(
-    site: Site, horizon: Horizon, evening: date, grid: FloatArray, wish: Wish
+def _judged(
+    evening: date, stretches: Sequence[tuple[float, float]], wish: Wish
 ) -> Found | Missed | None:
-    stretches = windows(wish.conditions, site, horizon, grid)
+    """The night by its stretches: long enough, too short, or (None) without any."""
     if not stretches:
         return None
     start, end = max(stretches, key=lambda s: s[1] - s[0])
     longest = (end - start) / 60
     if longest < wish.least_minutes:
         return Missed(evening, -1, wish.least_minutes - longest)
-    total = sum(e - s for s, e in stretches) / 60
-    return Found(evening, start, end, total)
+    return Found(evening, start, end, sum(e - s for s, e in stretches) / 60)
 
 
 def _near_miss(evening: date, margins: FloatArray) -> Missed | None:

@@ -115,11 +115,19 @@ def margins_deg(
 
 
 def windows(
-    conditions: Sequence[Condition], site: Site, horizon: Horizon, seconds: FloatArray
+    conditions: Sequence[Condition],
+    site: Site,
+    horizon: Horizon,
+    seconds: FloatArray,
+    margins: FloatArray | None = None,
 ) -> list[tuple[float, float]]:
-    """Stretches of `seconds` (epoch_seconds) in which every condition holds, refined."""
+    """Stretches of `seconds` (epoch_seconds) in which every condition holds, refined.
+
+    `margins` may bring what margins_deg gives, where it is known already.
+    """
 
     def worst(at: FloatArray) -> FloatArray:
         return np.asarray(margins_deg(conditions, site, horizon, at).min(axis=0))
 
-    return search.spans(worst, seconds)
+    values = None if margins is None else np.asarray(margins.min(axis=0))
+    return search.spans(worst, seconds, values)

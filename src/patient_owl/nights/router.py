@@ -15,6 +15,7 @@ from patient_owl.nights.schemas import (
     NightOut,
     PassageOut,
     Placement,
+    SceneOut,
     SlopeOut,
 )
 from patient_owl.weather.schemas import WeatherOut
@@ -91,6 +92,12 @@ def get_slope(
 def list_passages(night_id: UUID, user: CurrentUser, session: DbSession) -> list[PassageOut]:
     """Rise, highest point and set of every target over the place's own horizon."""
     return slope.passages_out(service.get_night(session, user.id, night_id))
+
+
+@router.get("/{night_id}/scenes")
+def list_scenes(night_id: UUID, user: CurrentUser, session: DbSession) -> list[SceneOut]:
+    """First guesses for artificial light at the night's reference aperture and ISO."""
+    return slope.scenes_out(service.get_night(session, user.id, night_id))
 
 
 @router.get("/{night_id}/weather")

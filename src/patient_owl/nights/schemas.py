@@ -92,6 +92,22 @@ class StretchOut(BaseModel):
     end_utc: datetime
 
 
+class SceneOut(BaseModel):
+    """A scene of artificial light and the time it wants at the night's references.
+
+    exposure_s and its text are for the middle of the scene's EV100; low and high one standard
+    deviation either way.
+    """
+
+    key: str
+    name: str
+    low_ev100: float
+    high_ev100: float
+    sigma_stops: float
+    exposure_s: float
+    text: str
+
+
 class PassageOut(BaseModel):
     """A target's night over the place's own horizon."""
 

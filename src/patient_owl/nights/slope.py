@@ -14,6 +14,7 @@ from patient_owl.core.meterless import SOURCES, SkyView
 from patient_owl.core.night import NightSky, Slope
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.targets import target, targets
+from patient_owl.core.tables.scenes import SCENES
 from patient_owl.core.types import FloatArray
 from patient_owl.core.windows import Condition, MoonDown, SunBelow, TargetUp, windows
 from patient_owl.formats.calendar import Entry, write_calendar
@@ -24,6 +25,7 @@ from patient_owl.nights.schemas import (
     EventOut,
     NightIn,
     PassageOut,
+    SceneOut,
     SlopeOut,
     StretchOut,
     TimeIn,
@@ -34,8 +36,10 @@ from patient_owl.places.zones import zone
 from patient_owl.weather.schemas import WeatherOut
 from patient_owl.weather.service import forecast, weather_out
 from patient_owl.words.formats import f_number, iso
+from patient_owl.words.formats import seconds as seconds_text
 from patient_owl.words.night import EVENTS, cursor_sentence, night_sentence, passage_text
 from patient_owl.words.plan import setting_text
+from patient_owl.words.scenes import SCENE_NAMES
 
 SLOPE_STEP_S = 120.0
 SHOULDER = timedelta(minutes=50)  # of daylight shown at each end
@@ -177,6 +181,26 @@ def passages_out(night: Night) -> list[PassageOut]:
                 highest_deg=round(p.highest_deg, 1),
                 highest_azimuth_deg=round(p.highest_azimuth_deg, 1),
                 text=passage_text(p, place_zone),
+            )
+        )
+    return found
+
+
+def scenes_out(night: Night) -> list[SceneOut]:
+    """The scene table at the night's reference aperture and ISO, mid-grey."""
+    reference = reference_of(night, {})
+    found = []
+    for scene in SCENES:
+        exposure_s = float(_exposure_s(np.array([scene.ev100]), reference, 0.0)[0])
+        found.append(
+            SceneOut(
+                key=scene.key,
+                name=SCENE_NAMES[scene.key],
+                low_ev100=scene.low_ev100,
+                high_ev100=scene.high_ev100,
+                sigma_stops=scene.sigma_stops,
+                exposure_s=exposure_s,
+                text=f"{seconds_text(exposure_s)}, ± {scene.sigma_stops:.1f} stops",
             )
         )
     return found

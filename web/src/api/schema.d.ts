@@ -240,6 +240,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/nights/{night_id}/scenes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Scenes
+         * @description First guesses for artificial light at the night's reference aperture and ISO.
+         */
+        get: operations["list_scenes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/nights/{night_id}/shots": {
         parameters: {
             query?: never;
@@ -1564,6 +1584,29 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * SceneOut
+         * @description A scene of artificial light and the time it wants at the night's references.
+         *
+         *     exposure_s and its text are for the middle of the scene's EV100; low and high one standard
+         *     deviation either way.
+         */
+        SceneOut: {
+            /** Exposure S */
+            exposure_s: number;
+            /** High Ev100 */
+            high_ev100: number;
+            /** Key */
+            key: string;
+            /** Low Ev100 */
+            low_ev100: number;
+            /** Name */
+            name: string;
+            /** Sigma Stops */
+            sigma_stops: number;
+            /** Text */
+            text: string;
+        };
         /** SearchIn */
         SearchIn: {
             /** Conditions */
@@ -2679,6 +2722,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PassageOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    list_scenes: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                night_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SceneOut"][];
                 };
             };
             /** @description Validation Error */

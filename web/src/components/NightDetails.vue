@@ -5,7 +5,8 @@ import { computed, ref } from 'vue'
 import { toLocal } from '../api/local-time'
 import type { Schemas } from '../api/client'
 
-const { passages, weather, timeZone } = defineProps<{
+const { passages, weather, timeZone, scenes } = defineProps<{
+  scenes: Schemas['SceneOut'][]
   passages: Schemas['PassageOut'][]
   weather: Schemas['WeatherOut'] | null
   timeZone: string
@@ -53,6 +54,17 @@ const percent = (share: number) => `${Math.round(share * 100)}`
         Over the place's own skyline, standard refraction; the Sun and Moon by their upper limb.
         Azimuths from true north.
       </p>
+      <h2 class="lamps">Lamps, fires and windows</h2>
+      <p class="muted note">
+        First guesses at this night's aperture and ISO, for mid-grey. The sky tells nothing about
+        lamps.
+      </p>
+      <dl>
+        <template v-for="scene in scenes" :key="scene.key">
+          <dt>{{ scene.name }}</dt>
+          <dd class="figures">{{ scene.text }}</dd>
+        </template>
+      </dl>
     </section>
     <section v-if="weather">
       <h2>Weather</h2>
@@ -100,6 +112,10 @@ h2 {
   padding-bottom: 6px;
   margin-bottom: 8px;
   border-bottom: 1px solid var(--line);
+}
+
+.lamps {
+  margin-top: 24px;
 }
 
 .tabs {

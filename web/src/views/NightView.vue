@@ -33,6 +33,9 @@ const kit = useLoad<Schemas['KitItemOut'][]>((signal) =>
 const passages = useLoad<Schemas['PassageOut'][]>((signal) =>
   data(client.GET('/api/v1/nights/{night_id}/passages', { params: { path: path.value }, signal })),
 )
+const scenes = useLoad<Schemas['SceneOut'][]>((signal) =>
+  data(client.GET('/api/v1/nights/{night_id}/scenes', { params: { path: path.value }, signal })),
+)
 const weather = useLoad<Schemas['WeatherOut']>((signal) =>
   data(client.GET('/api/v1/nights/{night_id}/weather', { params: { path: path.value }, signal })),
 )
@@ -41,6 +44,7 @@ const targets = useLoad<Schemas['TargetOut'][]>((signal) =>
 )
 
 const cursor = ref(0)
+const zoom = ref<{ hours: number; at: number } | null>(null)
 // the whole night fits a laptop's screen; on a phone it is as tall as it needs to be
 const slopeHeight = Math.max(520, window.innerHeight - 300)
 const asTable = ref(false)
@@ -55,6 +59,7 @@ watch(
     cursor.value = startingCursor()
     void passages.refresh()
     void weather.refresh()
+    void scenes.refresh()
   },
   { immediate: true },
 )
@@ -89,14 +94,13 @@ async function change(part: Partial<Schemas['NightIn']>): Promise<void> {
         body: { ...own, ...part },
       }),
     )
-    await slope.refresh()
+    await Promise.all([slope.refresh(), scenes.refresh()])
   } catch (error) {
     notices.fail(error)
     if (error instanceof ApiError && error.status === 412) await night.refresh()
   }
 }
 
-const zoom = ref<{ hours: number; at: number } | null>(null)
 const shown = computed(() =>
   zoom.value && slope.value.value
     ? spanAround(slope.value.value, zoom.value.at, zoom.value.hours)
@@ -304,16 +308,16 @@ const removeShot = (shot: Schemas['ShotInNightOut']) =>
               </button>
             </li>
           </ul>
-          <v-btn v-if="hasKit" color="primary" variant="flat" block class="mt-3" @click="addShot"
+          <v-btn v-if="hasKit" color="primary" variant="flat" block @click="addShot"
             >Add a shot at {{ cursorClock }}</v-btn
           >
           <template v-else-if="kit.value.value">
-            <p class="mt-3">A shot needs a body and a lens to plan with.</p>
-            <v-btn to="/kit" block class="mt-2">Add kit</v-btn>
+            <p>A shot needs a body and a lens to plan with.</p>
+            <v-btn to="/kit" block>Add kit</v-btn>
           </template>
 
           <template v-if="slope.value.value.windows.length">
-            <h2 class="mt-8">Windows</h2>
+            <h2>Windows</h2>
             <ul class="windows">
               <li v-for="w in slope.value.value.windows" :key="w.text + w.start_utc">
                 <span class="figures">{{ clockOf(w.start_utc) }}–{{ clockOf(w.end_utc) }}</span>
@@ -322,7 +326,7 @@ const removeShot = (shot: Schemas['ShotInNightOut']) =>
             </ul>
           </template>
 
-          <h2 class="mt-8">The slope is drawn for</h2>
+          <h2>The slope is drawn for</h2>
           <div class="references">
             <v-select
               :model-value="slope.value.value.reference_f_number"
@@ -370,7 +374,6 @@ const removeShot = (shot: Schemas['ShotInNightOut']) =>
             />
           </div>
           <NightTimes
-            class="mt-8"
             :times="night.value.value.times ?? []"
             :evening="night.value.value.evening_date"
             :time-zone="night.value.value.time_zone"
@@ -386,6 +389,7 @@ const removeShot = (shot: Schemas['ShotInNightOut']) =>
         v-if="passages.value.value"
         :passages="passages.value.value"
         :weather="weather.value.value"
+        :scenes="scenes.value.value ?? []"
         :time-zone="night.value.value.time_zone"
       />
     </template>
@@ -467,6 +471,15 @@ const removeShot = (shot: Schemas['ShotInNightOut']) =>
 .table li {
   padding: 6px 0;
   border-bottom: 1px solid var(--line);
+}
+
+aside > :deep(section),
+aside > h2:not(:first-child) {
+  margin-top: 28px;
+}
+
+.columns .v-btn {
+  margin-top: 12px;
 }
 
 h2 {

@@ -13,6 +13,7 @@ from patient_owl.core.types import FloatArray
 EXTINCTION_MAG_PER_AIRMASS = 0.172  # V band, the paper's site; hazy coasts have more
 NANOLAMBERT_CD_M2 = 1e-9 * 1e4 / np.pi
 NATURAL_ZENITH_MAG_ARCSEC2 = 22.0  # V, no towns, quiet Sun; [falchi2016] uses 22.0
+MOON_FULL_FROM_DEG = 6.0  # by eye against tabulated airmass; ours
 LUMINANCE_ZERO_CD_M2 = 10.8e4  # V 0 mag/arcsec²; [falchi2016] and common practice
 
 
@@ -60,8 +61,10 @@ def moonlit_sky_cd_m2(
     k = extinction_mag_per_airmass
     arriving = 10 ** (-0.4 * k * path_airmass(moon_altitude_deg))
     scattered = 1 - 10 ** (-0.4 * k * path_airmass(sky_altitude_deg))
-    # the paper ends at the horizon; a degree of fading keeps moonrise from being a step
-    risen = np.clip(np.asarray(moon_altitude_deg) + 0.5, 0, 1)
+    # The paper's airmass stops at 5 where the true one is nearer 40, so a rising Moon would
+    # switch the sky on; fading it in up to MOON_FULL_FROM_DEG is nearer the truth.
+    up = np.clip((np.asarray(moon_altitude_deg) + 1) / (MOON_FULL_FROM_DEG + 1), 0, 1)
+    risen = up * up * (3 - 2 * up)
     return np.asarray(scatter * strength * arriving * scattered * risen * NANOLAMBERT_CD_M2)
 
 

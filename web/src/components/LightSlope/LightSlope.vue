@@ -44,7 +44,7 @@ onUnmounted(() => observer?.disconnect())
 
 const hatch = useId()
 const isNarrow = computed(() => width.value < 560)
-const ribbonWidth = computed(() => (isNarrow.value ? 20 : 30))
+const ribbonWidth = computed(() => (isNarrow.value ? 22 : 36))
 const BRACKETS = 14 // room for the windows' brackets between plot and ribbons
 const ribbonCount = computed(() => (slope.target_name === 'galactic core' ? 3 : 4))
 const box = computed(() => ({
@@ -102,7 +102,7 @@ const ticks = computed(() => {
   let last = -Infinity
   return l.value.timeTicks.filter((tick) => {
     const x = l.value.x(tick.value)
-    if (x - last < room) return false
+    if (x - last < room || x > box.value.right - 12) return false
     last = x
     return true
   })
@@ -115,7 +115,7 @@ const ribbons = computed(() =>
       runs: ribbon(slope.moon_altitude_deg, 0.3 + 0.7 * slope.moon_illuminated_fraction),
     },
     { name: 'core', runs: ribbon(slope.core_altitude_deg) },
-    { name: slope.target_name.slice(0, 7), runs: ribbon(slope.target_altitude_deg) },
+    { name: 'target', runs: ribbon(slope.target_altitude_deg) },
     // cloud is drawn by cover, not by height: a tenth of cover is one step
     { name: 'cloud', runs: ribbon(slope.cloud_cover.map((c) => c * 60)) },
   ]
@@ -394,7 +394,7 @@ svg {
 }
 
 .ribbon-name {
-  font-size: 10.5px;
+  font-size: v-bind("isNarrow ? '8.5px' : '11px'");
 }
 
 .division-name {

@@ -1,0 +1,144 @@
+"""Places from files and towns, searches, targets, weather and calendars, through the API."""
+
+import json
+
+import pytest
+from fastapi.testclient import TestClient
+from icalendar import Calendar
+
+from tests.app import making
+
+RIDGE = [{"azimuth_deg": az, "altitude_deg": 6} for az in range(0, 360, 30)]
+
+
+def test_a_position_is_found_by_text_and_by_town(ida: TestClient) -> None:
+    found = ida.get("/api/v1/coordinates", params={"text": "43°18′07″N 9°12′50″W"}).json()
+    assert found["latitude_deg"] == pytest.approx(43.30194, abs=1e-4)
+    assert found["time_zone"] == "Europe/Madrid"
+    assert ida.get("/api/v1/coordinates", params={"text": "north"}).status_code == 422
+    # GeoNames: Tromsø lies at 69.65° N 18.96° E; typed without its letter
+    town = ida.get("/api/v1/towns", params={"query": "tromso"}).json()
+    assert town == [] or town[0]["latitude_deg"] == pytest.approx(69.65, abs=0.05)
+    madrid = ida.get("/api/v1/towns", params={"query": "madri"}).json()[0]
+    assert (madrid["name"], madrid["country"]) == ("Madrid", "ES")
+
+
+def test_places_go_out_and_come_back_with_horizon_and_sky(ida: TestClient) -> None:
+    making.place(ida, horizon=RIDGE, glow_azimuth_deg=15, notes="by the slip")
+    out = ida.get("/api/v1/places/export/geojson")
+    assert out.headers["content-type"].startswith("application/geo+json")
+    waypoints = ida.post("/api/v1/waypoints", files={"file": ("p.geojson", out.content)}).json()
+    assert waypoints[0]["description"] == "by the slip"
+    properties = waypoints[0].pop("properties")
+    body = {**properties, **waypoints[0], "notes": waypoints[0]["description"]}
+    back = ida.post("/api/v1/places/batch", json={"places": [body]}).json()[0]
+    first = ida.get("/api/v1/places").json()[0]
+    same = {"name", "latitude_deg", "horizon", "sky_brightness_mag_arcsec2", "glow_azimuth_deg"}
+    assert {k: back[k] for k in same} == {k: first[k] for k in same}
+    assert ida.get("/api/v1/places/export/docx").status_code == 422
+
+
+def test_a_batch_with_one_bad_place_keeps_none(ida: TestClient) -> None:
+    good = {"name": "Good", "latitude_deg": 1, "longitude_deg": 1}
+    bad = {**good, "name": "Bad", "horizon": [[10, 5], [10, 6]]}
+    answer = ida.post("/api/v1/places/batch", json={"places": [good, bad]})
+    assert answer.status_code == 422
+    assert "horizon azimuth" in answer.json()["detail"]
+    assert ida.get("/api/v1/places").json() == []
+
+
+def test_a_search_tells_its_progress_and_reasons(ida: TestClient) -> None:
+    place = making.place(ida)
+    core = {
+        "kind": "target_in",
+        "target_key": "core",
+        "bearing_true_deg": 180,
+        "within_deg": 15,
+        "lowest_deg": 5,
+        "highest_deg": 40,
+    }
+    body = {
+        "place_id": place["id"],
+        "first_evening": "2027-02-01",
+        "months": 4,
+        "conditions": [{"kind": "sun"}, {"kind": "moon_down"}, core],
+        "least_minutes": 20,
+    }
+    with ida.stream("POST", "/api/v1/searches", json=body) as answer:
+        lines = [json.loads(line) for line in answer.iter_lines()]
+    assert len(lines) == 4
+    assert [line["done"] for line in lines] == [31, 62, 93, 122]
+    found = [n for line in lines for n in line["nights"] if not n["is_near_miss"]]
+    missed = [n for line in lines for n in line["nights"] if n["is_near_miss"]]
+    assert all(
+        n["minutes"] >= 20 and "galactic core within 15° of 180°" in n["text"] for n in found
+    )
+    assert any("misses by" in n["text"] for n in missed)
+    bad = {**body, "first_evening": "2060-01-01"}
+    assert "1900-01-01 to 2053-09-01" in ida.post("/api/v1/searches", json=bad).json()["detail"]
+    unknown = {**core, "target_key": "nibiru"}
+    answer = ida.post("/api/v1/searches", json={**body, "conditions": [unknown]})
+    assert answer.status_code == 422
+
+
+def test_a_night_carries_times_a_target_weather_and_a_calendar(ida: TestClient) -> None:
+    place = making.place(ida, horizon=RIDGE)
+    tide = {
+        "label": "causeway dry",
+        "start_utc": "2026-12-09T20:00:00Z",
+        "end_utc": "2026-12-10T00:00:00Z",
+    }
+    night = making.night(ida, place["id"], times=[tide], target_key="star-32349")
+    path = f"/api/v1/nights/{night['id']}"
+    making.shot(ida, night["id"])
+    slope = ida.get(f"{path}/slope").json()
+    assert slope["target_name"] == "Sirius"
+    assert [t["text"] for t in slope["times"]] == ["causeway dry"]
+    assert {w["text"] for w in slope["windows"]} >= {"dark, moon down", "dark, Sirius up"}
+    weather = ida.get(f"{path}/weather").json()
+    assert weather["is_simulated"]
+    assert len(weather["hours"]) >= 24
+    dimmed = ida.put(
+        path, json={**night, "times": [tide], "uses_forecast": True}, headers={"If-Match": '"v1"'}
+    )
+    assert dimmed.status_code == 200
+    cloudy = ida.get(f"{path}/slope").json()
+    assert max(cloudy["cloud_cover"]) > 0
+    assert cloudy["ground_exposure_s"] != slope["ground_exposure_s"]
+    passages = {p["key"]: p for p in ida.get(f"{path}/passages").json()}
+    assert passages["north-pole"]["text"].startswith("up all the time")
+    assert passages["south-pole"]["text"] == "does not clear the horizon"
+    # α CMa culminates at 90° − 43.302° − 16.716° = 29.98° plus a refraction of 1.7′
+    assert passages["star-32349"]["highest_deg"] == pytest.approx(30.0, abs=0.15)
+    events = Calendar.from_ical(ida.get(f"{path}/calendar.ics").content).walk("VEVENT")
+    names = [str(e["SUMMARY"]) for e in events]
+    assert "New moon" in names
+    assert "causeway dry" in names
+    assert any(name.startswith("Stars over the lantern: ") for name in names)
+
+
+@pytest.mark.parametrize(
+    ("over", "said"),
+    [
+        ({"target_key": "nibiru"}, "listed targets"),
+        (
+            {
+                "times": [
+                    {
+                        "label": "x",
+                        "start_utc": "2026-12-09T20:00:00Z",
+                        "end_utc": "2026-12-09T19:00:00Z",
+                    }
+                ]
+            },
+            "an end after the start",
+        ),
+        ({"evening_date": "1850-01-01"}, "1900-01-01"),
+    ],
+)
+def test_a_night_that_cannot_be_is_refused(ida: TestClient, over: making.Json, said: str) -> None:
+    place_id = making.place(ida)["id"]
+    body = {"place_id": place_id, "evening_date": "2026-12-09", **over}
+    answer = ida.post("/api/v1/nights", json=body)
+    assert answer.status_code == 422
+    assert said in answer.json()["detail"]
