@@ -12,9 +12,12 @@ MINUS = "−"
 
 
 def seconds(value: float) -> str:
-    """A computed time, not a dial's: `0.8 s`, `4.2 s`, `48 s`, `6 min`, `1 h 20 min`."""
+    """A computed time: `1/320 s` (as dials print it), `4.2 s`, `48 s`, `6 min`, `1 h 20 min`."""
+    shortest = time_dial().values[0]
+    if value < shortest.value * 0.9:
+        return f"under {shortest.label} s"
     if value < 0.3:
-        return f"1/{round(1 / value)} s"
+        return f"{time_dial().nearest(value).label} s"
     if value < 9.95:
         return f"{value:.1f} s"
     if value < 100:
@@ -85,6 +88,16 @@ def angle(value: float) -> str:
     return f"{value:.0f}°".replace("-", MINUS)
 
 
+def bearing(value: float) -> str:
+    """Whole degrees from 0 to 359: `0°`, `187°`."""
+    return f"{round(value) % 360}°"
+
+
+def whole(value: float) -> str:
+    """A whole number with a true minus and no minus nought: `−2`, `0`."""
+    return f"{round(value)}".replace("-", MINUS)
+
+
 def number(value: float) -> str:
     """Three significant figures at most, no exponent for what people meet: `0.478`, `24`."""
     return f"{value:.3g}".replace("-", MINUS)
@@ -128,6 +141,8 @@ _FORMATS: Mapping[str, Callable[[Any], str]] = {
     "iso": iso,
     "angle": angle,
     "number": number,
+    "bearing": bearing,
+    "whole": whole,
     "place": place,
     "light": light,
 }

@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from datetime import datetime, tzinfo
 
 from patient_owl.core.night import NightSky, Passage
-from patient_owl.words.formats import angle, light, seconds
+from patient_owl.words.formats import angle, bearing, light, seconds
 
 EVENTS: Mapping[str, str] = {
     "sunset": "sunset",
@@ -110,7 +110,7 @@ def passage_text(passage: Passage, zone: tzinfo) -> str:
     """`rises 21:04, highest 62° at 01:40 bearing 180°, sets 06:12`"""
     best = (
         f"highest {angle(passage.highest_deg)} at {clock(passage.highest_utc, zone)}, "
-        f"bearing {angle(passage.highest_azimuth_deg)}"
+        f"bearing {bearing(passage.highest_azimuth_deg)}"
     )
     if passage.is_up_all_night:
         return f"up all the time, {best}"

@@ -14,7 +14,7 @@ from patient_owl.core.windows import (
     TargetIn,
     TargetUp,
 )
-from patient_owl.words.formats import angle
+from patient_owl.words.formats import angle, bearing
 from patient_owl.words.night import clock
 
 
@@ -38,7 +38,7 @@ def condition_text(condition: Condition) -> str:
         case TargetIn():
             return (
                 f"{condition.target.name} within {angle(condition.within_deg)} of "
-                f"{angle(condition.bearing_true_deg)}, {angle(condition.lowest_deg)} to "
+                f"{bearing(condition.bearing_true_deg)}, {angle(condition.lowest_deg)} to "
                 f"{angle(condition.highest_deg)} high"
             )
 

@@ -25,6 +25,7 @@ const hours = computed(
       .filter((_, i) => i % 2 === 0)
       .map((h) => ({ ...h, clock: toLocal(h.at_utc, timeZone).slice(11) })) ?? [],
 )
+const whole = (value: number) => `${Math.round(value) + 0}`.replace('-', '−')
 const percent = (share: number) => `${Math.round(share * 100)}`
 </script>
 
@@ -90,9 +91,9 @@ const percent = (share: number) => `${Math.round(share * 100)}`
             <td>
               {{ percent(h.cloud_low) }}/{{ percent(h.cloud_mid) }}/{{ percent(h.cloud_high) }}
             </td>
-            <td>{{ h.temperature_c.toFixed(0) }}</td>
-            <td>{{ h.dew_point_c.toFixed(0) }}</td>
-            <td>{{ h.gust_m_s.toFixed(0) }}</td>
+            <td>{{ whole(h.temperature_c) }}</td>
+            <td>{{ whole(h.dew_point_c) }}</td>
+            <td>{{ whole(h.gust_m_s) }}</td>
           </tr>
         </tbody>
       </table>

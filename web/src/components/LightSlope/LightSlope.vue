@@ -394,7 +394,7 @@ svg {
 }
 
 .ribbon-name {
-  font-size: v-bind("isNarrow ? '8.5px' : '11px'");
+  font-size: v-bind("isNarrow ? '9px' : '11px'");
 }
 
 .division-name {

@@ -14,6 +14,8 @@ export interface Box {
 }
 
 const SHORTEST_SHOWN_S = 1 / 2000
+const SHORTEST_SHOWN_BY_DAY_S = 1 / 16000
+const LEAST_RATIO = 1000 // ten stops across, even when the light hardly changes
 const LONGEST_SHOWN_S = 6 * 3600
 
 /** A stretch of the night to show, UTC ms; the whole when absent. */
@@ -39,8 +41,10 @@ export function layout(slope: Slope, box: Box, shown: Span = nightSpan(slope)) {
   const { from: start, to: end } = nightSpan(slope)
   const shortest = Math.min(...slope.ground_exposure_s, ...slope.sky_exposure_s)
   const longest = Math.max(...slope.ground_high_s, ...slope.sky_high_s)
+  const floor = longest < 1 ? SHORTEST_SHOWN_BY_DAY_S : SHORTEST_SHOWN_S
+  const low = Math.max(shortest, floor)
   const x = scaleLog()
-    .domain([Math.max(shortest, SHORTEST_SHOWN_S), Math.min(longest * 1.3, LONGEST_SHOWN_S)])
+    .domain([low, Math.min(Math.max(longest * 1.3, low * LEAST_RATIO), LONGEST_SHOWN_S)])
     .range([box.left, box.right])
     .clamp(true)
   const y = scaleLinear().domain([shown.from, shown.to]).range([box.top, box.bottom])
