@@ -10,8 +10,8 @@ _REASONS: Mapping[str, str] = {
     "point is {dew_point_c:whole} °C. Bring a heater band or a dry cloth.",
     "wind_shakes": "Gusts of {gust_m_s:whole} m/s shake a light tripod: legs low, weight on "
     "the hook, shorter lenses.",
-    "wind_too_strong": "Gusts of {gust_m_s:whole} m/s: no long exposure stays sharp, and the tripod "
-    "may go over.",
+    "wind_too_strong": "Gusts of {gust_m_s:whole} m/s: no long exposure stays sharp, and the "
+    "tripod may go over.",
 }
 
 

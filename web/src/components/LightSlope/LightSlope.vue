@@ -286,7 +286,10 @@ function onKey(event: KeyboardEvent): void {
             :x="r.x + ribbonWidth / 2"
             :y="box.top - 6"
             class="tick ribbon-name"
-            text-anchor="middle"
+            :text-anchor="isNarrow ? 'start' : 'middle'"
+            :transform="
+              isNarrow ? `rotate(-60 ${r.x + ribbonWidth / 2} ${box.top - 4})` : undefined
+            "
           >
             {{ r.name }}
           </text>
@@ -377,6 +380,7 @@ function onKey(event: KeyboardEvent): void {
 
 svg {
   display: block;
+  overflow: visible;
 }
 
 .grid {
@@ -394,7 +398,7 @@ svg {
 }
 
 .ribbon-name {
-  font-size: v-bind("isNarrow ? '9px' : '11px'");
+  font-size: 11px;
 }
 
 .division-name {
