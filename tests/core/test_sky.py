@@ -9,7 +9,7 @@ from pymeeus.Epoch import Epoch
 from pymeeus.Moon import Moon
 
 from patient_owl.core.errors import OutsideEphemeris
-from patient_owl.core.night import night_bounds, night_sky
+from patient_owl.core.night import night_bounds, night_sky, showers_at_peak, solar_longitude_deg
 from patient_owl.core.sky import ephemeris, search, tracks
 from patient_owl.core.sky.tracks import Site
 from tests.core.reference_sky import day, horizontal, moments
@@ -71,6 +71,29 @@ def test_twilights_are_when_astropy_has_the_sun_at_their_altitude(
         altitude, _ = horizontal("sun", site, [at])
         # 15″ of altitude is about 1 s of time; the almanacs print whole minutes
         assert altitude[0] == pytest.approx(altitude_deg, abs=20 * ARCSEC)
+
+
+# Meeus, example 25.a: 1992 October 13, 0h TD, apparent longitude of the Sun 199°54′32″ (199.9089°),
+# equinox of date; equinox J2000 lies 0.1007° of precession further on, for a date before it.
+def test_solar_longitude_of_meeus_example_25a() -> None:
+    at = np.array([ephemeris.epoch_seconds(day(1992, 10, 13)) - 59.2])
+    assert solar_longitude_deg(at)[0] == pytest.approx(199.9089 + 0.1007, abs=0.01)
+
+
+# International Meteor Organization calendar, from memory: Perseids peak on 12–13 August, Geminids
+# on 13–14 December, Quadrantids on 3–4 January; none of them in late November.
+@pytest.mark.parametrize(
+    ("evening", "code"),
+    [
+        (date(2026, 8, 12), "PER"),
+        (date(2026, 12, 13), "GEM"),
+        (date(2027, 1, 3), "QUA"),
+        (date(2026, 11, 24), None),
+    ],
+)
+def test_meteor_showers_are_named_near_their_peak(evening: date, code: str | None) -> None:
+    found = {s.code for s in showers_at_peak(night_bounds(evening, ZoneInfo("Europe/Madrid")))}
+    assert (code in found) if code else not found
 
 
 # tzdata: in Europe/Madrid clocks go back on 2026-10-25 and forward on 2026-03-29.

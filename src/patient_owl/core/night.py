@@ -20,10 +20,15 @@ from patient_owl.core.sky import ephemeris, search, tracks
 from patient_owl.core.sky.horizon import SEA, Horizon
 from patient_owl.core.sky.targets import Target, target
 from patient_owl.core.sky.tracks import MoonPhase, Site, Track
+from patient_owl.core.tables.showers import PEAK_WIDTH_DEG, SHOWERS, Shower
 from patient_owl.core.types import FloatArray
 
 EVENT_STEP_S = 300.0  # a body up or down for less than five minutes may be missed
 RADII_KM = {"moon": 1737.4, "sun": 695700.0}  # mean and nominal; [iau2015]
+
+OBLIQUITY_J2000_DEG = 23.43928  # [iers2010]
+PRECESSION_DEG_PER_CENTURY = 1.39697  # in longitude; [meeus1998] ch. 21
+J2000_S = 12 * 3600.0  # epoch_seconds of 2000-01-01 12h
 
 SUN_EVENTS = (
     ("sunset", "sunrise", SUNRISE_SUN_ALTITUDE_DEG),
@@ -161,6 +166,29 @@ def _events(
         (crossing.seconds, rising_code if crossing.rising else setting_code)
         for crossing in search.crossings(function, seconds, values)
     ]
+
+
+def solar_longitude_deg(seconds: FloatArray) -> FloatArray:
+    """Ecliptic longitude of the Sun, equinox J2000, by which meteor streams are dated. [deg]
+
+    Precession by its mean rate; nutation's 17″ neglected, an hour at most.
+    """
+    x, y, z = tracks.geocentric(tracks.SUN, seconds).T
+    tilt = np.radians(OBLIQUITY_J2000_DEG)
+    of_date = np.degrees(np.arctan2(y * np.cos(tilt) + z * np.sin(tilt), x))
+    centuries = (seconds - J2000_S) / (36525 * 86400)
+    return np.asarray((of_date - PRECESSION_DEG_PER_CENTURY * centuries) % 360)
+
+
+def showers_at_peak(bounds: Bounds) -> tuple[Shower, ...]:
+    """Meteor showers within PEAK_WIDTH_DEG of their peak in the middle of the night."""
+    middle = np.array([(bounds.seconds(3600)[0] + bounds.seconds(3600)[-1]) / 2])
+    now_deg = float(solar_longitude_deg(middle)[0])
+    return tuple(
+        shower
+        for shower in SHOWERS
+        if abs((shower.solar_longitude_deg - now_deg + 180) % 360 - 180) <= PEAK_WIDTH_DEG
+    )
 
 
 def _darkness(lowest_sun_altitude_deg: float) -> str:

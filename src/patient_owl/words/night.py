@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 from datetime import datetime, tzinfo
 
-from patient_owl.core.night import NightSky, Passage
+from patient_owl.core.night import NightSky, Passage, showers_at_peak
 from patient_owl.words.formats import angle, bearing, light, seconds
 
 EVENTS: Mapping[str, str] = {
@@ -70,6 +70,11 @@ def night_sentence(night: NightSky, zone: tzinfo) -> str:
     else:
         moon = f"{moon}, {'up' if night.moon_is_up else 'below the horizon'} all the time"
     text = f"{dark}. {moon[0].upper()}{moon[1:]}."
+    for shower in showers_at_peak(night.bounds):
+        text += (
+            f" Near the peak of the {shower.name}: about {shower.zenithal_hourly_rate} meteors an "
+            "hour under a perfect sky."
+        )
     if abs(night.bounds.hours - 24) > 0.01:
         text += f" The clocks change: this night has {night.bounds.hours:.0f} hours noon to noon."
     return text

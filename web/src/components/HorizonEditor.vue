@@ -73,6 +73,16 @@ function move(event: PointerEvent): void {
   if (held.value !== null) place(held.value, at(event))
 }
 
+/** For hands on a keyboard: a point in the middle of the widest gap. */
+function addPoint(): void {
+  const azimuths = sorted.value.map(([azimuth]) => azimuth)
+  const ends = [...azimuths.slice(1), (azimuths[0] ?? 0) + 360]
+  const gaps = azimuths.map((from, i) => ({ from, wide: (ends[i] ?? 360) - from }))
+  const widest = gaps.sort((a, b) => b.wide - a.wide)[0] ?? { from: 0, wide: 360 }
+  place(-1, [Math.round(widest.from + widest.wide / 2) % 360, 10])
+  held.value = null
+}
+
 const remove = (index: number) => (points.value = sorted.value.filter((_, i) => i !== index))
 
 function key(event: KeyboardEvent, index: number): void {
@@ -163,6 +173,7 @@ const winds = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW'].map((name, i) => ({ n
       }}
     </p>
     <div class="acts">
+      <button type="button" @click="addPoint">Add a point</button>
       <button type="button" @click="isPasting = !isPasting">Paste or load CSV</button>
       <button v-if="sorted.length" type="button" @click="points = []">Clear to the sea</button>
     </div>

@@ -229,7 +229,14 @@ function onKey(event: KeyboardEvent): void {
             :y2="box.bottom"
             class="division"
           />
-          <text :x="d.x0 + 7" :y="box.top - 24" class="division-name">{{ d.label }}</text>
+          <text
+            v-if="d.x1 - d.x0 > 8 * d.code.length"
+            :x="d.x0 + 7"
+            :y="box.top - 24"
+            class="division-name"
+          >
+            {{ isNarrow ? d.code : d.label }}
+          </text>
         </g>
         <g v-for="tick in ticks" :key="tick.value">
           <line
