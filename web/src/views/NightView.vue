@@ -326,7 +326,7 @@ const removeShot = (shot: Schemas['ShotInNightOut']) =>
             </ul>
           </template>
 
-          <h2>The slope is drawn for</h2>
+          <h2 class="no-print">The slope is drawn for</h2>
           <div class="references">
             <v-select
               :model-value="slope.value.value.reference_f_number"
