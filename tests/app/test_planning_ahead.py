@@ -61,7 +61,7 @@ def test_a_search_tells_its_progress_and_reasons(ida: TestClient) -> None:
         "place_id": place["id"],
         "first_evening": "2027-02-01",
         "months": 4,
-        "conditions": [{"kind": "sun"}, {"kind": "moon_down"}, core],
+        "conditions": [{"kind": "light", "light": "dark"}, {"kind": "moon_down"}, core],
         "least_minutes": 20,
     }
     with ida.stream("POST", "/api/v1/searches", json=body) as answer:

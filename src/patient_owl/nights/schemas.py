@@ -162,3 +162,4 @@ class SlopeOut(BaseModel):
     time_ticks: list[ChoiceOut]
     f_number_choices: list[ChoiceOut]
     iso_choices: list[ChoiceOut]
+    placement_choices: list[ChoiceOut]

@@ -35,7 +35,7 @@ from patient_owl.places.service import darkness_of, horizon_of, site_of
 from patient_owl.places.zones import zone
 from patient_owl.weather.schemas import WeatherOut
 from patient_owl.weather.service import forecast, weather_out
-from patient_owl.words.formats import f_number, iso
+from patient_owl.words.formats import f_number, iso, placed
 from patient_owl.words.formats import seconds as seconds_text
 from patient_owl.words.night import EVENTS, cursor_sentence, night_sentence, passage_text
 from patient_owl.words.plan import setting_text
@@ -46,6 +46,7 @@ SHOULDER = timedelta(minutes=50)  # of daylight shown at each end
 # Common practice: 1/(crop·focal length) for a wide lens; beyond it a tripod is needed.
 HANDHELD_S = 1 / 30
 SKY_VIEW_ALTITUDE_DEG = 45.0
+PLACEMENT_CHOICES_STOPS = (-4.0, -3.0, -2.5, -2.0, -1.5, -1.0, -0.5, 0.0, 0.5, 1.0)
 
 
 def reference_of(night: Night, tried: Mapping[str, float | None]) -> NightIn:
@@ -126,6 +127,9 @@ def slope_out(
         iso_choices=[
             ChoiceOut(value=p.value, label=f"ISO {p.label}")
             for p in iso_dial("thirds", 50, 25600).values
+        ],
+        placement_choices=[
+            ChoiceOut(value=stops, label=placed(stops)) for stops in PLACEMENT_CHOICES_STOPS
         ],
     )
 

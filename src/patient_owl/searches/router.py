@@ -10,7 +10,14 @@ from patient_owl.core.sky.targets import targets
 from patient_owl.database import DbSession
 from patient_owl.places.service import get_place
 from patient_owl.searches import service
-from patient_owl.searches.schemas import ProgressOut, SearchIn, TargetOut
+from patient_owl.searches.schemas import (
+    LIGHTS,
+    LightChoiceOut,
+    ProgressOut,
+    SearchIn,
+    TargetOut,
+)
+from patient_owl.words.search import light_text
 
 router = APIRouter(tags=["searches"])
 
@@ -19,6 +26,14 @@ router = APIRouter(tags=["searches"])
 def list_targets(user: CurrentUser) -> list[TargetOut]:
     """What may be asked to stand somewhere: Sun, Moon, core, planets, stars, radiants."""
     return [TargetOut(key=t.key, name=t.name, kind=t.kind) for t in targets().values()]
+
+
+@router.get("/lights")
+def list_lights(user: CurrentUser) -> list[LightChoiceOut]:
+    """Kinds of light a search may ask for."""
+    return [
+        LightChoiceOut(key=key, title=light_text(key, *bounds)) for key, bounds in LIGHTS.items()
+    ]
 
 
 @router.post(

@@ -1,11 +1,17 @@
 """What a search for nights asks and answers."""
 
+from collections.abc import Mapping
 from datetime import date
 from typing import Annotated, Literal
 from uuid import UUID
 
 from pydantic import BaseModel, Field
 
+from patient_owl.core.constants import (
+    ASTRONOMICAL_TWILIGHT_SUN_ALTITUDE_DEG,
+    NAUTICAL_TWILIGHT_SUN_ALTITUDE_DEG,
+    SUNRISE_SUN_ALTITUDE_DEG,
+)
 from patient_owl.core.find import Wish
 from patient_owl.core.sky.targets import target
 from patient_owl.core.windows import (
@@ -17,6 +23,15 @@ from patient_owl.core.windows import (
     TargetIn,
     TargetUp,
 )
+
+# Sun's altitude from and to, degrees. Twilights as almanacs define them; the blue hour is common
+# practice, when sky and lamps balance.
+LIGHTS: Mapping[str, tuple[float, float]] = {
+    "dark": (-90, ASTRONOMICAL_TWILIGHT_SUN_ALTITUDE_DEG),
+    "stars": (-90, NAUTICAL_TWILIGHT_SUN_ALTITUDE_DEG),
+    "blue_hour": (-8, -4),
+    "sun_down": (-90, SUNRISE_SUN_ALTITUDE_DEG),
+}
 
 Degrees = Annotated[float, Field(ge=-90, le=90)]
 Share = Annotated[float, Field(ge=0, le=1)]
@@ -32,6 +47,17 @@ class SunIn(BaseModel):
     def to_domain(self) -> list[Condition]:
         over: list[Condition] = [SunAbove(self.lowest_deg)] if self.lowest_deg > -90 else []
         return [SunBelow(self.highest_deg), *over]
+
+
+class LightIn(BaseModel):
+    """A kind of light by name; the Sun's bounds stand in LIGHTS."""
+
+    kind: Literal["light"] = "light"
+    light: Literal["dark", "stars", "blue_hour", "sun_down"] = "dark"
+
+    def to_domain(self) -> list[Condition]:
+        lowest_deg, highest_deg = LIGHTS[self.light]
+        return SunIn(lowest_deg=lowest_deg, highest_deg=highest_deg).to_domain()
 
 
 class MoonDownIn(BaseModel):
@@ -81,7 +107,7 @@ class TargetInIn(BaseModel):
 
 
 ConditionIn = Annotated[
-    SunIn | MoonDownIn | MoonLitIn | TargetUpIn | TargetInIn, Field(discriminator="kind")
+    SunIn | LightIn | MoonDownIn | MoonLitIn | TargetUpIn | TargetInIn, Field(discriminator="kind")
 ]
 
 
@@ -104,6 +130,11 @@ class TargetOut(BaseModel):
     key: str
     name: str
     kind: str
+
+
+class LightChoiceOut(BaseModel):
+    key: str
+    title: str
 
 
 class FoundOut(BaseModel):

@@ -22,6 +22,22 @@ def day(evening: date) -> str:
     return evening.strftime("%a %-d %B %Y")
 
 
+_LIGHTS = {
+    "dark": "full dark",
+    "stars": "dark enough for stars",
+    "blue_hour": "blue hour",
+    "sun_down": "Sun down",
+}
+
+
+def light_text(key: str, lowest_deg: float, highest_deg: float) -> str:
+    """`blue hour, Sun −8° to −4°`"""
+    span = f"under {angle(highest_deg)}"
+    if lowest_deg > -90:
+        span = f"{angle(lowest_deg)} to {angle(highest_deg)}"
+    return f"{_LIGHTS[key]}, Sun {span}"
+
+
 def condition_text(condition: Condition) -> str:
     """A condition as a clause: `the Moon down`."""
     match condition:

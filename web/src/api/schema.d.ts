@@ -152,6 +152,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/lights": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Lights
+         * @description Kinds of light a search may ask for.
+         */
+        get: operations["list_lights"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/nights": {
         parameters: {
             query?: never;
@@ -1006,6 +1026,30 @@ export interface components {
             /** Widest F Number */
             widest_f_number: number;
         };
+        /** LightChoiceOut */
+        LightChoiceOut: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * LightIn
+         * @description A kind of light by name; the Sun's bounds stand in LIGHTS.
+         */
+        LightIn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "light";
+            /**
+             * Light
+             * @default dark
+             * @enum {string}
+             */
+            light: "dark" | "stars" | "blue_hour" | "sun_down";
+        };
         /**
          * LightOut
          * @description The light the plan stands on, at the moment of the shot.
@@ -1610,7 +1654,7 @@ export interface components {
         /** SearchIn */
         SearchIn: {
             /** Conditions */
-            conditions: (components["schemas"]["SunIn"] | components["schemas"]["MoonDownIn"] | components["schemas"]["MoonLitIn"] | components["schemas"]["TargetUpIn"] | components["schemas"]["TargetInIn"])[];
+            conditions: (components["schemas"]["SunIn"] | components["schemas"]["LightIn"] | components["schemas"]["MoonDownIn"] | components["schemas"]["MoonLitIn"] | components["schemas"]["TargetUpIn"] | components["schemas"]["TargetInIn"])[];
             /**
              * First Evening
              * Format: date
@@ -1934,6 +1978,8 @@ export interface components {
             moon_azimuth_deg: number[];
             /** Moon Illuminated Fraction */
             moon_illuminated_fraction: number;
+            /** Placement Choices */
+            placement_choices: components["schemas"]["ChoiceOut"][];
             /** Readouts */
             readouts: string[];
             /** Reference F Number */
@@ -2519,6 +2565,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KitItemOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    list_lights: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LightChoiceOut"][];
                 };
             };
             /** @description Validation Error */

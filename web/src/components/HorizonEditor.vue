@@ -3,8 +3,9 @@
  * The skyline of a place, from north through east and round again. Click adds a point, drag moves it, Delete removes
  * it; arrow keys move a focused point by a degree. Or paste azimuth,altitude lines.
  */
-import { computed, onMounted, onUnmounted, ref, useTemplateRef } from 'vue'
+import { computed, ref, useTemplateRef } from 'vue'
 
+import { useWidth } from '../composables/useWidth'
 import { ApiError, client, data, type Schemas } from '../api/client'
 
 type Point = [number, number]
@@ -16,19 +17,10 @@ const points = computed({
     (model.value = pairs.map(([azimuth_deg, altitude_deg]) => ({ azimuth_deg, altitude_deg }))),
 })
 const frame = useTemplateRef<HTMLDivElement>('frame')
-const width = ref(600)
+const width = useWidth(frame, 260)
 const HEIGHT = 170
 const TOP_DEG = 50
 const BASE = HEIGHT - 26
-let observer: ResizeObserver | undefined
-onMounted(() => {
-  if (!frame.value) return
-  observer = new ResizeObserver(([entry]) => {
-    if (entry) width.value = Math.max(260, entry.contentRect.width)
-  })
-  observer.observe(frame.value)
-})
-onUnmounted(() => observer?.disconnect())
 
 const x = (azimuth: number) => (azimuth / 360) * width.value
 const y = (altitude: number) => BASE - (altitude / TOP_DEG) * (BASE - 8)

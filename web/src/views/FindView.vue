@@ -29,7 +29,7 @@ const form = reactive({
   place_id: null as string | null,
   first_evening: today,
   months: 12,
-  light: 'dark',
+  light: 'dark' as Schemas['LightIn']['light'],
   moon: 'down',
   moon_least: 0,
   moon_most: 40,
@@ -43,12 +43,10 @@ const form = reactive({
   weekdays: [] as number[],
 })
 
-const lights = [
-  { title: 'full dark, Sun under −18°', value: 'dark', sun: [-90, -18] },
-  { title: 'dark enough for stars, Sun under −12°', value: 'nautical', sun: [-90, -12] },
-  { title: 'blue hour, Sun −8° to −4°', value: 'blue', sun: [-8, -4] },
-  { title: 'Sun down', value: 'down', sun: [-90, -0.8333] },
-]
+const lights = useLoad<Schemas['LightChoiceOut'][]>((signal) =>
+  data(client.GET('/api/v1/lights', { signal })),
+)
+void lights.refresh()
 const moons = [
   { title: 'down', value: 'down' },
   { title: 'lit between', value: 'lit' },
@@ -65,8 +63,7 @@ const days = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'].map((title, value
 
 function conditions(): Schemas['SearchIn']['conditions'] {
   const asked: Schemas['SearchIn']['conditions'] = []
-  const sun = lights.find((l) => l.value === form.light)?.sun
-  if (sun) asked.push({ kind: 'sun', lowest_deg: sun[0] ?? -90, highest_deg: sun[1] ?? -18 })
+  asked.push({ kind: 'light', light: form.light })
   if (form.moon === 'down') asked.push({ kind: 'moon_down' })
   if (form.moon === 'lit')
     asked.push({
@@ -186,7 +183,13 @@ async function plan(night: Found): Promise<void> {
             :error-messages="error?.fault('months')"
           />
         </div>
-        <v-select v-model="form.light" :items="lights" label="Light" />
+        <v-select
+          v-model="form.light"
+          :items="lights.value.value ?? []"
+          item-title="title"
+          item-value="key"
+          label="Light"
+        />
         <v-select v-model="form.moon" :items="moons" label="Moon" />
         <div v-if="form.moon === 'lit'" class="pair">
           <v-text-field v-model="form.moon_least" type="number" label="At least" suffix="% lit" />
@@ -282,7 +285,7 @@ async function plan(night: Found): Promise<void> {
               <strong>{{ night.day }}</strong>
               <p>{{ night.text }}</p>
             </div>
-            <v-btn :aria-label="`Plan ${night.day}`" @click="plan(night)">Plan it</v-btn>
+            <v-btn :aria-label="`Plan it: ${night.day}`" @click="plan(night)">Plan it</v-btn>
           </li>
         </ol>
         <p v-if="matches.length > SHOWN" class="muted">
@@ -296,7 +299,7 @@ async function plan(night: Found): Promise<void> {
                 <strong>{{ night.day }}</strong>
                 <p class="muted">{{ night.text }}</p>
               </div>
-              <v-btn :aria-label="`Plan ${night.day}`" @click="plan(night)">Plan it</v-btn>
+              <v-btn :aria-label="`Plan it: ${night.day}`" @click="plan(night)">Plan it</v-btn>
             </li>
           </ol>
         </template>

@@ -128,11 +128,6 @@ const zooms = [
 ]
 const print = () => window.print()
 
-const placements = [-4, -3, -2.5, -2, -1.5, -1, -0.5, 0, 0.5, 1].map((value) => ({
-  value,
-  title: value === 0 ? 'at mid-grey' : `${Math.abs(value)} ${value < 0 ? 'under' : 'over'}`,
-}))
-
 /** The eye slides at once; its settings follow as the server answers. */
 async function whatIf(id: string, at: number, keep: boolean): Promise<void> {
   const shot = shots.value.value?.find((s) => s.id === id)
@@ -346,14 +341,18 @@ const removeShot = (shot: Schemas['ShotInNightOut']) =>
             />
             <v-select
               :model-value="slope.value.value.ground_placement_stops"
-              :items="placements"
-              label="Ground, stops from mid-grey"
+              :items="slope.value.value.placement_choices"
+              item-title="label"
+              item-value="value"
+              label="Ground lands"
               @update:model-value="(v: number) => change({ ground_placement_stops: v })"
             />
             <v-select
               :model-value="slope.value.value.sky_placement_stops"
-              :items="placements"
-              label="Sky, stops from mid-grey"
+              :items="slope.value.value.placement_choices"
+              item-title="label"
+              item-value="value"
+              label="Sky lands"
               @update:model-value="(v: number) => change({ sky_placement_stops: v })"
             />
             <v-autocomplete

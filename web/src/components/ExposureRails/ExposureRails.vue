@@ -3,9 +3,10 @@
  * One shot's exposure as parallel rails, rightwards always brighter. Moving an eye asks the
  * server, which moves the rail that follows. A post opens into its reason.
  */
-import { computed, onMounted, onUnmounted, ref, useTemplateRef } from 'vue'
+import { computed, ref, useTemplateRef } from 'vue'
 
 import ExposureRail from './ExposureRail.vue'
+import { useWidth } from '../../composables/useWidth'
 import type { Rail } from './rail'
 import type { Schemas } from '../../api/client'
 
@@ -19,16 +20,7 @@ const emit = defineEmits<{
 }>()
 
 const frame = useTemplateRef<HTMLDivElement>('frame')
-const width = ref(700)
-let observer: ResizeObserver | undefined
-onMounted(() => {
-  if (!frame.value) return
-  observer = new ResizeObserver(([entry]) => {
-    if (entry) width.value = Math.max(280, entry.contentRect.width)
-  })
-  observer.observe(frame.value)
-})
-onUnmounted(() => observer?.disconnect())
+const width = useWidth(frame, 280)
 
 const fNumber = computed(() => rails.find((r) => r.control === 'f_number')?.picked.value ?? 2.8)
 const open = ref<{ control: string; code: string } | null>(null)

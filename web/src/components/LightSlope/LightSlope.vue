@@ -4,10 +4,11 @@
  * exposure ground and sky need at each minute. Draws what the server computed; a shot can
  * be dragged along time.
  */
-import { computed, onMounted, onUnmounted, ref, shallowRef, useId, useTemplateRef } from 'vue'
+import { computed, shallowRef, useId, useTemplateRef } from 'vue'
 
 import EyeMark from '../EyeMark.vue'
 import { layout, localClock, ribbon, spread, type Slope, type Span } from './slope'
+import { useWidth } from '../../composables/useWidth'
 import type { Schemas } from '../../api/client'
 
 const {
@@ -31,16 +32,7 @@ const emit = defineEmits<{
 }>()
 
 const frame = useTemplateRef<HTMLDivElement>('frame')
-const width = ref(720)
-let observer: ResizeObserver | undefined
-onMounted(() => {
-  if (!frame.value) return
-  observer = new ResizeObserver(([entry]) => {
-    if (entry) width.value = Math.max(300, entry.contentRect.width)
-  })
-  observer.observe(frame.value)
-})
-onUnmounted(() => observer?.disconnect())
+const width = useWidth(frame, 300)
 
 const hatch = useId()
 const isNarrow = computed(() => width.value < 560)
