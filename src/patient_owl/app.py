@@ -21,12 +21,14 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from patient_owl import errors, trash
 from patient_owl.accounts.router import router as accounts_router
+from patient_owl.benchtop.router import router as benchtop_router
 from patient_owl.core.sky import ephemeris
 from patient_owl.database import make_engine, make_sessions
 from patient_owl.kit.router import router as kit_router
 from patient_owl.nights.router import router as nights_router
 from patient_owl.places.finding import router as finding_router
 from patient_owl.places.router import router as places_router
+from patient_owl.schools.router import router as schools_router
 from patient_owl.searches.router import router as searches_router
 from patient_owl.settings import Settings, get_settings
 from patient_owl.shots.router import router as shots_router
@@ -111,6 +113,8 @@ def create_app(settings: Settings | None = None) -> FastAPI:
         nights_router,
         shots_router,
         takes_router,
+        benchtop_router,
+        schools_router,
         trash.router,
     ):
         api.include_router(router)

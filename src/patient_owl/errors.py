@@ -103,7 +103,7 @@ def _from_validation(_: Request, error: Exception) -> JSONResponse:
     faults = [
         {
             "name": ".".join(str(part) for part in fault["loc"] if part != "body"),
-            "wanted": fault["msg"].removeprefix("Value error, "),
+            "wanted": fault["msg"].removeprefix("Value error, ").removeprefix("Input should be "),
             "got": _printable(fault.get("input")),
         }
         for fault in error.errors()

@@ -20,7 +20,8 @@ def test_the_chain_tells_what_was_seen_and_what_to_change(ida: TestClient) -> No
     assert advice["control"] == "iso"
     assert advice["change_stops"] > 0.5
     assert advice["reasons"][0] == "You saw it dark."
-    assert "time is held by the stars" in advice["reasons"][1]
+    assert "ISO costs this picture least" in advice["reasons"][1]
+    assert "held by the stars" in advice["reasons"][2]
     assert advice["sigma_stops"] < plan["sigma_stops"]
     second = {c: p["value"] for c, p in advice["positions"].items()}
     later = {"started_at_utc": "2026-12-09T22:45:00Z", "verdict": "right"}

@@ -4,31 +4,21 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from patient_owl.core.dials import aperture_dial, iso_dial, time_dial
+from patient_owl.core.dials import CONTROLS, aperture_dial, time_dial
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.optics.camera import Framing, Sensor
+from patient_owl.core.optics.camera import Framing
 from patient_owl.core.recipes import RECIPES
-from patient_owl.core.recipes._types import Body, Intent, Kit, Lens, Plan, Scene
-from patient_owl.core.solver import CONTROLS, Choice
-from patient_owl.words import plan as words
-from patient_owl.words.disciplines import DISCIPLINES, OPTIONS, QUESTIONS
+from patient_owl.core.recipes._types import Intent, Plan, Scene
+from patient_owl.core.solver import Choice
+from patient_owl.words.disciplines import DISCIPLINES, QUESTIONS, option_text
+from patient_owl.words.posts import post_text
+from patient_owl.words.reasons import reason_text
 from patient_owl.words.sources import SOURCES
+from patient_owl.words.steps import CAUTIONS, MISTAKES, STEPS
+from tests.core.standing import kit
 
-BODY = Body(Sensor(36, 24, 6000, 4000))
 STARS = RECIPES["stars_over_foreground"]
 NIGHT = Scene(43.3, -11.5, 0.8, -9.0, 0.8)
-
-
-def kit(focal_length_mm: float = 24, widest: float = 1.8) -> Kit:
-    return Kit(
-        BODY,
-        Lens(focal_length_mm, widest, 16),
-        {
-            "exposure_s": time_dial(),
-            "f_number": aperture_dial("thirds", widest, 16),
-            "iso": iso_dial("thirds", 100, 25600),
-        },
-    )
 
 
 def stars(
@@ -73,19 +63,19 @@ def test_every_recipe_keeps_the_contract(
         assert plan.solution.positions[control] in bag.dials[control].values
     for limit in plan.limits:
         assert limit.source in SOURCES
-        post = words.post_text(limit)
+        post = post_text(limit)
         assert post.formula
         assert "{" not in post.numbers
     for reason in (plan.lead, *plan.reasons):
-        assert words.reason_text(reason)
+        assert reason_text(reason)
         assert reason.source is None or reason.source in SOURCES
     # an impossible scene is explained: too dark or too bright is said, not hidden
     codes = {reason.code for reason in plan.reasons}
     missed = abs(plan.solution.miss_stops) > 0.5
     assert missed == bool(codes & {"short_of_light", "too_much_light"})
-    assert {*plan.steps} <= {*words.STEPS}
-    assert {*plan.mistakes} <= {*words.MISTAKES}
-    assert {*plan.cautions} <= {*words.CAUTIONS}
+    assert {*plan.steps} <= {*STEPS}
+    assert {*plan.mistakes} <= {*MISTAKES}
+    assert {*plan.cautions} <= {*CAUTIONS}
 
 
 @pytest.mark.parametrize("key", RECIPES)
@@ -93,7 +83,7 @@ def test_every_recipe_is_worded(key: str) -> None:
     assert key in DISCIPLINES
     for spec in RECIPES[key].inputs:
         assert QUESTIONS[spec.key].label
-        assert {*spec.options} <= {*OPTIONS}
+        assert all(option_text(option) for option in spec.options)
         assert spec.check(spec.default) == spec.default
 
 

@@ -7,6 +7,7 @@ import pytest
 
 from patient_owl.core.optics.camera import Framing, Sensor, camera_axes, project_mm
 from patient_owl.core.optics.star_drift import (
+    Camera,
     declination_deg,
     drift_px,
     drift_speed_px_per_s,
@@ -25,9 +26,8 @@ FULL_FRAME = Sensor(36, 24, 8276, 5517)  # pixels of 4.35 µm, as in the handboo
 # of 500 20.8 s on full frame. Printed to 0.01 s and 0.1 s.
 def test_three_schools_on_the_handbooks_example() -> None:
     assert FULL_FRAME.pixel_pitch_um == pytest.approx(4.35, abs=0.001)
-    on_axis = drift_speed_px_per_s(
-        np.array([[0.0, -1.0, 0.0]]), camera_axes(Framing(180, 0)), FULL_FRAME, 24, 90
-    )
+    camera = Camera(FULL_FRAME, 24, camera_axes(Framing(180, 0)))
+    on_axis = drift_speed_px_per_s(np.array([[0.0, -1.0, 0.0]]), camera, 90)
     # from the pole the horizon is the celestial equator
     assert limit_by_drift_s(float(on_axis[0]), 2) == pytest.approx(4.97, abs=0.01)
     assert limit_by_aperture_pitch_focal_s(2.8, 24, 4.35, 0) == pytest.approx(4.55, abs=0.005)
@@ -55,7 +55,8 @@ def test_drift_agrees_with_astropys_rotation_of_the_sky(
     both = star_directions(site, *star, [begin, begin + timedelta(seconds=exposure_s)])
     pixels = project_mm(both, axes, 24) * 1000 / FULL_FRAME.pixel_pitch_um
     wanted = float(np.linalg.norm(pixels[1] - pixels[0]))
-    got = float(drift_px(both[:1], axes, FULL_FRAME, 24, site.latitude_deg, exposure_s)[0])
+    camera = Camera(FULL_FRAME, 24, axes)
+    got = float(drift_px(both[:1], camera, site.latitude_deg, exposure_s)[0])
     # aberration and polar motion differ by under 1″ a half hour; a pixel spans 37″
     assert got == pytest.approx(wanted, rel=2e-4, abs=0.05)
 
@@ -65,7 +66,7 @@ def test_the_worst_corner_is_faster_than_the_middle() -> None:
     worst = worst_star_drift(FULL_FRAME, 24, framing, 43.3)
     assert worst is not None
     axes = camera_axes(framing)
-    middle = drift_speed_px_per_s(axes[2:3], axes, FULL_FRAME, 24, 43.3)[0]
+    middle = drift_speed_px_per_s(axes[2:3], Camera(FULL_FRAME, 24, axes), 43.3)[0]
     assert worst.drift_px_per_s > middle
     assert "top" in worst.place  # the stretched corner above the equator side
 
@@ -74,9 +75,24 @@ def test_the_worst_corner_is_faster_than_the_middle() -> None:
 def test_the_pole_stands_still() -> None:
     pole = np.array([[0.0, np.cos(np.radians(43.3)), np.sin(np.radians(43.3))]])
     assert declination_deg(pole, 43.3)[0] == pytest.approx(90, abs=1e-5)
-    speed = drift_speed_px_per_s(pole, camera_axes(Framing(0, 40)), FULL_FRAME, 24, 43.3)
+    speed = drift_speed_px_per_s(pole, Camera(FULL_FRAME, 24, camera_axes(Framing(0, 40))), 43.3)
     assert speed[0] == pytest.approx(0, abs=1e-9)
 
 
 def test_a_frame_below_the_horizon_has_no_star_limit() -> None:
     assert worst_star_drift(FULL_FRAME, 50, Framing(90, -60), 43.3) is None
+
+
+def test_a_fisheye_stretches_its_corners_less_and_sees_where_it_says() -> None:
+    # equidistant projection: 15 mm off axis at f 15 mm is one radian
+    axes = camera_axes(Framing(90, 0))
+    east_turned = np.array([[np.cos(1.0), -np.sin(1.0), 0.0]])
+    assert project_mm(east_turned, axes, 15, "fisheye")[0] == pytest.approx([15, 0], abs=1e-9)
+    framing = Framing(180, 30)
+    flat, fish = (
+        worst_star_drift(FULL_FRAME, 15, framing, 43.3, projection)
+        for projection in ("rectilinear", "fisheye")
+    )
+    assert flat is not None
+    assert fish is not None
+    assert fish.drift_px_per_s < flat.drift_px_per_s

@@ -22,6 +22,7 @@ const places = [
   { to: '/nights', label: 'Nights', names: ['nights', 'night', 'shot', 'find'] },
   { to: '/places', label: 'Places', names: ['places'] },
   { to: '/kit', label: 'Kit', names: ['kit'] },
+  { to: '/bench', label: 'Bench', names: ['bench'] },
 ]
 
 const level = computed(() =>
@@ -34,6 +35,7 @@ preferences.$subscribe(() => theme.change(preferences.theme))
 useShortcuts([
   { key: 'e', says: 'ember: everything in deep red, and back', run: preferences.toggleEmber },
   { key: 'n', says: 'go to Nights', run: () => void router.push('/nights') },
+  { key: 'b', says: 'go to the Bench', run: () => void router.push('/bench') },
 ])
 
 function onUnhandled(event: PromiseRejectionEvent): void {

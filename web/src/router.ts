@@ -23,6 +23,7 @@ export const router = createRouter({
       component: () => import('./views/ShotView.vue'),
     },
     { path: '/places', name: 'places', component: () => import('./views/PlacesView.vue') },
+    { path: '/bench', name: 'bench', component: () => import('./views/BenchView.vue') },
     { path: '/kit', name: 'kit', component: () => import('./views/KitView.vue') },
     { path: '/:rest(.*)', name: 'nowhere', component: () => import('./views/NowhereView.vue') },
   ],

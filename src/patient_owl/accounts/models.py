@@ -3,7 +3,7 @@
 from datetime import datetime
 from uuid import UUID
 
-from sqlalchemy import ForeignKey, Index, String
+from sqlalchemy import JSON, ForeignKey, Index, String
 from sqlalchemy.dialects.mysql import BINARY
 from sqlalchemy.orm import Mapped, mapped_column
 
@@ -18,6 +18,7 @@ class User(Base):
     email: Mapped[str] = mapped_column(String(254), unique=True)
     password_hash: Mapped[str] = mapped_column(String(255))
     created_at_utc: Mapped[datetime] = mapped_column(default=now_utc)
+    schools: Mapped[dict[str, str]] = mapped_column(JSON, default=dict)
 
 
 class SignedInSession(Base):

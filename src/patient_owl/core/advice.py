@@ -17,9 +17,8 @@ import numpy as np
 from scipy.special import ndtr
 
 from patient_owl.core.dials import Control, Dial, DialValue
-from patient_owl.core.exposure import Settings, stops_per_step
-from patient_owl.core.limits import Limit, Reason
-from patient_owl.core.solver import allowed
+from patient_owl.core.exposure import Settings
+from patient_owl.core.limits import Limit, Reason, allowed
 from patient_owl.core.types import FloatArray
 
 Verdict = Literal["black", "dark", "right", "bright", "blown"]
@@ -97,11 +96,13 @@ def next_setting(
     dials: Mapping[Control, Dial],
     limits: Sequence[Limit],
     order: Sequence[Control],
+    why_this_order: str | None = None,
 ) -> Advice:
     """One change from the last take toward what is now believed right.
 
     `takes`: at least one, oldest first. `order`: controls by what they cost this
-    discipline, cheapest first; a locked control is left out of it.
+    discipline, cheapest first; a locked control is left out of it. why_this_order: the
+    code of the reason for it.
     """
     last = takes[-1]
     belief = belief_after(prior, takes)
@@ -116,9 +117,9 @@ def next_setting(
         return Advice(now, None, 0.0, 0.0, belief, (evidence, Reason("keep_setting")))
     for control in order:
         inside = allowed(dials[control], limits) or dials[control]
-        aimed = getattr(last.settings.following(control, belief.ev100), control)
-        position = inside.nearest(aimed)
-        change = stops_per_step(control, now[control].value, position.value)
+        here = inside.brightness(now[control].value)
+        position = inside.nearest_brightness(here + wanted_stops)
+        change = inside.brightness(position.value) - here
         if change * wanted_stops <= 0:
             continue  # this one is at its end already
         left = wanted_stops - change
@@ -126,8 +127,10 @@ def next_setting(
             f"change_{control}",
             {"stops": change, "from_label": now[control].label, "to_label": position.label},
         )
-        rest = (Reason("change_left", {"stops": left}),) if abs(left) > 0.5 else ()
-        return Advice(
-            {**now, control: position}, control, change, left, belief, (evidence, why, *rest)
-        )
+        reasons = [evidence, why]
+        if why_this_order is not None and control == order[0]:
+            reasons.append(Reason(why_this_order))
+        if abs(left) > 0.5:
+            reasons.append(Reason("change_left", {"stops": left}))
+        return Advice({**now, control: position}, control, change, left, belief, tuple(reasons))
     return Advice(now, None, 0.0, wanted_stops, belief, (evidence, Reason("no_room_left")))

@@ -35,7 +35,7 @@ def frames_for(sigma_stops: float, step_stops: float) -> int:
 
 
 def bracket(centre: DialValue, dial: Dial, frames: int, step_stops: float) -> tuple[Frame, ...]:
-    """Shutter bracket around `centre`: the centre first, then up, then down. [common practice]
+    """Bracket of one control around `centre`: centre first, then up, then down. [common practice]
 
     Exact dial values; a long centre in bulb brackets in literal seconds.
     """
@@ -45,8 +45,9 @@ def bracket(centre: DialValue, dial: Dial, frames: int, step_stops: float) -> tu
     offsets = [0.0, *(k * step_stops for k in side), *(-k * step_stops for k in side)]
     found = []
     for stops in offsets:
-        wanted = centre.value * 2**stops
-        position = dial.nearest(wanted)
+        wanted = dial.brightness(centre.value) + stops
+        position = dial.nearest_brightness(wanted)
         # bulb rungs are rounded to whole seconds, which moves them by under a fifth of a stop
-        found.append(Frame(stops, position, abs(math.log2(position.value / wanted)) < 0.2))
+        on_dial = abs(dial.brightness(position.value) - wanted) < 0.2
+        found.append(Frame(stops, position, on_dial))
     return tuple(found)

@@ -6,6 +6,12 @@ import math
 REFLECTED_METER_K = 12.5  # cd·s·m⁻², the value most makers use (a few use 14)
 INCIDENT_METER_C = 250.0  # lx·s, flat receptor
 
+# SI defining constants, exact. [bipm2019]
+LIGHT_SPEED_M_S = 299_792_458.0
+PLANCK_J_S = 6.626_070_15e-34
+LUMINOUS_EFFICACY_LM_W = 683.0  # of 540 THz, 555 nm
+STANDARD_GRAVITY_M_S2 = 9.80665
+
 SIDEREAL_DAY_S = 86164.0905  # s, mean; [iers2010] via the Earth rotation angle
 SKY_DRIFT_ARCSEC_PER_S = 360 * 3600 / SIDEREAL_DAY_S  # ″/s at the celestial equator, 15.041
 ARCSEC_PER_RAD = 180 * 3600 / math.pi

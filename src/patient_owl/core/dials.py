@@ -10,16 +10,18 @@ are literal whole seconds, printed as they are meant.
 """
 
 import math
-from bisect import bisect_right
+from bisect import bisect_left, bisect_right
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cached_property, lru_cache
 from typing import Literal
 
 from patient_owl.core.errors import WrongValue
+from patient_owl.core.reciprocity import Film
 
 Steps = Literal["thirds", "halves"]
-Control = Literal["exposure_s", "f_number", "iso"]
+Control = Literal["exposure_s", "f_number", "iso", "nd_stops"]
+CONTROLS: tuple[Control, ...] = ("exposure_s", "f_number", "iso", "nd_stops")
 
 _TIME_LABELS: dict[Steps, tuple[int, str]] = {
     # first exponent in steps of 1/3 or 1/2 stop, then the engraved values; common practice
@@ -69,20 +71,58 @@ class DialValue:
     is_bulb: bool = False
 
 
+def raw_brightness(control: Control, value: float) -> float:
+    """Stops brighter than 1 s, f/1, ISO 100 or no filter; on film before reciprocity."""
+    if control == "nd_stops":
+        return -value
+    if control == "f_number":
+        return -2 * math.log2(value)
+    return math.log2(value / 100 if control == "iso" else value)
+
+
 @dataclass(frozen=True)
 class Dial:
-    """The positions of one control, ascending by exact value."""
+    """The positions of one control, ascending by exact value.
+
+    film: on a shutter dial, the stock whose reciprocity failure dims long times.
+    """
 
     control: Control
     values: tuple[DialValue, ...]
+    film: Film | None = None
 
     def __post_init__(self) -> None:
         if not self.values:
             raise WrongValue(self.control, "a dial with at least one position", "none")
 
+    def brightness(self, value: float) -> float:
+        """Stops brighter than 1 s, f/1, ISO 100 or no filter: every rail's common scale."""
+        lost = self.film.lost_stops(value) if self.film else 0.0
+        return raw_brightness(self.control, value) - lost
+
+    @cached_property
+    def darkest_first(self) -> tuple[DialValue, ...]:
+        dims = self.control in ("f_number", "nd_stops")
+        return self.values[::-1] if dims else self.values
+
+    @cached_property
+    def brightnesses(self) -> tuple[float, ...]:
+        """Of `darkest_first`, ascending. [stops]"""
+        return tuple(self.brightness(position.value) for position in self.darkest_first)
+
     def nearest(self, value: float) -> DialValue:
         """The position nearest in stops; ends of the dial included."""
-        return min(self.values, key=lambda position: abs(math.log2(position.value / value)))
+        return self.nearest_brightness(self.brightness(value))
+
+    def nearest_brightness(self, stops: float) -> DialValue:
+        """The position whose brightness is nearest; ends of the dial included."""
+        above = bisect_left(self.brightnesses, stops)
+        if above == 0:
+            return self.darkest_first[0]
+        if above == len(self.values):
+            return self.darkest_first[-1]
+        below_is_nearer = stops - self.brightnesses[above - 1] <= self.brightnesses[above] - stops
+        return self.darkest_first[above - 1 if below_is_nearer else above]
 
     def at_most(self, value: float) -> DialValue:
         """The largest position not above `value`; the first one when all are above."""
@@ -96,10 +136,8 @@ class Dial:
 
     def within(self, least: float, most: float) -> "Dial":
         """The same dial cut to a range, ends included; WrongValue when nothing is left."""
-        return Dial(
-            self.control,
-            tuple(p for p in self.values if least * (1 - 1e-6) <= p.value <= most * (1 + 1e-6)),
-        )
+        kept = tuple(p for p in self.values if least * (1 - 1e-6) <= p.value <= most * (1 + 1e-6))
+        return Dial(self.control, kept, self.film)
 
     def position(self, label: str) -> DialValue:
         """The position printed `label`; WrongValue names the nearest labels otherwise."""
@@ -142,7 +180,13 @@ def duration_label(seconds: float) -> str:
 
 
 @lru_cache
-def time_dial(steps: Steps = "thirds", ceiling_s: float = 30.0, *, bulb: bool = True) -> Dial:
+def time_dial(
+    steps: Steps = "thirds",
+    ceiling_s: float = 30.0,
+    film: Film | None = None,
+    *,
+    bulb: bool = True,
+) -> Dial:
     """Shutter times up to the in-camera ceiling, then bulb times in whole seconds.
 
     `ceiling_s` is the longest *printed* time the body runs by itself, usually 30.
@@ -156,7 +200,8 @@ def time_dial(steps: Steps = "thirds", ceiling_s: float = 30.0, *, bulb: bool = 
         if bulb
         else []
     )
-    return Dial("exposure_s", (*camera, *(b for b in beyond if b.value > longest * 1.1)))
+    values = (*camera, *(b for b in beyond if b.value > longest * 1.1))
+    return Dial("exposure_s", values, film)
 
 
 def _printed_s(label: str) -> float:

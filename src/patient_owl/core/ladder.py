@@ -3,8 +3,7 @@
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from patient_owl.core.dials import Control, Dial, DialValue
-from patient_owl.core.exposure import Settings
+from patient_owl.core.dials import CONTROLS, Control, Dial, DialValue
 
 MISS_STOPS = 0.2  # a rung that lands further off than this is no equivalent
 
@@ -17,37 +16,51 @@ class Rung:
     miss_stops: float
 
 
-def ladder(settings: Settings, dials: Mapping[Control, Dial]) -> tuple[Rung, ...]:
-    """Time against aperture at the same ISO, whole stops of aperture, widest first."""
-    iso = dials["iso"].nearest(settings.iso)
+def ladder(
+    positions: Mapping[Control, DialValue], dials: Mapping[Control, Dial]
+) -> tuple[Rung, ...]:
+    """Time against aperture at the same ISO and filter, whole stops of aperture, widest first."""
     apertures = dials["f_number"]
-    per_stop = 3 if len(apertures.values) > 1 and _ratio(apertures) < 2 ** (1 / 5) else 2
-    rungs = []
-    for f_number in apertures.values[::per_stop]:
-        held = Settings(1.0, f_number.value, iso.value)
-        wanted_s = held.following("exposure_s", settings.ev100).exposure_s
-        time = dials["exposure_s"].nearest(wanted_s)
-        rung = Settings(time.value, f_number.value, iso.value)
-        miss = settings.ev100 - rung.ev100
-        if abs(miss) <= MISS_STOPS:
-            rungs.append(Rung({"exposure_s": time, "f_number": f_number, "iso": iso}, miss))
-    return tuple(rungs)
+    steps = apertures.brightnesses
+    per_stop = 3 if len(steps) > 1 and steps[1] - steps[0] < 0.4 else 2
+    rungs = (
+        equivalent({**positions, "f_number": f_number}, positions, dials)
+        for f_number in apertures.values[::per_stop]
+    )
+    return tuple(rung for rung in rungs if abs(rung.miss_stops) <= MISS_STOPS)
 
 
-def test_frame(settings: Settings, dials: Mapping[Control, Dial], longest_s: float) -> Rung:
-    """The quickest frame of the same brightness at the body's highest ISO, for a first look."""
-    iso = dials["iso"].values[-1]
-    wanted_s = Settings(1.0, settings.f_number, iso.value).following("exposure_s", settings.ev100)
-    time = dials["exposure_s"].nearest(min(wanted_s.exposure_s, longest_s))
-    aperture = dials["f_number"].nearest(settings.f_number)
-    frame = Settings(time.value, aperture.value, iso.value)
-    positions: dict[Control, DialValue] = {
-        "exposure_s": time,
-        "f_number": aperture,
-        "iso": iso,
-    }
-    return Rung(positions, settings.ev100 - frame.ev100)
+def quick_frame(
+    positions: Mapping[Control, DialValue], dials: Mapping[Control, Dial], longest_s: float
+) -> Rung:
+    """The quickest frame of the same brightness, for a first look: highest ISO, no filter."""
+    quick = {**positions, "iso": dials["iso"].values[-1], "nd_stops": dials["nd_stops"].values[0]}
+    rung = equivalent(quick, positions, dials)
+    if rung.positions["exposure_s"].value <= longest_s * 1.1:
+        return rung
+    return equivalent(
+        quick, positions, {**dials, "exposure_s": dials["exposure_s"].within(0, longest_s * 1.1)}
+    )
 
 
-def _ratio(dial: Dial) -> float:
-    return dial.values[1].value / dial.values[0].value
+def equivalent(
+    wanted: Mapping[Control, DialValue],
+    positions: Mapping[Control, DialValue],
+    dials: Mapping[Control, Dial],
+) -> Rung:
+    """`wanted` with the shutter put where the picture is as bright as with `positions`."""
+    time = dials["exposure_s"]
+    changed = sum(
+        _brightness(dials, positions, c) - _brightness(dials, wanted, c)
+        for c in CONTROLS
+        if c != "exposure_s"
+    )
+    aim = time.brightness(positions["exposure_s"].value) + changed
+    found = time.nearest_brightness(aim)
+    return Rung({**wanted, "exposure_s": found}, time.brightness(found.value) - aim)
+
+
+def _brightness(
+    dials: Mapping[Control, Dial], positions: Mapping[Control, DialValue], control: Control
+) -> float:
+    return dials[control].brightness(positions[control].value)

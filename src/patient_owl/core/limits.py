@@ -5,11 +5,11 @@ a code and the quantities to put into the sentence, each named with its unit; wo
 chosen elsewhere.
 """
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Literal
 
-from patient_owl.core.dials import Control
+from patient_owl.core.dials import Control, Dial
 
 Sense = Literal["at_most", "at_least"]
 Quantities = Mapping[str, float | int | str | bool]
@@ -47,3 +47,12 @@ class Reason:
     code: str
     quantities: Quantities = field(default_factory=dict)
     source: str | None = None
+
+
+def allowed(dial: Dial, limits: Sequence[Limit]) -> Dial | None:
+    """The part of a dial inside every driving limit on it; None when nothing is."""
+    mine = [limit for limit in limits if limit.control == dial.control and limit.drives]
+    if not mine:
+        return dial
+    kept = tuple(p for p in dial.values if all(limit.allows(p.value) for limit in mine))
+    return Dial(dial.control, kept, dial.film) if kept else None

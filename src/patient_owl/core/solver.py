@@ -1,21 +1,26 @@
-"""Put the three controls on dial values: some held by the photographer, one following.
+"""Put the controls on dial values: some held by the photographer, one following.
 
 The photographer's word goes first: a held control stays even outside a limit, and the plan
 says so. Controls nobody holds start where the recipe wants them; the one that follows is
-moved until the picture has the wanted brightness, as far as its dial and limits go.
+moved until the picture has the wanted brightness, and when its dial or its limits end, the
+other free ones help. What no setting can meet is explained in `core/conflict.py`.
 """
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
+from functools import cached_property
 
-from patient_owl.core.dials import Control, Dial, DialValue
+from patient_owl.core.conflict import Conflict, find_conflict
+from patient_owl.core.dials import CONTROLS, Control, Dial, DialValue
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.exposure import Settings
-from patient_owl.core.limits import Limit
+from patient_owl.core.exposure import Settings, settings_on
+from patient_owl.core.limits import Limit, allowed
 
-CONTROLS: tuple[Control, ...] = ("exposure_s", "f_number", "iso")
 # Who follows when the follower itself is moved: ISO costs least, then time, then aperture.
 FOLLOW_ORDER: tuple[Control, ...] = ("iso", "exposure_s", "f_number")
+# Who helps when the follower is at its end, cheapest first. A filter helps only against light.
+HELP_ORDER: tuple[Control, ...] = ("iso", "nd_stops", "f_number", "exposure_s")
+WITHIN_STOPS = 1 / 6  # half a step of a thirds dial: no dial comes nearer
 
 
 @dataclass(frozen=True)
@@ -23,7 +28,7 @@ class Choice:
     """What the photographer decided.
 
     held: controls set by hand, exact dial values. locked: held ones that must not follow
-    either. follow: the control that keeps the brightness; None when all three are locked.
+    either. follow: the control that keeps the brightness; None when all are locked.
     """
 
     held: Mapping[Control, float]
@@ -53,21 +58,19 @@ class Choice:
 
 @dataclass(frozen=True)
 class Solution:
-    """Dial values for every control, and how far the brightness misses. [stops, + brighter]"""
+    """Dial values for every control, and how far the brightness misses. [stops, + brighter]
+
+    conflict: why it misses or which limits exclude each other; None when everything is met.
+    """
 
     positions: Mapping[Control, DialValue]
+    dials: Mapping[Control, Dial] = field(repr=False)
     miss_stops: float
+    conflict: Conflict | None = None
 
-    @property
+    @cached_property
     def settings(self) -> Settings:
-        return Settings(**{control: p.value for control, p in self.positions.items()})
-
-
-def allowed(dial: Dial, limits: Sequence[Limit]) -> Dial | None:
-    """The part of a dial inside every driving limit on it; None when nothing is."""
-    mine = [limit for limit in limits if limit.control == dial.control and limit.drives]
-    kept = tuple(p for p in dial.values if all(limit.allows(p.value) for limit in mine))
-    return Dial(dial.control, kept) if kept else None
+        return settings_on(self.dials, self.positions)
 
 
 def solve(
@@ -79,23 +82,37 @@ def solve(
 ) -> Solution:
     """Dial values that render `ev100` at mid-grey, or come as near as limits allow.
 
-    `start`: where the recipe puts each control nobody holds.
+    `start`: where the recipe puts each control nobody holds; no filter when it says nothing.
     """
-    positions = {
-        control: _placed(dials[control], limits, choice.held.get(control), start[control])
-        for control in CONTROLS
-    }
-    if choice.follow is not None:
-        control = choice.follow
-        now = Settings(**{c: p.value for c, p in positions.items()})
-        wanted = getattr(now.following(control, ev100), control)
-        inside = allowed(dials[control], limits) or dials[control]
-        positions[control] = inside.nearest(wanted)
-    solution = Solution(positions, 0.0)
-    return Solution(positions, ev100 - solution.settings.ev100)
+    inside = {control: allowed(dials[control], limits) or dials[control] for control in CONTROLS}
+    positions: dict[Control, DialValue] = {}
+    for control in CONTROLS:
+        held = None if control == choice.follow else choice.held.get(control)
+        if held is not None:
+            positions[control] = dials[control].nearest(held)
+        else:
+            positions[control] = inside[control].nearest(start.get(control, 0.0))
+    miss = ev100 - _ev100(dials, positions)
+    helpers = [c for c in HELP_ORDER if c != choice.follow and c not in choice.held]
+    movable = [*([choice.follow] if choice.follow else []), *helpers]
+    # twice: a filter is coarse, so it first takes too much and the others give it back
+    for coarse in (True, False):
+        for control in movable:
+            if abs(miss) <= WITHIN_STOPS + 1e-9:
+                break
+            dial = inside[control]
+            now = dials[control].brightness(positions[control].value)
+            if coarse and control == "nd_stops" and miss > 0:
+                found = dial.at_least(dial.nearest(positions[control].value).value + miss)
+            else:
+                found = dial.nearest_brightness(now - miss)
+            after = miss + dial.brightness(found.value) - now
+            if abs(after) < abs(miss) or (coarse and control == "nd_stops"):
+                positions[control] = found
+                miss = after
+    conflict = find_conflict(ev100, dials, limits, positions, choice.held, miss)
+    return Solution(positions, dials, miss, conflict)
 
 
-def _placed(dial: Dial, limits: Sequence[Limit], held: float | None, start: float) -> DialValue:
-    if held is not None:
-        return dial.nearest(held)
-    return (allowed(dial, limits) or dial).nearest(start)
+def _ev100(dials: Mapping[Control, Dial], positions: Mapping[Control, DialValue]) -> float:
+    return -sum(dials[control].brightness(positions[control].value) for control in CONTROLS)

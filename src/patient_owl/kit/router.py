@@ -1,13 +1,14 @@
 """Kit: list, add, read, change. Deleting is in trash."""
 
+from typing import Any
 from uuid import UUID
 
-from fastapi import APIRouter, Response
+from fastapi import APIRouter, Response, UploadFile
 
 from patient_owl.accounts.current import CurrentUser
 from patient_owl.database import DbSession, ExpectedVersion, tag
-from patient_owl.kit import service
-from patient_owl.kit.schemas import KitItemIn, KitItemOut
+from patient_owl.kit import forms, service
+from patient_owl.kit.schemas import ImportedOut, KitFile, KitItemIn, KitItemOut, KitKindOut
 
 router = APIRouter(prefix="/kit", tags=["kit"])
 
@@ -22,10 +23,36 @@ def list_kit(user: CurrentUser, session: DbSession) -> list[KitItemOut]:
 def create_kit_item(
     body: KitItemIn, user: CurrentUser, session: DbSession, response: Response
 ) -> KitItemOut:
-    """Add a body or a lens."""
+    """Add a thing to the bag."""
     item = service.create_item(session, user, body)
     tag(response, item)
     return service.out(item)
+
+
+@router.get("/kinds")
+def list_kit_kinds(user: CurrentUser) -> list[KitKindOut]:
+    """Every kind of kit with its form, and generic things to copy from."""
+    return forms.kinds_out()
+
+
+@router.get("/schema.json")
+def get_kit_schema() -> dict[str, Any]:
+    """The JSON Schema of a kit file."""
+    return KitFile.model_json_schema()
+
+
+@router.get("/export/{form}")
+def export_kit(form: str, user: CurrentUser, session: DbSession) -> Response:
+    """The whole bag as json or csv."""
+    text, media_type = service.export(session, user, form)
+    name = f'attachment; filename="kit.{form}"'
+    return Response(text, media_type=media_type, headers={"Content-Disposition": name})
+
+
+@router.post("/import", status_code=201)
+def import_kit(file: UploadFile, user: CurrentUser, session: DbSession) -> ImportedOut:
+    """Add what a kit file holds; all of it or, when one thing is refused, none."""
+    return service.import_file(session, user, file.file.read(service.MOST_BYTES + 1))
 
 
 @router.get("/{item_id}")

@@ -1,19 +1,44 @@
-"""Keeping kit, and handing bodies and lenses to the core."""
+"""Keeping kit, moving it in and out as files, and handing it to the core."""
 
-from typing import TypeVar
+import json
+from typing import Any
 from uuid import UUID
 
+from pydantic import ValidationError
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
-from patient_owl.core.dials import aperture_dial, iso_dial, time_dial
+from patient_owl.core import kit as core_kit
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.recipes._types import Kit
+from patient_owl.core.filters import Filter
+from patient_owl.core.kit import Kit, Release, Support
 from patient_owl.database import check_version, flush, owned, owned_rows
+from patient_owl.formats.kit_csv import read_kit_csv, write_kit_csv
+from patient_owl.kit.forms import summary
 from patient_owl.kit.models import KitItem
-from patient_owl.kit.schemas import SPEC, BodySpec, KitItemIn, KitItemOut, LensSpec
+from patient_owl.kit.schemas import (
+    KIT_FORMAT,
+    KIT_VERSION,
+    MOST_ITEMS,
+    SPEC,
+    AnySpec,
+    BatterySpec,
+    BodySpec,
+    CardSpec,
+    FilmBackSpec,
+    FilterSpec,
+    ImportedOut,
+    KitFile,
+    KitItemIn,
+    KitItemOut,
+    LensSpec,
+    RemoteSpec,
+    TripodSpec,
+)
 
-Kind = TypeVar("Kind", BodySpec, LensSpec)
+CameraSpec = BodySpec | FilmBackSpec
+MOST_BYTES = 1_000_000
+_RELEASES: tuple[Release, ...] = ("none", "self_timer", "cable", "timer")  # worst to best
 
 
 def all_kit(session: Session, user: User) -> list[KitItem]:
@@ -45,42 +70,157 @@ def change_item(
 
 
 def out(item: KitItem) -> KitItemOut:
+    spec = SPEC.validate_python(item.spec)
     return KitItemOut(
-        id=item.id, version=item.version, name=item.name, spec=SPEC.validate_python(item.spec)
+        id=item.id, version=item.version, name=item.name, spec=spec, summary=summary(spec)
     )
 
 
 def _columns(request: KitItemIn) -> dict[str, object]:
-    return {"name": request.name, "kind": request.spec.kind, "spec": request.spec.model_dump()}
+    spec = request.spec.model_dump(mode="json")
+    return {"name": request.name, "kind": request.spec.kind, "spec": spec}
 
 
-def _spec(session: Session, user: User, item_id: UUID, kind: type[Kind], field: str) -> Kind:
-    item = owned(session, KitItem, user.id, item_id, "piece of kit", deleted_too=True)
+# ---- files
+
+
+def export(session: Session, user: User, form: str) -> tuple[str, str]:
+    """The whole bag as text and its media type; form "json" or "csv"."""
+    items = [KitItemIn(name=i.name, spec=out(i).spec) for i in all_kit(session, user)]
+    if form == "json":
+        return KitFile(items=items).model_dump_json(
+            indent=2, exclude_defaults=False
+        ), "application/json"
+    if form == "csv":
+        rows = [{"name": item.name, **item.spec.model_dump()} for item in items]
+        return write_kit_csv(rows), "text/csv; charset=utf-8"
+    raise WrongValue("form", "json or csv", form)
+
+
+def import_file(session: Session, user: User, content: bytes) -> ImportedOut:
+    """Add what a file holds; what is in the bag already, letter for letter, is skipped.
+
+    One thing that cannot be used refuses the whole file, so that nothing is half kept.
+    """
+    items = _read(content)
+    known = {(item.name, out(item).spec.model_dump_json()) for item in all_kit(session, user)}
+    skipped = []
+    for item in items:
+        mark = (item.name, item.spec.model_dump_json())
+        if mark in known:
+            skipped.append(item.name)
+            continue
+        known.add(mark)
+        create_item(session, user, item)
+    return ImportedOut(added=len(items) - len(skipped), skipped=skipped)
+
+
+def _read(content: bytes) -> list[KitItemIn]:
+    if len(content) > MOST_BYTES:
+        raise WrongValue("file", "at most 1 MB", "more")
+    try:
+        text = content.decode("utf-8-sig")
+    except UnicodeDecodeError as error:
+        raise WrongValue("file", "text in UTF-8: JSON or CSV", "something else") from error
+    rows = _json_rows(text) if text.lstrip().startswith("{") else _csv_rows(text)
+    if len(rows) > MOST_ITEMS:
+        raise WrongValue("file", f"at most {MOST_ITEMS} things", len(rows))
+    found = []
+    for number, row in enumerate(rows, 1):
+        name = row.get("name") if isinstance(row, dict) else None
+        where = f"item {number} ({name or 'no name'})"
+        try:
+            found.append(KitItemIn.model_validate(row))
+        except WrongValue as error:
+            raise WrongValue(f"{where}, {error.name}", error.wanted, error.got) from error
+        except ValidationError as error:
+            first = error.errors()[0]
+            field = ".".join(str(part) for part in first["loc"])
+            raise WrongValue(f"{where}, {field}", first["msg"], first["input"]) from error
+    return found
+
+
+def _json_rows(text: str) -> list[Any]:
+    try:
+        data = json.loads(text, parse_constant=_no_constant)
+    except (ValueError, RecursionError) as error:
+        raise WrongValue("file", "well-formed JSON", str(error)[:60]) from error
+    for key, wanted in (("format", KIT_FORMAT), ("version", KIT_VERSION)):
+        if data.get(key) != wanted:
+            raise WrongValue(key, str(wanted), data.get(key))
+    items = data.get("items")
+    if not isinstance(items, list):
+        raise WrongValue("items", "a list of things", type(items).__name__)
+    return items
+
+
+def _no_constant(name: str) -> float:
+    raise ValueError(f"{name} is no number")
+
+
+def _csv_rows(text: str) -> list[Any]:
+    return [
+        {"name": row.get("name"), "spec": {k: v for k, v in row.items() if k != "name"}}
+        for row in read_kit_csv(text)
+    ]
+
+
+# ---- to the core
+
+
+def camera_spec(item: KitItem) -> CameraSpec:
+    """A body or film back, or WrongValue when it is something else."""
     spec = SPEC.validate_python(item.spec)
-    if not isinstance(spec, kind):
-        raise WrongValue(field, "a " + field.removesuffix("_id"), f"{item.name}, a {item.kind}")
-    return spec
+    if isinstance(spec, (BodySpec, FilmBackSpec)):
+        return spec
+    raise WrongValue("body_id", "a body or film back", f"{item.name}, a {item.kind}")
+
+
+def lens_spec(item: KitItem) -> LensSpec:
+    """A lens, or WrongValue when it is something else."""
+    spec = SPEC.validate_python(item.spec)
+    if isinstance(spec, LensSpec):
+        return spec
+    raise WrongValue("lens_id", "a lens", f"{item.name}, a {item.kind}")
 
 
 def kit_for(
     session: Session, user: User, body_id: UUID, lens_id: UUID, focal_length_mm: float
 ) -> Kit:
-    """Body, lens and their dials; WrongValue when the lens does not reach the focal length."""
-    body = _spec(session, user, body_id, BodySpec, "body_id").to_domain()
-    lens_spec = _spec(session, user, lens_id, LensSpec, "lens_id")
-    shortest, longest = lens_spec.shortest_focal_length_mm, lens_spec.longest_focal_length_mm
+    """Body, lens and the rest of the bag; a deleted piece still serves the shots made with it."""
+    body, lens = (
+        owned(session, KitItem, user.id, item_id, "piece of kit", deleted_too=True)
+        for item_id in (body_id, lens_id)
+    )
+    bag = all_kit(session, user)
+    return kit_of(camera_spec(body), lens_spec(lens), focal_length_mm, bag)
+
+
+def kit_of(camera: CameraSpec, lens: LensSpec, focal_length_mm: float, bag: list[KitItem]) -> Kit:
+    """A body and a lens with the dials they give; WrongValue out of the lens's reach."""
+    shortest, longest = lens.shortest_focal_length_mm, lens.longest_focal_length_mm
     if not shortest <= focal_length_mm <= longest:
         span = f"{shortest:g} mm" if shortest == longest else f"{shortest:g} to {longest:g} mm"
         raise WrongValue("focal_length_mm", f"{span} for this lens", f"{focal_length_mm:g} mm")
-    lens = lens_spec.to_domain(focal_length_mm)
-    return Kit(
-        body,
-        lens,
-        {
-            "exposure_s": time_dial(body.dial_steps, body.in_camera_ceiling_s),
-            "f_number": aperture_dial(
-                body.dial_steps, lens.widest_f_number, lens.narrowest_f_number
-            ),
-            "iso": iso_dial(body.dial_steps, body.lowest_iso, body.highest_iso),
-        },
+    others = [(item.name, SPEC.validate_python(item.spec)) for item in bag]
+    return core_kit.kit_of(
+        camera.to_domain(),
+        lens.to_domain(focal_length_mm),
+        _filters(others),
+        _support([spec for _, spec in others]),
+    )
+
+
+def _filters(bag: list[tuple[str, AnySpec]]) -> list[Filter]:
+    return [spec.to_domain(name) for name, spec in bag if isinstance(spec, FilterSpec)]
+
+
+def _support(bag: list[AnySpec]) -> Support:
+    """The stoutest legs, all cards and batteries, the best release."""
+    releases = [spec.release for spec in bag if isinstance(spec, RemoteSpec)]
+    return Support(
+        tripod_load_kg=max((s.load_kg for s in bag if isinstance(s, TripodSpec)), default=None),
+        card_gb=sum(s.capacity_gb for s in bag if isinstance(s, CardSpec)),
+        spare_batteries=sum(s.count for s in bag if isinstance(s, BatterySpec)),
+        release=max(releases, key=_RELEASES.index, default="self_timer"),
     )

@@ -1,68 +1,64 @@
 """From a shot on the wire to the core's plan, and from the plan to words."""
 
-import math
 from datetime import datetime
 from typing import NamedTuple
 
-import numpy as np
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
-from patient_owl.core.dials import Control, Dial, DialValue
+from patient_owl.answers import conflict_out, frames_out, report_out, rungs_out
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.exposure import stops_per_step
-from patient_owl.core.limits import Limit
-from patient_owl.core.meterless import SOURCES, SkyView
-from patient_owl.core.night import Slope, slope
+from patient_owl.core.kit import Kit
+from patient_owl.core.ladder import ladder, quick_frame
 from patient_owl.core.optics.camera import field_of_view_deg, frame_size_mm
 from patient_owl.core.recipes import RECIPES
-from patient_owl.core.recipes._types import Intent, Kit, Plan, Recipe, Scene
+from patient_owl.core.recipes._types import Intent, Plan, Recipe, Scene
+from patient_owl.core.report import report
+from patient_owl.core.sketch import Sketch
 from patient_owl.core.sky import ephemeris
-from patient_owl.core.solver import CONTROLS, Choice
 from patient_owl.kit.service import kit_for
 from patient_owl.nights.models import Night
-from patient_owl.places.service import darkness_of, site_of
+from patient_owl.places.zones import zone
+from patient_owl.rails import ChoiceIn, Move, rails_out
+from patient_owl.schools.service import schools_of
+from patient_owl.shots.scene import Seen, see, works_when
 from patient_owl.shots.schemas import (
-    ChoiceIn,
-    DisciplineOut,
+    AlternativeOut,
     LightOut,
     LineOut,
-    Move,
-    OptionOut,
     PlanOut,
-    PositionOut,
-    PostOut,
-    QuestionOut,
-    RailOut,
-    RailValueOut,
     ReasonOut,
+    ShapeOut,
     ShotIn,
     ShotInNightOut,
     ShotOut,
+    SketchOut,
 )
-from patient_owl.words.disciplines import DISCIPLINES, OPTIONS, QUESTIONS
-from patient_owl.words.plan import (
-    CAUTIONS,
-    CONTROL_TITLES,
-    MISTAKES,
-    STEPS,
-    post_text,
-    reason_text,
-    sentence_rest,
-    setting_text,
-    settings_text,
-    source_text,
-)
+from patient_owl.words.disciplines import SKETCH_LABELS
+from patient_owl.words.night import clock
+from patient_owl.words.plan import sentence_rest, settings_text, source_text
+from patient_owl.words.reasons import reason_text
+from patient_owl.words.steps import CAUTIONS, MISTAKES, STEPS
+
+# Limits of time that belong to the kit, not to the picture: they do not make it time-capped.
+_KIT_LIMITS = {"battery", "in_camera_ceiling"}
 
 
 class Planned(NamedTuple):
     """A plan with what it was made from."""
 
     plan: Plan
+    recipe: Recipe
     kit: Kit
     intent: Intent
-    light: Slope
+    seen: Seen
     at_utc: datetime
+    works_s: list[tuple[float, float]]
+    zone_name: str
+
+    @property
+    def scene(self) -> Scene:
+        return self.seen.scene
 
 
 def recipe_for(discipline: str) -> Recipe:
@@ -78,66 +74,116 @@ def make_plan(
     recipe = recipe_for(shot.discipline)
     kit = kit_for(session, user, shot.body_id, shot.lens_id, shot.focal_length_mm)
     ephemeris.check_day(shot.at_utc.date())
-    choice = shot.choice.to_domain()
-    if move is not None:
-        choice = choice.moved(move.control, kit.dials[move.control].nearest(move.value).value)
-    intent = Intent(shot.framing(), recipe.checked_inputs(shot.inputs), choice)
-    light = slope(
-        site_of(night.place),
-        np.array([ephemeris.epoch_seconds(shot.at_utc)]),
-        darkness_of(night.place),
-        SkyView(max(shot.tilt_deg, 0.0), shot.bearing_true_deg),
-    )
-    return Planned(recipe.plan(_scene(night, light), kit, intent), kit, intent, light, shot.at_utc)
-
-
-def _scene(night: Night, at: Slope) -> Scene:
-    light = at.light
-    return Scene(
-        latitude_deg=night.place.latitude_deg,
-        ground_ev100=float(light.ground_ev100[0]),
-        ground_sigma_stops=float(light.ground_sigma_stops[0]),
-        sky_ev100=float(light.sky_ev100[0]),
-        sky_sigma_stops=float(light.sky_sigma_stops[0]),
-        sky_source=SOURCES[light.sky_source[0]],
-        sun_altitude_deg=float(at.sun.true_altitude_deg[0]),
+    schools = schools_of(user)
+    inputs = recipe.checked_inputs(shot.inputs, schools)
+    intent = Intent(shot.framing(), inputs, shot.choice.after(move, kit), schools)
+    seen = see(night, shot)
+    return Planned(
+        recipe.plan(seen.scene, kit, intent),
+        recipe,
+        kit,
+        intent,
+        seen,
+        shot.at_utc,
+        works_when(night, recipe),
+        night.place.time_zone,
     )
 
 
 def plan_out(planned: Planned) -> PlanOut:
-    plan, kit, intent, at, at_utc = planned
-    positions = plan.solution.positions
+    plan, kit, intent, scene = planned.plan, planned.kit, planned.intent, planned.scene
+    solution = plan.solution
+    positions = solution.positions
     width_mm, height_mm = frame_size_mm(kit.body.sensor, intent.framing.orientation)
-    focal_length_mm = kit.lens.focal_length_mm
+    focal, projection = kit.lens.focal_length_mm, kit.lens.projection
+    found = report(kit, solution, plan.blurs, plan.run, scene.temperature_c, scene.gust_m_s)
+    capped = any(
+        x.drives
+        and x.control == "exposure_s"
+        and x.sense == "at_most"
+        and x.code not in _KIT_LIMITS
+        for x in plan.limits
+    )
+    test_frame = quick_frame(positions, kit.dials, kit.body.in_camera_ceiling_s)
     return PlanOut(
         settings=settings_text(positions),
         sentence=sentence_rest(plan.lead, plan.reasons),
+        inputs=dict(intent.inputs),
         choice=ChoiceIn.from_domain(intent.choice),
-        rails=[_rail(kit.dials[c], positions[c], plan, intent.choice) for c in CONTROLS],
+        rails=rails_out(kit, positions, plan.limits, intent.choice),
+        conflict=conflict_out(solution.conflict),
         target_ev100=plan.target_ev100,
         sigma_stops=plan.sigma_stops,
-        miss_stops=plan.solution.miss_stops,
+        miss_stops=solution.miss_stops,
         reasons=[
             ReasonOut(code=r.code, text=reason_text(r), source=source_text(r.source))
             for r in (plan.lead, *plan.reasons)
         ],
+        facts=[
+            ReasonOut(code=r.code, text=reason_text(r), source=source_text(r.source))
+            for r in plan.facts
+        ],
+        alternatives=[
+            AlternativeOut(
+                code=a.reason.code,
+                text=reason_text(a.reason),
+                settings=settings_text(a.positions),
+            )
+            for a in plan.alternatives
+        ],
         steps=[LineOut(code=code, text=STEPS[code]) for code in plan.steps],
         mistakes=[LineOut(code=code, text=MISTAKES[code]) for code in plan.mistakes],
         cautions=[LineOut(code=code, text=CAUTIONS[code]) for code in plan.cautions],
-        light=LightOut(
-            ground_ev100=float(at.light.ground_ev100[0]),
-            ground_sigma_stops=float(at.light.ground_sigma_stops[0]),
-            sky_ev100=float(at.light.sky_ev100[0]),
-            sky_sigma_stops=float(at.light.sky_sigma_stops[0]),
-            illuminance_lux=float(at.light.illuminance_lux[0]),
-            sun_altitude_deg=float(at.sun.apparent_altitude_deg[0]),
-            moon_altitude_deg=float(at.moon.apparent_altitude_deg[0]),
-            core_altitude_deg=float(at.core.apparent_altitude_deg[0]),
-            core_azimuth_deg=float(at.core.azimuth_deg[0]),
-        ),
-        horizontal_view_deg=field_of_view_deg(width_mm, focal_length_mm),
-        vertical_view_deg=field_of_view_deg(height_mm, focal_length_mm),
-        at_utc=at_utc,
+        bracket=frames_out(plan.bracket_control, plan.bracket),
+        ladder=rungs_out(ladder(positions, kit.dials), positions),
+        test_frame=settings_text(test_frame.positions),
+        report=report_out(found, solution, capped),
+        works=_works(planned),
+        works_now=_works_now(planned),
+        sketch=_sketch_out(plan.sketch),
+        light=_light_out(planned.seen),
+        horizontal_view_deg=field_of_view_deg(width_mm, focal, projection),
+        vertical_view_deg=field_of_view_deg(height_mm, focal, projection),
+        at_utc=planned.at_utc,
+    )
+
+
+def _works(planned: Planned) -> str:
+    """`19:40 to 06:52`, stretch by stretch; says so when the night has none."""
+    place_zone = zone(planned.zone_name)
+    stretches = [
+        " to ".join(clock(ephemeris.moment_utc(s), place_zone) for s in stretch)
+        for stretch in planned.works_s
+    ]
+    return ", ".join(stretches) or "not this night: the Sun never stands where this needs it"
+
+
+def _works_now(planned: Planned) -> bool:
+    at_s = ephemeris.epoch_seconds(planned.at_utc)
+    return any(start <= at_s <= end for start, end in planned.works_s)
+
+
+def _light_out(seen: Seen) -> LightOut:
+    at = seen.at
+    return LightOut(
+        ground_ev100=float(at.light.ground_ev100[0]),
+        ground_sigma_stops=float(at.light.ground_sigma_stops[0]),
+        sky_ev100=float(at.light.sky_ev100[0]),
+        sky_sigma_stops=float(at.light.sky_sigma_stops[0]),
+        illuminance_lux=float(at.light.illuminance_lux[0]),
+        sun_altitude_deg=float(at.sun.apparent_altitude_deg[0]),
+        moon_altitude_deg=float(at.moon.apparent_altitude_deg[0]),
+        core_altitude_deg=float(at.core.apparent_altitude_deg[0]),
+        core_azimuth_deg=float(at.core.azimuth_deg[0]),
+    )
+
+
+def _sketch_out(sketch: Sketch | None) -> SketchOut | None:
+    if sketch is None:
+        return None
+    return SketchOut(
+        aspect=sketch.aspect,
+        shapes=[ShapeOut.from_domain(shape, SKETCH_LABELS) for shape in sketch.shapes],
     )
 
 
@@ -150,100 +196,3 @@ def shot_in_night_out(shot: ShotOut, planned: Planned) -> ShotInNightOut:
         exposure_s=solution.settings.exposure_s,
         f_number=solution.settings.f_number,
     )
-
-
-def position_out(control: Control, position: DialValue) -> PositionOut:
-    return PositionOut(
-        value=position.value,
-        label=position.label,
-        text=setting_text(control, position),
-        is_bulb=position.is_bulb,
-    )
-
-
-def _rail(dial: Dial, picked: DialValue, plan: Plan, choice: Choice) -> RailOut:
-    control = dial.control
-    limits = [limit for limit in plan.limits if limit.control == control]
-    driving = [limit for limit in limits if limit.drives]
-    ordered = sorted(dial.values, key=lambda p: _brightness(control, p.value))
-    return RailOut(
-        control=control,
-        title=CONTROL_TITLES[control],
-        role=_role(control, choice),
-        picked=position_out(control, picked),
-        picked_index=ordered.index(picked),
-        values=[
-            RailValueOut(
-                value=p.value,
-                label=p.label,
-                text=setting_text(control, p),
-                is_bulb=p.is_bulb,
-                brightness_stops=_brightness(control, p.value),
-                is_allowed=all(limit.allows(p.value) for limit in driving),
-            )
-            for p in ordered
-        ],
-        posts=[_post(limit, dial, picked) for limit in limits],
-    )
-
-
-def _role(control: Control, choice: Choice) -> str:
-    if control in choice.locked:
-        return "locked"
-    if control == choice.follow:
-        return "follows"
-    return "held" if control in choice.held else "recipe"
-
-
-def _post(limit: Limit, dial: Dial, picked: DialValue) -> PostOut:
-    text = post_text(limit)
-    last_kept = (
-        dial.at_most(limit.value) if limit.sense == "at_most" else dial.at_least(limit.value)
-    )
-    return PostOut(
-        code=limit.code,
-        sense=limit.sense,
-        brightness_stops=_brightness(limit.control, limit.value),
-        drives=limit.drives,
-        binds=limit.drives and picked == last_kept,
-        is_broken=not limit.allows(picked.value),
-        school=limit.school,
-        title=text.title,
-        value=text.value,
-        formula=text.formula,
-        numbers=text.numbers,
-        argument=text.argument,
-        source=text.source,
-    )
-
-
-def _brightness(control: Control, value: float) -> float:
-    """Stops from 1 s, f/1 or ISO 100, brighter positive: the rails' common scale."""
-    return stops_per_step(control, 100.0 if control == "iso" else 1.0, value)
-
-
-def disciplines_out() -> list[DisciplineOut]:
-    """Every recipe with its questions, worded."""
-    return [
-        DisciplineOut(
-            key=recipe.key,
-            title=DISCIPLINES[recipe.key][0],
-            aim=DISCIPLINES[recipe.key][1],
-            questions=[
-                QuestionOut(
-                    key=spec.key,
-                    kind=spec.kind,
-                    label=QUESTIONS[spec.key].label,
-                    help=QUESTIONS[spec.key].help,
-                    unit=spec.unit,
-                    default=spec.default,
-                    least=spec.least if math.isfinite(spec.least) else None,
-                    most=spec.most if math.isfinite(spec.most) else None,
-                    step=spec.step,
-                    options=[OptionOut(key=o, label=OPTIONS[o]) for o in spec.options],
-                )
-                for spec in recipe.inputs
-            ],
-        )
-        for recipe in RECIPES.values()
-    ]

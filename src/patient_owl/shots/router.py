@@ -7,7 +7,9 @@ from fastapi import APIRouter, Response
 from patient_owl.accounts.current import CurrentUser
 from patient_owl.database import DbSession, ExpectedVersion, now_utc, tag
 from patient_owl.nights.service import get_night
+from patient_owl.schools.service import schools_of
 from patient_owl.shots import planning, service
+from patient_owl.shots.disciplines import disciplines_out
 from patient_owl.shots.schemas import (
     DisciplineOut,
     PlanOut,
@@ -23,7 +25,7 @@ router = APIRouter(tags=["shots"])
 @router.get("/disciplines")
 def list_disciplines(user: CurrentUser) -> list[DisciplineOut]:
     """The kinds of picture that can be planned, and what each asks."""
-    return planning.disciplines_out()
+    return disciplines_out(schools_of(user))
 
 
 @router.get("/nights/{night_id}/shots")

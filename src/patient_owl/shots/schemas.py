@@ -1,34 +1,18 @@
 """A shot and its plan on the wire."""
 
+from collections.abc import Mapping
 from datetime import datetime
-from typing import Annotated, Self
+from typing import Annotated, Literal, Self
 from uuid import UUID
 
 from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
 
-from patient_owl.core.dials import Control
-from patient_owl.core.limits import Sense
+from patient_owl.answers import ConflictOut, FrameOut, ReportOut, RungOut
 from patient_owl.core.optics.camera import Framing, Orientation
 from patient_owl.core.recipes._types import InputValue
-from patient_owl.core.solver import Choice
+from patient_owl.core.sketch import Line, Ring, Role
 from patient_owl.fields import Name, Notes
-
-ExactDialValue = Annotated[float, Field(gt=0, le=1e6)]
-
-
-class ChoiceIn(BaseModel):
-    """The photographer's hand on the rails. Values are exact dial values."""
-
-    held: dict[Control, ExactDialValue] = {}
-    locked: list[Control] = []
-    follow: Control | None = "iso"
-
-    def to_domain(self) -> Choice:
-        return Choice(dict(self.held), frozenset(self.locked), self.follow)
-
-    @classmethod
-    def from_domain(cls, choice: Choice) -> Self:
-        return cls(held=dict(choice.held), locked=sorted(choice.locked), follow=choice.follow)
+from patient_owl.rails import ChoiceIn, Move, RailOut
 
 
 class ShotIn(BaseModel):
@@ -68,66 +52,12 @@ class ShotInNightOut(ShotOut):
     f_number: float
 
 
-class Move(BaseModel):
-    """One eye moved by hand to an exact dial value."""
-
-    control: Control
-    value: ExactDialValue
-
-
 class PlanRequest(BaseModel):
     """Plan a picture without keeping it; `move` is applied to its choice first."""
 
     night_id: UUID
     shot: ShotIn
     move: Move | None = None
-
-
-class PositionOut(BaseModel):
-    value: float
-    label: str
-    text: Annotated[str, Field(description="with its unit: f/2.8")]
-    is_bulb: bool
-
-
-class RailValueOut(PositionOut):
-    """A dial position on its rail. brightness_stops grows to the right on every rail."""
-
-    brightness_stops: float
-    is_allowed: bool
-
-
-class PostOut(BaseModel):
-    """A limit on a rail, with what it opens into."""
-
-    code: str
-    sense: Sense
-    brightness_stops: float
-    drives: bool
-    binds: bool
-    is_broken: bool
-    school: str | None
-    title: str
-    value: str
-    formula: str
-    numbers: str
-    argument: str
-    source: str
-
-
-class RailOut(BaseModel):
-    """One control: where it stands, what it may do, and what bounds it.
-
-    role: "follows", "held", "locked" or "recipe" (free, where the recipe put it).
-    """
-
-    control: Control
-    title: str
-    role: str
-    picked: PositionOut
-    picked_index: int
-    values: list[RailValueOut]
-    posts: list[PostOut]
 
 
 class ReasonOut(BaseModel):
@@ -155,13 +85,62 @@ class LightOut(BaseModel):
     core_azimuth_deg: float
 
 
+class AlternativeOut(BaseModel):
+    """Another setting worth knowing of, and when or why."""
+
+    code: str
+    text: str
+    settings: str
+
+
+class ShapeOut(BaseModel):
+    """A line through points, or a ring about its one point. Shares of the frame."""
+
+    kind: Literal["line", "ring"]
+    points: list[tuple[float, float]]
+    radius: float
+    role: Role
+    label: str
+
+    @classmethod
+    def from_domain(cls, shape: Line | Ring, labels: Mapping[str, str]) -> Self:
+        label = labels[shape.label] if shape.label else ""
+        if isinstance(shape, Ring):
+            at = [(shape.x, shape.y)]
+            return cls(kind="ring", points=at, radius=shape.radius, role=shape.role, label=label)
+        points = list(shape.points)
+        return cls(kind="line", points=points, radius=0, role=shape.role, label=label)
+
+
+class SketchOut(BaseModel):
+    """A small drawing of the frame; aspect is width over height."""
+
+    aspect: float
+    shapes: list[ShapeOut]
+
+
 class PlanOut(BaseModel):
-    """A plan in full: the sentence in two parts, rails, reasons, and what to do."""
+    """A plan in full: the sentence in two parts, rails, reasons, and what to do.
+
+    inputs: every answer in force, defaults and schools filled in. works: when in this night
+    the light suits the discipline.
+    """
 
     settings: str
     sentence: str
+    inputs: dict[str, InputValue]
     choice: ChoiceIn
     rails: list[RailOut]
+    conflict: ConflictOut | None
+    facts: list[ReasonOut]
+    alternatives: list[AlternativeOut]
+    bracket: list[FrameOut]
+    ladder: list[RungOut]
+    test_frame: str
+    report: ReportOut
+    works: str
+    works_now: bool
+    sketch: SketchOut | None
     target_ev100: float
     sigma_stops: float
     miss_stops: float
@@ -178,10 +157,14 @@ class PlanOut(BaseModel):
 class OptionOut(BaseModel):
     key: str
     label: str
+    help: str
 
 
 class QuestionOut(BaseModel):
-    """One input a discipline asks for; `options` when it is a choice."""
+    """One input a discipline asks for; `options` when it is a choice.
+
+    only_if_key: asked only while that other answer is one of only_if_options.
+    """
 
     key: str
     kind: str
@@ -189,10 +172,14 @@ class QuestionOut(BaseModel):
     help: str
     unit: str
     default: InputValue
+    is_optional: bool
+    is_school: bool
     least: float | None
     most: float | None
     step: float
     options: list[OptionOut]
+    only_if_key: str | None
+    only_if_options: list[str]
 
 
 class DisciplineOut(BaseModel):

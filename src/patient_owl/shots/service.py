@@ -11,9 +11,10 @@ from patient_owl.formats.calendar import Entry
 from patient_owl.nights.models import Night
 from patient_owl.nights.service import get_night
 from patient_owl.nights.slope import calendar_of as night_calendar_of
+from patient_owl.rails import Move
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planning import Planned, make_plan
-from patient_owl.shots.schemas import Move, ShotIn
+from patient_owl.shots.schemas import ShotIn
 from patient_owl.words.plan import sentence_rest, settings_text
 
 

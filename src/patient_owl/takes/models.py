@@ -17,6 +17,7 @@ class Take(Owned, Base):
     exposure_s: Mapped[float]
     f_number: Mapped[float]
     iso: Mapped[float]
+    nd_stops: Mapped[float]
     verdict: Mapped[str | None] = mapped_column(String(10))
     is_keeper: Mapped[bool] = mapped_column(Boolean)
     note: Mapped[str] = mapped_column(Text)

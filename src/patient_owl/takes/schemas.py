@@ -8,7 +8,7 @@ from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
 from patient_owl.core.advice import Verdict
 from patient_owl.core.dials import Control
 from patient_owl.fields import Notes
-from patient_owl.shots.schemas import ExactDialValue, PositionOut
+from patient_owl.rails import ExactDialValue, PositionOut
 
 
 class TakeIn(BaseModel):
@@ -19,6 +19,7 @@ class TakeIn(BaseModel):
     exposure_s: Annotated[ExactDialValue, Field(description="s; as really run")]
     f_number: ExactDialValue
     iso: ExactDialValue
+    nd_stops: Annotated[float, Field(ge=0, le=40)] = 0.0
     verdict: Verdict | None = None
     is_keeper: bool = False
     note: Notes = ""

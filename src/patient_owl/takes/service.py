@@ -7,25 +7,23 @@ from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
 from patient_owl.core.advice import Belief, JudgedTake, next_setting
-from patient_owl.core.dials import Control, DialValue
+from patient_owl.core.dials import CONTROLS, Control, DialValue
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.exposure import Settings, stops_between
-from patient_owl.core.solver import CONTROLS
+from patient_owl.core.exposure import settings_on, stops_between
 from patient_owl.database import check_version, flush, owned_rows
 from patient_owl.errors import NotFound, VersionMissing
 from patient_owl.nights.service import get_night
 from patient_owl.places.zones import zone
+from patient_owl.rails import position_out
 from patient_owl.shots.models import Shot
-from patient_owl.shots.planning import Planned, position_out
+from patient_owl.shots.planning import Planned
 from patient_owl.shots.service import get_shot, plan_of
 from patient_owl.takes.models import Take
 from patient_owl.takes.schemas import AdviceOut, ChainOut, LinkOut, TakeIn, TakeOut
 from patient_owl.words.chain import change_text
 from patient_owl.words.night import clock
-from patient_owl.words.plan import reason_text, settings_text
-
-# What moves first for stars: ISO costs least while time is held by the sky. Handbook 2.8.
-CHEAPEST_FIRST: tuple[Control, ...] = ("iso", "f_number", "exposure_s")
+from patient_owl.words.plan import settings_text
+from patient_owl.words.reasons import reason_text
 
 
 def put_take(
@@ -84,10 +82,6 @@ def chain_of(session: Session, user: User, shot_id: UUID) -> ChainOut:
     return ChainOut(links=links, advice=_advice(planned, takes))
 
 
-def _settings(take: Take) -> Settings:
-    return Settings(take.exposure_s, take.f_number, take.iso)
-
-
 def _positions(take: Take, planned: Planned) -> dict[Control, DialValue]:
     return {c: planned.kit.dials[c].nearest(getattr(take, c)) for c in CONTROLS}
 
@@ -96,12 +90,17 @@ def _change(before: Take | None, take: Take, planned: Planned) -> str | None:
     if before is None:
         return None
     old, new = _positions(before, planned), _positions(take, planned)
-    return change_text(old, new, stops_between(_settings(before), _settings(take)))
+    dials = planned.kit.dials
+    return change_text(old, new, stops_between(settings_on(dials, old), settings_on(dials, new)))
 
 
 def _advice(planned: Planned, takes: list[Take]) -> AdviceOut:
-    plan, kit, intent, _, _ = planned
-    judged = [JudgedTake(_settings(t), t.verdict) for t in takes if t.verdict is not None]  # type: ignore[arg-type]
+    plan, kit, intent = planned.plan, planned.kit, planned.intent
+    judged = [
+        JudgedTake(settings_on(kit.dials, _positions(t, planned)), t.verdict)  # type: ignore[arg-type]
+        for t in takes
+        if t.verdict is not None
+    ]
     if not judged:
         positions = plan.solution.positions
         return AdviceOut(
@@ -112,9 +111,10 @@ def _advice(planned: Planned, takes: list[Take]) -> AdviceOut:
             sigma_stops=plan.sigma_stops,
             reasons=[reason_text(plan.lead)],
         )
-    order = [c for c in CHEAPEST_FIRST if c not in intent.choice.locked]
+    order = [c for c in planned.recipe.change_order if c not in intent.choice.locked]
     prior = Belief(plan.target_ev100, plan.sigma_stops)
-    advice = next_setting(prior, judged, kit.dials, plan.limits, order)
+    why = planned.recipe.change_why
+    advice = next_setting(prior, judged, kit.dials, plan.limits, order, why)
     return AdviceOut(
         settings=settings_text(advice.positions),
         positions={c: position_out(c, advice.positions[c]) for c in CONTROLS},

@@ -27,6 +27,15 @@ def seconds(value: float) -> str:
     return duration_label(round(value / 60) * 60)
 
 
+def duration(value: float) -> str:
+    """How long something takes: `under a second`, `45 s`, `12 min`, `2 h 10 min`."""
+    if value < 1:
+        return "under a second"
+    if value < 90:
+        return f"{value:.0f} s"
+    return duration_label(round(value / 60) * 60 if value >= 600 else round(value / 5) * 5)
+
+
 def dial_time(value: float) -> str:
     """An exact dial value as its dial prints it, with the unit: `1/60 s`, `30 s`, `4 min`."""
     for steps in ("thirds", "halves"):
@@ -81,6 +90,20 @@ def iso(value: float) -> str:
         if abs(math.log2(position.value / value)) < 0.01:
             return f"ISO {position.label}"
     return f"ISO {value:.0f}"
+
+
+def filter_stops(value: float) -> str:
+    """What a filter takes: `no filter`, `6 stops`."""
+    return stops(value) if value > 0 else "no filter"
+
+
+def metres(value: float) -> str:
+    """A distance: `0.8 m`, `4.5 m`, `120 m`, `1.4 km`, `infinity`."""
+    if math.isinf(value):
+        return "infinity"
+    if value >= 1000:
+        return f"{value / 1000:.3g} km"
+    return f"{value:.1f} m" if value < 10 else f"{value:.0f} m"
 
 
 def angle(value: float) -> str:
@@ -145,6 +168,8 @@ _FORMATS: Mapping[str, Callable[[Any], str]] = {
     "whole": whole,
     "place": place,
     "light": light,
+    "metres": metres,
+    "duration": duration,
 }
 
 

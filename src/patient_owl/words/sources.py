@@ -24,9 +24,21 @@ SOURCES: dict[str, str] = {
     "Science Advances 2 (2016) e1600377.",
     "folkner2009": "W. Folkner, J. Williams, D. Boggs, The Planetary and Lunar Ephemeris DE 421, "
     "IPN Progress Report 42-178 (2009).",
+    "bipm2019": "BIPM, The International System of Units, 9th ed. (2019).",
+    "chinneck2008": "J. Chinneck, Feasibility and Infeasibility in Optimization, Springer 2008, "
+    "ch. 6: the deletion filter.",
+    "derived_ghost": "Derived: a ghost's brightness is its share of the exposure, log2 q stops.",
+    "derived_motion": "Derived: thin lens, a thing at distance d draws v·t·f/d on the sensor.",
+    "derived_shake": "Derived: wind pressure on a sprung mass, anchored on common practice; "
+    "good to a factor of two.",
+    "emva1288": "EMVA Standard 1288, Release 4.0 (2021): characterisation of image sensors and "
+    "cameras.",
+    "film_sheet": "The reciprocity given for the film in your kit.",
+    "hecht2016": "E. Hecht, Optics, 5th ed., Pearson 2016, sec. 10.2.5.",
     "iau2015": "B. Archinal et al., Report of the IAU Working Group on Cartographic Coordinates "
     "2015, Celest. Mech. Dyn. Astr. 130 (2018) 22.",
     "iers2010": "G. Petit, B. Luzum (eds.), IERS Conventions (2010), IERS Technical Note 36.",
+    "iso12232": "ISO 12232:2019, Digital still cameras: exposure index, ISO speed ratings.",
     "iso2720": "ISO 2720:1974, General purpose photographic exposure meters.",
     "janiczek1987": "P. Janiczek, J. DeYoung, Computer Programs for Sun and Moon Illuminance, "
     "USNO Circular 171 (1987).",
@@ -37,6 +49,7 @@ SOURCES: dict[str, str] = {
     "kyba2011": "C. Kyba et al., Cloud coverage acts as an amplifier for ecological light "
     "pollution in urban ecosystems, PLoS ONE 6 (2011) e17307.",
     "meeus1998": "J. Meeus, Astronomical Algorithms, 2nd ed., Willmann-Bell, 1998.",
+    "ray2002": "S. Ray, Applied Photographic Optics, 3rd ed., Focal Press 2002, ch. 22.",
     "saemundsson1986": "Þ. Sæmundsson, Astronomical refraction, Sky and Telescope 72 (1986) 70.",
     "usno-rst": "US Naval Observatory, Rise, Set, and Twilight Definitions.",
     "wgs84": "NIMA TR8350.2, World Geodetic System 1984, 3rd ed. (2000).",

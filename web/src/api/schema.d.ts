@@ -24,6 +24,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Work Out
+         * @description Settings, limits, bracket, equivalents and test frame for one brightness.
+         */
+        post: operations["work_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/bench/scenes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Bench Scenes
+         * @description First guesses for scenes nobody meters.
+         */
+        get: operations["list_bench_scenes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/bortle": {
         parameters: {
             query?: never;
@@ -119,9 +159,89 @@ export interface paths {
         put?: never;
         /**
          * Create Kit Item
-         * @description Add a body or a lens.
+         * @description Add a thing to the bag.
          */
         post: operations["create_kit_item"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kit/export/{form}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Kit
+         * @description The whole bag as json or csv.
+         */
+        get: operations["export_kit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kit/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Kit
+         * @description Add what a kit file holds; all of it or, when one thing is refused, none.
+         */
+        post: operations["import_kit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kit/kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Kit Kinds
+         * @description Every kind of kit with its form, and generic things to copy from.
+         */
+        get: operations["list_kit_kinds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kit/schema.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Kit Schema
+         * @description The JSON Schema of a kit file.
+         */
+        get: operations["get_kit_schema"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -452,6 +572,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Schools
+         * @description Every question practitioners differ on, both sides, and the one taken.
+         */
+        get: operations["list_schools"];
+        /**
+         * Pick Schools
+         * @description Take sides; new shots start from them, each shot may differ.
+         */
+        put: operations["pick_schools"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/searches": {
         parameters: {
             query?: never;
@@ -748,7 +892,7 @@ export interface components {
             /** Change Stops */
             change_stops: number;
             /** Control */
-            control: ("exposure_s" | "f_number" | "iso") | null;
+            control: ("exposure_s" | "f_number" | "iso" | "nd_stops") | null;
             /** Positions */
             positions: {
                 [key: string]: components["schemas"]["PositionOut"];
@@ -761,16 +905,199 @@ export interface components {
             sigma_stops: number;
         };
         /**
+         * AlternativeOut
+         * @description Another setting worth knowing of, and when or why.
+         */
+        AlternativeOut: {
+            /** Code */
+            code: string;
+            /** Settings */
+            settings: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * BatterySpec
+         * @description Spare batteries for the bodies.
+         */
+        BatterySpec: {
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "battery";
+        };
+        /**
+         * BenchIn
+         * @description A subject's brightness and what to make of it. Kit not named is the first in the bag,
+         *     or a plain full-frame body with a 35 mm lens. None: it does not matter here.
+         */
+        BenchIn: {
+            /** Body Id */
+            body_id?: string | null;
+            /**
+             * Bracket Control
+             * @default exposure_s
+             * @enum {string}
+             */
+            bracket_control: "exposure_s" | "f_number" | "iso";
+            /**
+             * Bracket Step Stops
+             * @default 1
+             */
+            bracket_step_stops: number;
+            /**
+             * @default {
+             *       "follow": "exposure_s",
+             *       "held": {},
+             *       "locked": []
+             *     }
+             */
+            choice: components["schemas"]["ChoiceIn"];
+            /**
+             * Delay S
+             * @default 0
+             */
+            delay_s: number;
+            /** Distance M */
+            distance_m?: number | null;
+            /**
+             * Ev100
+             * @default 5
+             */
+            ev100: number;
+            /** Focal Length Mm */
+            focal_length_mm?: number | null;
+            /** Focus M */
+            focus_m?: number | null;
+            /**
+             * Frames
+             * @default 1
+             */
+            frames: number;
+            /**
+             * Gust M S
+             * @default 0
+             */
+            gust_m_s: number;
+            /** Highlight Stops */
+            highlight_stops?: number | null;
+            /**
+             * Is Handheld
+             * @default false
+             */
+            is_handheld: boolean;
+            /** Lens Id */
+            lens_id?: string | null;
+            move?: components["schemas"]["Move"] | null;
+            /** Near M */
+            near_m?: number | null;
+            /** Performance S */
+            performance_s?: number | null;
+            /**
+             * Placement Stops
+             * @default 0
+             */
+            placement_stops: number;
+            /**
+             * Sigma Stops
+             * @default 1.5
+             */
+            sigma_stops: number;
+            /** Speed M S */
+            speed_m_s?: number | null;
+            /**
+             * Temperature C
+             * @default 10
+             */
+            temperature_c: number;
+            /**
+             * Tolerance Px
+             * @default 2
+             */
+            tolerance_px: number;
+            /**
+             * Uses Lenr
+             * @default false
+             */
+            uses_lenr: boolean;
+            /**
+             * Wants Rays
+             * @default false
+             */
+            wants_rays: boolean;
+        };
+        /** BenchOut */
+        BenchOut: {
+            /** Body Name */
+            body_name: string;
+            /** Bracket */
+            bracket: components["schemas"]["FrameOut"][];
+            choice: components["schemas"]["ChoiceIn"];
+            conflict: components["schemas"]["ConflictOut"] | null;
+            /** Focal Length Mm */
+            focal_length_mm: number;
+            /** Ladder */
+            ladder: components["schemas"]["RungOut"][];
+            /** Lens Name */
+            lens_name: string;
+            /** Rails */
+            rails: components["schemas"]["RailOut"][];
+            report: components["schemas"]["ReportOut"];
+            /** Sentence */
+            sentence: string;
+            /** Settings */
+            settings: string;
+            /** Test Frame */
+            test_frame: string;
+        };
+        /**
          * BodySpec
-         * @description A camera body.
+         * @description A camera body. The sensor's noise is described in full or not at all.
          */
         BodySpec: {
+            /**
+             * Base Iso
+             * @default 100
+             */
+            base_iso: number;
+            /**
+             * Battery Min
+             * @default 240
+             */
+            battery_min: number;
+            /**
+             * Clip Share
+             * @default 1
+             */
+            clip_share: number;
+            /** Dark E S */
+            dark_e_s?: number | null;
             /**
              * Dial Steps
              * @default thirds
              * @enum {string}
              */
             dial_steps: "thirds" | "halves";
+            /**
+             * Figures From
+             * @default invented
+             * @enum {string}
+             */
+            figures_from: "invented" | "published" | "measured";
+            /**
+             * First Curtain
+             * @default electronic
+             * @enum {string}
+             */
+            first_curtain: "mirror" | "electronic";
+            /** Full Well E */
+            full_well_e?: number | null;
             /** Height Px */
             height_px: number;
             /**
@@ -793,12 +1120,41 @@ export interface components {
              * @default 100
              */
             lowest_iso: number;
+            /** Quantum Efficiency */
+            quantum_efficiency?: number | null;
+            /**
+             * Raw Size Mb
+             * @default 30
+             */
+            raw_size_mb: number;
+            /**
+             * Read Noise E
+             * @default []
+             */
+            read_noise_e: [
+                number,
+                number
+            ][];
+            /** Read Post E */
+            read_post_e?: number | null;
+            /** Read Pre E */
+            read_pre_e?: number | null;
             /** Sensor Height Mm */
             sensor_height_mm: number;
             /** Sensor Width Mm */
             sensor_width_mm: number;
+            /**
+             * Stabiliser Stops
+             * @default 0
+             */
+            stabiliser_stops: number;
             /** Width Px */
             width_px: number;
+        };
+        /** Body_import_kit */
+        Body_import_kit: {
+            /** File */
+            file: string;
         };
         /** Body_read_file */
         Body_read_file: {
@@ -816,6 +1172,16 @@ export interface components {
             sky_brightness_mag_arcsec2: number;
             /** Text */
             text: string;
+        };
+        /** CardSpec */
+        CardSpec: {
+            /** Capacity Gb */
+            capacity_gb: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "card";
         };
         /**
          * ChainOut
@@ -835,7 +1201,7 @@ export interface components {
              * Follow
              * @default iso
              */
-            follow: ("exposure_s" | "f_number" | "iso") | null;
+            follow: ("exposure_s" | "f_number" | "iso" | "nd_stops") | null;
             /**
              * Held
              * @default {}
@@ -847,7 +1213,7 @@ export interface components {
              * Locked
              * @default []
              */
-            locked: ("exposure_s" | "f_number" | "iso")[];
+            locked: ("exposure_s" | "f_number" | "iso" | "nd_stops")[];
         };
         /**
          * ChoiceOut
@@ -858,6 +1224,20 @@ export interface components {
             label: string;
             /** Value */
             value: number;
+        };
+        /**
+         * ConflictOut
+         * @description What excludes what, by how many stops, and ways out, cheapest first.
+         */
+        ConflictOut: {
+            /** Codes */
+            codes: string[];
+            /** Missing Stops */
+            missing_stops: number;
+            /** Text */
+            text: string;
+            /** Ways */
+            ways: string[];
         };
         /**
          * CoordinatesOut
@@ -909,6 +1289,77 @@ export interface components {
             text: string;
         };
         /**
+         * FilmBackSpec
+         * @description A film camera or back with a stock in it.
+         */
+        FilmBackSpec: {
+            /**
+             * Dial Steps
+             * @default thirds
+             * @enum {string}
+             */
+            dial_steps: "thirds" | "halves";
+            /** Frame Height Mm */
+            frame_height_mm: number;
+            /** Frame Width Mm */
+            frame_width_mm: number;
+            /**
+             * In Camera Ceiling S
+             * @default 1
+             */
+            in_camera_ceiling_s: number;
+            /**
+             * Iso
+             * @default 400
+             */
+            iso: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "film_back";
+            /**
+             * Reciprocity Exponent
+             * @default 1
+             */
+            reciprocity_exponent: number;
+            /**
+             * Reciprocity Table S
+             * @default []
+             */
+            reciprocity_table_s: [
+                number,
+                number
+            ][];
+            /**
+             * Scan Ppi
+             * @default 3200
+             */
+            scan_ppi: number;
+        };
+        /**
+         * FilterSpec
+         * @description A neutral density filter by any of its markings, or a polariser by what it costs.
+         */
+        FilterSpec: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "filter";
+            /**
+             * Marking
+             * @default stops
+             * @enum {string}
+             */
+            marking: "stops" | "factor" | "density" | "polariser";
+            /**
+             * Value
+             * @default 1.5
+             */
+            value: number;
+        };
+        /**
          * FoundOut
          * @description A night that qualifies, or (is_near_miss) lacks one thing. rank: higher is better.
          */
@@ -926,6 +1377,18 @@ export interface components {
             minutes: number;
             /** Rank */
             rank: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * FrameOut
+         * @description A frame of the bracket: `+1`, `8 s`; is_on_dial: False where the dial ends.
+         */
+        FrameOut: {
+            /** Is On Dial */
+            is_on_dial: boolean;
+            /** Stops */
+            stops: string;
             /** Text */
             text: string;
         };
@@ -978,17 +1441,53 @@ export interface components {
             /** Wind M S */
             wind_m_s: number;
         };
+        /** ImportedOut */
+        ImportedOut: {
+            /** Added */
+            added: number;
+            /** Skipped */
+            skipped: string[];
+        };
         /**
          * Kind
          * @enum {string}
          */
         Kind: "places" | "kit" | "nights" | "shots" | "takes";
+        /**
+         * KitFieldOut
+         * @description One field of a kind's form. type: number, choice or table (rows of two numbers).
+         */
+        KitFieldOut: {
+            /** Columns */
+            columns: string[];
+            /** Default */
+            default: unknown;
+            /** Group */
+            group: string;
+            /** Help */
+            help: string;
+            /** Is Optional */
+            is_optional: boolean;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Options */
+            options: string[];
+            /**
+             * Type
+             * @enum {string}
+             */
+            type: "number" | "choice" | "table";
+            /** Unit */
+            unit: string;
+        };
         /** KitItemIn */
         KitItemIn: {
             /** Name */
             name: string;
             /** Spec */
-            spec: components["schemas"]["BodySpec"] | components["schemas"]["LensSpec"];
+            spec: components["schemas"]["BodySpec"] | components["schemas"]["FilmBackSpec"] | components["schemas"]["LensSpec"] | components["schemas"]["FilterSpec"] | components["schemas"]["RemoteSpec"] | components["schemas"]["TripodSpec"] | components["schemas"]["CardSpec"] | components["schemas"]["BatterySpec"] | components["schemas"]["LightSpec"];
         };
         /** KitItemOut */
         KitItemOut: {
@@ -1000,15 +1499,43 @@ export interface components {
             /** Name */
             name: string;
             /** Spec */
-            spec: components["schemas"]["BodySpec"] | components["schemas"]["LensSpec"];
+            spec: components["schemas"]["BodySpec"] | components["schemas"]["FilmBackSpec"] | components["schemas"]["LensSpec"] | components["schemas"]["FilterSpec"] | components["schemas"]["RemoteSpec"] | components["schemas"]["TripodSpec"] | components["schemas"]["CardSpec"] | components["schemas"]["BatterySpec"] | components["schemas"]["LightSpec"];
+            /** Summary */
+            summary: string;
             /** Version */
             version: number;
+        };
+        /**
+         * KitKindOut
+         * @description A kind of kit: how it is called, what its form asks, and generic ones to copy from.
+         */
+        KitKindOut: {
+            /** Fields */
+            fields: components["schemas"]["KitFieldOut"][];
+            /** Kind */
+            kind: string;
+            /** Plural */
+            plural: string;
+            /** Shelf */
+            shelf: components["schemas"]["KitItemIn"][];
+            /** Title */
+            title: string;
         };
         /**
          * LensSpec
          * @description A lens, prime when both focal lengths are equal.
          */
         LensSpec: {
+            /**
+             * Blades
+             * @default 9
+             */
+            blades: number;
+            /**
+             * Closest Focus M
+             * @default 0.3
+             */
+            closest_focus_m: number;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -1021,10 +1548,18 @@ export interface components {
              * @default 16
              */
             narrowest_f_number: number;
+            /**
+             * Projection
+             * @default rectilinear
+             * @enum {string}
+             */
+            projection: "rectilinear" | "fisheye";
             /** Shortest Focal Length Mm */
             shortest_focal_length_mm: number;
             /** Widest F Number */
             widest_f_number: number;
+            /** Widest F Number At Longest */
+            widest_f_number_at_longest?: number | null;
         };
         /** LightChoiceOut */
         LightChoiceOut: {
@@ -1073,6 +1608,28 @@ export interface components {
             sky_sigma_stops: number;
             /** Sun Altitude Deg */
             sun_altitude_deg: number;
+        };
+        /**
+         * LightSpec
+         * @description A torch, panel or flash. Torches by lumens and beam, flashes by guide number.
+         */
+        LightSpec: {
+            /** Beam Deg */
+            beam_deg?: number | null;
+            /**
+             * Colour Temperature K
+             * @default 5000
+             */
+            colour_temperature_k: number;
+            /** Guide Number M */
+            guide_number_m?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "light";
+            /** Lumens */
+            lumens?: number | null;
         };
         /** LineOut */
         LineOut: {
@@ -1137,7 +1694,7 @@ export interface components {
              * Control
              * @enum {string}
              */
-            control: "exposure_s" | "f_number" | "iso";
+            control: "exposure_s" | "f_number" | "iso" | "nd_stops";
             /** Value */
             value: number;
         };
@@ -1286,10 +1843,24 @@ export interface components {
         };
         /** OptionOut */
         OptionOut: {
+            /** Help */
+            help: string;
             /** Key */
             key: string;
             /** Label */
             label: string;
+        };
+        /**
+         * PartOut
+         * @description One cause of blur. [px]
+         */
+        PartOut: {
+            /** Blur Px */
+            blur_px: number;
+            /** Cause */
+            cause: string;
+            /** Text */
+            text: string;
         };
         /**
          * PassageOut
@@ -1440,18 +2011,34 @@ export interface components {
         /**
          * PlanOut
          * @description A plan in full: the sentence in two parts, rails, reasons, and what to do.
+         *
+         *     inputs: every answer in force, defaults and schools filled in. works: when in this night
+         *     the light suits the discipline.
          */
         PlanOut: {
+            /** Alternatives */
+            alternatives: components["schemas"]["AlternativeOut"][];
             /**
              * At Utc
              * Format: date-time
              */
             at_utc: string;
+            /** Bracket */
+            bracket: components["schemas"]["FrameOut"][];
             /** Cautions */
             cautions: components["schemas"]["LineOut"][];
             choice: components["schemas"]["ChoiceIn"];
+            conflict: components["schemas"]["ConflictOut"] | null;
+            /** Facts */
+            facts: components["schemas"]["ReasonOut"][];
             /** Horizontal View Deg */
             horizontal_view_deg: number;
+            /** Inputs */
+            inputs: {
+                [key: string]: number | string | null;
+            };
+            /** Ladder */
+            ladder: components["schemas"]["RungOut"][];
             light: components["schemas"]["LightOut"];
             /** Miss Stops */
             miss_stops: number;
@@ -1461,18 +2048,26 @@ export interface components {
             rails: components["schemas"]["RailOut"][];
             /** Reasons */
             reasons: components["schemas"]["ReasonOut"][];
+            report: components["schemas"]["ReportOut"];
             /** Sentence */
             sentence: string;
             /** Settings */
             settings: string;
             /** Sigma Stops */
             sigma_stops: number;
+            sketch: components["schemas"]["SketchOut"] | null;
             /** Steps */
             steps: components["schemas"]["LineOut"][];
             /** Target Ev100 */
             target_ev100: number;
+            /** Test Frame */
+            test_frame: string;
             /** Vertical View Deg */
             vertical_view_deg: number;
+            /** Works */
+            works: string;
+            /** Works Now */
+            works_now: boolean;
         };
         /**
          * PlanRequest
@@ -1551,12 +2146,18 @@ export interface components {
         /**
          * QuestionOut
          * @description One input a discipline asks for; `options` when it is a choice.
+         *
+         *     only_if_key: asked only while that other answer is one of only_if_options.
          */
         QuestionOut: {
             /** Default */
-            default: number | string;
+            default: number | string | null;
             /** Help */
             help: string;
+            /** Is Optional */
+            is_optional: boolean;
+            /** Is School */
+            is_school: boolean;
             /** Key */
             key: string;
             /** Kind */
@@ -1567,6 +2168,10 @@ export interface components {
             least: number | null;
             /** Most */
             most: number | null;
+            /** Only If Key */
+            only_if_key: string | null;
+            /** Only If Options */
+            only_if_options: string[];
             /** Options */
             options: components["schemas"]["OptionOut"][];
             /** Step */
@@ -1585,7 +2190,7 @@ export interface components {
              * Control
              * @enum {string}
              */
-            control: "exposure_s" | "f_number" | "iso";
+            control: "exposure_s" | "f_number" | "iso" | "nd_stops";
             picked: components["schemas"]["PositionOut"];
             /** Picked Index */
             picked_index: number;
@@ -1629,6 +2234,68 @@ export interface components {
             text: string;
         };
         /**
+         * RemoteSpec
+         * @description What opens the shutter without a finger on the camera.
+         */
+        RemoteSpec: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "remote";
+            /**
+             * Release
+             * @default timer
+             * @enum {string}
+             */
+            release: "none" | "self_timer" | "cable" | "timer";
+        };
+        /**
+         * ReportOut
+         * @description What the frame will be like and what it costs.
+         */
+        ReportOut: {
+            /** Clock S */
+            clock_s: number;
+            /** Cost */
+            cost: string[];
+            /** Noise */
+            noise: string;
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
+            /** Sharpness */
+            sharpness: string;
+            /** Tones */
+            tones: components["schemas"]["ToneOut"][];
+            /** Total Px */
+            total_px: number;
+        };
+        /**
+         * RungOut
+         * @description An equivalent setting: `2 s, f/11, ISO 100`.
+         */
+        RungOut: {
+            /** Exposure S */
+            exposure_s: number;
+            /** F Number */
+            f_number: number;
+            /** Is Picked */
+            is_picked: boolean;
+            /** Text */
+            text: string;
+        };
+        /** SceneChoiceOut */
+        SceneChoiceOut: {
+            /** Ev100 */
+            ev100: number;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Sigma Stops */
+            sigma_stops: number;
+        };
+        /**
          * SceneOut
          * @description A scene of artificial light and the time it wants at the night's references.
          *
@@ -1650,6 +2317,30 @@ export interface components {
             sigma_stops: number;
             /** Text */
             text: string;
+        };
+        /**
+         * SchoolOut
+         * @description A question with its sides, and the one this photographer takes.
+         */
+        SchoolOut: {
+            /** Key */
+            key: string;
+            /** Picked */
+            picked: string;
+            /** Sides */
+            sides: components["schemas"]["SideOut"][];
+            /** Title */
+            title: string;
+        };
+        /**
+         * SchoolsIn
+         * @description Questions and the side taken; what is not named stays as it was.
+         */
+        SchoolsIn: {
+            /** Schools */
+            schools: {
+                [key: string]: string;
+            };
         };
         /** SearchIn */
         SearchIn: {
@@ -1698,6 +2389,31 @@ export interface components {
             user: components["schemas"]["UserOut"] | null;
         };
         /**
+         * ShapeOut
+         * @description A line through points, or a ring about its one point. Shares of the frame.
+         */
+        ShapeOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "line" | "ring";
+            /** Label */
+            label: string;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+            /** Radius */
+            radius: number;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "subject" | "light" | "guide" | "frame" | "mark";
+        };
+        /**
          * ShotIn
          * @description What the photographer decides about one picture.
          */
@@ -1738,7 +2454,7 @@ export interface components {
              * @default {}
              */
             inputs: {
-                [key: string]: number | string;
+                [key: string]: number | string | null;
             };
             /**
              * Lens Id
@@ -1815,7 +2531,7 @@ export interface components {
              * @default {}
              */
             inputs: {
-                [key: string]: number | string;
+                [key: string]: number | string | null;
             };
             /** Lead */
             lead: string;
@@ -1896,7 +2612,7 @@ export interface components {
              * @default {}
              */
             inputs: {
-                [key: string]: number | string;
+                [key: string]: number | string | null;
             };
             /**
              * Lens Id
@@ -1930,12 +2646,31 @@ export interface components {
             /** Version */
             version: number;
         };
+        /** SideOut */
+        SideOut: {
+            /** Argument */
+            argument: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
         /** SignIn */
         SignIn: {
             /** Email */
             email: string;
             /** Password */
             password: string;
+        };
+        /**
+         * SketchOut
+         * @description A small drawing of the frame; aspect is width over height.
+         */
+        SketchOut: {
+            /** Aspect */
+            aspect: number;
+            /** Shapes */
+            shapes: components["schemas"]["ShapeOut"][];
         };
         /**
          * SlopeOut
@@ -2081,6 +2816,11 @@ export interface components {
             /** Iso */
             iso: number;
             /**
+             * Nd Stops
+             * @default 0
+             */
+            nd_stops: number;
+            /**
              * Note
              * @default
              */
@@ -2119,6 +2859,11 @@ export interface components {
             is_keeper: boolean;
             /** Iso */
             iso: number;
+            /**
+             * Nd Stops
+             * @default 0
+             */
+            nd_stops: number;
             /**
              * Note
              * @default
@@ -2197,6 +2942,20 @@ export interface components {
              */
             start_utc: string;
         };
+        /**
+         * ToneOut
+         * @description Shadow, mid-grey and highlight: signal against noise.
+         */
+        ToneOut: {
+            /** Is Clipped */
+            is_clipped: boolean;
+            /** Snr */
+            snr: number;
+            /** Stops */
+            stops: number;
+            /** Text */
+            text: string;
+        };
         /** TownOut */
         TownOut: {
             /** Country */
@@ -2209,6 +2968,26 @@ export interface components {
             name: string;
             /** Population */
             population: number;
+        };
+        /** TripodSpec */
+        TripodSpec: {
+            /**
+             * Height Cm
+             * @default 150
+             */
+            height_cm: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "tripod";
+            /** Load Kg */
+            load_kg: number;
+            /**
+             * Weight Kg
+             * @default 1.8
+             */
+            weight_kg: number;
         };
         /** UserOut */
         UserOut: {
@@ -2298,6 +3077,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    work_out: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    list_bench_scenes: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SceneChoiceOut"][];
                 };
             };
             /** @description Validation Error */
@@ -2503,6 +3348,127 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    export_kit: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                form: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    import_kit: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["Body_import_kit"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportedOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    list_kit_kinds: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitKindOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_kit_schema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
                 };
             };
         };
@@ -3213,6 +4179,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    list_schools: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    pick_schools: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolsIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolOut"][];
                 };
             };
             /** @description Validation Error */

@@ -1,6 +1,7 @@
 """A camera on a tripod: which direction each point of the frame looks in.
 
-Rectilinear lens, camera level (no roll). Directions are unit vectors east, north, up.
+Camera level (no roll). Directions are unit vectors east, north, up. A rectilinear lens draws
+an angle θ off its axis at f·tan θ; a fisheye is taken as equidistant, f·θ. [ray2002]
 """
 
 from dataclasses import dataclass
@@ -12,6 +13,7 @@ from patient_owl.core.errors import WrongValue
 from patient_owl.core.types import FloatArray
 
 Orientation = Literal["landscape", "portrait"]
+Projection = Literal["rectilinear", "fisheye"]
 
 GRID_POINTS = 9  # along each side of the frame; drift is smooth, its extremes lie on the edge
 
@@ -85,35 +87,56 @@ def frame_size_mm(sensor: Sensor, orientation: Orientation) -> tuple[float, floa
     return size if orientation == "landscape" else (size[1], size[0])
 
 
-def frame_grid(sensor: Sensor, focal_length_mm: float, framing: Framing) -> FrameGrid:
+def frame_grid(
+    sensor: Sensor,
+    focal_length_mm: float,
+    framing: Framing,
+    projection: Projection = "rectilinear",
+) -> FrameGrid:
     """A grid over the frame and where each of its points looks."""
     if not focal_length_mm > 0:
         raise WrongValue("focal_length_mm", "more than 0 mm", focal_length_mm)
     width_mm, height_mm = frame_size_mm(sensor, framing.orientation)
     side = np.linspace(-0.5, 0.5, GRID_POINTS)
     x, y = (a.ravel() for a in np.meshgrid(side * width_mm, side * height_mm))
+    radius = np.hypot(x, y)
+    off_axis = radius / focal_length_mm
+    if projection == "rectilinear":
+        off_axis = np.arctan(off_axis)
+    outward = np.sin(off_axis) / np.maximum(radius, 1e-12)
     axes = camera_axes(framing)
-    rays = np.stack([x, y, np.full_like(x, focal_length_mm)], axis=1) @ axes
     return FrameGrid(
-        directions=rays / np.linalg.norm(rays, axis=1, keepdims=True),
+        directions=np.stack([x * outward, y * outward, np.cos(off_axis)], axis=1) @ axes,
         offset_mm=np.stack([x, y], axis=1),
         axes=axes,
     )
 
 
-def project_mm(directions: FloatArray, axes: FloatArray, focal_length_mm: float) -> FloatArray:
+def project_mm(
+    directions: FloatArray,
+    axes: FloatArray,
+    focal_length_mm: float,
+    projection: Projection = "rectilinear",
+) -> FloatArray:
     """Where directions (n, 3) fall in the picture, (n, 2) right and up of the centre. [mm]
 
-    NaN for what lies behind the camera.
+    NaN for what lies behind a rectilinear lens.
     """
     right, up, forward = (directions @ axes.T).T
-    ahead = np.where(forward > 1e-6, forward, np.nan)
-    return np.stack([right, up], axis=1) / ahead[:, None] * focal_length_mm
+    if projection == "fisheye":
+        across = np.hypot(right, up)
+        stretch = np.arctan2(across, forward) / np.maximum(across, 1e-12)
+    else:
+        stretch = 1 / np.where(forward > 1e-6, forward, np.nan)
+    return np.asarray(np.stack([right, up], axis=1) * stretch[:, None] * focal_length_mm)
 
 
-def field_of_view_deg(size_mm: float, focal_length_mm: float) -> float:
+def field_of_view_deg(
+    size_mm: float, focal_length_mm: float, projection: Projection = "rectilinear"
+) -> float:
     """Angle a side of the frame spans. [deg]"""
-    return float(np.degrees(2 * np.arctan(size_mm / 2 / focal_length_mm)))
+    half = size_mm / 2 / focal_length_mm
+    return float(np.degrees(2 * (half if projection == "fisheye" else np.arctan(half))))
 
 
 def place_in_frame(offset_mm: FloatArray, sensor: Sensor, orientation: Orientation) -> str:

@@ -7,12 +7,14 @@ a corner drifts faster than the middle even at the same declination.
 """
 
 from dataclasses import dataclass
+from typing import NamedTuple
 
 import numpy as np
 
 from patient_owl.core.constants import SIDEREAL_DAY_S
 from patient_owl.core.optics.camera import (
     Framing,
+    Projection,
     Sensor,
     frame_grid,
     place_in_frame,
@@ -42,15 +44,20 @@ class StarDrift:
 
 
 def worst_star_drift(
-    sensor: Sensor, focal_length_mm: float, framing: Framing, latitude_deg: float
+    sensor: Sensor,
+    focal_length_mm: float,
+    framing: Framing,
+    latitude_deg: float,
+    projection: Projection = "rectilinear",
 ) -> StarDrift | None:
     """The fastest star in the frame; None when the frame shows no sky."""
-    grid = frame_grid(sensor, focal_length_mm, framing)
+    grid = frame_grid(sensor, focal_length_mm, framing, projection)
     sky = grid.altitude_deg() > 0
     if not sky.any():
         return None
     directions = grid.directions[sky]
-    speeds = drift_speed_px_per_s(directions, grid.axes, sensor, focal_length_mm, latitude_deg)
+    camera = Camera(sensor, focal_length_mm, grid.axes, projection)
+    speeds = drift_speed_px_per_s(directions, camera, latitude_deg)
     worst = int(np.argmax(speeds))
     declinations = declination_deg(directions, latitude_deg)
     crosses_equator = declinations.min() <= 0 <= declinations.max()
@@ -75,25 +82,22 @@ def declination_deg(directions: FloatArray, latitude_deg: float) -> FloatArray:
     )
 
 
-def drift_speed_px_per_s(
-    directions: FloatArray,
-    axes: FloatArray,
-    sensor: Sensor,
-    focal_length_mm: float,
-    latitude_deg: float,
-) -> FloatArray:
+class Camera(NamedTuple):
+    """What draws the sky: sensor, lens and where it looks."""
+
+    sensor: Sensor
+    focal_length_mm: float
+    axes: FloatArray
+    projection: Projection = "rectilinear"
+
+
+def drift_speed_px_per_s(directions: FloatArray, camera: Camera, latitude_deg: float) -> FloatArray:
     """Speed of stars at directions (n, 3) over the sensor, shape (n,). [px/s]
 
-    The derivative of the rectilinear projection along the sky's turning, d' = −ω·p × d. [D]
+    The path of one second about the moment: the sky turns so evenly that it equals the
+    derivative to a part in a million.
     """
-    turning = -SKY_TURN_RAD_PER_S * np.cross(celestial_pole(latitude_deg), directions)
-    right, up, forward = (directions @ axes.T).T
-    v_right, v_up, v_forward = (turning @ axes.T).T
-    mm_per_s = focal_length_mm * np.hypot(
-        (v_right * forward - right * v_forward) / forward**2,
-        (v_up * forward - up * v_forward) / forward**2,
-    )
-    return np.asarray(mm_per_s * 1000 / sensor.pixel_pitch_um)
+    return drift_px(turned(directions, latitude_deg, -0.5), camera, latitude_deg, 1.0)
 
 
 def turned(directions: FloatArray, latitude_deg: float, seconds: float) -> FloatArray:
@@ -109,16 +113,13 @@ def turned(directions: FloatArray, latitude_deg: float, seconds: float) -> Float
 
 
 def drift_px(
-    directions: FloatArray,
-    axes: FloatArray,
-    sensor: Sensor,
-    focal_length_mm: float,
-    latitude_deg: float,
-    exposure_s: float,
+    directions: FloatArray, camera: Camera, latitude_deg: float, exposure_s: float
 ) -> FloatArray:
     """Distance on the sensor between where stars begin and end, shape (n,). [px]"""
-    start = project_mm(directions, axes, focal_length_mm)
-    end = project_mm(turned(directions, latitude_deg, exposure_s), axes, focal_length_mm)
+    sensor, focal_length_mm, axes, projection = camera
+    start = project_mm(directions, axes, focal_length_mm, projection)
+    later = turned(directions, latitude_deg, exposure_s)
+    end = project_mm(later, axes, focal_length_mm, projection)
     return np.asarray(np.linalg.norm(end - start, axis=1) * 1000 / sensor.pixel_pitch_um)
 
 

@@ -1,0 +1,1 @@
+"""The bench: the rails with no night attached, two taps from anywhere."""

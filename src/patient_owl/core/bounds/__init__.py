@@ -1,0 +1,1 @@
+"""Every limit the recipes draw from: what bounds a control, computed, with its quantities."""

@@ -1,0 +1,81 @@
+"""What stands on the tripod and lies in the bag, as far as planning needs it."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from patient_owl.core.dials import Control, Dial, Steps, aperture_dial, iso_dial, time_dial
+from patient_owl.core.filters import Filter, filter_dial
+from patient_owl.core.noise import SensorNoise
+from patient_owl.core.optics.camera import Projection, Sensor
+from patient_owl.core.reciprocity import Film
+
+FirstCurtain = Literal["mirror", "electronic"]
+Release = Literal["none", "self_timer", "cable", "timer"]
+
+
+@dataclass(frozen=True)
+class Body:
+    """A camera body or film back.
+
+    noise: None for film and for a sensor nobody measured. film: None for a sensor.
+    battery_min: minutes of open shutter at 20 °C, None where no battery is needed.
+    stabiliser_stops: 0 without one.
+    """
+
+    sensor: Sensor
+    dial_steps: Steps = "thirds"
+    lowest_iso: float = 100
+    highest_iso: float = 25600
+    in_camera_ceiling_s: float = 30
+    noise: SensorNoise | None = None
+    film: Film | None = None
+    raw_size_mb: float = 30
+    battery_min: float | None = 240
+    first_curtain: FirstCurtain = "electronic"
+    stabiliser_stops: float = 0
+
+
+@dataclass(frozen=True)
+class Lens:
+    """A lens at the focal length used. f-numbers as printed there."""
+
+    focal_length_mm: float
+    widest_f_number: float
+    narrowest_f_number: float
+    blades: int = 9
+    closest_focus_m: float = 0.0
+    projection: Projection = "rectilinear"
+
+
+@dataclass(frozen=True)
+class Support:
+    """What else is along: None or 0 where there is none."""
+
+    tripod_load_kg: float | None = None
+    card_gb: float = 0
+    spare_batteries: int = 0
+    release: Release = "self_timer"
+
+
+@dataclass(frozen=True)
+class Kit:
+    """What stands on the tripod, the dials it gives, and what else is in the bag."""
+
+    body: Body
+    lens: Lens
+    dials: Mapping[Control, Dial]
+    support: Support = Support()
+
+
+def kit_of(
+    body: Body, lens: Lens, filters: Sequence[Filter] = (), support: Support = Support()
+) -> Kit:
+    """Body, lens, filters and support with the dials they give."""
+    dials: dict[Control, Dial] = {
+        "exposure_s": time_dial(body.dial_steps, body.in_camera_ceiling_s, body.film),
+        "f_number": aperture_dial(body.dial_steps, lens.widest_f_number, lens.narrowest_f_number),
+        "iso": iso_dial(body.dial_steps, body.lowest_iso, body.highest_iso),
+        "nd_stops": filter_dial(tuple(filters)),
+    }
+    return Kit(body, lens, dials, support)

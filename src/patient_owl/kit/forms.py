@@ -1,0 +1,151 @@
+"""The form of each kind of kit, read off its specification, and a line about each thing."""
+
+import types
+from collections.abc import Callable
+from typing import Any, Literal, Union, get_args, get_origin
+
+from pydantic import BaseModel
+from pydantic.fields import FieldInfo
+from pydantic_core import PydanticUndefined
+
+from patient_owl.kit.schemas import (
+    AnySpec,
+    BatterySpec,
+    BodySpec,
+    CardSpec,
+    FilmBackSpec,
+    FilterSpec,
+    KitFieldOut,
+    KitKindOut,
+    LensSpec,
+    LightSpec,
+    RemoteSpec,
+    TripodSpec,
+)
+from patient_owl.kit.shelf import SHELF
+from patient_owl.words.formats import number, stops
+from patient_owl.words.kit import COLUMNS, FIELDS, KINDS, OPTIONS
+
+SPECS: dict[str, type[BaseModel]] = {
+    spec.model_fields["kind"].default: spec for spec in get_args(AnySpec)
+}
+
+
+def kinds_out() -> list[KitKindOut]:
+    """Every kind with its form, in the order a bag is packed."""
+    return [
+        KitKindOut(
+            kind=kind,
+            title=words.title,
+            plural=words.plural,
+            fields=[
+                _field_out(key, field)
+                for key, field in SPECS[kind].model_fields.items()
+                if key != "kind"
+            ],
+            shelf=[item for item in SHELF if item.spec.kind == kind],
+        )
+        for kind, words in KINDS.items()
+    ]
+
+
+def _field_out(key: str, field: FieldInfo) -> KitFieldOut:
+    words = FIELDS[key]
+    options = _options(field.annotation)
+    default = None if field.default is PydanticUndefined else field.default
+    is_table = key in COLUMNS
+    return KitFieldOut(
+        key=key,
+        type="choice" if options else "table" if is_table else "number",
+        label=words.label,
+        help=words.help,
+        unit=words.unit,
+        is_optional=not field.is_required() and default is None,
+        group=words.group,
+        default=default,
+        options=[f"{option}: {OPTIONS[option]}" for option in options],
+        columns=list(COLUMNS.get(key, ())),
+    )
+
+
+def _options(annotation: Any) -> list[str]:
+    if get_origin(annotation) is Literal:
+        return [str(option) for option in get_args(annotation)]
+    if get_origin(annotation) in (Union, types.UnionType):
+        return [option for part in get_args(annotation) for option in _options(part)]
+    return []
+
+
+def summary(spec: AnySpec) -> str:
+    """One line about a thing, with units."""
+    return _LINES[type(spec)](spec)
+
+
+def _body(spec: BodySpec) -> str:
+    pitch = spec.sensor_width_mm / spec.width_px * 1000
+    noise = "noise not known"
+    if spec.full_well_e is not None:
+        noise = f"noise figures {spec.figures_from}"
+    return (
+        f"{spec.sensor_width_mm:g} × {spec.sensor_height_mm:g} mm, {number(pitch)} µm pixels, "
+        f"ISO {spec.lowest_iso:g} to {spec.highest_iso:g}, dials in {spec.dial_steps}, "
+        f"bulb beyond {spec.in_camera_ceiling_s:g} s, {noise}"
+    )
+
+
+def _lens(spec: LensSpec) -> str:
+    short, long = spec.shortest_focal_length_mm, spec.longest_focal_length_mm
+    reach = f"{short:g} mm" if short == long else f"{short:g} to {long:g} mm"
+    far = spec.widest_f_number_at_longest
+    opens = f"f/{spec.widest_f_number:g}" + (f" to {far:g}" if far else "")
+    fish = ", fisheye" if spec.projection == "fisheye" else ""
+    return f"{reach}, opens to {opens}, closes to f/{spec.narrowest_f_number:g}{fish}"
+
+
+def _light(spec: LightSpec) -> str:
+    parts = []
+    if spec.lumens:
+        parts.append(f"{spec.lumens:g} lm" + (f" over {spec.beam_deg:g}°" if spec.beam_deg else ""))
+    if spec.guide_number_m:
+        parts.append(f"guide number {spec.guide_number_m:g} m")
+    return ", ".join([*parts, f"{spec.colour_temperature_k:g} K"])
+
+
+def _film_back(spec: FilmBackSpec) -> str:
+    by_table = bool(spec.reciprocity_table_s)
+    how = "by table" if by_table else f"exponent {spec.reciprocity_exponent:g}"
+    size = f"{spec.frame_width_mm:g} × {spec.frame_height_mm:g} mm"
+    return f"{size}, ISO {spec.iso:g}, reciprocity {how}"
+
+
+def _filter(spec: FilterSpec) -> str:
+    return f"{stops(spec.stops)}, marked {spec.value:g} ({OPTIONS[spec.marking]})"
+
+
+def _remote(spec: RemoteSpec) -> str:
+    return OPTIONS[spec.release]
+
+
+def _tripod(spec: TripodSpec) -> str:
+    return f"carries {spec.load_kg:g} kg, stands {spec.height_cm:g} cm"
+
+
+def _card(spec: CardSpec) -> str:
+    return f"{spec.capacity_gb:g} GB"
+
+
+def _battery(spec: BatterySpec) -> str:
+    return f"{spec.count} spare"
+
+
+_LINES: dict[type[AnySpec], Callable[[Any], str]] = {
+    BodySpec: _body,
+    FilmBackSpec: _film_back,
+    LensSpec: _lens,
+    FilterSpec: _filter,
+    RemoteSpec: _remote,
+    TripodSpec: _tripod,
+    CardSpec: _card,
+    BatterySpec: _battery,
+    LightSpec: _light,
+}

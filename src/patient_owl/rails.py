@@ -1,0 +1,190 @@
+"""Rails on the wire: a control in dial values, what bounds it, and the hand upon it."""
+
+from collections.abc import Mapping, Sequence
+from typing import Annotated, Self
+
+from pydantic import BaseModel, Field, field_validator, model_validator
+
+from patient_owl.core.dials import CONTROLS, Control, Dial, DialValue
+from patient_owl.core.kit import Kit
+from patient_owl.core.limits import Limit, Sense
+from patient_owl.core.solver import Choice
+from patient_owl.words.plan import CONTROL_TITLES, setting_text
+from patient_owl.words.posts import post_text
+
+ExactDialValue = Annotated[float, Field(gt=0, le=1e6)]
+# a filter may take nothing; every other control has no nought
+ControlValue = Annotated[float, Field(ge=0, le=1e6)]
+
+
+def _check_value(control: Control, value: float) -> None:
+    if value == 0 and control != "nd_stops":
+        raise ValueError(f"more than 0 for {control}")
+
+
+class ChoiceIn(BaseModel):
+    """The photographer's hand on the rails. Values are exact dial values."""
+
+    held: dict[Control, ControlValue] = {}
+    locked: list[Control] = []
+    follow: Control | None = "iso"
+
+    @field_validator("held")
+    @classmethod
+    def _usable(cls, held: dict[Control, float]) -> dict[Control, float]:
+        for control, value in held.items():
+            _check_value(control, value)
+        return held
+
+    def after(self, move: "Move | None", kit: Kit) -> Choice:
+        """The choice once an eye was moved to the nearest position of its dial."""
+        choice = self.to_domain()
+        if move is None:
+            return choice
+        position = kit.dials[move.control].nearest(move.value)
+        return choice.moved(move.control, position.value)
+
+    def to_domain(self) -> Choice:
+        return Choice(dict(self.held), frozenset(self.locked), self.follow)
+
+    @classmethod
+    def from_domain(cls, choice: Choice) -> Self:
+        return cls(held=dict(choice.held), locked=sorted(choice.locked), follow=choice.follow)
+
+
+class Move(BaseModel):
+    """One eye moved by hand to an exact dial value."""
+
+    control: Control
+    value: ControlValue
+
+    @model_validator(mode="after")
+    def _usable(self) -> Self:
+        _check_value(self.control, self.value)
+        return self
+
+
+class PositionOut(BaseModel):
+    value: float
+    label: str
+    text: Annotated[str, Field(description="with its unit: f/2.8")]
+    is_bulb: bool
+
+
+class RailValueOut(PositionOut):
+    """A dial position on its rail. brightness_stops grows to the right on every rail."""
+
+    brightness_stops: float
+    is_allowed: bool
+
+
+class PostOut(BaseModel):
+    """A limit on a rail, with what it opens into."""
+
+    code: str
+    sense: Sense
+    brightness_stops: float
+    drives: bool
+    binds: bool
+    is_broken: bool
+    school: str | None
+    title: str
+    value: str
+    formula: str
+    numbers: str
+    argument: str
+    source: str
+
+
+class RailOut(BaseModel):
+    """One control: where it stands, what it may do, and what bounds it.
+
+    role: "follows", "held", "locked" or "recipe" (free, where the recipe put it).
+    """
+
+    control: Control
+    title: str
+    role: str
+    picked: PositionOut
+    picked_index: int
+    values: list[RailValueOut]
+    posts: list[PostOut]
+
+
+def position_out(control: Control, position: DialValue) -> PositionOut:
+    return PositionOut(
+        value=position.value,
+        label=position.label,
+        text=setting_text(control, position),
+        is_bulb=position.is_bulb,
+    )
+
+
+def rails_out(
+    kit: Kit,
+    positions: Mapping[Control, DialValue],
+    limits: Sequence[Limit],
+    choice: Choice,
+) -> list[RailOut]:
+    """All rails; that of the filters only when there are filters in the bag."""
+    return [
+        _rail_out(kit.dials[c], positions[c], limits, choice)
+        for c in CONTROLS
+        if c != "nd_stops" or len(kit.dials[c].values) > 1
+    ]
+
+
+def _rail_out(dial: Dial, picked: DialValue, limits: Sequence[Limit], choice: Choice) -> RailOut:
+    """A dial as a rail, with the posts of the limits that are on it."""
+    control = dial.control
+    mine = [limit for limit in limits if limit.control == control]
+    driving = [limit for limit in mine if limit.drives]
+    ordered = dial.darkest_first
+    return RailOut(
+        control=control,
+        title=CONTROL_TITLES[control],
+        role=_role(control, choice),
+        picked=position_out(control, picked),
+        picked_index=ordered.index(picked),
+        values=[
+            RailValueOut(
+                value=p.value,
+                label=p.label,
+                text=setting_text(control, p),
+                is_bulb=p.is_bulb,
+                brightness_stops=dial.brightness(p.value),
+                is_allowed=all(limit.allows(p.value) for limit in driving),
+            )
+            for p in ordered
+        ],
+        posts=[_post(limit, dial, picked) for limit in mine],
+    )
+
+
+def _role(control: Control, choice: Choice) -> str:
+    if control in choice.locked:
+        return "locked"
+    if control == choice.follow:
+        return "follows"
+    return "held" if control in choice.held else "recipe"
+
+
+def _post(limit: Limit, dial: Dial, picked: DialValue) -> PostOut:
+    text = post_text(limit)
+    at_most = limit.sense == "at_most"
+    last_kept = dial.at_most(limit.value) if at_most else dial.at_least(limit.value)
+    return PostOut(
+        code=limit.code,
+        sense=limit.sense,
+        brightness_stops=dial.brightness(limit.value),
+        drives=limit.drives,
+        binds=limit.drives and picked == last_kept,
+        is_broken=not limit.allows(picked.value),
+        school=limit.school,
+        title=text.title,
+        value=text.value,
+        formula=text.formula,
+        numbers=text.numbers,
+        argument=text.argument,
+        source=text.source,
+    )

@@ -1,0 +1,1 @@
+"""The photographer's schools: which side they take where practitioners differ."""

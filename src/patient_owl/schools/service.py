@@ -1,0 +1,35 @@
+"""Keeping which side a photographer takes."""
+
+from sqlalchemy.orm import Session
+
+from patient_owl.accounts.models import User
+from patient_owl.core.schools import SCHOOLS, checked_schools, default_school
+from patient_owl.schools.schemas import SchoolOut, SideOut
+from patient_owl.words.schools import SIDES, TITLES
+
+
+def schools_of(user: User) -> dict[str, str]:
+    """Every question with the side taken, the default where none was picked."""
+    return {key: user.schools.get(key, default_school(key)) for key in SCHOOLS}
+
+
+def schools_out(user: User) -> list[SchoolOut]:
+    picked = schools_of(user)
+    return [
+        SchoolOut(
+            key=key,
+            title=TITLES[key],
+            sides=[
+                SideOut(key=side, name=SIDES[side].name, argument=SIDES[side].argument)
+                for side in sides
+            ],
+            picked=picked[key],
+        )
+        for key, sides in SCHOOLS.items()
+    ]
+
+
+def pick(session: Session, user: User, given: dict[str, str]) -> list[SchoolOut]:
+    user.schools = {**user.schools, **checked_schools(given)}
+    session.flush()
+    return schools_out(user)

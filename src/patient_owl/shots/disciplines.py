@@ -1,0 +1,46 @@
+"""Every discipline with its questions, worded."""
+
+import math
+from collections.abc import Mapping
+
+from patient_owl.core.recipes import RECIPES
+from patient_owl.core.recipes._types import InputSpec
+from patient_owl.shots.schemas import DisciplineOut, OptionOut, QuestionOut
+from patient_owl.words.disciplines import DISCIPLINES, QUESTIONS, UNITS, option_text
+from patient_owl.words.schools import SIDES
+
+
+def disciplines_out(schools: Mapping[str, str]) -> list[DisciplineOut]:
+    """The kinds of picture; schools the photographer picked are the defaults."""
+    return [
+        DisciplineOut(
+            key=recipe.key,
+            title=DISCIPLINES[recipe.key].title,
+            aim=DISCIPLINES[recipe.key].aim,
+            questions=[_question_out(spec, schools) for spec in recipe.inputs],
+        )
+        for recipe in sorted(RECIPES.values(), key=lambda recipe: recipe.order)
+    ]
+
+
+def _question_out(spec: InputSpec, schools: Mapping[str, str]) -> QuestionOut:
+    words = QUESTIONS[spec.key]
+    return QuestionOut(
+        key=spec.key,
+        kind=spec.kind,
+        label=words.label,
+        help=words.help,
+        unit=UNITS.get(spec.unit, spec.unit),
+        default=schools.get(spec.key, spec.default) if spec.is_school else spec.default,
+        is_optional=spec.default is None,
+        is_school=spec.is_school,
+        least=spec.least if math.isfinite(spec.least) else None,
+        most=spec.most if math.isfinite(spec.most) else None,
+        step=spec.step,
+        options=[
+            OptionOut(key=o, label=option_text(o), help=SIDES[o].argument if o in SIDES else "")
+            for o in spec.options
+        ],
+        only_if_key=spec.only_if[0] if spec.only_if else None,
+        only_if_options=list(spec.only_if[1]) if spec.only_if else [],
+    )

@@ -1,0 +1,74 @@
+"""Sharpness, noise and cost of a frame in words."""
+
+from collections.abc import Mapping
+
+from patient_owl.core.noise import Tone
+from patient_owl.core.report import HIGHLIGHT_STOPS, SHADOW_STOPS, Cost, Report
+from patient_owl.core.sharpness import Cause, Sharpness
+from patient_owl.words.formats import duration, number, signed_stops
+
+_CAUSES: Mapping[Cause, str] = {
+    "defocus": "focus",
+    "diffraction": "diffraction",
+    "subject": "the subject moving",
+    "star_drift": "stars drifting",
+    "shake": "wind on the tripod",
+}
+_TONES = {SHADOW_STOPS: "deep shadow", 0.0: "mid-grey", HIGHLIGHT_STOPS: "bright"}
+SHARP_PX = 2.0  # what nobody sees in a print; common practice
+CLEAN_ENOUGH = 10.0  # to one; [iso12232]
+FEW_FRAMES, MOST_FRAMES = 2, 64  # stacks worth naming
+
+
+def part_text(cause: Cause, blur_px: float) -> str:
+    return f"{_CAUSES[cause]} {px(blur_px)}"
+
+
+def px(value: float) -> str:
+    return f"{value:.1f} px" if value < 10 else f"{number(round(value))} px"
+
+
+def sharpness_text(sharp: Sharpness) -> str:
+    """`Sharp to 3.2 px, most of it stars drifting.`"""
+    verdict = "Sharp" if sharp.total_px <= SHARP_PX else "Blurred"
+    return f"{verdict} to {px(sharp.total_px)}, most of it {_CAUSES[sharp.largest]}."
+
+
+def tone_text(tone: Tone) -> str:
+    """`deep shadow (−4): 9 to 1`"""
+    name = f"{_TONES.get(tone.stops, 'tone')} ({signed_stops(tone.stops)})"
+    if tone.is_clipped:
+        return f"{name}: burnt out"
+    ratio = f"{tone.snr:.0f}" if tone.snr >= 2 else f"{tone.snr:.1f}"
+    return f"{name}: {ratio} to 1"
+
+
+def noise_text(report: Report, iso: float, is_time_capped: bool) -> str:
+    """How clean, and the argument about ISO that people miss."""
+    if not report.tones:
+        return "Noise is not known for this body: add its sensor figures, or it is film."
+    shadow = report.tones[0]
+    clean = "clean" if shadow.snr >= CLEAN_ENOUGH else "noisy"
+    text = f"Shadows {clean}, signal {tone_text(shadow).split(': ')[1]} over noise."
+    if is_time_capped:
+        text += (
+            " Time is capped, so the light gathered is what it is: ISO only sets brightness, and "
+            "past the knee costs highlights."
+        )
+    elif iso > 200:
+        text += " With time to spare, a lower ISO and a longer time gather more light."
+    frames = report.stack_for_clean
+    if FEW_FRAMES <= frames <= MOST_FRAMES:
+        text += f" {frames} frames averaged would clean them."
+    return text
+
+
+def cost_text(cost: Cost) -> list[str]:
+    """Time, card and battery, as far as they are known."""
+    found = [f"{duration(cost.clock_s)} on the clock"]
+    if cost.card_gb > 0:
+        share = "" if cost.card_share is None else f", {cost.card_share:.0%} of the cards"
+        found.append(f"{cost.card_gb:.2g} GB{share}")
+    if cost.battery_share is not None:
+        found.append(f"{cost.battery_share:.0%} of a battery")
+    return [line.replace("%", "\u00a0%") for line in found]

@@ -1,0 +1,87 @@
+"""Reciprocity, filters and brackets."""
+
+import math
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from patient_owl.core.bracket import bracket, frames_for
+from patient_owl.core.dials import time_dial
+from patient_owl.core.errors import WrongValue
+from patient_owl.core.filters import Filter, filter_dial, filter_stops
+from patient_owl.core.kit import Body
+from patient_owl.core.optics.camera import Sensor
+from patient_owl.core.reciprocity import Film
+from patient_owl.core.solver import Choice, solve
+from tests.core.standing import kit
+
+# A classic ISO 400 black-and-white film's data sheet, from memory: metered 1, 10, 100 s become
+# 2, 50, 1200 s.
+SHEET = Film(400, table=((1, 2), (10, 50), (100, 1200)))
+# A maker's exponent for another ISO 400 film, from memory: 1.31; its chart prints 86 s for a
+# metered 30 s.
+BY_EXPONENT = Film(400, exponent=1.31)
+
+
+def test_films_follow_their_data_sheets() -> None:
+    assert [SHEET.corrected_s(t) for t in (1, 10, 100)] == pytest.approx([2, 50, 1200])
+    assert BY_EXPONENT.corrected_s(30) == pytest.approx(86, abs=0.5)
+    assert BY_EXPONENT.corrected_s(0.5) == 0.5
+
+
+@given(st.sampled_from([SHEET, BY_EXPONENT]), st.floats(0.001, 3000))
+def test_metered_and_corrected_times_are_inverse_and_never_shorter(film: Film, t: float) -> None:
+    assert film.metered_s(film.corrected_s(t)) == pytest.approx(t, rel=1e-9)
+    assert film.corrected_s(t) >= t * (1 - 1e-9)
+    assert film.lost_stops(t) >= -1e-9
+
+
+def test_a_film_is_planned_in_the_time_it_really_takes() -> None:
+    body = Body(Sensor(36, 24, 4535, 3024), lowest_iso=400, highest_iso=400, film=BY_EXPONENT)
+    dials = kit(body=body, narrowest=16).dials
+    start = {"exposure_s": 1.0, "f_number": 8.0, "iso": 400.0}
+    # EV −1 at f/8, ISO 400: metered 32 s
+    found = solve(-1, dials, (), start, Choice({"f_number": 8.0}, follow="exposure_s"))
+    wanted = BY_EXPONENT.corrected_s(32)
+    assert abs(math.log2(found.settings.exposure_s / wanted)) < 0.3  # half a rung of bulb times
+    assert list(dials["exposure_s"].brightnesses) == sorted(dials["exposure_s"].brightnesses)
+
+
+# Handbook, section 3: stops = log2(factor) = density/0.30103. Customary triples of one filter.
+@pytest.mark.parametrize(
+    ("stops", "factor", "density"), [(1, 2, 0.30103), (3, 8, 0.90309), (10, 1024, 3.0103)]
+)
+def test_a_filter_is_the_same_however_it_is_marked(
+    stops: float, factor: float, density: float
+) -> None:
+    assert filter_stops("factor", factor) == pytest.approx(stops)
+    assert filter_stops("density", density) == pytest.approx(stops, abs=1e-4)
+
+
+def test_filters_stack_and_the_rail_begins_with_none() -> None:
+    dial = filter_dial([Filter("ND 8", 3), Filter("ND 64", 6), Filter("pol", 1.5)])
+    assert [p.label for p in dial.values][:2] == ["no filter", "pol"]
+    assert max(p.value for p in dial.values) == pytest.approx(10.5)
+    assert dial.position("ND 8 + ND 64").value == 9
+    with pytest.raises(WrongValue, match="factor of 1 or more"):
+        filter_stops("factor", 0.5)
+
+
+# Handbook, section 3: 30 s centre, 1-stop, 5 frames = 7.5, 15, 30, 60, 120 s, centre first,
+# then up, then down. Common practice; printed labels.
+def test_the_bracket_of_the_trade() -> None:
+    dial = time_dial()
+    frames = bracket(dial.position("30"), dial, 5, 1.0)
+    assert [f.position.label for f in frames] == ["30", "1 min", "2 min", "15", "8"]
+    assert all(f.is_on_dial for f in frames)
+    assert not bracket(dial.values[-1], dial, 3, 1.0)[1].is_on_dial
+
+
+# Normal distribution: 1.5 σ on both sides hold 86.6 %.
+@given(st.floats(0.2, 3))
+def test_a_bracket_covers_the_uncertainty_it_was_made_for(sigma: float) -> None:
+    frames = frames_for(sigma, 1.0)
+    covered = frames / 2
+    assert covered >= min(1.5 * sigma, 4.5) - 1e-9
+    assert frames % 2 == 1
