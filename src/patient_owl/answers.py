@@ -7,11 +7,19 @@ from pydantic import BaseModel
 from patient_owl.core.bracket import Frame
 from patient_owl.core.conflict import Conflict
 from patient_owl.core.dials import Control, DialValue
+from patient_owl.core.kit import Kit
 from patient_owl.core.ladder import Rung
+from patient_owl.core.optics.depth_of_field import confusion_um
 from patient_owl.core.report import Report
 from patient_owl.core.solver import Solution
 from patient_owl.words.formats import signed_stops
-from patient_owl.words.plan import conflict_text, setting_text, settings_text, way_text
+from patient_owl.words.plan import (
+    conflict_text,
+    setting_text,
+    settings_text,
+    time_and_aperture_text,
+    way_text,
+)
 from patient_owl.words.report import cost_text, noise_text, part_text, sharpness_text, tone_text
 
 
@@ -24,7 +32,7 @@ class FrameOut(BaseModel):
 
 
 class RungOut(BaseModel):
-    """An equivalent setting: `2 s, f/11, ISO 100`."""
+    """An equivalent at the same ISO and filter: `2 s, f/11`."""
 
     text: str
     exposure_s: float
@@ -84,13 +92,18 @@ def frames_out(control: Control, frames: Iterable[Frame]) -> list[FrameOut]:
 def rungs_out(rungs: Sequence[Rung], picked: Mapping[Control, DialValue]) -> list[RungOut]:
     return [
         RungOut(
-            text=settings_text(rung.positions),
+            text=time_and_aperture_text(rung.positions),
             exposure_s=rung.positions["exposure_s"].value,
             f_number=rung.positions["f_number"].value,
             is_picked=rung.positions["f_number"] == picked["f_number"],
         )
         for rung in rungs
     ]
+
+
+def test_frame_text(rung: Rung | None) -> str:
+    """`13 s, f/8, ISO 1600`; says so when none is needed."""
+    return settings_text(rung.positions) if rung else "The frame itself is quick enough."
 
 
 def conflict_out(conflict: Conflict | None) -> ConflictOut | None:
@@ -104,10 +117,11 @@ def conflict_out(conflict: Conflict | None) -> ConflictOut | None:
     )
 
 
-def report_out(report: Report, solution: Solution, is_time_capped: bool) -> ReportOut:
+def report_out(report: Report, solution: Solution, kit: Kit, is_time_capped: bool) -> ReportOut:
     sharp = report.sharpness
+    print_px = confusion_um(kit.body.sensor.diagonal_mm) / kit.body.sensor.pixel_pitch_um
     return ReportOut(
-        sharpness=sharpness_text(sharp),
+        sharpness=sharpness_text(sharp, print_px),
         parts=[PartOut(cause=k, text=part_text(k, v), blur_px=v) for k, v in sharp.parts_px],
         total_px=sharp.total_px,
         noise=noise_text(report, solution.settings.iso, is_time_capped),

@@ -21,7 +21,7 @@ const theme = useTheme()
 const places = [
   { to: '/nights', label: 'Nights', names: ['nights', 'night', 'shot', 'find'] },
   { to: '/places', label: 'Places', names: ['places'] },
-  { to: '/kit', label: 'Kit', names: ['kit'] },
+  { to: '/kit', label: 'Kit', names: ['kit', 'schools'] },
   { to: '/bench', label: 'Bench', names: ['bench'] },
 ]
 

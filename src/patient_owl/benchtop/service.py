@@ -5,7 +5,7 @@ from typing import NamedTuple
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
-from patient_owl.answers import conflict_out, frames_out, report_out, rungs_out
+from patient_owl.answers import conflict_out, frames_out, report_out, rungs_out, test_frame_text
 from patient_owl.benchtop.schemas import BenchIn, BenchOut
 from patient_owl.core import benchtop
 from patient_owl.core.kit import Kit
@@ -54,8 +54,8 @@ def work_out(session: Session, user: User, request: BenchIn) -> BenchOut:
         lens_name=lens_name,
         bracket=frames_out(request.bracket_control, worked.bracket),
         ladder=rungs_out(worked.ladder, positions),
-        test_frame=settings_text(worked.test_frame.positions),
-        report=report_out(worked.report, worked.solution, capped),
+        test_frame=test_frame_text(worked.test_frame),
+        report=report_out(worked.report, worked.solution, kit, capped),
     )
 
 

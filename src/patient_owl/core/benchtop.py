@@ -74,7 +74,7 @@ class Worked:
     reasons: tuple[Reason, ...]
     bracket: tuple[Frame, ...]
     ladder: tuple[Rung, ...]
-    test_frame: Rung
+    test_frame: Rung | None
     depth: Depth | None
     report: Report
 
@@ -110,7 +110,7 @@ def work_out(work: Work, kit: Kit, choice: Choice) -> Worked:
             solution.positions[control], kit.dials[control], frames, work.bracket_step_stops
         ),
         ladder=ladder(solution.positions, kit.dials),
-        test_frame=quick_frame(solution.positions, kit.dials, kit.body.in_camera_ceiling_s),
+        test_frame=quick_frame(solution.positions, kit.dials),
         depth=depth,
         report=report(
             kit, solution, _blurs(work, kit), work.run, work.temperature_c, work.gust_m_s

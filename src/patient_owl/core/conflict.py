@@ -18,6 +18,7 @@ from patient_owl.core.limits import Limit, Quantities, allowed
 # Half a step of a halves dial, the coarsest there is: nearer than this is met.
 MET_STOPS = 0.25
 MOST_STACKED_FRAMES = 64  # beyond it the night is over; common practice
+FASTEST_F_NUMBER = 0.95  # nothing faster is made for cameras; common practice
 
 Way = Literal[
     "let_go", "give_up", "add_filter", "stack", "faster_lens", "more_light", "other_hour", "accept"
@@ -47,7 +48,8 @@ class Conflict:
     """Demands that exclude each other.
 
     limits, held: none can be left out, and without any one of them there is no conflict.
-    missing_stops: light lacking (positive) or too much (negative). ways: cheapest first.
+    missing_stops: light lacking (positive) or too much (negative) with every limit kept.
+    ways: cheapest first.
     """
 
     limits: tuple[Limit, ...]
@@ -73,17 +75,26 @@ def find_conflict(
     if abs(miss_stops) <= MET_STOPS and not broken:
         return None
     asked: list[_Demand] = [*driving, *(c for c in held if c in positions)]
-    if _missing(ev100, dials, asked, positions) == 0:
+
+    def missing_with(demands: Sequence[_Demand]) -> float:
+        return _missing(ev100, dials, demands, positions)
+
+    missing = missing_with(asked)
+    if missing == 0:
         return None  # another setting would do: the photographer's hand or the dial's grain
     kept = list(asked)
     for demand in asked:
         fewer = [other for other in kept if other is not demand]
-        if _missing(ev100, dials, fewer, positions) != 0:
+        if missing_with(fewer) != 0:
             kept = fewer
-    missing = _missing(ev100, dials, kept, positions)
+    gains = [
+        (demand, abs(missing) - abs(missing_with([d for d in asked if d is not demand])))
+        for demand in asked
+    ]
+    helping = [(d, gain) for d, gain in gains if gain > MET_STOPS / 2 or d in kept]
     of_limits = tuple(d for d in kept if isinstance(d, Limit))
     of_hands = tuple(d for d in CONTROLS if d in kept)
-    return Conflict(of_limits, of_hands, missing, _ways(of_limits, of_hands, missing, dials))
+    return Conflict(of_limits, of_hands, missing, _ways(helping, of_limits, missing, dials))
 
 
 def _missing(
@@ -132,32 +143,47 @@ def _outside(dial: Dial, inside: Dial, position: DialValue) -> float:
 
 
 def _ways(
+    gains: Sequence[tuple[_Demand, float]],
     limits: tuple[Limit, ...],
-    held: tuple[Control, ...],
     missing_stops: float,
     dials: Mapping[Control, Dial],
 ) -> tuple[WayOut, ...]:
+    """gains: what leaving out each demand would win. [stops]"""
     stops = abs(missing_stops)
-    ways = [WayOut("let_go", {"control": control}) for control in held]
-    ways += [WayOut("give_up", {"limit": x.code, "stops": stops}) for x in limits]
-    exclusive = {x.control for x in limits} if len({x.control for x in limits}) == 1 else set()
-    senses = {x.sense for x in limits}
-    if exclusive and len(senses) == 2:
-        # two limits on one control: no light helps
-        return tuple(sorted(ways, key=lambda way: WAY_ORDER.index(way.code)))
-    if missing_stops < 0:
-        ways.append(WayOut("add_filter", {"stops": math.ceil(stops)}))
-        ways.append(WayOut("other_hour", {"stops": stops, "is_darker": True}))
-    else:
-        frames = math.ceil(2**stops)
-        if frames <= MOST_STACKED_FRAMES and any(x.control == "exposure_s" for x in limits):
-            ways.append(WayOut("stack", {"frames": frames, "stops": stops}))
-        widest = dials["f_number"].values[0]
-        ways.append(WayOut("more_light", {"stops": stops}))
-        ways.append(WayOut("other_hour", {"stops": stops, "is_darker": False}))
-        if not any(x.control == "f_number" for x in limits) and "f_number" not in held:
-            faster = widest.value / 2 ** (stops / 2)
-            if faster >= 0.95:  # nothing faster is made for a camera; common practice
-                ways.append(WayOut("faster_lens", {"f_number": faster, "stops": stops}))
-    ways.append(WayOut("accept", {"stops": stops, "is_darker": missing_stops > 0}))
+    ways = [_without(demand, gain) for demand, gain in gains]
+    if not _exclude_each_other(limits):  # else no light helps
+        more = _against_light(stops) if missing_stops < 0 else _against_dark(stops, limits, dials)
+        ways += [*more, WayOut("accept", {"stops": stops, "is_darker": missing_stops > 0})]
     return tuple(sorted(ways, key=lambda way: WAY_ORDER.index(way.code)))
+
+
+def _without(demand: _Demand, gain_stops: float) -> WayOut:
+    if isinstance(demand, Limit):
+        return WayOut("give_up", {"limit": demand.code, "stops": gain_stops})
+    return WayOut("let_go", {"control": demand, "stops": gain_stops})
+
+
+def _exclude_each_other(limits: tuple[Limit, ...]) -> bool:
+    """Two limits on one control, from both sides."""
+    return len(limits) > 1 and len({x.control for x in limits}) == 1
+
+
+def _against_light(stops: float) -> tuple[WayOut, ...]:
+    glass = WayOut("add_filter", {"stops": float(math.ceil(stops))})
+    return glass, WayOut("other_hour", {"stops": stops, "is_darker": True})
+
+
+def _against_dark(
+    stops: float, limits: tuple[Limit, ...], dials: Mapping[Control, Dial]
+) -> tuple[WayOut, ...]:
+    ways = [
+        WayOut("more_light", {"stops": stops}),
+        WayOut("other_hour", {"stops": stops, "is_darker": False}),
+    ]
+    frames = math.ceil(2**stops)
+    if frames <= MOST_STACKED_FRAMES and any(x.control == "exposure_s" for x in limits):
+        ways.append(WayOut("stack", {"frames": frames, "stops": stops}))
+    faster = dials["f_number"].values[0].value / 2 ** (stops / 2)
+    if faster >= FASTEST_F_NUMBER and all(x.control != "f_number" for x in limits):
+        ways.append(WayOut("faster_lens", {"f_number": faster, "stops": stops}))
+    return tuple(ways)

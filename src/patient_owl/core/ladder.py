@@ -5,6 +5,7 @@ from dataclasses import dataclass
 
 from patient_owl.core.dials import CONTROLS, Control, Dial, DialValue
 
+QUICK_S = 16.0  # what one waits for a look: "15" on the dial. Common practice
 MISS_STOPS = 0.2  # a rung that lands further off than this is no equivalent
 
 
@@ -31,16 +32,19 @@ def ladder(
 
 
 def quick_frame(
-    positions: Mapping[Control, DialValue], dials: Mapping[Control, Dial], longest_s: float
-) -> Rung:
-    """The quickest frame of the same brightness, for a first look: highest ISO, no filter."""
-    quick = {**positions, "iso": dials["iso"].values[-1], "nd_stops": dials["nd_stops"].values[0]}
-    rung = equivalent(quick, positions, dials)
-    if rung.positions["exposure_s"].value <= longest_s * 1.1:
-        return rung
-    return equivalent(
-        quick, positions, {**dials, "exposure_s": dials["exposure_s"].within(0, longest_s * 1.1)}
-    )
+    positions: Mapping[Control, DialValue], dials: Mapping[Control, Dial]
+) -> Rung | None:
+    """A quick frame of the same brightness for a first look, without a filter.
+
+    The lowest ISO that makes it in QUICK_S, else the highest. None when the frame itself is
+    as quick.
+    """
+    if positions["exposure_s"].value <= QUICK_S:
+        return None
+    bare = {**positions, "nd_stops": dials["nd_stops"].values[0]}
+    rungs = [equivalent({**bare, "iso": iso}, positions, dials) for iso in dials["iso"].values]
+    quick = (rung for rung in rungs if rung.positions["exposure_s"].value <= QUICK_S)
+    return next(quick, rungs[-1])
 
 
 def equivalent(

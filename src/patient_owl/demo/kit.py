@@ -1,44 +1,25 @@
-"""Generic kit for the demo; the sensor figures are invented."""
+"""Generic kit for the demo, off the shelf; the sensor figures are invented."""
 
-from patient_owl.kit.schemas import BodySpec, KitItemIn, LensSpec
+from patient_owl.kit.shelf import SHELF
+
+_BY_NAME = {item.name: item for item in SHELF}
 
 KIT = {
-    "full_frame": KitItemIn(
-        name="full-frame body, 24 MP",
-        spec=BodySpec(
-            sensor_width_mm=36,
-            sensor_height_mm=24,
-            width_px=6000,
-            height_px=4000,
-            highest_iso=51200,
-        ),
-    ),
-    "crop": KitItemIn(
-        name="crop body, 26 MP, half-stop dials",
-        spec=BodySpec(
-            sensor_width_mm=23.5,
-            sensor_height_mm=15.6,
-            width_px=6240,
-            height_px=4160,
-            dial_steps="halves",
-            highest_iso=12800,
-        ),
-    ),
-    "wide": KitItemIn(
-        name="24 mm f/1.8 prime",
-        spec=LensSpec(shortest_focal_length_mm=24, longest_focal_length_mm=24, widest_f_number=1.8),
-    ),
-    "ultra_wide": KitItemIn(
-        name="14 mm f/2.8 prime",
-        spec=LensSpec(shortest_focal_length_mm=14, longest_focal_length_mm=14, widest_f_number=2.8),
-    ),
-    "zoom": KitItemIn(
-        name="24–70 mm f/2.8 zoom",
-        spec=LensSpec(
-            shortest_focal_length_mm=24,
-            longest_focal_length_mm=70,
-            widest_f_number=2.8,
-            narrowest_f_number=22,
-        ),
-    ),
+    key: _BY_NAME[name]
+    for key, name in {
+        "full_frame": "full-frame body, 24 MP",
+        "crop": "crop body, 26 MP, half-stop dials",
+        "film": "35 mm film, classic ISO 400",
+        "wide": "24 mm f/1.8 prime",
+        "ultra_wide": "14 mm f/2.8 prime",
+        "zoom": "24–70 mm f/2.8 zoom",
+        "tele": "70–300 mm f/4–5.6 zoom",
+        "nd8": "ND 8",
+        "nd64": "ND 64",
+        "remote": "timer remote",
+        "tripod": "carbon tripod, 12 kg",
+        "card": "card, 64 GB",
+        "battery": "spare battery",
+        "torch": "torch, 100 lm narrow",
+    }.items()
 }

@@ -47,7 +47,7 @@ def _cell(value: Any) -> str:
 
 def _value(cell: str) -> Any:
     if ":" in cell and all(c in "0123456789.eE+-:;" for c in cell):
-        return [tuple(float(x) for x in pair.split(":")) for pair in cell.split(";")]
+        return [[float(x) for x in pair.split(":")] for pair in cell.split(";")]
     try:
         return float(cell)
     except ValueError:

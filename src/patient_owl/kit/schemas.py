@@ -12,13 +12,17 @@ from patient_owl.core.kit import Body, FirstCurtain, Lens, Release
 from patient_owl.core.noise import SensorNoise, two_stage
 from patient_owl.core.optics.camera import Projection, Sensor
 from patient_owl.core.reciprocity import Film
-from patient_owl.fields import Name
+from patient_owl.fields import Name, Pair
 
 MM_PER_INCH = 25.4
 
 Ceiling = Annotated[float, Field(ge=1, le=3600)]
 FocalLength = Annotated[float, Field(ge=4, le=2000)]
 Electrons = Annotated[float | None, Field(gt=0, le=1e7)]
+
+
+def _rows(table: list[list[float]]) -> list[tuple[float, float]]:
+    return [(first, second) for first, second in table]
 
 
 class Spec(BaseModel):
@@ -43,7 +47,7 @@ class BodySpec(Spec):
     full_well_e: Electrons = None
     read_pre_e: Electrons = None
     read_post_e: Annotated[float | None, Field(ge=0, le=1e4)] = None
-    read_noise_e: Annotated[list[tuple[float, float]], Field(max_length=40)] = []
+    read_noise_e: Annotated[list[Pair], Field(max_length=40)] = []
     dark_e_s: Annotated[float | None, Field(ge=0, le=1e4)] = None
     quantum_efficiency: Annotated[float | None, Field(gt=0, le=1)] = None
     clip_share: Annotated[float, Field(gt=0.3, le=1)] = 1.0
@@ -90,7 +94,7 @@ class BodySpec(Spec):
             return None
         pre, post = self.read_pre_e, self.read_post_e
         if pre is None or post is None:
-            pre, post = two_stage(self.read_noise_e, self.base_iso)
+            pre, post = two_stage(_rows(self.read_noise_e), self.base_iso)
         well = full_well * self.clip_share
         return SensorNoise(well, pre, post, dark, efficiency, self.base_iso)
 
@@ -125,7 +129,7 @@ class FilmBackSpec(Spec):
     frame_height_mm: Annotated[float, Field(gt=2, le=210)]
     iso: Annotated[float, Field(ge=12, le=6400)] = 400
     reciprocity_exponent: Annotated[float, Field(ge=1, le=2)] = 1.0
-    reciprocity_table_s: Annotated[list[tuple[float, float]], Field(max_length=40)] = []
+    reciprocity_table_s: Annotated[list[Pair], Field(max_length=40)] = []
     scan_ppi: Annotated[float, Field(ge=300, le=12000)] = 3200
     dial_steps: Steps = "thirds"
     in_camera_ceiling_s: Ceiling = 1
@@ -139,7 +143,7 @@ class FilmBackSpec(Spec):
         return self
 
     def film(self) -> Film:
-        return Film(self.iso, self.reciprocity_exponent, tuple(self.reciprocity_table_s))
+        return Film(self.iso, self.reciprocity_exponent, tuple(_rows(self.reciprocity_table_s)))
 
     def to_domain(self) -> Body:
         per_mm = self.scan_ppi / MM_PER_INCH

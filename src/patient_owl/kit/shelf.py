@@ -86,7 +86,7 @@ SHELF: tuple[KitItemIn, ...] = (
             frame_width_mm=70,
             frame_height_mm=56,
             iso=100,
-            reciprocity_table_s=[(1, 1.3), (10, 20), (100, 300)],
+            reciprocity_table_s=[[1, 1.3], [10, 20], [100, 300]],
             scan_ppi=2400,
         ),
     ),

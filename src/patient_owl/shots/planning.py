@@ -6,7 +6,7 @@ from typing import NamedTuple
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
-from patient_owl.answers import conflict_out, frames_out, report_out, rungs_out
+from patient_owl.answers import conflict_out, frames_out, report_out, rungs_out, test_frame_text
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.kit import Kit
 from patient_owl.core.ladder import ladder, quick_frame
@@ -104,7 +104,6 @@ def plan_out(planned: Planned) -> PlanOut:
         and x.code not in _KIT_LIMITS
         for x in plan.limits
     )
-    test_frame = quick_frame(positions, kit.dials, kit.body.in_camera_ceiling_s)
     return PlanOut(
         settings=settings_text(positions),
         sentence=sentence_rest(plan.lead, plan.reasons),
@@ -136,8 +135,8 @@ def plan_out(planned: Planned) -> PlanOut:
         cautions=[LineOut(code=code, text=CAUTIONS[code]) for code in plan.cautions],
         bracket=frames_out(plan.bracket_control, plan.bracket),
         ladder=rungs_out(ladder(positions, kit.dials), positions),
-        test_frame=settings_text(test_frame.positions),
-        report=report_out(found, solution, capped),
+        test_frame=test_frame_text(quick_frame(positions, kit.dials)),
+        report=report_out(found, solution, kit, capped),
         works=_works(planned),
         works_now=_works_now(planned),
         sketch=_sketch_out(plan.sketch),

@@ -10,7 +10,10 @@ from patient_owl.nights.service import get_night
 from patient_owl.schools.service import schools_of
 from patient_owl.shots import planning, service
 from patient_owl.shots.disciplines import disciplines_out
+from patient_owl.shots.planning import recipe_for
 from patient_owl.shots.schemas import (
+    Answers,
+    CopyIn,
     DisciplineOut,
     PlanOut,
     PlanRequest,
@@ -26,6 +29,12 @@ router = APIRouter(tags=["shots"])
 def list_disciplines(user: CurrentUser) -> list[DisciplineOut]:
     """The kinds of picture that can be planned, and what each asks."""
     return disciplines_out(schools_of(user))
+
+
+@router.post("/disciplines/{key}/answers")
+def carry_over(key: str, body: Answers, user: CurrentUser) -> Answers:
+    """Of answers given to any discipline, those that mean the same to this one."""
+    return Answers(inputs=recipe_for(key).carried_over(body.inputs))
 
 
 @router.get("/nights/{night_id}/shots")
@@ -76,6 +85,31 @@ def change_shot(
 ) -> ShotOut:
     """Change a shot."""
     shot = service.change_shot(session, user, shot_id, body, version)
+    tag(response, shot)
+    return ShotOut.model_validate(shot)
+
+
+@router.post("/shots/{shot_id}/copy", status_code=201)
+def copy_shot(
+    shot_id: UUID, body: CopyIn, user: CurrentUser, session: DbSession, response: Response
+) -> ShotOut:
+    """The same shot once more, in its own night or another, at the same hour of the night."""
+    shot = service.copy_shot(session, user, shot_id, body.night_id)
+    tag(response, shot)
+    return ShotOut.model_validate(shot)
+
+
+@router.put("/shots/{shot_id}/night")
+def move_shot(
+    shot_id: UUID,
+    body: CopyIn,
+    version: ExpectedVersion,
+    user: CurrentUser,
+    session: DbSession,
+    response: Response,
+) -> ShotOut:
+    """Move a shot, with its takes, to another night, at the same hour of the night."""
+    shot = service.move_shot(session, user, shot_id, body.night_id, version)
     tag(response, shot)
     return ShotOut.model_validate(shot)
 

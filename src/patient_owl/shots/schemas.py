@@ -11,7 +11,7 @@ from patient_owl.answers import ConflictOut, FrameOut, ReportOut, RungOut
 from patient_owl.core.optics.camera import Framing, Orientation
 from patient_owl.core.recipes._types import InputValue
 from patient_owl.core.sketch import Line, Ring, Role
-from patient_owl.fields import Name, Notes
+from patient_owl.fields import Name, Notes, Pair
 from patient_owl.rails import ChoiceIn, Move, RailOut
 
 
@@ -97,7 +97,7 @@ class ShapeOut(BaseModel):
     """A line through points, or a ring about its one point. Shares of the frame."""
 
     kind: Literal["line", "ring"]
-    points: list[tuple[float, float]]
+    points: list[Pair]
     radius: float
     role: Role
     label: str
@@ -106,9 +106,9 @@ class ShapeOut(BaseModel):
     def from_domain(cls, shape: Line | Ring, labels: Mapping[str, str]) -> Self:
         label = labels[shape.label] if shape.label else ""
         if isinstance(shape, Ring):
-            at = [(shape.x, shape.y)]
+            at = [[shape.x, shape.y]]
             return cls(kind="ring", points=at, radius=shape.radius, role=shape.role, label=label)
-        points = list(shape.points)
+        points = [[x, y] for x, y in shape.points]
         return cls(kind="line", points=points, radius=0, role=shape.role, label=label)
 
 
@@ -152,6 +152,18 @@ class PlanOut(BaseModel):
     horizontal_view_deg: float
     vertical_view_deg: float
     at_utc: datetime
+
+
+class Answers(BaseModel):
+    """Answers to a discipline's questions, by key."""
+
+    inputs: dict[str, InputValue]
+
+
+class CopyIn(BaseModel):
+    """Where a copy of a shot goes; its own night when none is named."""
+
+    night_id: UUID | None = None
 
 
 class OptionOut(BaseModel):

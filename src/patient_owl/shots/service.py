@@ -6,10 +6,11 @@ from uuid import UUID
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
+from patient_owl.core.errors import WrongValue
 from patient_owl.database import check_version, flush, owned, owned_rows
 from patient_owl.formats.calendar import Entry
 from patient_owl.nights.models import Night
-from patient_owl.nights.service import get_night
+from patient_owl.nights.service import bounds_of, get_night
 from patient_owl.nights.slope import calendar_of as night_calendar_of
 from patient_owl.rails import Move
 from patient_owl.shots.models import Shot
@@ -47,10 +48,46 @@ def change_shot(session: Session, user: User, shot_id: UUID, request: ShotIn, ve
     return shot
 
 
+def copy_shot(session: Session, user: User, shot_id: UUID, night_id: UUID | None) -> Shot:
+    """A second shot like the first; takes stay with the first."""
+    shot = get_shot(session, user.id, shot_id)
+    night = get_night(session, user.id, night_id or shot.night_id)
+    request = _as_request(shot)
+    moved = request.model_copy(update={"at_utc": _same_hour(session, user, shot, night)})
+    if night.id == shot.night_id:
+        moved.title = f"{shot.title[:110]} (copy)"
+    return create_shot(session, user, night.id, moved)
+
+
+def move_shot(
+    session: Session, user: User, shot_id: UUID, night_id: UUID | None, version: int
+) -> Shot:
+    """The shot in another night; its takes come along."""
+    shot = get_shot(session, user.id, shot_id)
+    check_version(shot, version, "shot")
+    if night_id is None:
+        raise WrongValue("night_id", "the night to move it to", "none")
+    night = get_night(session, user.id, night_id)
+    shot.at_utc = _same_hour(session, user, shot, night)
+    shot.night_id = night.id
+    flush(session, shot, "shot")
+    return shot
+
+
+def _same_hour(session: Session, user: User, shot: Shot, night: Night) -> datetime:
+    """As long after local noon as in the night it comes from."""
+    before = bounds_of(get_night(session, user.id, shot.night_id))
+    return bounds_of(night).start_utc + (shot.at_utc - before.start_utc)
+
+
+def _as_request(shot: Shot) -> ShotIn:
+    return ShotIn.model_validate(shot, from_attributes=True)
+
+
 def plan_of(session: Session, user: User, shot: Shot) -> Planned:
     """The plan of a kept shot."""
     night = get_night(session, user.id, shot.night_id)
-    return make_plan(session, user, night, ShotIn.model_validate(shot, from_attributes=True))
+    return make_plan(session, user, night, _as_request(shot))
 
 
 SHOT_ALARM = timedelta(minutes=20)  # time to walk there and set up; common practice

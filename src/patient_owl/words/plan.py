@@ -44,6 +44,12 @@ def settings_text(positions: Mapping[Control, DialValue]) -> str:
     return ", ".join(setting_text(control, positions[control]) for control in said)
 
 
+def time_and_aperture_text(positions: Mapping[Control, DialValue]) -> str:
+    """`2 s, f/11`"""
+    time, aperture = (setting_text(c, positions[c]) for c in ("exposure_s", "f_number"))
+    return f"{time}, {aperture}"
+
+
 def sentence_rest(lead: Reason, reasons: tuple[Reason, ...]) -> str:
     """What follows the settings in the plan's one sentence."""
     return "; ".join(reason_text(reason) for reason in (lead, *reasons)) + "."
@@ -69,7 +75,8 @@ def way_text(way: WayOut) -> str:
         case "let_go":
             return f"Let go of {_HELD[str(q['control'])]}."  # type: ignore[index]
         case "give_up":
-            return f"Give up “{title_of(str(q['limit']))}”: {stops(float(q['stops']))} gained."
+            gain = stops(float(q["stops"]))
+            return f"Give up “{title_of(str(q['limit']))}”: {gain} nearer."
         case "other_hour":
             later = "darker" if q["is_darker"] else "lighter"
             return say("Take it at a " + later + " hour: {stops:stops} of difference will do.", q)
@@ -83,7 +90,7 @@ def way_text(way: WayOut) -> str:
 
 
 _WAYS: Mapping[str, str] = {
-    "add_filter": "Add a filter of {stops:number} stops.",
+    "add_filter": "Add a filter of {stops:stops}.",
     "stack": "Average {frames:number} frames and lift them by {stops:stops}.",
     "more_light": "Bring {stops:stops} more light.",
 }

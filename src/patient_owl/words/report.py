@@ -15,8 +15,9 @@ _CAUSES: Mapping[Cause, str] = {
     "shake": "wind on the tripod",
 }
 _TONES = {SHADOW_STOPS: "deep shadow", 0.0: "mid-grey", HIGHLIGHT_STOPS: "bright"}
-SHARP_PX = 2.0  # what nobody sees in a print; common practice
+SHARP_PX = 2.0  # what nobody sees on a screen at full size; common practice
 CLEAN_ENOUGH = 10.0  # to one; [iso12232]
+WORTH_SAYING = 0.01  # of a card or battery
 FEW_FRAMES, MOST_FRAMES = 2, 64  # stacks worth naming
 
 
@@ -28,10 +29,17 @@ def px(value: float) -> str:
     return f"{value:.1f} px" if value < 10 else f"{number(round(value))} px"
 
 
-def sharpness_text(sharp: Sharpness) -> str:
-    """`Sharp to 3.2 px, most of it stars drifting.`"""
-    verdict = "Sharp" if sharp.total_px <= SHARP_PX else "Blurred"
-    return f"{verdict} to {px(sharp.total_px)}, most of it {_CAUSES[sharp.largest]}."
+def sharpness_text(sharp: Sharpness, print_px: float) -> str:
+    """`Sharp at full size: 1.7 px, most of it stars drifting.`
+
+    print_px: what is still sharp in a print at arm's length.
+    """
+    verdict = "Soft"
+    if sharp.total_px <= SHARP_PX:
+        verdict = "Sharp at full size"
+    elif sharp.total_px <= print_px:
+        verdict = "Sharp in a print"
+    return f"{verdict}: {px(sharp.total_px)}, most of it {_CAUSES[sharp.largest]}."
 
 
 def tone_text(tone: Tone) -> str:
@@ -67,8 +75,14 @@ def cost_text(cost: Cost) -> list[str]:
     """Time, card and battery, as far as they are known."""
     found = [f"{duration(cost.clock_s)} on the clock"]
     if cost.card_gb > 0:
-        share = "" if cost.card_share is None else f", {cost.card_share:.0%} of the cards"
-        found.append(f"{cost.card_gb:.2g} GB{share}")
-    if cost.battery_share is not None:
-        found.append(f"{cost.battery_share:.0%} of a battery")
-    return [line.replace("%", "\u00a0%") for line in found]
+        size = f"{cost.card_gb:.1f} GB" if cost.card_gb >= 1 else f"{cost.card_gb * 1000:.0f} MB"
+        found.append(f"{size} on the card" + _share(cost.card_share, "of it"))
+    if cost.battery_share is not None and cost.battery_share >= WORTH_SAYING:
+        found.append(f"{cost.battery_share:.0%} of a battery".replace("%", "\u00a0%"))
+    return found
+
+
+def _share(share: float | None, of_what: str) -> str:
+    if share is None or share < WORTH_SAYING:
+        return ""
+    return f", {share:.0%} {of_what}".replace("%", "\u00a0%")

@@ -124,6 +124,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/disciplines/{key}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Carry Over
+         * @description Of answers given to any discipline, those that mean the same to this one.
+         */
+        post: operations["carry_over"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/horizons": {
         parameters: {
             query?: never;
@@ -728,6 +748,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/shots/{shot_id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy Shot
+         * @description The same shot once more, in its own night or another, at the same hour of the night.
+         */
+        post: operations["copy_shot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shots/{shot_id}/night": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Move Shot
+         * @description Move a shot, with its takes, to another night, at the same hour of the night.
+         */
+        put: operations["move_shot"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/shots/{shot_id}/plan": {
         parameters: {
             query?: never;
@@ -915,6 +975,16 @@ export interface components {
             settings: string;
             /** Text */
             text: string;
+        };
+        /**
+         * Answers
+         * @description Answers to a discipline's questions, by key.
+         */
+        Answers: {
+            /** Inputs */
+            inputs: {
+                [key: string]: number | string | null;
+            };
         };
         /**
          * BatterySpec
@@ -1131,10 +1201,7 @@ export interface components {
              * Read Noise E
              * @default []
              */
-            read_noise_e: [
-                number,
-                number
-            ][];
+            read_noise_e: number[][];
             /** Read Post E */
             read_post_e?: number | null;
             /** Read Pre E */
@@ -1251,6 +1318,14 @@ export interface components {
             /** Time Zone */
             time_zone: string;
         };
+        /**
+         * CopyIn
+         * @description Where a copy of a shot goes; its own night when none is named.
+         */
+        CopyIn: {
+            /** Night Id */
+            night_id?: string | null;
+        };
         /** DisciplineOut */
         DisciplineOut: {
             /** Aim */
@@ -1327,10 +1402,7 @@ export interface components {
              * Reciprocity Table S
              * @default []
              */
-            reciprocity_table_s: [
-                number,
-                number
-            ][];
+            reciprocity_table_s: number[][];
             /**
              * Scan Ppi
              * @default 3200
@@ -2272,7 +2344,7 @@ export interface components {
         };
         /**
          * RungOut
-         * @description An equivalent setting: `2 s, f/11, ISO 100`.
+         * @description An equivalent at the same ISO and filter: `2 s, f/11`.
          */
         RungOut: {
             /** Exposure S */
@@ -2401,10 +2473,7 @@ export interface components {
             /** Label */
             label: string;
             /** Points */
-            points: [
-                number,
-                number
-            ][];
+            points: number[][];
             /** Radius */
             radius: number;
             /**
@@ -3238,6 +3307,43 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DisciplineOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    carry_over: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Answers"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Answers"];
                 };
             };
             /** @description Validation Error */
@@ -4515,6 +4621,81 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChainOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    copy_shot: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                shot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopyIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShotOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    move_shot: {
+        parameters: {
+            query?: never;
+            header?: {
+                "if-match"?: string | null;
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                shot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopyIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShotOut"];
                 };
             };
             /** @description Validation Error */

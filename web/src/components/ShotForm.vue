@@ -15,9 +15,13 @@ const { shot, kit, disciplines, night, plan, error } = defineProps<{
   disciplines: Schemas['DisciplineOut'][]
   error: ApiError | null
 }>()
-const emit = defineEmits<{ change: [part: Partial<Shot>] }>()
+const emit = defineEmits<{
+  change: [part: Partial<Shot>]
+  /** Try the shot as another discipline. */
+  discipline: [key: string]
+}>()
 
-const bodies = computed(() => kit.filter((i) => i.spec.kind === 'body'))
+const bodies = computed(() => kit.filter((i) => ['body', 'film_back'].includes(i.spec.kind)))
 const lenses = computed(() => kit.filter((i) => i.spec.kind === 'lens'))
 const lens = computed(() => {
   const spec = kit.find((i) => i.id === shot.lens_id)?.spec
@@ -25,6 +29,12 @@ const lens = computed(() => {
 })
 const isZoom = computed(
   () => lens.value && lens.value.shortest_focal_length_mm !== lens.value.longest_focal_length_mm,
+)
+/** What the discipline asks just now: some questions depend on another answer. */
+const questions = computed(() =>
+  (discipline.value?.questions ?? []).filter(
+    (q) => !q.only_if_key || q.only_if_options.includes(String(plan.inputs[q.only_if_key])),
+  ),
 )
 const discipline = computed(() => disciplines.find((d) => d.key === shot.discipline))
 const local = computed(() => toLocal(shot.at_utc, night.time_zone))
@@ -49,10 +59,19 @@ function setNumber(key: keyof Shot, text: string | number): void {
   if (Number.isFinite(value)) emit('change', { [key]: value })
 }
 
-function answer(key: string, value: string | number): void {
-  const kept = typeof value === 'string' && value.trim() !== '' && !Number.isNaN(Number(value))
-  emit('change', { inputs: { ...shot.inputs, [key]: kept ? Number(value) : value } })
+function answerNumber(question: Schemas['QuestionOut'], text: string | number | null): void {
+  const isEmpty = text === null || text === ''
+  if (isEmpty && !question.is_optional) return
+  emit('change', { inputs: { ...shot.inputs, [question.key]: isEmpty ? null : Number(text) } })
 }
+
+function choose(key: string, option: string): void {
+  emit('change', { inputs: { ...shot.inputs, [key]: option } })
+}
+
+/** The argument for the side taken, where photographers differ. */
+const helpOf = (question: Schemas['QuestionOut']) =>
+  question.options.find((o) => o.key === plan.inputs[question.key])?.help || question.help
 
 const view = computed(
   () => `sees ${plan.horizontal_view_deg.toFixed(0)}° × ${plan.vertical_view_deg.toFixed(0)}°`,
@@ -136,18 +155,28 @@ const view = computed(
     </div>
 
     <template v-if="discipline">
-      <h2>{{ discipline.title }}</h2>
-      <template v-for="question in discipline.questions" :key="question.key">
+      <h2>What it is to be</h2>
+      <v-select
+        :model-value="shot.discipline"
+        :items="disciplines"
+        item-title="title"
+        item-value="key"
+        label="Kind of picture"
+        :hint="discipline.aim"
+        persistent-hint
+        @update:model-value="(key: string) => emit('discipline', key)"
+      />
+      <template v-for="question in questions" :key="question.key">
         <v-select
           v-if="question.kind === 'choice'"
-          :model-value="shot.inputs?.[question.key] ?? question.default"
+          :model-value="plan.inputs[question.key]"
           :items="question.options"
           item-title="label"
           item-value="key"
           :label="question.label"
-          :hint="question.help"
-          persistent-hint
-          @update:model-value="(v: string | number) => answer(question.key, v)"
+          :hint="helpOf(question)"
+          :persistent-hint="helpOf(question) !== ''"
+          @update:model-value="(v: string | number) => choose(question.key, String(v))"
         />
         <v-text-field
           v-else
@@ -160,10 +189,14 @@ const view = computed(
           step="any"
           :hint="question.help"
           persistent-hint
+          :clearable="question.is_optional"
           :error-messages="error?.fault(question.key)"
-          @update:model-value="(v: string | number) => answer(question.key, v)"
+          @update:model-value="(v: string | number | null) => answerNumber(question, v)"
         />
       </template>
+      <router-link to="/schools" class="schools"
+        >Sides you take where photographers differ</router-link
+      >
     </template>
   </div>
 </template>

@@ -22,6 +22,8 @@ export interface UseShotReturn {
   conflict: Readonly<Ref<boolean>>
   load: () => Promise<void>
   change: (part: Partial<Shot>, move?: Schemas['Move']) => Promise<void>
+  /** Try the shot as another discipline; answers given before are remembered for the way back. */
+  tryAs: (discipline: string) => Promise<void>
   keepNow: () => Promise<void>
   keepMine: () => Promise<void>
 }
@@ -88,6 +90,23 @@ export function useShot(shotId: () => string, onKept: () => void): UseShotReturn
     }
   }
 
+  const answers: Record<string, unknown> = {}
+  async function tryAs(discipline: string): Promise<void> {
+    if (!draft.value) return
+    Object.assign(answers, draft.value.inputs)
+    try {
+      const carried = await data(
+        client.POST('/api/v1/disciplines/{key}/answers', {
+          params: { path: { key: discipline } },
+          body: { inputs: answers as Schemas['Answers']['inputs'] },
+        }),
+      )
+      await change({ discipline, inputs: carried.inputs })
+    } catch (caught) {
+      fail(caught)
+    }
+  }
+
   async function keepNow(): Promise<void> {
     clearTimeout(timer)
     if (!draft.value || state.value !== 'changed' || error.value || conflict.value) return
@@ -133,6 +152,7 @@ export function useShot(shotId: () => string, onKept: () => void): UseShotReturn
     conflict: readonly(conflict),
     load,
     change,
+    tryAs,
     keepNow,
     keepMine,
   }

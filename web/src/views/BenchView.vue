@@ -3,8 +3,11 @@
 import { computed, reactive, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
+import ConflictNote from '../components/ConflictNote.vue'
 import ExposureRails from '../components/ExposureRails'
+import FrameReport from '../components/FrameReport.vue'
 import LoadState from '../components/LoadState.vue'
+import SettingLists from '../components/SettingLists.vue'
 import { useLoad } from '../composables/useLoad'
 import { ApiError, client, data, type Schemas } from '../api/client'
 
@@ -24,18 +27,51 @@ const word = (key: string) => {
   return typeof value === 'string' && value ? value : null
 }
 
-const state = reactive({
-  ev100: number('ev') ?? 5,
-  sigma_stops: number('sigma') ?? 1.5,
-  placement_stops: number('place') ?? 0,
-  focus_m: number('focus') as number | string | null,
-  near_m: number('near') as number | string | null,
+/** What the bench asks, and its short name in the address. */
+const NUMBERS = {
+  ev100: 'ev',
+  sigma_stops: 'sigma',
+  placement_stops: 'place',
+  focus_m: 'focus',
+  near_m: 'near',
+  highlight_stops: 'lights',
+  speed_m_s: 'speed',
+  distance_m: 'far',
+  tolerance_px: 'px',
+  performance_s: 'needs',
+  delay_s: 'delay',
+  gust_m_s: 'gust',
+  temperature_c: 'temp',
+  frames: 'frames',
+  bracket_step_stops: 'step',
+  focal_length_mm: 'mm',
+} as const
+const SWITCHES = { wants_rays: 'rays', is_handheld: 'hand', uses_lenr: 'lenr' } as const
+type NumberKey = keyof typeof NUMBERS
+type SwitchKey = keyof typeof SWITCHES
+
+const entries = <K extends string, V>(of: Record<K, V>) => Object.entries(of) as [K, V][]
+/** As typed; empty asks the server for its default or says that it does not matter. */
+const numbers = reactive(
+  Object.fromEntries(entries(NUMBERS).map(([key, short]) => [key, number(short)])) as Record<
+    NumberKey,
+    number | string | null
+  >,
+)
+const switches = reactive(
+  Object.fromEntries(entries(SWITCHES).map(([key, short]) => [key, word(short) === '1'])) as Record<
+    SwitchKey,
+    boolean
+  >,
+)
+const picked = reactive({
   body_id: word('body'),
   lens_id: word('lens'),
-  focal_length_mm: number('mm') as number | string | null,
+  bracket_control: (word('bracket') ?? 'exposure_s') as Schemas['BenchIn']['bracket_control'],
 })
 const held: Record<string, number> = {}
-for (const [key, control] of Object.entries({ t: 'exposure_s', f: 'f_number', iso: 'iso' })) {
+const HELD = { t: 'exposure_s', f: 'f_number', iso: 'iso', nd: 'nd_stops' }
+for (const [key, control] of Object.entries(HELD)) {
   const value = number(key)
   if (value !== null) held[control] = value
 }
@@ -49,8 +85,13 @@ const bench = shallowRef<Bench | null>(null)
 const error = shallowRef<ApiError | null>(null)
 let asking: AbortController | null = null
 
-const positive = (value: number | string | null) =>
-  value === null || value === '' ? null : Number(value)
+/** Only what was filled in: the server knows the rest. */
+const filled = () =>
+  Object.fromEntries(
+    entries(numbers)
+      .filter(([, value]) => value !== null && value !== '')
+      .map(([key, value]) => [key, Number(value)]),
+  )
 
 async function ask(move?: Schemas['Move']): Promise<void> {
   asking?.abort()
@@ -59,14 +100,12 @@ async function ask(move?: Schemas['Move']): Promise<void> {
     const answer = await data(
       client.POST('/api/v1/bench', {
         body: {
-          ...state,
-          ev100: Number(state.ev100),
-          focus_m: positive(state.focus_m),
-          near_m: positive(state.near_m),
-          focal_length_mm: positive(state.focal_length_mm),
+          ...filled(),
+          ...switches,
+          ...picked,
           choice: choice.value,
           ...(move && { move }),
-        },
+        } as Schemas['BenchIn'],
         signal: mine.signal,
       }),
     )
@@ -82,28 +121,23 @@ async function ask(move?: Schemas['Move']): Promise<void> {
 }
 
 function keepInAddress(): void {
-  const h = choice.value.held ?? {}
   const query: Record<string, string> = {}
   const put = (key: string, value: unknown) => {
     if (value !== null && value !== undefined && value !== '') query[key] = String(value)
   }
-  put('ev', state.ev100)
-  put('sigma', state.sigma_stops)
-  put('place', state.placement_stops || null)
-  put('focus', state.focus_m)
-  put('near', state.near_m)
-  put('body', state.body_id)
-  put('lens', state.lens_id)
-  put('mm', state.focal_length_mm)
-  put('t', h.exposure_s)
-  put('f', h.f_number)
-  put('iso', h.iso)
+  for (const [key, short] of entries(NUMBERS)) put(short, numbers[key])
+  for (const [key, short] of entries(SWITCHES)) put(short, switches[key] ? '1' : null)
+  put('body', picked.body_id)
+  put('lens', picked.lens_id)
+  put('bracket', picked.bracket_control === 'exposure_s' ? null : picked.bracket_control)
+  const h: Record<string, number | undefined> = choice.value.held ?? {}
+  for (const [short, control] of Object.entries(HELD)) put(short, h[control])
   put('locked', choice.value.locked?.join('.'))
   put('follow', choice.value.follow)
   void router.replace({ query })
 }
 
-watch(state, () => void ask(), { immediate: true })
+watch([numbers, switches, picked], () => void ask(), { immediate: true })
 
 const scenes = useLoad<Schemas['SceneChoiceOut'][]>((signal) =>
   data(client.GET('/api/v1/bench/scenes', { signal })),
@@ -113,22 +147,26 @@ const kit = useLoad<Schemas['KitItemOut'][]>((signal) =>
 )
 void scenes.refresh()
 void kit.refresh()
-const bodies = computed(() => kit.value.value?.filter((i) => i.spec.kind === 'body') ?? [])
+const bodies = computed(
+  () => kit.value.value?.filter((i) => ['body', 'film_back'].includes(i.spec.kind)) ?? [],
+)
 const lenses = computed(() => kit.value.value?.filter((i) => i.spec.kind === 'lens') ?? [])
 const scene = computed(
-  () => scenes.value.value?.find((s) => s.ev100 === Number(state.ev100))?.key ?? null,
+  () =>
+    scenes.value.value?.find((s) => s.ev100 === Number(numbers.ev100 ?? Number.NaN))?.key ?? null,
 )
 
 function chooseScene(key: string | null): void {
   const found = scenes.value.value?.find((s) => s.key === key)
-  if (found) Object.assign(state, { ev100: found.ev100, sigma_stops: found.sigma_stops })
+  if (found) Object.assign(numbers, { ev100: found.ev100, sigma_stops: found.sigma_stops })
 }
 
 function chooseLens(id: string): void {
-  Object.assign(state, { lens_id: id, focal_length_mm: null })
+  picked.lens_id = id
+  numbers.focal_length_mm = null
 }
 const isZoom = computed(() => {
-  const lens = kit.value.value?.find((i) => i.id === state.lens_id)?.spec
+  const lens = kit.value.value?.find((i) => i.id === picked.lens_id)?.spec
   return lens?.kind === 'lens' && lens.shortest_focal_length_mm !== lens.longest_focal_length_mm
 })
 
@@ -149,6 +187,77 @@ function lock(control: Control, locked: boolean): void {
   })
 }
 
+interface Field {
+  key: NumberKey
+  label: string
+  unit: string
+  usual?: string
+}
+interface Group {
+  title: string
+  fields: Field[]
+  boxes: { key: SwitchKey; label: string }[]
+}
+
+const subject: Field[] = [
+  { key: 'ev100', label: 'Brightness', unit: 'EV', usual: '5' },
+  { key: 'sigma_stops', label: 'Known to ±', unit: 'stops', usual: '1.5' },
+  { key: 'placement_stops', label: 'Over mid-grey', unit: 'stops', usual: '0' },
+  { key: 'highlight_stops', label: 'Highlights over it', unit: 'stops' },
+]
+const groups: Group[] = [
+  {
+    title: 'Depth',
+    fields: [
+      { key: 'focus_m', label: 'Focus at', unit: 'm' },
+      { key: 'near_m', label: 'Sharp from', unit: 'm' },
+    ],
+    boxes: [{ key: 'wants_rays', label: 'Rays around lamps' }],
+  },
+  {
+    title: 'What moves',
+    fields: [
+      { key: 'speed_m_s', label: 'Moves at', unit: 'm/s' },
+      { key: 'distance_m', label: 'This far off', unit: 'm' },
+      { key: 'tolerance_px', label: 'May blur', unit: 'px', usual: '2' },
+      { key: 'gust_m_s', label: 'Gusts', unit: 'm/s', usual: '0' },
+    ],
+    boxes: [{ key: 'is_handheld', label: 'Handheld' }],
+  },
+  {
+    title: 'Somebody performs',
+    fields: [
+      { key: 'performance_s', label: 'Needs', unit: 's' },
+      { key: 'delay_s', label: 'After a delay of', unit: 's', usual: '0' },
+    ],
+    boxes: [],
+  },
+  {
+    title: 'Frames and cold',
+    fields: [
+      { key: 'frames', label: 'Frames averaged', unit: '', usual: '1' },
+      { key: 'temperature_c', label: 'It is', unit: '°C', usual: '10' },
+      { key: 'bracket_step_stops', label: 'Bracket by', unit: 'stops', usual: '1' },
+    ],
+    boxes: [{ key: 'uses_lenr', label: 'Noise reduction in camera' }],
+  },
+]
+
+const isUsed = (group: Group) =>
+  group.fields.some((f) => number(NUMBERS[f.key]) !== null) ||
+  group.boxes.some((b) => word(SWITCHES[b.key]) === '1')
+
+/** What every field of the bench shares. */
+const asked = (field: Field) => ({
+  type: 'number',
+  step: 'any',
+  label: field.label,
+  suffix: field.unit,
+  placeholder: field.usual,
+  persistentPlaceholder: field.usual !== undefined,
+  errorMessages: error.value?.fault(field.key),
+})
+
 const copied = ref(false)
 async function share(): Promise<void> {
   await navigator.clipboard.writeText(window.location.href)
@@ -165,6 +274,7 @@ async function share(): Promise<void> {
         <strong class="figures">{{ bench.settings }}</strong> — {{ bench.sentence }}
       </p>
       <p v-if="error" role="alert" class="error">{{ error.message }}</p>
+      <ConflictNote v-if="bench.conflict" :conflict="bench.conflict" />
       <div class="columns">
         <div>
           <ExposureRails
@@ -174,37 +284,12 @@ async function share(): Promise<void> {
             @lock="lock"
             @release="(c) => setChoice({ held: withoutHeld(c) })"
           />
-          <div class="derived">
-            <section>
-              <h2>Bracket</h2>
-              <p class="muted">As wide as the ± asks for; centre first.</p>
-              <ol>
-                <li v-for="frame in bench.bracket" :key="frame.stops" class="figures">
-                  <span class="stops">{{ frame.stops }}</span> {{ frame.text }}
-                  <span v-if="!frame.is_on_dial" class="muted">the dial ends here</span>
-                </li>
-              </ol>
-            </section>
-            <section>
-              <h2>The same light</h2>
-              <ol>
-                <li
-                  v-for="rung in bench.ladder"
-                  :key="rung.text"
-                  class="figures"
-                  :class="{ picked: rung.is_picked }"
-                  :aria-current="rung.is_picked || undefined"
-                >
-                  {{ rung.text }}
-                </li>
-              </ol>
-            </section>
-            <section>
-              <h2>Test frame</h2>
-              <p class="muted">The same brightness, quickly, for a first look:</p>
-              <p class="figures">{{ bench.test_frame }}</p>
-            </section>
-          </div>
+          <SettingLists
+            :bracket="bench.bracket"
+            :ladder="bench.ladder"
+            :test-frame="bench.test_frame"
+          />
+          <FrameReport :report="bench.report" />
         </div>
         <aside>
           <h2>The subject</h2>
@@ -219,77 +304,59 @@ async function share(): Promise<void> {
           />
           <div class="pair">
             <v-text-field
-              v-model.number="state.ev100"
-              type="number"
-              step="any"
-              label="Brightness"
-              prefix="EV"
-              :error-messages="error?.fault('ev100')"
-            />
-            <v-text-field
-              v-model.number="state.sigma_stops"
-              type="number"
-              step="any"
-              label="Known to"
-              prefix="±"
-              suffix="stops"
-              :error-messages="error?.fault('sigma_stops')"
+              v-for="field in subject"
+              :key="field.key"
+              v-model="numbers[field.key]"
+              v-bind="asked(field)"
             />
           </div>
-          <v-text-field
-            v-model.number="state.placement_stops"
-            type="number"
-            step="any"
-            label="Place it, from mid-grey"
-            suffix="stops"
-            hint="0 mid-grey, −2 a night sky, +1 snow"
-            persistent-hint
-            :error-messages="error?.fault('placement_stops')"
-          />
-          <h2>Lens and depth</h2>
+          <h2>Body and lens</h2>
           <v-select
-            v-model="state.body_id"
+            v-model="picked.body_id"
             :items="bodies"
             item-title="name"
             item-value="id"
-            :label="state.body_id ? 'Body' : `Body: ${bench.body_name}`"
+            :label="picked.body_id ? 'Body' : `Body: ${bench.body_name}`"
           />
           <v-select
-            :model-value="state.lens_id"
+            :model-value="picked.lens_id"
             :items="lenses"
             item-title="name"
             item-value="id"
-            :label="state.lens_id ? 'Lens' : `Lens: ${bench.lens_name}`"
+            :label="picked.lens_id ? 'Lens' : `Lens: ${bench.lens_name}`"
             @update:model-value="chooseLens"
           />
           <v-text-field
             v-if="isZoom"
-            v-model="state.focal_length_mm"
-            type="number"
-            label="Focal length"
-            suffix="mm"
-            :placeholder="String(bench.focal_length_mm)"
-            persistent-placeholder
-            :error-messages="error?.fault('focal_length_mm')"
+            v-model="numbers.focal_length_mm"
+            v-bind="
+              asked({
+                key: 'focal_length_mm',
+                label: 'Focal length',
+                unit: 'mm',
+                usual: String(bench.focal_length_mm),
+              })
+            "
           />
-          <div class="pair">
-            <v-text-field
-              v-model="state.focus_m"
-              type="number"
-              step="any"
-              label="Focus at"
-              suffix="m"
-              :error-messages="error?.fault('focus_m')"
+          <details v-for="group in groups" :key="group.title" :open="isUsed(group)">
+            <summary>{{ group.title }}</summary>
+            <div class="pair">
+              <v-text-field
+                v-for="field in group.fields"
+                :key="field.key"
+                v-model="numbers[field.key]"
+                v-bind="asked(field)"
+              />
+            </div>
+            <v-checkbox
+              v-for="box in group.boxes"
+              :key="box.key"
+              v-model="switches[box.key]"
+              :label="box.label"
+              density="compact"
+              hide-details
             />
-            <v-text-field
-              v-model="state.near_m"
-              type="number"
-              step="any"
-              label="Sharp from"
-              suffix="m"
-              :error-messages="error?.fault('near_m')"
-            />
-          </div>
+          </details>
           <v-btn @click="share">{{ copied ? 'Address copied' : 'Copy the address' }}</v-btn>
         </aside>
       </div>
@@ -321,37 +388,22 @@ async function share(): Promise<void> {
   margin-top: 18px;
 }
 
-.derived {
-  display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
-  gap: 28px;
-  margin-top: 24px;
-}
-
 h2 {
-  margin-bottom: 8px;
+  margin-bottom: 2px;
   padding-bottom: 6px;
   border-bottom: 1px solid var(--line);
 }
 
-ol {
-  list-style: none;
-  padding: 0;
+summary {
+  min-height: 44px;
+  padding: 10px 0;
+  cursor: pointer;
+  font-weight: 600;
+  border-bottom: 1px solid var(--line);
 }
 
-li {
-  padding: 2px 0;
-}
-
-.stops {
-  display: inline-block;
-  min-width: 3.2em;
-  color: var(--muted);
-}
-
-li.picked {
-  font-weight: 700;
-  color: var(--picked);
+details .pair {
+  margin-top: 12px;
 }
 
 aside {
@@ -367,8 +419,7 @@ aside {
 }
 
 @media (max-width: 899px) {
-  .columns,
-  .derived {
+  .columns {
     grid-template-columns: minmax(0, 1fr);
     gap: 20px;
   }

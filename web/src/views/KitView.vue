@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** What is in the bag: bodies and lenses, as far as planning needs them. */
+/** What is in the bag. Kinds, their forms and generic things to copy come from the server. */
 import { computed, reactive, ref } from 'vue'
 
 import LoadState from '../components/LoadState.vue'
@@ -8,80 +8,89 @@ import { useNotices } from '../stores/notices'
 import { ApiError, client, data, ifMatch, type Schemas } from '../api/client'
 
 type Item = Schemas['KitItemOut']
-type Kind = Item['spec']['kind']
+type Kind = Schemas['KitKindOut']
+type Field = Schemas['KitFieldOut']
+type Value = string | number | null
 
 const notices = useNotices()
 const kit = useLoad<Item[]>((signal) => data(client.GET('/api/v1/kit', { signal })))
+const kinds = useLoad<Kind[]>((signal) => data(client.GET('/api/v1/kit/kinds', { signal })))
 void kit.refresh()
+void kinds.refresh()
 
-interface Field {
-  key: string
-  label: string
-  unit?: string
-}
-
-const fields: Record<Kind, Field[]> = {
-  body: [
-    { key: 'sensor_width_mm', label: 'Sensor width', unit: 'mm' },
-    { key: 'sensor_height_mm', label: 'Sensor height', unit: 'mm' },
-    { key: 'width_px', label: 'Pixels across', unit: 'px' },
-    { key: 'height_px', label: 'Pixels up', unit: 'px' },
-    { key: 'lowest_iso', label: 'Lowest ISO' },
-    { key: 'highest_iso', label: 'Highest ISO you use' },
-    { key: 'in_camera_ceiling_s', label: 'Longest time it counts itself', unit: 's' },
-  ],
-  lens: [
-    { key: 'shortest_focal_length_mm', label: 'Shortest focal length', unit: 'mm' },
-    { key: 'longest_focal_length_mm', label: 'Longest (same for a prime)', unit: 'mm' },
-    { key: 'widest_f_number', label: 'Opens to f/' },
-    { key: 'narrowest_f_number', label: 'Closes to f/' },
-  ],
-}
-const starts: Record<Kind, Record<string, string | number>> = {
-  body: {
-    sensor_width_mm: 36,
-    sensor_height_mm: 24,
-    width_px: 6000,
-    height_px: 4000,
-    dial_steps: 'thirds',
-    lowest_iso: 100,
-    highest_iso: 25600,
-    in_camera_ceiling_s: 30,
-  },
-  lens: {
-    shortest_focal_length_mm: 24,
-    longest_focal_length_mm: 24,
-    widest_f_number: 1.8,
-    narrowest_f_number: 16,
-  },
-}
-
-const editing = ref<Item | Kind | null>(null)
-const kind = ref<Kind>('body')
-const form = reactive({ name: '', spec: {} as Record<string, string | number> })
+const editing = ref<Item | 'new' | null>(null)
+const kindKey = ref('')
+const form = reactive({ name: '', values: {} as Record<string, Value> })
 const error = ref<ApiError | null>(null)
+const kind = computed(() => kinds.value.value?.find((k) => k.kind === kindKey.value))
 
-function edit(item: Item | Kind): void {
+/** A form's fields in their groups, the plain ones first. */
+const fieldGroups = computed(() => {
+  const found = new Map<string, Field[]>()
+  for (const field of kind.value?.fields ?? [])
+    found.set(field.group, [...(found.get(field.group) ?? []), field])
+  return [...found]
+})
+const optionKey = (option: string) => option.split(': ')[0] ?? option
+const optionText = (option: string) => option.split(': ').slice(1).join(': ')
+const fieldLabel = (field: Field) =>
+  field.type === 'table' ? `${field.label}: ${field.columns.join(', ')} a line` : field.label
+
+/** A table is typed as lines of two numbers. */
+const shown = (field: Field, value: unknown): Value =>
+  field.type === 'table'
+    ? ((value ?? []) as number[][]).map((row) => row.join(' ')).join('\n')
+    : ((value ?? null) as Value)
+function typed(field: Field, value: Value): unknown {
+  if (field.type === 'choice') return value
+  if (field.type === 'number') return value === null || value === '' ? null : Number(value)
+  return String(value ?? '')
+    .split('\n')
+    .filter((line) => line.trim())
+    .map((line) =>
+      line
+        .trim()
+        .split(/[\s,;]+/)
+        .map(Number),
+    )
+}
+
+function fill(item: Item | 'new', from: Schemas['KitItemIn'] | null): void {
   editing.value = item
   error.value = null
-  kind.value = typeof item === 'string' ? item : item.spec.kind
-  form.name = typeof item === 'string' ? '' : item.name
-  form.spec = { ...(typeof item === 'string' ? starts[item] : (item.spec as object)) } as Record<
-    string,
-    string | number
-  >
+  const spec = (from?.spec ?? {}) as Record<string, unknown>
+  form.name = from?.name ?? ''
+  form.values = Object.fromEntries(
+    (kind.value?.fields ?? []).map((f) => [f.key, shown(f, spec[f.key] ?? f.default)]),
+  )
+}
+
+function add(key: string): void {
+  kindKey.value = key
+  fill('new', null)
+}
+
+function change(item: Item): void {
+  kindKey.value = item.spec.kind ?? ''
+  fill(item, item)
+}
+
+function copyFrom(name: string | null): void {
+  const found = kind.value?.shelf.find((item) => item.name === name)
+  if (found) fill('new', found)
 }
 
 async function save(): Promise<void> {
   const item = editing.value
-  if (item === null) return
-  const spec: Record<string, unknown> = { kind: kind.value }
-  for (const [key, value] of Object.entries(form.spec)) {
-    if (key !== 'kind') spec[key] = key === 'dial_steps' ? value : Number(value)
+  if (item === null || !kind.value) return
+  const spec: Record<string, unknown> = { kind: kindKey.value }
+  for (const field of kind.value.fields) {
+    const value = typed(field, form.values[field.key] ?? null)
+    if (value !== null || field.is_optional) spec[field.key] = value
   }
   const body = { name: form.name, spec } as unknown as Schemas['KitItemIn']
   try {
-    await (typeof item === 'string'
+    await (item === 'new'
       ? data(client.POST('/api/v1/kit', { body }))
       : data(
           client.PUT('/api/v1/kit/{item_id}', {
@@ -97,29 +106,44 @@ async function save(): Promise<void> {
   }
 }
 
-const groups = computed(() =>
-  (['body', 'lens'] as const)
-    .map((k) => ({
-      kind: k,
-      title: k === 'body' ? 'Bodies' : 'Lenses',
-      items: kit.value.value?.filter((item) => item.spec.kind === k) ?? [],
-    }))
-    .filter((group) => group.items.length),
+const isBesideAField = computed(
+  () =>
+    error.value !== null &&
+    ['name', ...(kind.value?.fields ?? []).map((f) => f.key)].some((k) => error.value?.fault(k)),
 )
 
-function summary(item: Item): string {
-  const s = item.spec
-  if (s.kind === 'body')
-    return (
-      `${s.sensor_width_mm} × ${s.sensor_height_mm} mm, ${s.width_px} × ${s.height_px} px, ` +
-      `ISO ${s.lowest_iso} to ${s.highest_iso}, dials in ${s.dial_steps}, ` +
-      `bulb beyond ${s.in_camera_ceiling_s} s`
+const groups = computed(() =>
+  (kinds.value.value ?? []).map((k) => ({
+    ...k,
+    items: kit.value.value?.filter((item) => item.spec.kind === k.kind) ?? [],
+  })),
+)
+
+const importError = ref('')
+async function readFile(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  if (!file) return
+  importError.value = ''
+  try {
+    const answer = await data(
+      client.POST('/api/v1/kit/import', {
+        body: { file: file as unknown as string },
+        bodySerializer: (body) => {
+          const form = new FormData()
+          form.append('file', body.file as unknown as Blob)
+          return form
+        },
+      }),
     )
-  const reach =
-    s.shortest_focal_length_mm === s.longest_focal_length_mm
-      ? `${s.shortest_focal_length_mm} mm`
-      : `${s.shortest_focal_length_mm} to ${s.longest_focal_length_mm} mm`
-  return `${reach}, f/${s.widest_f_number} to f/${s.narrowest_f_number}`
+    const skipped = answer.skipped.length ? `, ${answer.skipped.length} were here already` : ''
+    notices.say(`${answer.added} added${skipped}.`)
+    await kit.refresh()
+  } catch (caught) {
+    importError.value = caught instanceof ApiError ? caught.message : 'The file could not be read.'
+  } finally {
+    input.value = ''
+  }
 }
 </script>
 
@@ -127,36 +151,66 @@ function summary(item: Item): string {
   <div class="page page-narrow">
     <div class="head">
       <h1>Kit</h1>
-      <div v-if="!editing" class="acts">
-        <v-btn @click="edit('body')">Add a body</v-btn>
-        <v-btn @click="edit('lens')">Add a lens</v-btn>
-      </div>
+      <v-menu v-if="!editing">
+        <template #activator="{ props }">
+          <v-btn v-bind="props">Add to the bag</v-btn>
+        </template>
+        <v-list>
+          <v-list-item
+            v-for="k in kinds.value.value ?? []"
+            :key="k.kind"
+            :title="k.title"
+            @click="add(k.kind)"
+          />
+        </v-list>
+      </v-menu>
     </div>
 
-    <form v-if="editing" class="form" :aria-label="kind" @submit.prevent="save">
+    <form v-if="editing && kind" class="form" :aria-label="kind.title" @submit.prevent="save">
+      <h2>{{ editing === 'new' ? `New: ${kind.title}` : form.name }}</h2>
+      <v-select
+        v-if="editing === 'new' && kind.shelf.length"
+        :items="kind.shelf.map((item) => item.name)"
+        label="Start from a generic one"
+        @update:model-value="copyFrom"
+      />
       <v-text-field v-model="form.name" label="Name" :error-messages="error?.fault('name')" />
-      <div class="pair">
-        <v-text-field
-          v-for="field in fields[kind]"
-          :key="field.key"
-          v-model="form.spec[field.key]"
-          type="number"
-          step="any"
-          :label="field.label"
-          :suffix="field.unit"
-          :error-messages="error?.fault(field.key)"
-        />
-        <v-select
-          v-if="kind === 'body'"
-          :model-value="String(form.spec.dial_steps)"
-          @update:model-value="(v: string) => (form.spec.dial_steps = v)"
-          :items="['thirds', 'halves']"
-          label="Dials in"
-        />
+      <div v-for="[title, fields] in fieldGroups" :key="title" class="group">
+        <h3 v-if="title">{{ title }}</h3>
+        <div class="pair">
+          <template v-for="field in fields" :key="field.key">
+            <v-select
+              v-if="field.type === 'choice'"
+              v-model="form.values[field.key]"
+              :items="field.options.map((o) => ({ value: optionKey(o), title: optionText(o) }))"
+              :label="field.label"
+              :hint="field.help"
+              :persistent-hint="field.help !== ''"
+              :error-messages="error?.fault(field.key)"
+            />
+            <v-textarea
+              v-else-if="field.type === 'table'"
+              v-model="form.values[field.key]"
+              :label="fieldLabel(field)"
+              :hint="field.help"
+              :persistent-hint="field.help !== ''"
+              :error-messages="error?.fault(field.key)"
+            />
+            <v-text-field
+              v-else
+              v-model="form.values[field.key]"
+              type="number"
+              step="any"
+              :label="field.label"
+              :suffix="field.unit"
+              :hint="field.help"
+              :persistent-hint="field.help !== ''"
+              :error-messages="error?.fault(field.key)"
+            />
+          </template>
+        </div>
       </div>
-      <p v-if="error && !error.faults.some((f) => f.name.match(/_|name/))" role="alert">
-        {{ error.message }}
-      </p>
+      <p v-if="error && !isBesideAField" role="alert" class="error">{{ error.message }}</p>
       <div class="acts">
         <v-btn type="submit" color="primary" variant="flat">Keep it</v-btn>
         <v-btn variant="text" @click="editing = null">Not now</v-btn>
@@ -164,31 +218,86 @@ function summary(item: Item): string {
     </form>
 
     <LoadState v-if="!kit.value.value" :error="kit.error.value" @retry="kit.refresh" />
-    <p v-else-if="!groups.length && !editing" class="empty">
+    <p v-else-if="!kit.value.value.length && !editing" class="empty">
       The bag is empty. Add a body and a lens, and shots can be planned with them.
     </p>
-    <section v-for="group in groups" :key="group.kind">
-      <h2 class="mt-6">{{ group.title }}</h2>
-      <ul>
-        <li v-for="item in group.items" :key="item.id">
-          <div class="words">
-            <strong>{{ item.name }}</strong>
-            <p class="muted">{{ summary(item) }}</p>
-          </div>
-          <button type="button" :aria-label="`Change ${item.name}`" @click="edit(item)">
-            Change
-          </button>
-          <button
-            type="button"
-            :aria-label="`Delete ${item.name}`"
-            @click="notices.remove('kit', item.id, item.name, kit.refresh)"
-          >
-            Delete
-          </button>
-        </li>
-      </ul>
+    <template v-for="group in groups" :key="group.kind">
+      <section v-if="group.items.length">
+        <h2>{{ group.plural }}</h2>
+        <ul>
+          <li v-for="item in group.items" :key="item.id">
+            <div class="words">
+              <strong>{{ item.name }}</strong>
+              <p class="muted">{{ item.summary }}</p>
+            </div>
+            <button type="button" :aria-label="`Change ${item.name}`" @click="change(item)">
+              Change
+            </button>
+            <button
+              type="button"
+              :aria-label="`Delete ${item.name}`"
+              @click="notices.remove('kit', item.id, item.name, kit.refresh)"
+            >
+              Delete
+            </button>
+          </li>
+        </ul>
+      </section>
+    </template>
+
+    <section class="files">
+      <h2>As a file</h2>
+      <p class="muted">The whole bag, to keep or to hand on.</p>
+      <p class="acts">
+        <a href="/api/v1/kit/export/json" download>JSON</a>
+        <a href="/api/v1/kit/export/csv" download>CSV</a>
+        <a href="/api/v1/kit/schema.json">what the JSON holds</a>
+      </p>
+      <label class="import">
+        Add from a file
+        <input type="file" accept=".json,.csv" @change="readFile" />
+      </label>
+      <p v-if="importError" role="alert" class="error">{{ importError }}</p>
+      <p class="muted differ">
+        Where photographers differ:
+        <router-link to="/schools">the sides you take</router-link>
+      </p>
     </section>
   </div>
 </template>
 
 <style scoped src="../themes/list-page.css"></style>
+<style scoped>
+section h2 {
+  margin-top: 30px;
+}
+
+.differ {
+  margin-top: 24px;
+}
+
+h3 {
+  margin: 6px 0 10px;
+  font-size: 1rem;
+}
+
+.error {
+  color: var(--limit);
+}
+
+.files a {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+}
+
+.acts a + a {
+  margin-left: 12px;
+}
+
+.import {
+  display: grid;
+  gap: 4px;
+  margin-top: 8px;
+}
+</style>

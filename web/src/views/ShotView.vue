@@ -3,8 +3,12 @@
 import { computed, ref, watch } from 'vue'
 import { onBeforeRouteLeave, useRouter } from 'vue-router'
 
+import ConflictNote from '../components/ConflictNote.vue'
 import ExposureRails from '../components/ExposureRails'
+import FrameReport from '../components/FrameReport.vue'
+import FrameSketch from '../components/FrameSketch.vue'
 import LoadState from '../components/LoadState.vue'
+import SettingLists from '../components/SettingLists.vue'
 import ShotForm from '../components/ShotForm.vue'
 import TakeChain from '../components/TakeChain.vue'
 import { useLoad } from '../composables/useLoad'
@@ -99,6 +103,7 @@ async function record(verdict: Schemas['TakeIn']['verdict']): Promise<void> {
           exposure_s: positions.exposure_s.value,
           f_number: positions.f_number.value,
           iso: positions.iso.value,
+          nd_stops: positions.nd_stops.value,
           verdict,
           is_keeper: verdict === 'right',
           note: '',
@@ -128,6 +133,8 @@ async function edit(take: Schemas['TakeOut'], part: Partial<Schemas['TakeIn']>):
   await chain.refresh()
 }
 
+const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`
+
 const stateText = computed(
   () =>
     ({ kept: 'kept', changed: 'not kept yet', keeping: 'keeping…', failed: 'not kept' })[
@@ -138,6 +145,53 @@ const stateText = computed(
 onBeforeRouteLeave(async () => {
   await shot.keepNow()
 })
+
+const nights = useLoad<Schemas['NightOut'][]>((signal) =>
+  data(client.GET('/api/v1/nights', { signal })),
+)
+void nights.refresh()
+const otherNight = ref<string | null>(null)
+const otherNights = computed(() =>
+  (nights.value.value ?? [])
+    .filter((n) => n.id !== shot.nightId.value)
+    .map((n) => ({ id: n.id, name: `${n.evening_date} ${n.title || n.place_name}` })),
+)
+
+async function copyTo(nightId: string | null): Promise<void> {
+  await shot.keepNow()
+  try {
+    const copy = await data(
+      client.POST('/api/v1/shots/{shot_id}/copy', {
+        params: { path: { shot_id: shotId } },
+        body: { night_id: nightId },
+      }),
+    )
+    otherNight.value = null
+    await router.push({ name: 'shot', params: { shotId: copy.id } })
+  } catch (error) {
+    notices.fail(error)
+  }
+}
+
+async function moveThere(): Promise<void> {
+  await shot.keepNow()
+  const params = { path: { shot_id: shotId } }
+  try {
+    const { version } = await data(client.GET('/api/v1/shots/{shot_id}', { params }))
+    await data(
+      client.PUT('/api/v1/shots/{shot_id}/night', {
+        params: { ...params, header: ifMatch(version) },
+        body: { night_id: otherNight.value },
+      }),
+    )
+    otherNight.value = null
+    await shot.load()
+    await Promise.all([night.refresh(), chain.refresh()])
+    notices.say('Moved, with its takes.')
+  } catch (error) {
+    notices.fail(error)
+  }
+}
 
 const remove = () =>
   notices.remove('shots', shotId, shot.draft.value?.title ?? 'shot', () =>
@@ -169,7 +223,11 @@ const remove = () =>
         <strong class="figures">{{ shot.plan.value.settings }}</strong> —
         {{ shot.plan.value.sentence }}
       </p>
+      <p class="muted" :class="{ off: !shot.plan.value.works_now }">
+        Its light tonight: {{ shot.plan.value.works }}.
+      </p>
       <p v-if="shot.error.value" role="alert" class="error">{{ shot.error.value.message }}</p>
+      <ConflictNote v-if="shot.plan.value.conflict" :conflict="shot.plan.value.conflict" />
 
       <div class="columns">
         <div>
@@ -181,6 +239,24 @@ const remove = () =>
               @lock="lock"
               @release="release"
             />
+          </section>
+
+          <section v-if="shot.plan.value.facts.length || shot.plan.value.sketch" class="facts">
+            <FrameSketch v-if="shot.plan.value.sketch" :sketch="shot.plan.value.sketch" />
+            <ul class="plain">
+              <li v-for="fact in shot.plan.value.facts" :key="fact.code">
+                {{ sentence(fact.text) }}
+              </li>
+            </ul>
+          </section>
+
+          <section v-if="shot.plan.value.alternatives.length">
+            <h2>Other ways tonight</h2>
+            <ul class="plain">
+              <li v-for="way in shot.plan.value.alternatives" :key="way.code + way.text">
+                <span class="figures way">{{ way.settings }}</span> {{ way.text }}
+              </li>
+            </ul>
           </section>
 
           <section class="takes">
@@ -197,12 +273,19 @@ const remove = () =>
             <LoadState v-else :error="chain.error.value" @retry="chain.refresh" />
           </section>
 
+          <SettingLists
+            :bracket="shot.plan.value.bracket"
+            :ladder="shot.plan.value.ladder"
+            :test-frame="shot.plan.value.test_frame"
+          />
+          <FrameReport :report="shot.plan.value.report" />
+
           <div class="notes">
             <section>
               <h2>Why</h2>
               <ul class="plain">
                 <li v-for="(reason, i) in shot.plan.value.reasons" :key="reason.code">
-                  {{ reason.text[0]?.toUpperCase() }}{{ reason.text.slice(1) }}.
+                  {{ sentence(reason.text) }}
                   <span
                     v-if="reason.source && reason.source !== shot.plan.value.reasons[i - 1]?.source"
                     class="muted source"
@@ -238,8 +321,24 @@ const remove = () =>
             :disciplines="disciplines.value.value"
             :error="shot.error.value"
             @change="shot.change"
+            @discipline="shot.tryAs"
           />
 
+          <div class="elsewhere">
+            <v-btn @click="copyTo(null)">Copy this shot</v-btn>
+            <v-select
+              v-model="otherNight"
+              :items="otherNights"
+              item-title="name"
+              item-value="id"
+              label="Another night"
+              hide-details
+            />
+            <div v-if="otherNight" class="pair">
+              <v-btn @click="copyTo(otherNight)">Copy it there</v-btn>
+              <v-btn @click="moveThere">Move it there</v-btn>
+            </div>
+          </div>
           <button type="button" class="delete" @click="remove">Delete this shot</button>
         </aside>
       </div>
@@ -286,6 +385,31 @@ const remove = () =>
   margin-top: 18px;
 }
 
+.off {
+  color: var(--limit);
+}
+
+.facts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px 24px;
+  margin-top: 18px;
+}
+
+.facts > svg {
+  flex: 1 1 260px;
+}
+
+.facts > ul {
+  flex: 1 1 260px;
+}
+
+.way {
+  display: inline-block;
+  min-width: 15em;
+  font-weight: 600;
+}
+
 .takes {
   margin-top: 28px;
 }
@@ -327,6 +451,17 @@ aside > h2:first-child {
 
 .steps li {
   margin-bottom: 4px;
+}
+
+.elsewhere {
+  display: grid;
+  gap: 10px;
+  margin-top: 22px;
+}
+
+.elsewhere .pair {
+  display: flex;
+  gap: 10px;
 }
 
 .delete {

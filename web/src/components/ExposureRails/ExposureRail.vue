@@ -39,11 +39,19 @@ const labelled = computed(() => {
   let last = -Infinity
   return l.value.ticks.filter((tick) => {
     const room = 9 * Math.max(2, tick.value.label.length) * 0.86 + 8
-    if (!tick.isFull || tick.x - last < room) return false
+    // filters have few positions, each with a name of its own
+    if (!(tick.isFull || rail.control === 'nd_stops') || tick.x - last < room) return false
     last = tick.x
     return true
   })
 })
+
+/** Long names at the ends of a rail lean inwards. */
+function anchorOf(tick: { value: { label: string }; x: number }): string {
+  const half = tick.value.label.length * 4
+  if (tick.x < half) return 'start'
+  return tick.x + half > width ? 'end' : 'middle'
+}
 
 const roleText = computed(
   () =>
@@ -165,7 +173,7 @@ function onKey(event: KeyboardEvent): void {
         :key="tick.value.label"
         :x="tick.x"
         :y="axis + 30"
-        text-anchor="middle"
+        :text-anchor="anchorOf(tick)"
         class="label"
         :class="{ out: !tick.value.is_allowed }"
       >

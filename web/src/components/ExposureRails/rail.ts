@@ -67,21 +67,30 @@ export function railLayout(rail: Rail, left: number, right: number): RailLayout 
   }
 }
 
-const FLAG_PX = 190 // what a flag's text takes at most
+const PX_PER_LETTER = 7
+const flagPx = (post: Post) => 24 + PX_PER_LETTER * `${post.title} ${post.value}`.length
 
-/** Flags of neighbouring posts go on rows of their own; near the right end they point left. */
+/**
+ * Flags of neighbouring posts go on rows of their own, each further right one lower, so that no
+ * pole runs through another's text; near the right end they point left and stand on top.
+ */
 function rows(posts: RailLayout['posts'], right: number): RailLayout['posts'] {
-  const ends: number[] = []
-  return posts
-    .sort((a, b) => a.x - b.x)
-    .map((p) => {
-      const toLeft = p.x + FLAG_PX > right
-      const start = toLeft ? p.x - FLAG_PX : p.x
-      let row = ends.findIndex((end) => end <= start)
-      if (row < 0) row = ends.length
-      ends[row] = start + FLAG_PX
-      return { ...p, row, toLeft }
-    })
+  const placed: { from: number; to: number; row: number }[] = []
+  const below = (from: number, to: number) =>
+    1 + Math.max(-1, ...placed.filter((p) => p.from < to && from < p.to).map((p) => p.row))
+  const put = (p: RailLayout['posts'][number], toLeft: boolean) => {
+    const px = flagPx(p.post)
+    const span = toLeft ? { from: p.x - px, to: p.x } : { from: p.x, to: p.x + px }
+    const row = below(span.from, span.to)
+    placed.push({ ...span, row })
+    return { ...p, row, toLeft }
+  }
+  const ordered = [...posts].sort((a, b) => a.x - b.x)
+  const atEnd = ordered.filter((p) => p.x + flagPx(p.post) > right).reverse()
+  return [
+    ...atEnd.map((p) => put(p, true)),
+    ...ordered.filter((p) => !atEnd.includes(p)).map((p) => put(p, false)),
+  ]
 }
 
 function isNearWhole(stops: number): boolean {
