@@ -1,7 +1,7 @@
 """Rails on the wire: a control in dial values, what bounds it, and the hand upon it."""
 
 from collections.abc import Mapping, Sequence
-from typing import Annotated, Self
+from typing import Annotated, Literal, Self
 
 from pydantic import BaseModel, Field, field_validator, model_validator
 
@@ -23,11 +23,14 @@ def _check_value(control: Control, value: float) -> None:
 
 
 class ChoiceIn(BaseModel):
-    """The photographer's hand on the rails. Values are exact dial values."""
+    """The photographer's hand on the rails. Values are exact dial values.
+
+    follow: the control that keeps the brightness; "recipe" leaves it to the discipline.
+    """
 
     held: dict[Control, ControlValue] = {}
     locked: list[Control] = []
-    follow: Control | None = "iso"
+    follow: Control | Literal["recipe"] | None = "recipe"
 
     @field_validator("held")
     @classmethod
@@ -36,16 +39,23 @@ class ChoiceIn(BaseModel):
             _check_value(control, value)
         return held
 
-    def after(self, move: "Move | None", kit: Kit) -> Choice:
-        """The choice once an eye was moved to the nearest position of its dial."""
-        choice = self.to_domain()
+    def after(self, move: "Move | None", kit: Kit, follow: Control) -> Choice:
+        """The choice once an eye was moved to the nearest position of its dial.
+
+        `follow`: the control the discipline would have follow.
+        """
+        choice = self._to_domain(follow)
         if move is None:
             return choice
         position = kit.dials[move.control].nearest(move.value)
         return choice.moved(move.control, position.value)
 
-    def to_domain(self) -> Choice:
-        return Choice(dict(self.held), frozenset(self.locked), self.follow)
+    def _to_domain(self, follow: Control) -> Choice:
+        locked = frozenset(self.locked)
+        if self.follow != "recipe":
+            return Choice(dict(self.held), locked, self.follow)
+        free = follow not in locked and follow not in self.held
+        return Choice(dict(self.held), locked, follow if free else None)
 
     @classmethod
     def from_domain(cls, choice: Choice) -> Self:

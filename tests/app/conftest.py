@@ -36,7 +36,10 @@ def app(database: PrivateMariaDB):  # type: ignore[no-untyped-def]
         for table in Base.metadata.sorted_tables:
             connection.execute(text(f"DELETE FROM {table.name}"))
     engine.dispose()
-    return create_app(Settings(database_url=database.url))
+    made = create_app(Settings(database_url=database.url))
+    yield made
+    # a client that is not entered runs no shutdown, and the database counts connections
+    made.state.sessions.kw["bind"].dispose()
 
 
 @pytest.fixture

@@ -1,15 +1,20 @@
 """What stands on the tripod in the core's tests: generic kit, as in the demo."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 
 from patient_owl.core.filters import Filter
 from patient_owl.core.kit import Body, Kit, Lens, Support, kit_of
 from patient_owl.core.noise import SensorNoise
-from patient_owl.core.optics.camera import Sensor
+from patient_owl.core.optics.camera import Framing, Sensor
+from patient_owl.core.recipes import RECIPES
+from patient_owl.core.recipes._types import InputValue, Intent, Plan, Scene
+from patient_owl.core.solver import Choice
 
 NOISE = SensorNoise(58_000, 1.6, 5.5, 0.04, 0.52)
 BODY = Body(Sensor(36, 24, 6000, 4000), noise=NOISE)
 GLASS = (Filter("ND 8", 3), Filter("ND 64", 6), Filter("ND 1000", 9.966))
+
+DARK = Scene(43.3, -11.0, 0.8, -9.0, 0.8, sun_altitude_deg=-40)
 
 
 def kit(
@@ -21,3 +26,30 @@ def kit(
     support: Support = Support(12, 64, 1, "timer"),
 ) -> Kit:
     return kit_of(body, Lens(focal_length_mm, widest, narrowest), filters, support)
+
+
+def planned(
+    key: str,
+    scene: Scene,
+    bag: Kit | None = None,
+    choice: Choice | None = None,
+    framing: Framing | None = None,
+    schools: dict[str, str] | None = None,
+    **inputs: InputValue,
+) -> Plan:
+    """A discipline's plan from its defaults and these answers."""
+    recipe = RECIPES[key]
+    intent = Intent(
+        framing or Framing(180, 10),
+        recipe.checked_inputs(inputs),
+        choice or Choice({}, follow=recipe.follow),
+        schools or {},
+    )
+    return recipe.plan(scene, bag or kit(), intent)
+
+
+def quantities(plan: Plan, code: str) -> Mapping[str, float]:
+    """Those of the reason or fact with this code; fails when it is not there."""
+    found = {r.code: r for r in (plan.lead, *plan.reasons, *plan.facts)}
+    assert code in found, sorted(found)
+    return found[code].quantities  # type: ignore[return-value]

@@ -1,5 +1,7 @@
 """A contract every recipe keeps, and the stars recipe's own promises."""
 
+import re
+
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -8,14 +10,14 @@ from patient_owl.core.dials import CONTROLS, aperture_dial, time_dial
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.optics.camera import Framing
 from patient_owl.core.recipes import RECIPES
-from patient_owl.core.recipes._types import Intent, Plan, Scene
+from patient_owl.core.recipes._types import Intent, Moment, Plan, Scene
 from patient_owl.core.solver import Choice
-from patient_owl.words.disciplines import DISCIPLINES, QUESTIONS, option_text
+from patient_owl.words.disciplines import DISCIPLINES, QUESTIONS, SKETCH_LABELS, option_text
 from patient_owl.words.posts import post_text
 from patient_owl.words.reasons import reason_text
 from patient_owl.words.sources import SOURCES
 from patient_owl.words.steps import CAUTIONS, MISTAKES, STEPS
-from tests.core.standing import kit
+from tests.core.standing import GLASS, kit
 
 STARS = RECIPES["stars_over_foreground"]
 NIGHT = Scene(43.3, -11.5, 0.8, -9.0, 0.8)
@@ -35,6 +37,17 @@ def stars(
     return STARS.plan(scene, kit(), intent)
 
 
+UNIT = re.compile(
+    r"(^|_)(s|m|mm|um|px|deg|stops|ev100|min|c|kg|e|km_h|m_s|px_per_s|db)$"
+)  # every number says its unit by its name, or is one of these
+COUNTS = {
+    "f_number", "iso", "share", "frames", "gain", "columns", "rows", "snr", "blades", "rays",
+    "crossings", "crop_factor", "needed", "owned", "rest_share",
+}  # fmt: skip
+
+moments = st.builds(
+    Moment, st.floats(-4e4, 4e4), st.floats(-13, 15), st.floats(-10, 15), st.floats(-70, 30)
+)
 scenes = st.builds(
     Scene,
     latitude_deg=st.floats(-89, 89),
@@ -43,6 +56,14 @@ scenes = st.builds(
     sky_ev100=st.floats(-10, 15),
     sky_sigma_stops=st.floats(0.3, 2),
     sun_altitude_deg=st.floats(-70, 10),
+    moon_altitude_deg=st.floats(-60, 80),
+    moon_azimuth_deg=st.floats(0, 359),
+    core_altitude_deg=st.floats(-60, 80),
+    core_azimuth_deg=st.floats(0, 359),
+    moon_rises_in_s=st.none() | st.floats(0, 20_000),
+    temperature_c=st.floats(-25, 30),
+    gust_m_s=st.floats(0, 20),
+    night=st.lists(moments, max_size=4).map(tuple),
 )
 framings = st.builds(
     Framing, st.floats(0, 359), st.floats(-80, 90), st.sampled_from(["landscape", "portrait"])
@@ -50,13 +71,15 @@ framings = st.builds(
 
 
 @pytest.mark.parametrize("key", RECIPES)
-@given(scene=scenes, framing=framings, focal=st.sampled_from([14.0, 24.0, 200.0]))
+@given(scene=scenes, framing=framings, focal=st.sampled_from([14.0, 24.0, 200.0]), data=st.data())
 @settings(max_examples=40, deadline=None)
 def test_every_recipe_keeps_the_contract(
-    key: str, scene: Scene, framing: Framing, focal: float
+    key: str, scene: Scene, framing: Framing, focal: float, data: st.DataObject
 ) -> None:
-    recipe, bag = RECIPES[key], kit(focal)
-    intent = Intent(framing, recipe.checked_inputs({}))
+    recipe, bag = RECIPES[key], kit(focal, filters=GLASS if focal == 24 else ())
+    options = {spec.key: spec.options for spec in recipe.inputs if spec.options}
+    inputs = {name: data.draw(st.sampled_from(found)) for name, found in options.items()}
+    intent = Intent(framing, recipe.checked_inputs(inputs))
     plan = recipe.plan(scene, bag, intent)
     assert plan == recipe.plan(scene, bag, intent)
     for control in CONTROLS:
@@ -66,9 +89,12 @@ def test_every_recipe_keeps_the_contract(
         post = post_text(limit)
         assert post.formula
         assert "{" not in post.numbers
-    for reason in (plan.lead, *plan.reasons):
+    for reason in (plan.lead, *plan.reasons, *plan.facts, *(a.reason for a in plan.alternatives)):
         assert reason_text(reason)
         assert reason.source is None or reason.source in SOURCES
+    for said in (plan.lead, *plan.reasons, *plan.facts, *plan.limits):
+        for name, value in said.quantities.items():
+            assert isinstance(value, str | bool) or UNIT.search(name) or name in COUNTS, name
     # an impossible scene is explained: too dark or too bright is said, not hidden
     codes = {reason.code for reason in plan.reasons}
     missed = abs(plan.solution.miss_stops) > 0.5
@@ -76,6 +102,11 @@ def test_every_recipe_keeps_the_contract(
     assert {*plan.steps} <= {*STEPS}
     assert {*plan.mistakes} <= {*MISTAKES}
     assert {*plan.cautions} <= {*CAUTIONS}
+    assert plan.steps
+    assert plan.cautions
+    assert plan.bracket[0].stops == 0
+    if plan.sketch is not None:
+        assert all(shape.label in SKETCH_LABELS or not shape.label for shape in plan.sketch.shapes)
 
 
 @pytest.mark.parametrize("key", RECIPES)

@@ -39,7 +39,7 @@ class BenchIn(BaseModel):
     body_id: UUID | None = None
     lens_id: UUID | None = None
     focal_length_mm: Annotated[float | None, Field(gt=0, le=2000)] = None
-    choice: ChoiceIn = ChoiceIn(follow="exposure_s")
+    choice: ChoiceIn = ChoiceIn()
     move: Move | None = None
 
     def to_domain(self) -> Work:

@@ -33,7 +33,7 @@ class _Bag(NamedTuple):
 
 def work_out(session: Session, user: User, request: BenchIn) -> BenchOut:
     kit, body_name, lens_name = _bag(session, user, request)
-    choice = request.choice.after(request.move, kit)
+    choice = request.choice.after(request.move, kit, "exposure_s")
     worked = benchtop.work_out(request.to_domain(), kit, choice)
     positions = worked.solution.positions
     capped = any(

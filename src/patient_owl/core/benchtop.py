@@ -25,6 +25,7 @@ from patient_owl.core.optics.depth_of_field import (
     confusion_um,
     depth_of_field,
 )
+from patient_owl.core.recipes._common import lands, miss_reasons, time_reasons
 from patient_owl.core.report import SHADOW_STOPS, Blurs, Report, Run, report
 from patient_owl.core.solver import Choice, Solution, solve
 
@@ -32,7 +33,7 @@ AIRY_WORTH_SAYING_PX = 2.5  # as the diffraction limit; common practice
 START_F_NUMBER = 8.0  # depth and sharpness for most still scenes; common practice
 START_EXPOSURE_S = 1.0
 BRACKET_STEP_STOPS = 1.0
-MISS_WORTH_SAYING_STOPS = 0.5
+HELD_BACK_WORTH_SAYING_STOPS = 0.25
 
 
 @dataclass(frozen=True)
@@ -162,13 +163,10 @@ def _blurs(work: Work, kit: Kit) -> Blurs:
 def _reasons(
     work: Work, solution: Solution, sensor: Sensor, depth: Depth | None, held_back: float
 ) -> tuple[Reason, ...]:
-    landed = work.ev100 - solution.settings.ev100
-    reasons = [Reason("subject_lands", {"stops": landed, "sigma_stops": work.sigma_stops})]
-    if held_back > MISS_WORTH_SAYING_STOPS / 2:
+    reasons = [lands(work.ev100, work.sigma_stops, solution)]
+    if held_back > HELD_BACK_WORTH_SAYING_STOPS:
         reasons.append(Reason("held_for_highlights", {"stops": held_back}, "iso12232"))
-    if abs(solution.miss_stops) > MISS_WORTH_SAYING_STOPS:
-        code = "short_of_light" if solution.miss_stops < 0 else "too_much_light"
-        reasons.append(Reason(code, {"stops": abs(solution.miss_stops)}))
+    reasons += miss_reasons(solution)
     airy_px = airy_diameter_um(solution.settings.f_number) / sensor.pixel_pitch_um
     if airy_px > AIRY_WORTH_SAYING_PX:
         reasons.append(Reason("diffraction_shows", {"airy_px": airy_px}, "hecht2016"))
@@ -178,11 +176,5 @@ def _reasons(
         if not math.isinf(depth.far_m):
             quantities["far_m"] = depth.far_m
         reasons.append(Reason(code, quantities, "ray2002"))
-    lost = solution.settings.lost_stops
-    if lost > 0:
-        time = solution.settings.exposure_s
-        metered = {"exposure_s": time, "metered_s": time / 2**lost, "stops": lost}
-        reasons.append(Reason("film_needs", metered, "film_sheet"))
-    if solution.positions["exposure_s"].is_bulb:
-        reasons.append(Reason("bulb_needed"))
+    reasons += time_reasons(solution)
     return tuple(reasons)

@@ -11,6 +11,8 @@ LIGHT_SPEED_M_S = 299_792_458.0
 PLANCK_J_S = 6.626_070_15e-34
 LUMINOUS_EFFICACY_LM_W = 683.0  # of 540 THz, 555 nm
 STANDARD_GRAVITY_M_S2 = 9.80665
+METRES_PER_FOOT = 0.3048  # exact
+SOUND_SPEED_M_S = 343.0  # m/s, dry air at 20 °C; 331 at 0 °C
 
 SIDEREAL_DAY_S = 86164.0905  # s, mean; [iers2010] via the Earth rotation angle
 SKY_DRIFT_ARCSEC_PER_S = 360 * 3600 / SIDEREAL_DAY_S  # ″/s at the celestial equator, 15.041

@@ -23,6 +23,8 @@ Steps = Literal["thirds", "halves"]
 Control = Literal["exposure_s", "f_number", "iso", "nd_stops"]
 CONTROLS: tuple[Control, ...] = ("exposure_s", "f_number", "iso", "nd_stops")
 
+SAME = 1 + 1e-9  # a value computed by another route may differ in its last bits
+
 _TIME_LABELS: dict[Steps, tuple[int, str]] = {
     # first exponent in steps of 1/3 or 1/2 stop, then the engraved values; common practice
     "thirds": (
@@ -124,20 +126,35 @@ class Dial:
         below_is_nearer = stops - self.brightnesses[above - 1] <= self.brightnesses[above] - stops
         return self.darkest_first[above - 1 if below_is_nearer else above]
 
+    @cached_property
+    def _exact(self) -> list[float]:
+        return [position.value for position in self.values]
+
+    @cached_property
+    def _parts(self) -> dict[tuple[int, int], "Dial"]:
+        return {}
+
     def at_most(self, value: float) -> DialValue:
         """The largest position not above `value`; the first one when all are above."""
-        # 1e-9: a value computed by another route may differ in the last bit
-        index = bisect_right([position.value for position in self.values], value * (1 + 1e-9))
-        return self.values[max(0, index - 1)]
+        return self.values[max(0, bisect_right(self._exact, value * SAME) - 1)]
 
     def at_least(self, value: float) -> DialValue:
         """The smallest position not below `value`; the last one when all are below."""
-        return next((p for p in self.values if p.value >= value * (1 - 1e-9)), self.values[-1])
+        return self.values[min(bisect_left(self._exact, value / SAME), len(self.values) - 1)]
 
-    def within(self, least: float, most: float) -> "Dial":
-        """The same dial cut to a range, ends included; WrongValue when nothing is left."""
-        kept = tuple(p for p in self.values if least * (1 - 1e-6) <= p.value <= most * (1 + 1e-6))
-        return Dial(self.control, kept, self.film)
+    def between(self, least: float, most: float) -> "Dial | None":
+        """The dial cut to a range, ends included; None when nothing is left.
+
+        Parts are kept: a solver asks for the same few again and again.
+        """
+        ends = bisect_left(self._exact, least / SAME), bisect_right(self._exact, most * SAME)
+        if ends == (0, len(self.values)):
+            return self
+        if ends[0] >= ends[1]:
+            return None
+        if ends not in self._parts:
+            self._parts[ends] = Dial(self.control, self.values[slice(*ends)], self.film)
+        return self._parts[ends]
 
     def position(self, label: str) -> DialValue:
         """The position printed `label`; WrongValue names the nearest labels otherwise."""

@@ -5,11 +5,12 @@ a code and the quantities to put into the sentence, each named with its unit; wo
 chosen elsewhere.
 """
 
+import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Literal
 
-from patient_owl.core.dials import Control, Dial
+from patient_owl.core.dials import SAME, Control, Dial
 
 Sense = Literal["at_most", "at_least"]
 Quantities = Mapping[str, float | int | str | bool]
@@ -34,10 +35,9 @@ class Limit:
 
     def allows(self, value: float) -> bool:
         """Whether an exact dial value keeps the limit; equal counts as kept."""
-        slack = 1 + 1e-9
-        return (
-            value <= self.value * slack if self.sense == "at_most" else value * slack >= self.value
-        )
+        if self.sense == "at_most":
+            return value <= self.value * SAME
+        return value * SAME >= self.value
 
 
 @dataclass(frozen=True)
@@ -51,8 +51,11 @@ class Reason:
 
 def allowed(dial: Dial, limits: Sequence[Limit]) -> Dial | None:
     """The part of a dial inside every driving limit on it; None when nothing is."""
-    mine = [limit for limit in limits if limit.control == dial.control and limit.drives]
-    if not mine:
-        return dial
-    kept = tuple(p for p in dial.values if all(limit.allows(p.value) for limit in mine))
-    return Dial(dial.control, kept, dial.film) if kept else None
+    least, most = 0.0, math.inf
+    for limit in limits:
+        if limit.control == dial.control and limit.drives:
+            if limit.sense == "at_most":
+                most = min(most, limit.value)
+            else:
+                least = max(least, limit.value)
+    return dial.between(least, most)

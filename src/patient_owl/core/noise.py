@@ -126,6 +126,20 @@ def highest_iso_for(
     return signal_e(noise, pixel_pitch_um, 1.0, stops) / wanted
 
 
+def lowest_tone_stops(
+    noise: SensorNoise,
+    pixel_pitch_um: float,
+    exposure_s: float,
+    iso: float,
+    least_snr: float,
+    temperature_c: float,
+) -> float:
+    """The darkest tone, stops from mid-grey, that still reaches `least_snr`. [D: as above]"""
+    fixed = noise.dark_rate_e_s(temperature_c) * exposure_s + noise.read_e(iso) ** 2
+    wanted = (least_snr**2 + least_snr * math.sqrt(least_snr**2 + 4 * fixed)) / 2
+    return math.log2(wanted / signal_e(noise, pixel_pitch_um, iso, 0.0))
+
+
 def two_stage(table: Sequence[tuple[float, float]], base_iso: float) -> tuple[float, float]:
     """Read noise before and after the amplifier from (ISO, e⁻) readings. [e⁻]
 

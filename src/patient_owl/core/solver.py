@@ -19,7 +19,7 @@ from patient_owl.core.limits import Limit, allowed
 # Who follows when the follower itself is moved: ISO costs least, then time, then aperture.
 FOLLOW_ORDER: tuple[Control, ...] = ("iso", "exposure_s", "f_number")
 # Who helps when the follower is at its end, cheapest first. A filter helps only against light.
-HELP_ORDER: tuple[Control, ...] = ("iso", "nd_stops", "f_number", "exposure_s")
+HELP_ORDER: tuple[Control, ...] = ("iso", "exposure_s", "nd_stops", "f_number")
 WITHIN_STOPS = 1 / 6  # half a step of a thirds dial: no dial comes nearer
 
 
@@ -84,7 +84,8 @@ def solve(
 
     `start`: where the recipe puts each control nobody holds; no filter when it says nothing.
     """
-    inside = {control: allowed(dials[control], limits) or dials[control] for control in CONTROLS}
+    parts = {control: allowed(dials[control], limits) for control in CONTROLS}
+    inside = {control: parts[control] or dials[control] for control in CONTROLS}
     positions: dict[Control, DialValue] = {}
     for control in CONTROLS:
         held = None if control == choice.follow else choice.held.get(control)
@@ -94,24 +95,40 @@ def solve(
             positions[control] = inside[control].nearest(start.get(control, 0.0))
     miss = ev100 - _ev100(dials, positions)
     helpers = [c for c in HELP_ORDER if c != choice.follow and c not in choice.held]
-    movable = [*([choice.follow] if choice.follow else []), *helpers]
-    # twice: a filter is coarse, so it first takes too much and the others give it back
-    for coarse in (True, False):
-        for control in movable:
-            if abs(miss) <= WITHIN_STOPS + 1e-9:
-                break
-            dial = inside[control]
-            now = dials[control].brightness(positions[control].value)
-            if coarse and control == "nd_stops" and miss > 0:
-                found = dial.at_least(dial.nearest(positions[control].value).value + miss)
-            else:
-                found = dial.nearest_brightness(now - miss)
-            after = miss + dial.brightness(found.value) - now
-            if abs(after) < abs(miss) or (coarse and control == "nd_stops"):
-                positions[control] = found
-                miss = after
+    # a control whose limits exclude each other stays where the recipe put it
+    movable = [c for c in (choice.follow, *helpers) if c is not None and parts[c] is not None]
+    for control in movable:
+        if abs(miss) <= WITHIN_STOPS + 1e-9:
+            break
+        if control == "nd_stops" and miss > 0:
+            # a filter is coarse: it takes too much, and the finer controls give that back
+            glass = inside[control].at_least(positions[control].value + miss)
+            miss += positions[control].value - glass.value
+            positions[control] = glass
+            for finer in ("exposure_s", "iso"):
+                if finer in movable:
+                    miss = _moved(finer, inside, dials, positions, miss)
+        else:
+            miss = _moved(control, inside, dials, positions, miss)
     conflict = find_conflict(ev100, dials, limits, positions, choice.held, miss)
     return Solution(positions, dials, miss, conflict)
+
+
+def _moved(
+    control: Control,
+    inside: Mapping[Control, Dial],
+    dials: Mapping[Control, Dial],
+    positions: dict[Control, DialValue],
+    miss: float,
+) -> float:
+    """Move one control toward the wanted brightness; what is missed then. [stops]"""
+    now = dials[control].brightness(positions[control].value)
+    found = inside[control].nearest_brightness(now - miss)
+    after = miss + dials[control].brightness(found.value) - now
+    if abs(after) >= abs(miss):
+        return miss
+    positions[control] = found
+    return after
 
 
 def _ev100(dials: Mapping[Control, Dial], positions: Mapping[Control, DialValue]) -> float:

@@ -12,6 +12,8 @@ from patient_owl.accounts.schemas import AccountCreate
 from patient_owl.accounts.service import create_account
 from patient_owl.accounts.store import user_by_email
 from patient_owl.core.advice import Verdict
+from patient_owl.core.optics.camera import Orientation
+from patient_owl.core.recipes._types import InputValue
 from patient_owl.database import new_id
 from patient_owl.demo.kit import KIT
 from patient_owl.demo.places import PLACES
@@ -45,19 +47,34 @@ class _Loader:
         )
         return create_night(self.session, self.user, request)
 
-    def stars(
-        self, night: Night, title: str, hour: int, minute: int, bearing: float, lens: str = "wide"
+    def shot(
+        self,
+        night: Night,
+        title: str,
+        clock: str,
+        bearing: float,
+        *,
+        discipline: str = "stars_over_foreground",
+        lens: str = "wide",
+        focal_length_mm: float = 24,
+        tilt: float = 22,
+        orientation: Orientation = "landscape",
+        **inputs: InputValue,
     ) -> Shot:
+        hour, minute = (int(part) for part in clock.split(":"))
         day = night.evening_date + timedelta(days=1 if hour < 12 else 0)
         at = datetime.combine(day, time(hour, minute), zone(night.place.time_zone))
         request = ShotIn(
+            discipline=discipline,
             title=title,
             at_utc=at,
             body_id=self.kit["full_frame"],
             lens_id=self.kit[lens],
-            focal_length_mm=24 if lens == "wide" else 14,
+            focal_length_mm=focal_length_mm,
             bearing_true_deg=bearing,
-            tilt_deg=22,
+            tilt_deg=tilt,
+            orientation=orientation,
+            inputs=inputs,
         )
         return create_shot(self.session, self.user, night.id, request)
 
@@ -82,6 +99,12 @@ def _causeway(evening: date) -> list[TimeIn]:
     return [TimeIn(label="causeway dry", start_utc=at, end_utc=at + timedelta(hours=4, minutes=10))]
 
 
+def _show(evening: date) -> list[TimeIn]:
+    """The made-up regatta's fireworks."""
+    at = datetime.combine(evening, time(22, 0), zone("Europe/Madrid"))
+    return [TimeIn(label="fireworks", start_utc=at, end_utc=at + timedelta(minutes=18))]
+
+
 def load(session: Session, today: date) -> None:
     """Fill an empty demo; does nothing when it has been loaded before."""
     if user_by_email(session, DEMO_EMAIL):
@@ -94,16 +117,129 @@ def load(session: Session, today: date) -> None:
     loader = _Loader(session, user, places, kit)
 
     tonight = loader.night("skarn", today, "Skarn Light, first dark", _causeway(today))
-    loader.stars(tonight, "Winter stars over the lantern", 22, 40, 135)
-    loader.stars(tonight, "The pole above the causeway", 3, 15, 5, "ultra_wide")
-    loader.night("ewes", today + timedelta(days=9), "The Ewes without a moon")
-    past = loader.night("ewes", today - timedelta(days=12), "Ring under a thin moon")
-    loader.takes(loader.stars(past, "Orion between the stones", 23, 30, 150), ["dark", "right"])
-    loader.takes(
-        loader.stars(past, "Low moor, wide", 1, 10, 200, "ultra_wide"), ["black", "bright", "right"]
+    loader.shot(tonight, "Winter stars over the lantern", "22:40", 135)
+    loader.shot(
+        tonight, "The pole above the causeway", "3:15", 5, lens="ultra_wide", focal_length_mm=14
     )
+    _by_found_light(loader, today)
+    past = loader.night("ewes", today - timedelta(days=12), "Ring under a thin moon")
+    loader.takes(loader.shot(past, "Orion between the stones", "23:30", 150), ["dark", "right"])
+    moor = loader.shot(past, "Low moor, wide", "1:10", 200, lens="ultra_wide", focal_length_mm=14)
+    loader.takes(moor, ["black", "bright", "right"])
     south = loader.night("kaimarra", date(today.year, 6, 14), "Core overhead")
-    loader.stars(south, "Core over the cracked mud", 23, 50, 110, "ultra_wide")
+    loader.shot(
+        south,
+        "Core over the cracked mud",
+        "23:50",
+        110,
+        lens="ultra_wide",
+        focal_length_mm=14,
+        panorama_wide_deg=180,
+    )
     loader.night("hrimvik", date(today.year, 6, 21), "No night at Hrimvik")
     loader.night("hrimvik", date(today.year, 12, 21), "Polar night at Hrimvik")
     session.commit()
+
+
+def _by_found_light(loader: _Loader, today: date) -> None:
+    """One shot of every discipline lit by what is there."""
+    ring = loader.night("ewes", today + timedelta(days=9), "The Ewes without a moon")
+    loader.shot(
+        ring,
+        "The sky turns over the ring",
+        "22:00",
+        0,
+        discipline="star_trails",
+        lens="ultra_wide",
+        focal_length_mm=14,
+        tilt=35,
+        total_min=120,
+    )
+    mill = loader.night("mill", today + timedelta(days=2), "Alder Mill in failing light")
+    loader.shot(
+        mill,
+        "Silk over the weir",
+        "17:45",
+        80,
+        discipline="moving_water",
+        tilt=-8,
+        lens="zoom",
+        focal_length_mm=35,
+        water="cascade",
+        water_school="silk",
+        distance_m=6,
+    )
+    tamsel = loader.night("tamsel", today + timedelta(days=3), "Trams over the Tamsel")
+    loader.shot(
+        tamsel,
+        "One tram, whole viaduct",
+        "18:20",
+        250,
+        discipline="vehicle_trails",
+        tilt=6,
+        vehicle="tram",
+        distance_m=40,
+        speed_km_h=45,
+        camera_height_m=1.2,
+    )
+    regatta = loader.night(
+        "vellahavn",
+        today + timedelta(days=4),
+        "Regatta night",
+        _show(today + timedelta(days=4)),
+    )
+    loader.shot(
+        regatta,
+        "Harbour front, nine frames wide",
+        "18:25",
+        120,
+        discipline="cityscape",
+        lens="zoom",
+        focal_length_mm=50,
+        tilt=4,
+        orientation="portrait",
+        panorama_wide_deg=175,
+    )
+    loader.shot(
+        regatta,
+        "Shells over the pontoon",
+        "22:05",
+        140,
+        discipline="fireworks",
+        tilt=16,
+        orientation="portrait",
+        shell_in=5,
+        distance_m=420,
+    )
+    loader.shot(
+        regatta,
+        "Zoom on the harbour lamps",
+        "23:00",
+        150,
+        discipline="camera_movement",
+        lens="zoom",
+        focal_length_mm=35,
+        tilt=2,
+    )
+    loader.shot(
+        regatta,
+        "Quay without legs",
+        "23:20",
+        60,
+        discipline="handheld",
+        tilt=0,
+        braced="leaning",
+    )
+    quill = loader.night("quill", today + timedelta(days=6), "The orangery at Quill House")
+    loader.shot(
+        quill,
+        "Orange trees by lamplight",
+        "17:50",
+        200,
+        discipline="dim_interior",
+        tilt=0,
+        focus_m=3,
+        near_m=1.8,
+        lamp_stops=5,
+        windows="windows_in",
+    )

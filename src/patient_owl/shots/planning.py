@@ -76,7 +76,8 @@ def make_plan(
     ephemeris.check_day(shot.at_utc.date())
     schools = schools_of(user)
     inputs = recipe.checked_inputs(shot.inputs, schools)
-    intent = Intent(shot.framing(), inputs, shot.choice.after(move, kit), schools)
+    choice = shot.choice.after(move, kit, recipe.follow)
+    intent = Intent(shot.framing(), inputs, choice, schools)
     seen = see(night, shot)
     return Planned(
         recipe.plan(seen.scene, kit, intent),
@@ -148,7 +149,9 @@ def plan_out(planned: Planned) -> PlanOut:
 
 
 def _works(planned: Planned) -> str:
-    """`19:40 to 06:52`, stretch by stretch; says so when the night has none."""
+    """`19:40 to 06:52`, stretch by stretch; says so when the night has none, or is all."""
+    if planned.recipe.sun_altitude_deg == (-90.0, 90.0):
+        return "any hour"
     place_zone = zone(planned.zone_name)
     stretches = [
         " to ".join(clock(ephemeris.moment_utc(s), place_zone) for s in stretch)

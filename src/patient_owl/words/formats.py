@@ -126,6 +126,27 @@ def number(value: float) -> str:
     return f"{value:.3g}".replace("-", MINUS)
 
 
+def from_now(value: float) -> str:
+    """When something happens, from the shot's moment: `in 25 min`, `now`."""
+    if value < 60:
+        return "now"
+    return f"in {duration(value)}"
+
+
+def share(value: float) -> str:
+    """A share in per cent: `40 %`."""
+    return f"{value:.0%}".replace("%", "\u00a0%")
+
+
+def look(value: str) -> str:
+    return {"between": "between two looks"}.get(value, value)
+
+
+def plural(value: float) -> str:
+    """An s after a count other than one."""
+    return "" if value == 1 else "s"
+
+
 _PLACES = {
     "top_left": "the top left corner",
     "top_right": "the top right corner",
@@ -170,6 +191,10 @@ _FORMATS: Mapping[str, Callable[[Any], str]] = {
     "light": light,
     "metres": metres,
     "duration": duration,
+    "from_now": from_now,
+    "share": share,
+    "look": look,
+    "plural": plural,
 }
 
 

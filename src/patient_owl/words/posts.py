@@ -46,7 +46,7 @@ _POSTS: Mapping[str, PostWords] = {
     ),
     "handheld": PostWords(
         "handheld to here",
-        "t = 2^stabiliser ÷ (crop · f)",
+        "t = 2^stabiliser ÷ (crop · f), {most_s:number} s at most",
         "2^{stabiliser_stops:number} ÷ ({crop_factor:number} × {focal_length_mm:number} mm)",
         "What steady hands hold, with the stabiliser's stops on top. A tripod ends the question.",
     ),
@@ -164,7 +164,7 @@ _POSTS: Mapping[str, PostWords] = {
         "Narrower than this only the hearts of the shells are left.",
     ),
     "trail_gap_frame": PostWords(
-        "heat noise and passers-by",
+        "a frame of the stack",
         "t per frame",
         "{frame_s:number} s a frame",
         "Longer frames mean fewer joins; shorter ones lose less when somebody's torch sweeps by.",

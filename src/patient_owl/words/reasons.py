@@ -42,6 +42,88 @@ _REASONS: Mapping[str, str] = {
     "stack_gain": "{frames:number} frames averaged: noise falls {gain:number}-fold",
     "panorama": "panorama {columns:number} × {rows:number} = {frames:number} frames, turning "
     "{turn_deg:angle} each: {clock_s:seconds} in all",
+    "trails_stacked": "{frames:number} frames of {exposure_s:dial} back to back, "
+    "{lasts_s:duration} in all",
+    "trails_one_long": "one frame, open for {lasts_s:duration}",
+    "trail_arc": "every star draws {arc_deg:angle}, {share:share} of a circle",
+    "pole_inside": "the {pole} celestial pole is in the picture, {altitude_deg:angle} high: "
+    "circles about it",
+    "pole_outside": "the {pole} celestial pole is outside this framing: arcs across it",
+    "gap_joins": "a gap of {gap_s:number} s leaves {gap_px:.1f} px, which joins up; "
+    "{longest_gap_s:.1f} s would bead",
+    "gap_beads": "a gap of {gap_s:number} s leaves {gap_px:.1f} px and the trail beads: keep it "
+    "under {longest_gap_s:.1f} s",
+    "moon_rises_during": "the Moon rises {after_s:from_now}, before the run ends: it lifts the sky "
+    "and lights the ground",
+    "twilight_during": "twilight washes the sky out from {after_s:duration} into the run: end "
+    "there",
+    "batteries_short": "it takes {needed:.1f} batteries of {battery_min:.0f} min at this temperature, you "
+    "carry {owned:number}: bring power",
+    "batteries_enough": "it takes {needed:.1f} of your {owned:number} batteries ({battery_min:.0f} "
+    "min each at this temperature)",
+    "contrast_fits": "lamps to shadows {contrast_stops:stops}: one frame holds {held_stops:stops}",
+    "contrast_unknown": "lamps to shadows {contrast_stops:stops}: what one frame holds is not known "
+    "for this body, so bracket",
+    "contrast_blended": "lamps to shadows {contrast_stops:stops}, one frame holds "
+    "{held_stops:stops}: {frames:number} frames two stops apart, blended",
+    "contrast_lifted": "lamps to shadows {contrast_stops:stops}, one frame holds "
+    "{held_stops:stops}: exposed for the lamps, the deepest shadows lift noisily",
+    "blue_hour": "blue hour begins {after_s:from_now} and lasts {lasts_s:duration}",
+    "no_blue_hour": "no blue hour this night: the Sun does not pass −4° to −8°",
+    "moon_burns": "the Moon in the frame burns out by {stops:stops}: take it in a frame of its own "
+    "at about f/11 and 1/ISO s",
+    "lamp_rays": "lamps grow {rays:number} rays ({blades:number} blades)",
+    "one_trail": "open for {needed_s:seconds} at least, so that one vehicle draws its whole trail",
+    "river_of_light": "open for {needed_s:seconds} at least, {crossings:number} crossings: a river "
+    "of light",
+    "headlamps_blow": "tail lamps carry the trail, headlamps blow out",
+    "trail_over_horizon": "lamps at {lamp_m:metres} draw over the horizon; a vehicle that high takes "
+    "{share:share} of the frame's height",
+    "trail_under_horizon": "lamps at {lamp_m:metres} draw under the horizon: go lower to let them "
+    "cross it",
+    "computed_crossing": "by distance and speed it would be {crossing_s:seconds} a crossing",
+    "water_drawn": "the water runs {share:share} of the frame's height at {speed_m_s:.1f} m/s: "
+    "{look:look}",
+    "look_now": "{look:look}",
+    "look_misses": "{look:look}, {stops:signed} off what was asked for",
+    "look_bare_now": "{look:look} needs no filter now",
+    "look_bare_later": "{look:look} needs no filter {after_s:from_now}, at {f_number:f}",
+    "burst_by_feel": "open on the launch, close as the burst fades, {least_s:number} to "
+    "{most_s:number} s",
+    "burst_fixed": "the same time over and over: most bursts take {least_s:number} to "
+    "{most_s:number} s",
+    "ambient_shows": "the town lands {stops:placed}",
+    "ambient_black": "the town sinks to black, {stops:placed}",
+    "burst_size": "bursts {height_m:metres} up and {width_m:metres} wide stand "
+    "{altitude_deg:angle} high and span {width_deg:angle}",
+    "sound_delay": "the bang follows after {delay_s:.1f} s ({distance_m:metres})",
+    "focal_length_for_burst": "from the horizon to over the burst: {portrait_mm:.0f} mm in portrait, "
+    "{landscape_mm:.0f} mm in landscape",
+    "burst_leaves_frame": "the top of the burst, {top_deg:angle} high, leaves this framing: tilt up, "
+    "turn to portrait or go wider",
+    "separation": "for orientation: shells this size keep {separation_m:metres} from people; the "
+    "operator's line counts",
+    "window_matches": "outside and inside match now ({stops:signed})",
+    "window_matches_later": "outside is {stops:signed} against the room: they match "
+    "{after_s:from_now}",
+    "window_never": "outside is {stops:signed} against the room and does not match again tonight: "
+    "dim the lamps, light the room or blend",
+    "lamps_dim_by": "lamps in the frame burn out: dim them by {stops:stops}",
+    "lamps_hold": "lamps in the frame hold their drawing",
+    "depth_reaches": "sharp from {near_m:metres} to {far_m:metres}",
+    "focus_too_close": "this lens does not focus nearer than {closest_focus_m:metres}",
+    "moves_and_rests": "{move_s:number} s of movement, at rest for {rest_share:share} of the time",
+    "rest_prints": "at rest for {rest_share:share}, the subject prints {stops:stops} weaker than it would alone",
+    "rest_missing": "no rest at all: nothing prints, everything streaks",
+    "drawn_across": "{reach_deg:angle} of movement draws each lamp over {share:share} of the frame",
+    "hands_hold": "as long as hands hold, {limit_s:seconds} {stabiliser_stops:stops} of it by stabiliser and stance",
+    "sharpest_of_burst": "fire {frames:number} in a row: one of them is sharper than the rest",
+    "order_trails": "The arc fixes the time, so ISO sets the brightness.",
+    "order_still": "Nothing moves here: time is free, and costs no depth and no noise.",
+    "order_action": "The action needs its time, so the aperture moves first.",
+    "order_motion": "Time draws the look, so ISO moves first.",
+    "order_bursts": "A burst's brightness hangs on the aperture, not on time.",
+    "order_hands": "Hands fix the time and the aperture is wide open.",
     "bulb_needed": "bulb with a locking or timer remote",
     "seen_black": "You saw black.",
     "seen_dark": "You saw it dark.",

@@ -49,6 +49,7 @@ SOURCES: dict[str, str] = {
     "kyba2011": "C. Kyba et al., Cloud coverage acts as an amplifier for ecological light "
     "pollution in urban ecosystems, PLoS ONE 6 (2011) e17307.",
     "meeus1998": "J. Meeus, Astronomical Algorithms, 2nd ed., Willmann-Bell, 1998.",
+    "nfpa1123": "NFPA 1123, Code for Fireworks Display; from memory.",
     "ray2002": "S. Ray, Applied Photographic Optics, 3rd ed., Focal Press 2002, ch. 22.",
     "saemundsson1986": "Þ. Sæmundsson, Astronomical refraction, Sky and Telescope 72 (1986) 70.",
     "usno-rst": "US Naval Observatory, Rise, Set, and Twilight Definitions.",

@@ -1023,7 +1023,7 @@ export interface components {
             bracket_step_stops: number;
             /**
              * @default {
-             *       "follow": "exposure_s",
+             *       "follow": "recipe",
              *       "held": {},
              *       "locked": []
              *     }
@@ -1262,13 +1262,15 @@ export interface components {
         /**
          * ChoiceIn
          * @description The photographer's hand on the rails. Values are exact dial values.
+         *
+         *     follow: the control that keeps the brightness; "recipe" leaves it to the discipline.
          */
         ChoiceIn: {
             /**
              * Follow
-             * @default iso
+             * @default recipe
              */
-            follow: ("exposure_s" | "f_number" | "iso" | "nd_stops") | null;
+            follow: ("exposure_s" | "f_number" | "iso" | "nd_stops") | "recipe" | null;
             /**
              * Held
              * @default {}
@@ -2505,7 +2507,7 @@ export interface components {
             body_id: string;
             /**
              * @default {
-             *       "follow": "iso",
+             *       "follow": "recipe",
              *       "held": {},
              *       "locked": []
              *     }
@@ -2573,7 +2575,7 @@ export interface components {
             body_id: string;
             /**
              * @default {
-             *       "follow": "iso",
+             *       "follow": "recipe",
              *       "held": {},
              *       "locked": []
              *     }
@@ -2658,7 +2660,7 @@ export interface components {
             body_id: string;
             /**
              * @default {
-             *       "follow": "iso",
+             *       "follow": "recipe",
              *       "held": {},
              *       "locked": []
              *     }

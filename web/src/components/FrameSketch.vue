@@ -18,6 +18,7 @@ const path = (shape: Shape) => shape.points.map(([x = 0, y = 0]) => `${px(x)},${
 /** Beside the last point of a line, beside the rim of a ring; kept inside the drawing. */
 function labelAt(shape: Shape): { x: number; y: number; anchor: string } {
   const [x = 0, y = 0] = shape.points.at(-1) ?? []
+  if (shape.kind === 'line') return { x: px(x) - 4, y: Math.max(12, py(y) - 5), anchor: 'end' }
   const right = px(x) + shape.radius * HEIGHT + 6
   const fits = right + shape.label.length * 7 < width.value + 2 * MARGIN
   return {

@@ -101,7 +101,9 @@ export function useShot(shotId: () => string, onKept: () => void): UseShotReturn
           body: { inputs: answers as Schemas['Answers']['inputs'] },
         }),
       )
-      await change({ discipline, inputs: carried.inputs })
+      // another kind of picture lets another control follow: hands off the rails
+      const choice = { held: {}, locked: [], follow: 'recipe' } as Shot['choice']
+      await change({ discipline, inputs: carried.inputs, choice })
     } catch (caught) {
       fail(caught)
     }

@@ -78,7 +78,7 @@ for (const [key, control] of Object.entries(HELD)) {
 const choice = shallowRef<Schemas['ChoiceIn']>({
   held,
   locked: (word('locked')?.split('.') ?? []) as Control[],
-  follow: (word('follow') ?? 'exposure_s') as Control,
+  follow: (word('follow') ?? 'recipe') as Control | 'recipe',
 })
 
 const bench = shallowRef<Bench | null>(null)

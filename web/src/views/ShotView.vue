@@ -56,7 +56,7 @@ watch(
 
 type Control = Schemas['RailOut']['control']
 const choice = computed(
-  () => shot.draft.value?.choice ?? { held: {}, locked: [], follow: 'iso' as Control },
+  () => shot.draft.value?.choice ?? { held: {}, locked: [], follow: 'recipe' as const },
 )
 
 function withoutHeld(control: Control): Record<string, number> {

@@ -104,7 +104,7 @@ def ghosts_vanish(dwell_s: float, *, drives: bool = True) -> Limit:
     )
 
 
-def people_still(*, drives: bool = True) -> Limit:
+def people_still() -> Limit:
     """The longest time a person holds still without help."""
     quantities = {"hold_still_s": HOLD_STILL_S}
-    return Limit("people_still", "exposure_s", "at_most", HOLD_STILL_S, quantities, drives=drives)
+    return Limit("people_still", "exposure_s", "at_most", HOLD_STILL_S, quantities)

@@ -6,21 +6,24 @@ from patient_owl.core.kit import Kit
 from patient_owl.core.limits import Limit
 from patient_owl.core.motion.shake import STOUTEST_LOAD_KG, swing_px, time_within_s
 
+MOST_HANDHELD_S = 1.0  # beyond it breath and pulse win over any stabiliser; common practice
 SHAKE_TOLERANCE_PX = 2.0  # as for stars: nobody sees less in a print. Common practice
 # A battery gives 30 % less in the cold; common practice. Halfway there at 10 °C.
 COLD_SHARE, COLD_C, WARM_C = 0.7, 0.0, 20.0
 
 
-def handheld(kit: Kit, *, drives: bool = False) -> Limit:
-    """What steady hands hold: 1/(crop·f), and a stabiliser's stops on top."""
+def handheld(kit: Kit, braced_stops: float = 0.0, *, drives: bool = False) -> Limit:
+    """What steady hands hold: 1/(crop·f), a stabiliser's and a stance's stops on top."""
     crop, focal_length_mm = kit.body.sensor.crop_factor, kit.lens.focal_length_mm
-    stabiliser_stops = kit.body.stabiliser_stops
+    stabiliser_stops = kit.body.stabiliser_stops + braced_stops
+    steady_s = 2**stabiliser_stops / (crop * focal_length_mm)
     return Limit(
         "handheld",
         "exposure_s",
         "at_most",
-        2**stabiliser_stops / (crop * focal_length_mm),
+        min(steady_s, MOST_HANDHELD_S),
         {
+            "most_s": MOST_HANDHELD_S,
             "crop_factor": crop,
             "focal_length_mm": focal_length_mm,
             "stabiliser_stops": stabiliser_stops,

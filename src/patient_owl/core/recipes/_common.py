@@ -1,12 +1,14 @@
 """What several recipes share: marks of the kit, reasons for a miss, the subject's light."""
 
 import math
+from collections.abc import Callable
 
 from patient_owl.core.bounds.sensor import knee_mark
 from patient_owl.core.bounds.support import battery, ceiling_mark, handheld, wind
+from patient_owl.core.bracket import Frame, bracket, frames_for
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits import Limit, Reason
-from patient_owl.core.recipes._types import InputSpec, Intent, Scene
+from patient_owl.core.recipes._types import InputSpec, Intent, Moment, Scene
 from patient_owl.core.solver import Solution
 from patient_owl.core.tables.scenes import SCENES
 
@@ -35,8 +37,48 @@ def miss_reasons(solution: Solution) -> tuple[Reason, ...]:
     return (Reason(code, {"stops": abs(solution.miss_stops)}),)
 
 
-def bulb_reason(solution: Solution) -> tuple[Reason, ...]:
-    return (Reason("bulb_needed"),) if solution.positions["exposure_s"].is_bulb else ()
+def time_reasons(solution: Solution) -> tuple[Reason, ...]:
+    """That a film needs longer than metered, and that the camera cannot count so far."""
+    reasons = []
+    settings = solution.settings
+    if settings.lost_stops > 0:
+        metered_s = settings.exposure_s / 2**settings.lost_stops
+        quantities = {
+            "exposure_s": settings.exposure_s,
+            "metered_s": metered_s,
+            "stops": settings.lost_stops,
+        }
+        reasons.append(Reason("film_needs", quantities, "film_sheet"))
+    if solution.positions["exposure_s"].is_bulb:
+        reasons.append(Reason("bulb_needed"))
+    return tuple(reasons)
+
+
+def lands(subject_ev100: float, sigma_stops: float, solution: Solution) -> Reason:
+    """Where the subject's brightness ends up."""
+    landed = subject_ev100 - solution.settings.ev100
+    return Reason("subject_lands", {"stops": landed, "sigma_stops": sigma_stops})
+
+
+BRACKET_STEP_STOPS = 1.0
+
+
+def time_bracket(solution: Solution, kit: Kit, sigma_stops: float) -> tuple[Frame, ...]:
+    """Shutter bracket as wide as the ± asks for."""
+    frames = frames_for(sigma_stops, BRACKET_STEP_STOPS)
+    time = solution.positions["exposure_s"]
+    return bracket(time, kit.dials["exposure_s"], frames, BRACKET_STEP_STOPS)
+
+
+def placement_input(default_stops: float) -> InputSpec:
+    return InputSpec("placement_stops", "number", default_stops, "stops", -6, 3, 1 / 3)
+
+
+def seconds_until(
+    scene: Scene, holds: Callable[[Moment], bool], *, latest_s: float = 86400.0
+) -> float | None:
+    """Seconds until a condition on the night's light first holds from now on; None if never."""
+    return next((m.after_s for m in scene.night if 0 <= m.after_s <= latest_s and holds(m)), None)
 
 
 def setting_up(intent: Intent) -> tuple[str, ...]:
@@ -64,14 +106,16 @@ def light_inputs(default: str) -> tuple[InputSpec, ...]:
 METERED_SIGMA_STOPS = 0.5  # a meter reading and where it was taken; common practice
 
 
-def subject_light(scene: Scene, intent: Intent) -> tuple[float, float]:
-    """EV100 of the subject and its ±: what lights it, and the sky's light on top. [stops]"""
+def subject_light(scene: Scene, intent: Intent, *, is_outdoors: bool = True) -> tuple[float, float]:
+    """EV100 of the subject and its ±: what lights it and, outdoors, the sky on top. [stops]"""
     lit_by = intent.word("lit_by")
     if lit_by == "natural":
         return scene.ground_ev100, scene.ground_sigma_stops
     if lit_by == "metered":
         return intent.number("metered_ev100"), METERED_SIGMA_STOPS
     lamp = next(one for one in SCENES if one.key == lit_by)
+    if not is_outdoors:
+        return lamp.ev100, lamp.sigma_stops
     by_sky = 2 ** (scene.ground_ev100 - lamp.ev100)
     total = lamp.ev100 + math.log2(1 + by_sky)
     # the share of each light carries its own ±

@@ -164,6 +164,7 @@ class Plan:
 class Recipe:
     """A discipline: its questions, its plan, and the Sun's altitudes at which it works.
 
+    follow: the control that keeps the brightness until the photographer says otherwise.
     change_order: what to change first after a take, by what it costs this discipline;
     change_why: the code of the reason for that order.
     """
@@ -172,6 +173,7 @@ class Recipe:
     inputs: tuple[InputSpec, ...]
     plan: Callable[[Scene, Kit, Intent], Plan]
     sun_altitude_deg: tuple[float, float] = (-90.0, 90.0)
+    follow: Control = "iso"
     change_order: tuple[Control, ...] = ("iso", "f_number", "exposure_s")
     change_why: str = "order_stars"
     order: int = 100  # its place in the list people choose from
