@@ -28,7 +28,7 @@ def violations(page: Page) -> list[str]:
 def test_main_screens_have_no_violation(ida: Page, theme: str) -> None:
     ida.get_by_role("radio", name=theme).click()
     found = {"nights": violations(ida)}
-    for name in ("Places", "Kit"):
+    for name in ("Places", "Kit", "Bench"):
         ida.get_by_role("link", name=name, exact=True).click()
         ida.get_by_role("heading", name=name, level=1).wait_for()
         ida.wait_for_load_state("networkidle")
@@ -37,6 +37,9 @@ def test_main_screens_have_no_violation(ida: Page, theme: str) -> None:
             ida.get_by_role("button", name="Change The Seven Ewes").click()
             ida.get_by_label("Coordinates").wait_for()
             found["place"] = violations(ida)
+    ida.goto(ida.url.split("/bench")[0] + "/schools")
+    ida.get_by_role("radio", name=re.compile("rule of 500")).wait_for()
+    found["schools"] = violations(ida)
     ida.get_by_role("link", name="Nights", exact=True).click()
     ida.get_by_role("link", name="Find a night").click()
     ida.get_by_role("button", name="Find nights").click()

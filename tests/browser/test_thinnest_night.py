@@ -8,6 +8,17 @@ from playwright.sync_api import Browser, Page, expect
 
 from tests.browser.conftest import Demo, enter
 
+SCREENS = (
+    "/nights",
+    "/find",
+    "/places",
+    "/kit",
+    "/bench?ev=12&needs=60",
+    "/schools",
+    "night",
+    "shot",
+)
+
 
 def open_night(page: Page, title: str) -> None:
     page.get_by_role("link", name=re.compile(title)).click()
@@ -134,7 +145,7 @@ def test_a_bad_coordinate_is_refused_beside_its_field_and_nothing_typed_is_lost(
     expect(ida.get_by_role("heading", name="Nowhere Stack")).to_be_visible()
 
 
-@pytest.mark.parametrize("path", ["/nights", "/find", "/places", "/kit", "night", "shot"])
+@pytest.mark.parametrize("path", [*SCREENS, "night", "shot"])
 def test_a_phone_shows_every_screen_without_sideways_scrolling(
     browser: Browser, demo: Demo, path: str
 ) -> None:

@@ -182,8 +182,27 @@ main {
     display: none;
   }
 
+  /* the places in the app lie under the thumb */
+  .places {
+    position: fixed;
+    inset: auto 0 0;
+    z-index: 6;
+    height: calc(56px + env(safe-area-inset-bottom));
+    padding-bottom: env(safe-area-inset-bottom);
+    background: var(--ground);
+    border-top: 1px solid var(--line);
+  }
+
   .places a {
-    padding: 2px 10px 0;
+    flex: 1;
+    justify-content: center;
+    padding: 0;
+    border-top: 3px solid transparent;
+    border-bottom: 0;
+  }
+
+  .places a.here {
+    border-top-color: var(--picked);
   }
 
   .right {

@@ -138,6 +138,11 @@ def share(value: float) -> str:
     return f"{value:.0%}".replace("%", "\u00a0%")
 
 
+def heights(value: float) -> str:
+    """A length against the frame: `40 % of the frame's height`, `1.9 frame heights`."""
+    return f"{value:.1f} frame heights" if value >= 1 else f"{share(value)} of the frame's height"
+
+
 def look(value: str) -> str:
     return {"between": "between two looks"}.get(value, value)
 
@@ -194,6 +199,7 @@ _FORMATS: Mapping[str, Callable[[Any], str]] = {
     "from_now": from_now,
     "share": share,
     "look": look,
+    "heights": heights,
     "plural": plural,
 }
 

@@ -82,8 +82,7 @@ _REASONS: Mapping[str, str] = {
     "trail_under_horizon": "lamps at {lamp_m:metres} draw under the horizon: go lower to let them "
     "cross it",
     "computed_crossing": "by distance and speed it would be {crossing_s:seconds} a crossing",
-    "water_drawn": "the water runs {share:share} of the frame's height at {speed_m_s:.1f} m/s: "
-    "{look:look}",
+    "water_drawn": "the water runs {share:heights} at {speed_m_s:.1f} m/s: {look:look}",
     "look_now": "{look:look}",
     "look_misses": "{look:look}, {stops:signed} off what was asked for",
     "look_bare_now": "{look:look} needs no filter now",
@@ -116,7 +115,7 @@ _REASONS: Mapping[str, str] = {
     "rest_prints": "at rest for {rest_share:share}, the subject prints {stops:stops} weaker than it would alone",
     "rest_missing": "no rest at all: nothing prints, everything streaks",
     "drawn_across": "{reach_deg:angle} of movement draws each lamp over {share:share} of the frame",
-    "hands_hold": "as long as hands hold, {limit_s:seconds} {stabiliser_stops:stops} of it by stabiliser and stance",
+    "hands_hold": "hands hold up to {limit_s:seconds}, {stabiliser_stops:stops} of it by stabiliser and stance",
     "sharpest_of_burst": "fire {frames:number} in a row: one of them is sharper than the rest",
     "order_trails": "The arc fixes the time, so ISO sets the brightness.",
     "order_still": "Nothing moves here: time is free, and costs no depth and no noise.",

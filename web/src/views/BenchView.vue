@@ -197,7 +197,14 @@ interface Group {
   title: string
   fields: Field[]
   boxes: { key: SwitchKey; label: string }[]
+  brackets?: boolean
 }
+
+const bracketBy = computed(() =>
+  (bench.value?.rails ?? [])
+    .filter((r) => r.control !== 'nd_stops')
+    .map((r) => ({ value: r.control, title: r.title })),
+)
 
 const subject: Field[] = [
   { key: 'ev100', label: 'Brightness', unit: 'EV', usual: '5' },
@@ -240,6 +247,7 @@ const groups: Group[] = [
       { key: 'bracket_step_stops', label: 'Bracket by', unit: 'stops', usual: '1' },
     ],
     boxes: [{ key: 'uses_lenr', label: 'Noise reduction in camera' }],
+    brackets: true,
   },
 ]
 
@@ -348,6 +356,12 @@ async function share(): Promise<void> {
                 v-bind="asked(field)"
               />
             </div>
+            <v-select
+              v-if="group.brackets"
+              v-model="picked.bracket_control"
+              :items="bracketBy"
+              label="Bracket with"
+            />
             <v-checkbox
               v-for="box in group.boxes"
               :key="box.key"

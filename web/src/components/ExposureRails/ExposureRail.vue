@@ -35,23 +35,26 @@ const axis = computed(() => 14 + flagRows.value * FLAG_ROW)
 const height = computed(() => axis.value + 44)
 const pickedX = computed(() => l.value.x(rail.values[rail.picked_index]?.brightness_stops ?? 0))
 
-const labelled = computed(() => {
-  let last = -Infinity
-  return l.value.ticks.filter((tick) => {
-    const room = 9 * Math.max(2, tick.value.label.length) * 0.86 + 8
-    // filters have few positions, each with a name of its own
-    if (!(tick.isFull || rail.control === 'nd_stops') || tick.x - last < room) return false
-    last = tick.x
-    return true
-  })
-})
-
 /** Long names at the ends of a rail lean inwards. */
-function anchorOf(tick: { value: { label: string }; x: number }): string {
+function anchorOf(tick: { value: { label: string }; x: number }): 'start' | 'middle' | 'end' {
   const half = tick.value.label.length * 4
   if (tick.x < half) return 'start'
   return tick.x + half > width ? 'end' : 'middle'
 }
+
+/** The ticks that get their label: as many as fit beside each other. */
+const labelled = computed(() => {
+  let taken = -Infinity
+  return l.value.ticks.filter((tick) => {
+    // filters have few positions, each with a name of its own
+    if (!tick.isFull && rail.control !== 'nd_stops') return false
+    const px = 7.8 * tick.value.label.length
+    const from = tick.x - { start: 0, middle: px / 2, end: px }[anchorOf(tick)]
+    if (from < taken) return false
+    taken = from + px + 8
+    return true
+  })
+})
 
 const roleText = computed(
   () =>
@@ -179,6 +182,16 @@ function onKey(event: KeyboardEvent): void {
       >
         {{ tick.value.label }}
       </text>
+      <line
+        v-for="p in l.posts"
+        :key="`pole-${p.post.code}`"
+        :x1="p.x"
+        :x2="p.x"
+        :y1="p.row * FLAG_ROW + 2"
+        :y2="axis + 10"
+        class="pole"
+        :class="{ drives: p.post.drives, binds: p.post.binds }"
+      />
       <g
         v-for="p in l.posts"
         :key="p.post.code"
@@ -194,13 +207,12 @@ function onKey(event: KeyboardEvent): void {
         @keydown.space.stop.prevent="emit('post', p.post.code)"
       >
         <rect
-          :x="p.toLeft ? p.x - 180 : p.x - 6"
+          :x="p.textX - 16"
           :y="p.row * FLAG_ROW - 8"
           width="186"
           :height="FLAG_ROW + 8"
           fill="transparent"
         />
-        <line :x1="p.x" :x2="p.x" :y1="p.row * FLAG_ROW + 2" :y2="axis + 10" class="pole" />
         <path
           :d="
             p.toLeft
@@ -209,12 +221,7 @@ function onKey(event: KeyboardEvent): void {
           "
           class="flag"
         />
-        <text
-          :x="p.toLeft ? p.x - 13 : p.x + 13"
-          :y="p.row * FLAG_ROW + 12"
-          :text-anchor="p.toLeft ? 'end' : 'start'"
-          class="flag-text"
-        >
+        <text :x="p.textX" :y="p.row * FLAG_ROW + 12" class="flag-text">
           {{ p.post.title }} {{ p.post.value }}
         </text>
       </g>
@@ -350,9 +357,12 @@ svg {
 .flag-text {
   fill: var(--muted);
   font-size: 13px;
+  paint-order: stroke; /* readable where another's pole passes behind it */
+  stroke: var(--ground);
+  stroke-width: 5px;
 }
 
-.drives .pole {
+.pole.drives {
   stroke: var(--limit);
   stroke-width: 2;
 }
@@ -365,7 +375,7 @@ svg {
   fill: var(--ink);
 }
 
-.binds .pole {
+.pole.binds {
   stroke-width: 3.5;
 }
 

@@ -35,6 +35,14 @@ const schools = computed(() =>
     : [],
 )
 
+/** First and last allowed value, darkest first. */
+function span(rail: Rail): string {
+  const allowed = rail.values.filter((v) => v.is_allowed)
+  const [first, last] = [allowed[0], allowed.at(-1)]
+  if (!first || !last) return 'nothing'
+  return first === last ? first.text : `${first.text} to ${last.text}`
+}
+
 function toggle(control: string, code: string): void {
   const isSame = open.value?.control === control && open.value.code === code
   open.value = isSame ? null : { control, code }
@@ -83,6 +91,29 @@ function toggle(control: string, code: string): void {
         </dl>
       </section>
     </template>
+    <details class="as-table">
+      <summary>The rails as a table</summary>
+      <table>
+        <thead>
+          <tr>
+            <th>Control</th>
+            <th>Set to</th>
+            <th>May stand at</th>
+            <th>Bounds and marks</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="rail in rails" :key="rail.control">
+            <th scope="row">{{ rail.title }}</th>
+            <td class="figures">{{ rail.picked.text }}</td>
+            <td class="figures">{{ span(rail) }}</td>
+            <td>
+              {{ rail.posts.map((p) => `${p.title} ${p.value}`).join('; ') || 'the dial alone' }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </details>
   </div>
 </template>
 
@@ -127,6 +158,31 @@ dt {
 
 dd.figures {
   font-size: 0.93rem;
+}
+
+.as-table summary {
+  display: inline-block;
+  padding: 10px 0;
+  color: var(--muted);
+  cursor: pointer;
+}
+
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+
+th,
+td {
+  padding: 6px 12px 6px 0;
+  text-align: left;
+  vertical-align: top;
+  font-weight: 400;
+  border-bottom: 1px solid var(--line);
+}
+
+thead th {
+  color: var(--muted);
 }
 
 @media (max-width: 599px) {

@@ -29,7 +29,7 @@ export interface RailLayout {
   x: (brightness_stops: number) => number
   ticks: { value: Value; x: number; isFull: boolean }[]
   band: { x0: number; x1: number } | null
-  posts: { post: Post; x: number; row: number; toLeft: boolean }[]
+  posts: { post: Post; x: number; row: number; toLeft: boolean; textX: number }[]
   nearest: (px: number) => Value
 }
 
@@ -56,7 +56,7 @@ export function railLayout(rail: Rail, left: number, right: number): RailLayout 
       : null,
     posts: rows(
       rail.posts
-        .map((post) => ({ post, x: x(post.brightness_stops), row: 0, toLeft: false }))
+        .map((post) => ({ post, x: x(post.brightness_stops), row: 0, toLeft: false, textX: 0 }))
         .filter((p) => p.x >= left - 1 && p.x <= right + 1),
       right,
     ),
@@ -80,10 +80,11 @@ function rows(posts: RailLayout['posts'], right: number): RailLayout['posts'] {
     1 + Math.max(-1, ...placed.filter((p) => p.from < to && from < p.to).map((p) => p.row))
   const put = (p: RailLayout['posts'][number], toLeft: boolean) => {
     const px = flagPx(p.post)
-    const span = toLeft ? { from: p.x - px, to: p.x } : { from: p.x, to: p.x + px }
-    const row = below(span.from, span.to)
-    placed.push({ ...span, row })
-    return { ...p, row, toLeft }
+    // where neither side has room, on a phone, the text slides along its pole
+    const from = Math.max(0, toLeft ? p.x - px : p.x)
+    const row = below(from, from + px)
+    placed.push({ from, to: from + px, row })
+    return { ...p, row, toLeft, textX: toLeft ? from : p.x + 13 }
   }
   const ordered = [...posts].sort((a, b) => a.x - b.x)
   const atEnd = ordered.filter((p) => p.x + flagPx(p.post) > right).reverse()
