@@ -2,9 +2,9 @@
 
 import sys
 
-from bench import engine, http, sky
+from bench import advisor, engine, http, sky
 
-PARTS = {"engine": engine.run, "sky": sky.run, "http": http.run}
+PARTS = {"advisor": advisor.run, "engine": engine.run, "sky": sky.run, "http": http.run}
 
 if __name__ == "__main__":
     for name in sys.argv[1:] or PARTS:

@@ -1,9 +1,30 @@
 import vue from '@vitejs/plugin-vue'
 import vuetify from 'vite-plugin-vuetify'
+import { VitePWA } from 'vite-plugin-pwa'
 import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
-  plugins: [vue(), vuetify({ autoImport: true })],
+  plugins: [
+    vue(),
+    vuetify({ autoImport: true }),
+    VitePWA({
+      registerType: 'autoUpdate',
+      manifest: {
+        name: 'Patient Owl',
+        short_name: 'Owl',
+        start_url: '/nights',
+        display: 'standalone',
+        background_color: '#14120f',
+        theme_color: '#14120f',
+        icons: [{ src: '/owl.svg', sizes: 'any', type: 'image/svg+xml' }],
+      },
+      workbox: {
+        globPatterns: ['**/*.{js,css,html,svg,woff2}'],
+        navigateFallback: '/index.html',
+        navigateFallbackDenylist: [/^\/api\//, /^\/healthz/],
+      },
+    }),
+  ],
   build: { target: 'es2022', chunkSizeWarningLimit: 700 },
   server: { proxy: { '/api': 'http://127.0.0.1:8040' } },
   test: {

@@ -24,6 +24,7 @@ from patient_owl.accounts.router import router as accounts_router
 from patient_owl.benchtop.router import router as benchtop_router
 from patient_owl.core.sky import ephemeris
 from patient_owl.database import make_engine, make_sessions
+from patient_owl.field.router import router as field_router
 from patient_owl.kit.router import router as kit_router
 from patient_owl.nights.router import router as nights_router
 from patient_owl.places.finding import router as finding_router
@@ -113,6 +114,7 @@ def create_app(settings: Settings | None = None) -> FastAPI:
         nights_router,
         shots_router,
         takes_router,
+        field_router,
         benchtop_router,
         schools_router,
         trash.router,
@@ -180,5 +182,7 @@ def _serve_front_end(app: FastAPI, settings: Settings) -> None:
             return errors.problem(404, "There is no such address.")
         file = (dist / path).resolve()
         if path and file.is_file() and file.is_relative_to(dist.resolve()):
-            return FileResponse(file)
+            # the service worker decides what is current; it must never be stale itself
+            fresh = {"Cache-Control": "no-cache"} if file.name == "sw.js" else None
+            return FileResponse(file, headers=fresh)
         return FileResponse(dist / "index.html", headers={"Cache-Control": "no-cache"})

@@ -11,18 +11,21 @@ from patient_owl.core.advice import (
     WORD_SOFTNESS_STOPS,
     Belief,
     JudgedTake,
+    Room,
+    advice_tree,
     belief_after,
     next_setting,
 )
 from patient_owl.core.dials import aperture_dial, iso_dial, time_dial
 from patient_owl.core.exposure import Settings
+from patient_owl.core.reading import Reading, linear, read_histogram
 
 DIALS = {
     "exposure_s": time_dial(),
     "f_number": aperture_dial("thirds", 1.8, 16),
     "iso": iso_dial("thirds", 100, 6400),
 }
-ORDER = ("iso", "f_number", "exposure_s")
+ROOM = Room(DIALS)
 FRAME = Settings(4, 2, 800)
 words = st.sampled_from(list(VERDICT_EDGES_STOPS))
 
@@ -42,7 +45,7 @@ def test_the_posterior_is_bayes_rule_on_a_much_finer_grid(seen: list[str], sigma
         word = norm.cdf((upper - d) / WORD_SOFTNESS_STOPS) - norm.cdf(
             (lower - d) / WORD_SOFTNESS_STOPS
         )
-        weight *= 0.002 + 0.99 * word
+        weight *= 0.01 / 7 + 0.99 * word
     weight /= weight.sum()
     mean = float(weight @ x)
     spread = float(np.sqrt(weight @ (x - mean) ** 2))
@@ -56,13 +59,13 @@ def test_the_posterior_is_bayes_rule_on_a_much_finer_grid(seen: list[str], sigma
 def test_a_word_pulls_the_belief_its_own_way(word: str, sigma: float) -> None:
     prior = Belief(FRAME.ev100, sigma)
     after = belief_after(prior, [JudgedTake(FRAME, word)])  # type: ignore[arg-type]
-    pull = {"black": -1, "dark": -1, "right": 0, "bright": 1, "blown": 1}[word]
+    pull = (list(VERDICT_EDGES_STOPS).index(word) > 3) - (list(VERDICT_EDGES_STOPS).index(word) < 3)
     assert np.sign(round(after.ev100 - prior.ev100, 6)) == pull
 
 
 def test_dark_asks_for_more_light_on_the_cheapest_control() -> None:
     prior = Belief(FRAME.ev100, 1.0)
-    advice = next_setting(prior, [JudgedTake(FRAME, "dark")], DIALS, (), ORDER)
+    advice = next_setting(prior, [JudgedTake(FRAME, "dark")], ROOM)
     assert advice.control == "iso"
     assert advice.change_stops > 0.5
     assert advice.positions["exposure_s"].value == FRAME.exposure_s
@@ -72,16 +75,47 @@ def test_dark_asks_for_more_light_on_the_cheapest_control() -> None:
 def test_when_iso_is_at_its_end_the_aperture_moves_and_then_time() -> None:
     full_iso = Settings(4, 2, 6400)
     prior = Belief(full_iso.ev100, 1.0)
-    advice = next_setting(prior, [JudgedTake(full_iso, "dark")], DIALS, (), ORDER)
+    advice = next_setting(prior, [JudgedTake(full_iso, "dark")], ROOM)
     assert advice.control == "f_number"
     wide_open = Settings(4, DIALS["f_number"].values[0].value, 6400)
-    advice = next_setting(
-        Belief(wide_open.ev100, 1.0), [JudgedTake(wide_open, "black")], DIALS, (), ORDER
-    )
+    advice = next_setting(Belief(wide_open.ev100, 1.0), [JudgedTake(wide_open, "black")], ROOM)
     assert advice.control == "exposure_s"
 
 
 def test_right_keeps_the_setting() -> None:
-    advice = next_setting(Belief(FRAME.ev100, 1.0), [JudgedTake(FRAME, "right")], DIALS, (), ORDER)
+    advice = next_setting(Belief(FRAME.ev100, 1.0), [JudgedTake(FRAME, "right")], ROOM)
     assert advice.control is None
     assert advice.reasons[-1].code == "keep_setting"
+
+
+def test_the_tree_for_no_signal_is_the_same_advice_word_by_word() -> None:
+    prior = Belief(FRAME.ev100 + 1.2, 1.5)
+    tree = advice_tree(prior, FRAME, [], ROOM, 3)
+    first = next_setting(prior, [JudgedTake(FRAME, "dark")], ROOM)
+    assert tree["dark"].advice == first
+    second = Settings(*(first.positions[c].value for c in ("exposure_s", "f_number", "iso")))
+    takes = [JudgedTake(FRAME, "dark"), JudgedTake(second, "brightish")]
+    assert tree["dark"].after["brightish"].advice == next_setting(prior, takes, ROOM)
+    assert not tree["right"].after
+
+
+# IEC 61966-2-1: level 188 is half the light, 118 is 18 % grey (to the level).
+def test_a_histogram_is_read_in_stops_from_mid_grey() -> None:
+    assert float(linear(np.array(188))) == pytest.approx(0.5, abs=0.005)
+    counts = [0] * 256
+    counts[118] = 900
+    counts[255] = 100
+    reading = read_histogram(counts)
+    assert reading.median_stops == pytest.approx(0, abs=0.05)
+    assert reading.clipped_share == pytest.approx(0.1)
+
+
+def test_a_frame_read_two_stops_under_asks_for_two_stops_and_a_clipped_one_only_for_less() -> None:
+    prior = Belief(FRAME.ev100, 3.0)
+    under = JudgedTake(FRAME, None, Reading(-2.0, -4, 1, 0, 0))
+    got = belief_after(prior, [under])
+    # Gaussian by Gaussian: mean −2·9/(9 + 0.64), spread 3·0.8/√(9 + 0.64)
+    assert got.ev100 - FRAME.ev100 == pytest.approx(-2 * 9 / 9.64, abs=0.1)
+    assert got.sigma_stops == pytest.approx(2.4 / 9.64**0.5, abs=0.1)
+    clipped = JudgedTake(FRAME, None, Reading(2.4, 0, 2.4, 0.8, 0))
+    assert belief_after(prior, [clipped]).ev100 > FRAME.ev100 + 2

@@ -56,7 +56,7 @@ async function leave(): Promise<void> {
 <template>
   <v-app :style="level">
     <a class="skip" href="#main">Skip to the page</a>
-    <header v-if="session.user" class="top no-print">
+    <header v-if="session.user && route.name !== 'field'" class="top no-print">
       <router-link to="/nights" class="home" aria-label="Patient Owl, to Nights">
         <OwlMark /><span class="name">Patient Owl</span>
       </router-link>

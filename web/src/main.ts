@@ -3,6 +3,7 @@ import '@fontsource-variable/atkinson-hyperlegible-next'
 import 'vuetify/styles'
 import './themes/base.css'
 
+import { registerSW } from 'virtual:pwa-register'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import { createVuetify } from 'vuetify'
@@ -29,4 +30,5 @@ const vuetify = createVuetify({
   },
 })
 
+registerSW({ immediate: true }) // the page itself works without signal
 createApp(App).use(createPinia()).use(router).use(vuetify).mount('#app')

@@ -22,6 +22,12 @@ export const router = createRouter({
       props: true,
       component: () => import('./views/ShotView.vue'),
     },
+    {
+      path: '/field/:nightId',
+      name: 'field',
+      props: true,
+      component: () => import('./views/FieldView.vue'),
+    },
     { path: '/places', name: 'places', component: () => import('./views/PlacesView.vue') },
     { path: '/bench', name: 'bench', component: () => import('./views/BenchView.vue') },
     { path: '/schools', name: 'schools', component: () => import('./views/SchoolsView.vue') },
@@ -32,7 +38,13 @@ export const router = createRouter({
 
 router.beforeEach(async (to) => {
   const session = useSession()
-  await session.load()
+  try {
+    await session.load()
+  } catch (error) {
+    // without signal the field runs on what this device keeps
+    if (to.name === 'field') return true
+    throw error
+  }
   if (!session.user && to.name !== 'enter') return { name: 'enter', query: { next: to.fullPath } }
   if (session.user && to.name === 'enter') return { name: 'nights' }
   return true

@@ -1,6 +1,6 @@
 """Equivalents: the same light by other settings, and what a quick test frame stands for."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from patient_owl.core.dials import CONTROLS, Control, Dial, DialValue
@@ -45,6 +45,22 @@ def quick_frame(
     rungs = [equivalent({**bare, "iso": iso}, positions, dials) for iso in dials["iso"].values]
     quick = (rung for rung in rungs if rung.positions["exposure_s"].value <= QUICK_S)
     return next(quick, rungs[-1])
+
+
+def brighter(
+    positions: Mapping[Control, DialValue],
+    dials: Mapping[Control, Dial],
+    order: Sequence[Control],
+    stops: float,
+) -> Mapping[Control, DialValue] | None:
+    """The settings made brighter (or darker) by the first control that has room for it."""
+    for control in order:
+        dial = dials[control]
+        here = dial.brightness(positions[control].value)
+        found = dial.nearest_brightness(here + stops)
+        if abs(dial.brightness(found.value) - here - stops) <= MISS_STOPS:
+            return {**positions, control: found}
+    return None
 
 
 def equivalent(

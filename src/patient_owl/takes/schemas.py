@@ -32,6 +32,13 @@ class TakeOut(TakeIn):
     version: int
 
 
+class VerdictOut(BaseModel):
+    """A word to judge a take by, darkest first."""
+
+    key: Verdict
+    label: str
+
+
 class LinkOut(BaseModel):
     """One take in the chain: its settings, what was seen, what was changed before it.
 
@@ -52,6 +59,7 @@ class AdviceOut(BaseModel):
     control: Control | None
     change_stops: float
     sigma_stops: float
+    is_settled: bool
     reasons: list[str]
 
 
@@ -60,3 +68,4 @@ class ChainOut(BaseModel):
 
     links: list[LinkOut]
     advice: AdviceOut
+    verdicts: list[VerdictOut]

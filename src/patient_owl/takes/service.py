@@ -1,12 +1,13 @@
 """Keeping takes, and what follows from them."""
 
+from collections.abc import Mapping
 from uuid import UUID
 
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
-from patient_owl.core.advice import Belief, JudgedTake, next_setting
+from patient_owl.core.advice import Advice, Belief, JudgedTake, Room, next_setting
 from patient_owl.core.dials import CONTROLS, Control, DialValue
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure import settings_on, stops_between
@@ -19,8 +20,15 @@ from patient_owl.shots.models import Shot
 from patient_owl.shots.planning import Planned
 from patient_owl.shots.service import get_shot, plan_of
 from patient_owl.takes.models import Take
-from patient_owl.takes.schemas import AdviceOut, ChainOut, LinkOut, TakeIn, TakeOut
-from patient_owl.words.chain import change_text
+from patient_owl.takes.schemas import (
+    AdviceOut,
+    ChainOut,
+    LinkOut,
+    TakeIn,
+    TakeOut,
+    VerdictOut,
+)
+from patient_owl.words.chain import VERDICTS, change_text
 from patient_owl.words.night import clock
 from patient_owl.words.plan import settings_text
 from patient_owl.words.reasons import reason_text
@@ -79,7 +87,8 @@ def chain_of(session: Session, user: User, shot_id: UUID) -> ChainOut:
         )
         for before, take in zip((None, *takes), takes, strict=False)
     ]
-    return ChainOut(links=links, advice=_advice(planned, takes))
+    advice = _advice(planned, takes)
+    return ChainOut(links=links, advice=advice, verdicts=verdicts_out())
 
 
 def _positions(take: Take, planned: Planned) -> dict[Control, DialValue]:
@@ -94,13 +103,47 @@ def _change(before: Take | None, take: Take, planned: Planned) -> str | None:
     return change_text(old, new, stops_between(settings_on(dials, old), settings_on(dials, new)))
 
 
-def _advice(planned: Planned, takes: list[Take]) -> AdviceOut:
-    plan, kit, intent = planned.plan, planned.kit, planned.intent
-    judged = [
-        JudgedTake(settings_on(kit.dials, _positions(t, planned)), t.verdict)  # type: ignore[arg-type]
-        for t in takes
-        if t.verdict is not None
+def room_of(planned: Planned) -> Room:
+    """Where the next setting may move, as the recipe and the photographer's locks have it."""
+    locked = planned.intent.choice.locked
+    return Room(
+        dials=planned.kit.dials,
+        limits=planned.plan.limits,
+        order=[c for c in planned.recipe.change_order if c not in locked],
+        why_this_order=planned.recipe.change_why,
+    )
+
+
+def judged_takes(session: Session, user: User, shot: Shot, planned: Planned) -> list[JudgedTake]:
+    """What is known from the shot's takes, oldest first."""
+    return _judged(takes_of(session, user, shot), planned)
+
+
+def _judged(takes: list[Take], planned: Planned) -> list[JudgedTake]:
+    return [
+        JudgedTake(settings_on(planned.kit.dials, _positions(take, planned)), take.verdict)  # type: ignore[arg-type]
+        for take in takes
+        if take.verdict is not None
     ]
+
+
+def current_positions(planned: Planned, judged: list[JudgedTake]) -> Mapping[Control, DialValue]:
+    """What to set now: the plan's settings, or those the takes lead to."""
+    return _next(planned, judged).positions if judged else planned.plan.solution.positions
+
+
+def _next(planned: Planned, judged: list[JudgedTake]) -> Advice:
+    plan = planned.plan
+    prior = Belief(plan.target_ev100, plan.sigma_stops)
+    return next_setting(prior, judged, room_of(planned))
+
+
+def verdicts_out() -> list[VerdictOut]:
+    return [VerdictOut(key=key, label=label) for key, label in VERDICTS.items()]
+
+
+def _advice(planned: Planned, takes: list[Take]) -> AdviceOut:
+    plan, judged = planned.plan, _judged(takes, planned)
     if not judged:
         positions = plan.solution.positions
         return AdviceOut(
@@ -109,17 +152,16 @@ def _advice(planned: Planned, takes: list[Take]) -> AdviceOut:
             control=None,
             change_stops=0,
             sigma_stops=plan.sigma_stops,
+            is_settled=False,
             reasons=[reason_text(plan.lead)],
         )
-    order = [c for c in planned.recipe.change_order if c not in intent.choice.locked]
-    prior = Belief(plan.target_ev100, plan.sigma_stops)
-    why = planned.recipe.change_why
-    advice = next_setting(prior, judged, kit.dials, plan.limits, order, why)
+    advice = _next(planned, judged)
     return AdviceOut(
         settings=settings_text(advice.positions),
         positions={c: position_out(c, advice.positions[c]) for c in CONTROLS},
         control=advice.control,
         change_stops=advice.change_stops,
         sigma_stops=advice.belief.sigma_stops,
+        is_settled=advice.is_settled,
         reasons=[reason_text(reason) for reason in advice.reasons],
     )

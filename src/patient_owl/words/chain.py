@@ -2,9 +2,21 @@
 
 from collections.abc import Mapping
 
+from patient_owl.core.advice import Verdict
 from patient_owl.core.dials import Control, DialValue
 from patient_owl.words.formats import signed_stops
 from patient_owl.words.plan import CONTROL_TITLES, setting_text
+
+# What people say over the back of the camera, darkest first.
+VERDICTS: Mapping[Verdict, str] = {
+    "black": "black",
+    "dark": "dark",
+    "darkish": "a touch dark",
+    "right": "right",
+    "brightish": "a touch bright",
+    "bright": "bright",
+    "blown": "blown",
+}
 
 
 def change_text(

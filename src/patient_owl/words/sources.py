@@ -38,6 +38,7 @@ SOURCES: dict[str, str] = {
     "iau2015": "B. Archinal et al., Report of the IAU Working Group on Cartographic Coordinates "
     "2015, Celest. Mech. Dyn. Astr. 130 (2018) 22.",
     "iers2010": "G. Petit, B. Luzum (eds.), IERS Conventions (2010), IERS Technical Note 36.",
+    "iec61966": "IEC 61966-2-1:1999, sRGB colour space.",
     "iso12232": "ISO 12232:2019, Digital still cameras: exposure index, ISO speed ratings.",
     "iso2720": "ISO 2720:1974, General purpose photographic exposure meters.",
     "janiczek1987": "P. Janiczek, J. DeYoung, Computer Programs for Sun and Moon Illuminance, "

@@ -84,3 +84,9 @@ CAUTIONS: Mapping[str, str] = {
     "hot_lamps": "Covered lamps get hot, candles fall: ask the house, never leave a flame.",
     "white_light": "No white light across other people's frames, into eyes, or at wildlife.",
 }
+
+# What is said while the shutter is open.
+CUES: Mapping[str, str] = {
+    "rest": "hold still",
+    "move_now": "move now",
+}

@@ -380,6 +380,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/nights/{night_id}/field": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Field Night
+         * @description Every shot of the night with its steps, settings and the answers to what may be seen.
+         */
+        get: operations["get_field_night"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/nights/{night_id}/passages": {
         parameters: {
             query?: never;
@@ -953,6 +973,8 @@ export interface components {
             change_stops: number;
             /** Control */
             control: ("exposure_s" | "f_number" | "iso" | "nd_stops") | null;
+            /** Is Settled */
+            is_settled: boolean;
             /** Positions */
             positions: {
                 [key: string]: components["schemas"]["PositionOut"];
@@ -975,6 +997,23 @@ export interface components {
             settings: string;
             /** Text */
             text: string;
+        };
+        /**
+         * AnswerOut
+         * @description What a word leads to: the next setting and why, and the words that may follow.
+         */
+        AnswerOut: {
+            /** After */
+            after: {
+                [key: string]: components["schemas"]["AnswerOut"];
+            };
+            /** Change */
+            change: string;
+            /** Is Settled */
+            is_settled: boolean;
+            /** Reasons */
+            reasons: string[];
+            setting: components["schemas"]["FieldSettingOut"];
         };
         /**
          * Answers
@@ -1258,6 +1297,8 @@ export interface components {
             advice: components["schemas"]["AdviceOut"];
             /** Links */
             links: components["schemas"]["LinkOut"][];
+            /** Verdicts */
+            verdicts: components["schemas"]["VerdictOut"][];
         };
         /**
          * ChoiceIn
@@ -1328,6 +1369,16 @@ export interface components {
             /** Night Id */
             night_id?: string | null;
         };
+        /**
+         * CueOut
+         * @description What the performer or the hand does, so many seconds after opening.
+         */
+        CueOut: {
+            /** At S */
+            at_s: number;
+            /** Text */
+            text: string;
+        };
         /** DisciplineOut */
         DisciplineOut: {
             /** Aim */
@@ -1364,6 +1415,111 @@ export interface components {
             code: string;
             /** Text */
             text: string;
+        };
+        /**
+         * FieldNightOut
+         * @description A night to take along.
+         */
+        FieldNightOut: {
+            /** Hazards */
+            hazards: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Made At Utc
+             * Format: date-time
+             */
+            made_at_utc: string;
+            /** Place Name */
+            place_name: string;
+            /** Sentence */
+            sentence: string;
+            /** Shots */
+            shots: components["schemas"]["FieldShotOut"][];
+            /** Time Zone */
+            time_zone: string;
+            /** Title */
+            title: string;
+            /** Verdicts */
+            verdicts: components["schemas"]["VerdictOut"][];
+        };
+        /**
+         * FieldSettingOut
+         * @description A setting as the field shows it: the numbers apart, and what the shutter runs.
+         */
+        FieldSettingOut: {
+            /** Aperture */
+            aperture: string;
+            /** Filter */
+            filter: string;
+            /** Is Bulb */
+            is_bulb: boolean;
+            /** Iso */
+            iso: string;
+            /** Text */
+            text: string;
+            /** Time */
+            time: string;
+            /** Values */
+            values: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * FieldShotOut
+         * @description One shot as it is run in the dark.
+         *
+         *     setting: what is to be set now, after the takes already judged. delay_s: self-timer.
+         *     frames, gap_s: how a run goes; dark_s: noise reduction's second half, 0 when off.
+         *     answers: by the word said over the setting, some words deep.
+         */
+        FieldShotOut: {
+            /** Answers */
+            answers: {
+                [key: string]: components["schemas"]["AnswerOut"];
+            };
+            /** At Local */
+            at_local: string;
+            /**
+             * At Utc
+             * Format: date-time
+             */
+            at_utc: string;
+            /** Bracket */
+            bracket: components["schemas"]["OtherOut"][];
+            /** Cautions */
+            cautions: components["schemas"]["LineOut"][];
+            /** Cues */
+            cues: components["schemas"]["CueOut"][];
+            /** Delay S */
+            delay_s: number;
+            /** Discipline */
+            discipline: string;
+            /** Frames */
+            frames: number;
+            /** Gap S */
+            gap_s: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Is Counted Open */
+            is_counted_open: boolean;
+            /** Others */
+            others: components["schemas"]["OtherOut"][];
+            /** Sentence */
+            sentence: string;
+            setting: components["schemas"]["FieldSettingOut"];
+            /** Steps */
+            steps: components["schemas"]["LineOut"][];
+            /** Takes */
+            takes: number;
+            /** Title */
+            title: string;
         };
         /**
          * FilmBackSpec
@@ -1923,6 +2079,15 @@ export interface components {
             key: string;
             /** Label */
             label: string;
+        };
+        /**
+         * OtherOut
+         * @description The same setting so many stops brighter or darker, for a hand that knows better.
+         */
+        OtherOut: {
+            setting: components["schemas"]["FieldSettingOut"];
+            /** Stops */
+            stops: string;
         };
         /**
          * PartOut
@@ -2907,7 +3072,7 @@ export interface components {
              */
             started_at_utc: string;
             /** Verdict */
-            verdict?: ("black" | "dark" | "right" | "bright" | "blown") | null;
+            verdict?: ("black" | "dark" | "darkish" | "right" | "brightish" | "bright" | "blown") | null;
         };
         /** TakeOut */
         TakeOut: {
@@ -2951,7 +3116,7 @@ export interface components {
              */
             started_at_utc: string;
             /** Verdict */
-            verdict?: ("black" | "dark" | "right" | "bright" | "blown") | null;
+            verdict?: ("black" | "dark" | "darkish" | "right" | "brightish" | "bright" | "blown") | null;
             /** Version */
             version: number;
         };
@@ -3084,6 +3249,19 @@ export interface components {
             msg: string;
             /** Error Type */
             type: string;
+        };
+        /**
+         * VerdictOut
+         * @description A word to judge a take by, darkest first.
+         */
+        VerdictOut: {
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "black" | "dark" | "darkish" | "right" | "brightish" | "bright" | "blown";
+            /** Label */
+            label: string;
         };
         /**
          * WaypointOut
@@ -3840,6 +4018,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_field_night: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                night_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldNightOut"];
                 };
             };
             /** @description Validation Error */

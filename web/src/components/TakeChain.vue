@@ -9,8 +9,6 @@ const emit = defineEmits<{
   keep: [take: Schemas['TakeOut']]
   remove: [take: Schemas['TakeOut']]
 }>()
-
-const verdicts = ['black', 'dark', 'right', 'bright', 'blown'] as const
 </script>
 
 <template>
@@ -34,7 +32,7 @@ const verdicts = ['black', 'dark', 'right', 'bright', 'blown'] as const
               "
             >
               <option value="">not judged</option>
-              <option v-for="v in verdicts" :key="v" :value="v">{{ v }}</option>
+              <option v-for="v in chain.verdicts" :key="v.key" :value="v.key">{{ v.label }}</option>
             </select>
           </label>
           <span class="acts">
@@ -71,9 +69,13 @@ const verdicts = ['black', 'dark', 'right', 'bright', 'blown'] as const
 
     <p id="verdict-label" class="ask">Made it with this setting? Say what you saw:</p>
     <div class="verdicts" role="group" aria-labelledby="verdict-label">
-      <v-btn v-for="v in verdicts" :key="v" :disabled="isBusy" @click="emit('judge', v)">{{
-        v
-      }}</v-btn>
+      <v-btn
+        v-for="v in chain.verdicts"
+        :key="v.key"
+        :disabled="isBusy"
+        @click="emit('judge', v.key)"
+        >{{ v.label }}</v-btn
+      >
     </div>
   </div>
 </template>
@@ -188,7 +190,7 @@ const verdicts = ['black', 'dark', 'right', 'bright', 'blown'] as const
 
 .verdicts {
   display: grid;
-  grid-template-columns: repeat(5, 1fr);
+  grid-template-columns: repeat(auto-fit, minmax(88px, 1fr));
   gap: 8px;
 }
 

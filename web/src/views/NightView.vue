@@ -306,6 +306,13 @@ const removeShot = (shot: Schemas['ShotInNightOut']) =>
           <v-btn v-if="hasKit" color="primary" variant="flat" block @click="addShot"
             >Add a shot at {{ cursorClock }}</v-btn
           >
+          <v-btn
+            v-if="shots.value.value?.length"
+            class="to-field no-print"
+            block
+            :to="{ name: 'field', params: { nightId } }"
+            >Into the field</v-btn
+          >
           <template v-else-if="kit.value.value">
             <p>A shot needs a body and a lens to plan with.</p>
             <v-btn to="/kit" block>Add kit</v-btn>
@@ -518,6 +525,10 @@ aside li {
 
 .settings {
   color: var(--ink);
+}
+
+.to-field {
+  margin-top: 8px;
 }
 
 .delete {

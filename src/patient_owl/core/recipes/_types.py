@@ -133,6 +133,14 @@ class Alternative:
 
 
 @dataclass(frozen=True)
+class Cue:
+    """What somebody does while the shutter is open, so many seconds after it opened."""
+
+    at_s: float
+    code: str
+
+
+@dataclass(frozen=True)
 class Plan:
     """The answer of a recipe.
 
@@ -140,6 +148,7 @@ class Plan:
     first. limits: every limit in play, schools not chosen included. steps, mistakes and
     cautions: codes in order. facts: figures of this discipline. alternatives: other
     settings. bracket: frames around the first guess. run: how many frames and how.
+    cues: what is done meanwhile.
     """
 
     solution: Solution
@@ -157,6 +166,7 @@ class Plan:
     bracket_control: Control = "exposure_s"
     blurs: Blurs = Blurs()
     run: Run = Run()
+    cues: tuple[Cue, ...] = ()
     sketch: Sketch | None = None
 
 

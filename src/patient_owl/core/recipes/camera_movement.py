@@ -24,7 +24,7 @@ from patient_owl.core.recipes._common import (
     time_bracket,
     time_reasons,
 )
-from patient_owl.core.recipes._types import InputSpec, Intent, Plan, Recipe, Scene
+from patient_owl.core.recipes._types import Cue, InputSpec, Intent, Plan, Recipe, Scene
 from patient_owl.core.report import Run
 from patient_owl.core.sketch import Line, Sketch
 from patient_owl.core.solver import Solution, solve
@@ -73,6 +73,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         facts=_strength(kit, intent, solution),
         bracket=time_bracket(solution, kit, sigma_stops),
         run=Run(),
+        cues=_cues(intent, solution),
         sketch=_sketch(kit, intent),
     )
 
@@ -81,6 +82,12 @@ def _time_needed(intent: Intent) -> Limit:
     move_s, rest = intent.number("move_s"), intent.number("rest_share")
     quantities = {"move_s": move_s, "rest_share": rest}
     return Limit("movement_time", "exposure_s", "at_least", move_s / (1 - rest), quantities)
+
+
+def _cues(intent: Intent, solution: Solution) -> tuple[Cue, ...]:
+    """Rest first, then one movement that ends as the shutter closes."""
+    exposure_s = solution.positions["exposure_s"].value
+    return (Cue(0.0, "rest"), Cue(max(0.0, exposure_s - intent.number("move_s")), "move_now"))
 
 
 def _strength(kit: Kit, intent: Intent, solution: Solution) -> tuple[Reason, ...]:

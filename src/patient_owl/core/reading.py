@@ -1,0 +1,60 @@
+"""What a picture's histogram says about its exposure.
+
+Levels are those of an sRGB picture, 0 to 255; they are made linear [iec61966] and put in stops
+from mid-grey, 18 % reflectance. A camera's own curve differs by a few tenths of a stop.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from patient_owl.core.errors import WrongValue
+from patient_owl.core.types import FloatArray
+
+LEVELS = 256
+MID_GREY = 0.18  # linear reflectance; [iso2720] meters are set for it, common practice
+CLIPPED_LEVEL, BLACK_LEVEL = 253, 2  # JPEG rounds the ends; common practice
+LOWEST_STOPS = -9.0  # an 8-bit picture holds nothing darker
+
+
+@dataclass(frozen=True)
+class Reading:
+    """Stops from mid-grey at quantiles of the picture, and the shares at its ends.
+
+    median_stops, shadow_stops (5 %), highlight_stops (95 %); clipped_share, black_share 0 to 1.
+    """
+
+    median_stops: float
+    shadow_stops: float
+    highlight_stops: float
+    clipped_share: float
+    black_share: float
+
+
+def linear(levels: FloatArray) -> FloatArray:
+    """Linear light, 0 to 1, of sRGB levels 0 to 255. [iec61966]"""
+    v = np.asarray(levels, dtype=float) / (LEVELS - 1)
+    return np.asarray(np.where(v <= 0.04045, v / 12.92, ((v + 0.055) / 1.055) ** 2.4))
+
+
+def read_histogram(counts: Sequence[int]) -> Reading:
+    """The reading of a luminance histogram of LEVELS counts; WrongValue when it is none."""
+    histogram = np.asarray(counts, dtype=float)
+    if histogram.shape != (LEVELS,) or (histogram < 0).any() or histogram.sum() <= 0:
+        raise WrongValue("histogram", f"{LEVELS} counts, not all nought", len(counts))
+    share = np.cumsum(histogram) / histogram.sum()
+    shadow, median, highlight = (int(np.searchsorted(share, q)) for q in (0.05, 0.5, 0.95))
+    total = histogram.sum()
+    return Reading(
+        median_stops=_stops(median),
+        shadow_stops=_stops(shadow),
+        highlight_stops=_stops(highlight),
+        clipped_share=float(histogram[CLIPPED_LEVEL:].sum() / total),
+        black_share=float(histogram[: BLACK_LEVEL + 1].sum() / total),
+    )
+
+
+def _stops(level: int) -> float:
+    light = float(linear(np.array(level)))
+    return max(LOWEST_STOPS, float(np.log2(max(light, 1e-6) / MID_GREY)))

@@ -1,0 +1,100 @@
+"""In the dark, on a phone: run a shot, judge it, lose the signal, and lose nothing."""
+
+import re
+from collections.abc import Iterator
+
+import pytest
+from playwright.sync_api import Browser, Page, expect
+
+from tests.browser.conftest import Demo, enter
+from tests.browser.test_thinnest_night import open_night, open_shot
+
+
+@pytest.fixture
+def phone(browser: Browser, demo: Demo) -> Iterator[Page]:
+    context = browser.new_context(
+        viewport={"width": 390, "height": 844}, has_touch=True, timezone_id="Europe/Madrid"
+    )
+    context.set_default_timeout(15_000)
+    page = enter(context, demo)
+    open_night(page, "Skarn Light, first dark")
+    page.get_by_role("link", name="Into the field").click()
+    page.get_by_role("heading", name="Winter stars over the lantern").wait_for()
+    # without a controlling service worker there is no page without signal
+    page.wait_for_function("navigator.serviceWorker.controller !== null", timeout=30_000)
+    yield page
+    context.close()
+
+
+def run_one(page: Page) -> None:
+    """Open, wait for the shutter, and come to the question."""
+    page.get_by_role("button", name=re.compile("^Open")).click()
+    expect(page.get_by_role("timer")).to_be_visible()
+    page.get_by_role("button", name="right", exact=True).wait_for(timeout=20_000)
+
+
+def test_a_shot_is_run_judged_and_answered(phone: Page) -> None:
+    numbers = phone.locator(".numbers")
+    first = numbers.inner_text()
+    phone.get_by_role("checkbox").first.click()
+    expect(phone.get_by_role("checkbox").first).to_be_checked()
+    run_one(phone)
+    phone.get_by_role("button", name="dark", exact=True).click()
+    expect(phone.get_by_text("You saw it dark.")).to_be_visible()
+    expect(numbers).not_to_have_text(first)
+    # the chain on the laptop's page has it
+    shot_url = phone.url
+    phone.get_by_role("link", name="Out").click()
+    open_shot(phone, "Winter stars over the lantern")
+    expect(phone.locator(".chain li")).to_have_count(1)
+    expect(phone.locator(".chain select")).to_have_value("dark")
+    phone.goto(shot_url)
+    expect(numbers).not_to_have_text(first)
+
+
+def test_without_signal_everything_goes_on_and_is_sent_once_when_it_returns(
+    phone: Page, demo: Demo
+) -> None:
+    phone.get_by_role("button", name="Next", exact=True).click()
+    phone.get_by_role("heading", name="The pole above the causeway").wait_for()
+    phone.context.set_offline(True)
+    phone.reload()
+    phone.get_by_role("heading", name="The pole above the causeway").wait_for()
+    for word in ("dark", "a touch bright", "right"):
+        run_one(phone)
+        phone.get_by_role("button", name=word, exact=True).click()
+    expect(phone.get_by_text(re.compile("3 takes wait on this phone"))).to_be_visible()
+    # closing the browser loses nothing
+    phone.reload()
+    expect(phone.get_by_text(re.compile("3 takes wait on this phone"))).to_be_visible()
+    phone.context.set_offline(False)
+    phone.evaluate("window.dispatchEvent(new Event('online'))")
+    expect(phone.get_by_text(re.compile("wait on this phone"))).to_have_count(0)
+    phone.get_by_role("link", name="Out").click()
+    open_shot(phone, "The pole above the causeway")
+    expect(phone.locator(".chain li")).to_have_count(3)
+    words = [s.input_value() for s in phone.locator(".chain select").all()]
+    assert words == ["dark", "brightish", "right"]
+
+
+def test_the_clock_is_right_after_the_tab_was_hidden_and_reloaded(phone: Page) -> None:
+    phone.clock.install()
+    phone.reload()
+    phone.get_by_role("button", name=re.compile("^Open")).click()
+    # two hours pass while nobody looks; the run is over by its own time
+    phone.clock.fast_forward(7_200_000)
+    phone.get_by_role("button", name="right", exact=True).wait_for()
+
+
+def test_closing_early_records_the_true_length(phone: Page) -> None:
+    phone.clock.install()
+    phone.reload()
+    phone.get_by_role("button", name=re.compile("^Open")).click()
+    phone.clock.run_for(1_500)
+    expect(phone.get_by_role("timer")).to_have_accessible_name(re.compile("open"))
+    phone.get_by_role("button", name="Close now").click()
+    phone.get_by_role("button", name="black", exact=True).click()
+    phone.clock.run_for(500)
+    phone.get_by_role("link", name="Out").click()
+    open_shot(phone, "Winter stars over the lantern")
+    expect(phone.locator(".chain .set").last).to_have_text(re.compile(r"^1\.[36] s"))
