@@ -101,17 +101,36 @@ def solve(
         if abs(miss) <= WITHIN_STOPS + 1e-9:
             break
         if control == "nd_stops" and miss > 0:
-            # a filter is coarse: it takes too much, and the finer controls give that back
-            glass = inside[control].at_least(positions[control].value + miss)
-            miss += positions[control].value - glass.value
-            positions[control] = glass
-            for finer in ("exposure_s", "iso"):
+            miss = _glazed(inside, positions, miss, movable)
+            for finer in ("iso", "exposure_s"):
                 if finer in movable:
                     miss = _moved(finer, inside, dials, positions, miss)
         else:
             miss = _moved(control, inside, dials, positions, miss)
     conflict = find_conflict(ev100, dials, limits, positions, choice.held, miss)
     return Solution(positions, dials, miss, conflict)
+
+
+def _glazed(
+    inside: Mapping[Control, Dial],
+    positions: dict[Control, DialValue],
+    miss: float,
+    movable: Sequence[Control],
+) -> float:
+    """Put glass before the lens; what is missed then. [stops]
+
+    A filter is coarse. One that takes too little will do when the aperture can take the
+    rest; else one that takes too much, and the finer controls give that back.
+    """
+    glass, aperture = inside["nd_stops"], inside["f_number"]
+    needed = positions["nd_stops"].value + miss
+    room = aperture.brightness(positions["f_number"].value) - aperture.brightnesses[0]
+    found = glass.at_most(needed)
+    if needed - found.value > (room if "f_number" in movable else 0.0) + WITHIN_STOPS:
+        found = glass.at_least(needed)
+    after = miss + positions["nd_stops"].value - found.value
+    positions["nd_stops"] = found
+    return after
 
 
 def _moved(

@@ -62,10 +62,15 @@ export const useField = defineStore('field', () => {
   function merged(found: FieldNight): KeptNight {
     const before = kept.value
     const progress = Object.fromEntries(
-      found.shots.map((shot) => [
-        shot.id,
-        { ...fresh(shot), checked: before?.progress[shot.id]?.checked ?? [] },
-      ]),
+      found.shots.map((shot) => {
+        const was = before?.progress[shot.id]
+        // what the last word changed stays on show as long as no other take came in between
+        const told =
+          was?.takes === shot.takes
+            ? { change: was.change, reasons: was.reasons, isSettled: was.isSettled }
+            : {}
+        return [shot.id, { ...fresh(shot), ...told, checked: was?.checked ?? [] }]
+      }),
     )
     return { night: found, progress, run: before?.run ?? null }
   }

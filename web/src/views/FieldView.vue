@@ -392,8 +392,8 @@ header button:disabled {
   min-height: 88px;
   font-size: 1.7rem;
   font-weight: 700;
-  color: var(--ground);
-  background: var(--picked);
+  color: var(--picked);
+  border: 4px solid var(--picked); /* a filled field would light the whole face */
   border-radius: 6px;
 }
 

@@ -387,6 +387,7 @@ const removeShot = (shot: Schemas['ShotInNightOut']) =>
           />
           <p class="out no-print">
             <a :href="`/api/v1/nights/${nightId}/calendar.ics`">Calendar file</a>
+            <a :href="`/api/v1/nights/${nightId}/card.pdf`" target="_blank">Pocket card</a>
             <button type="button" class="link" @click="print">Print</button>
           </p>
         </aside>

@@ -324,6 +324,9 @@ const remove = () =>
             @discipline="shot.tryAs"
           />
 
+          <p>
+            <a :href="`/api/v1/shots/${shotId}/card.pdf`" target="_blank">Pocket card</a>
+          </p>
           <div class="elsewhere">
             <v-btn @click="copyTo(null)">Copy this shot</v-btn>
             <v-select

@@ -10,17 +10,17 @@ const { share, count, label } = defineProps<{
 }>()
 
 // lids are two arcs that meet when the time is over
-const bulge = computed(() => 92 * (1 - share))
-const lid = (side: 1 | -1) => `M10 100 Q150 ${100 - side * bulge.value} 290 100`
-const size = computed(() => Math.min(96, 330 / Math.max(2, count.length)))
+const bulge = computed(() => 200 * (1 - share))
+const lid = (side: 1 | -1) => `M6 110 Q150 ${110 - side * bulge.value} 294 110`
+const size = computed(() => Math.min(190, 430 / Math.max(2, count.length)))
 </script>
 
 <template>
-  <svg viewBox="0 0 300 200" role="timer" :aria-label="`${label} ${count}`">
-    <path :d="`${lid(1)} M290 100 Q150 ${100 + bulge} 10 100`" class="white" />
+  <svg viewBox="0 0 300 220" role="timer" :aria-label="`${label} ${count}`">
+    <path :d="`${lid(1)} M294 110 Q150 ${110 + bulge} 6 110`" class="white" />
     <path :d="lid(1)" class="lid" />
     <path :d="lid(-1)" class="lid" />
-    <text x="150" y="100" text-anchor="middle" dominant-baseline="central" :font-size="size">
+    <text x="150" y="112" text-anchor="middle" dominant-baseline="central" :font-size="size">
       {{ count }}
     </text>
   </svg>
@@ -47,5 +47,8 @@ text {
   fill: var(--ink);
   font-family: var(--owl-figures);
   font-weight: 700;
+  paint-order: stroke; /* stays readable as the lids pass over it */
+  stroke: var(--ground);
+  stroke-width: 8px;
 }
 </style>

@@ -1,0 +1,110 @@
+"""A card for the pocket as PDF: one A5 page, black on white, legible under a red torch.
+
+Red light hides red and grey, so there is only black, and size instead of colour.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from pathlib import Path
+
+from fpdf import FPDF
+
+FONTS = Path(__file__).parent / "fonts"
+MARGIN_MM = 9.0
+LEAST_PT, TEXT_PT, SMALL_PT, HEAD_PT, NUMBER_PT = 7.5, 11.0, 9.0, 17.0, 30.0
+# The card's font has no thirds and no arrow.
+_SPELT = str.maketrans({"⅓": "\u00a01/3", "⅔": "\u00a02/3", "→": ">", "≥": ">=", "µ": "u"})
+
+
+@dataclass(frozen=True)
+class Block:
+    """A heading with lines under it; rows of cells where there are columns."""
+
+    title: str
+    lines: Sequence[str] = ()
+    rows: Sequence[tuple[str, ...]] = ()
+    is_checklist: bool = False
+
+
+@dataclass(frozen=True)
+class Card:
+    """numbers: said large, under the title."""
+
+    title: str
+    subtitle: str
+    numbers: str
+    blocks: Sequence[Block]
+
+
+def write_card(card: Card) -> bytes:
+    """One page: when it does not fit, everything is set a little smaller until it does."""
+    scale = 1.0
+    while True:
+        page = _set(card, scale)
+        if page.pages_count == 1 or scale * SMALL_PT <= LEAST_PT * 0.6:
+            return bytes(page.output())
+        scale *= 0.94
+
+
+def _set(card: Card, scale: float) -> FPDF:
+    pdf = FPDF(format="A5")
+    pdf.set_title(card.title)
+    pdf.set_creator("Patient Owl")
+    pdf.set_margin(MARGIN_MM)
+    pdf.set_auto_page_break(True, MARGIN_MM)
+    for style, name in (("", "regular"), ("B", "bold")):
+        pdf.add_font("card", style, str(FONTS / f"card-{name}.ttf"))
+    pdf.add_page()
+    _line(pdf, card.title, HEAD_PT * scale, bold=True)
+    _line(pdf, card.subtitle, SMALL_PT * scale)
+    if card.numbers:
+        pdf.ln(1)
+        _line(pdf, card.numbers, NUMBER_PT * scale, bold=True)
+    for block in card.blocks:
+        _block(pdf, block, scale)
+    return pdf
+
+
+def _block(pdf: FPDF, block: Block, scale: float) -> None:
+    pdf.ln(1.6 * scale)
+    _line(pdf, block.title, SMALL_PT * scale, bold=True)
+    y = pdf.get_y()
+    pdf.line(MARGIN_MM, y, pdf.w - MARGIN_MM, y)
+    pdf.ln(0.8)
+    for line in block.lines:
+        if block.is_checklist:
+            side = 0.3 * TEXT_PT * scale
+            pdf.rect(MARGIN_MM, pdf.get_y() + side / 3, side, side)
+            pdf.set_x(MARGIN_MM + side + 2)
+        _line(pdf, line, TEXT_PT * scale)
+    if block.rows:
+        pdf.set_font("card", "", TEXT_PT * scale)
+        widths = _widths(pdf, block.rows)
+        with pdf.table(
+            col_widths=widths,
+            first_row_as_headings=False,
+            borders_layout="NONE",
+            line_height=0.46 * TEXT_PT * scale,
+            text_align="LEFT",
+            padding=(0, 1.5, 0.5, 0),
+        ) as table:
+            for row in block.rows:
+                table.row([_spelt(cell) for cell in row])
+
+
+def _widths(pdf: FPDF, rows: Sequence[tuple[str, ...]]) -> tuple[float, ...]:
+    """Columns as wide as their widest cell, the last one taking what is left."""
+    widest = [
+        max(pdf.get_string_width(_spelt(row[k])) for row in rows) + 4 for k in range(len(rows[0]))
+    ]
+    room = pdf.epw - sum(widest[:-1])
+    return (*widest[:-1], max(room, pdf.epw / 3))
+
+
+def _line(pdf: FPDF, text: str, size_pt: float, *, bold: bool = False) -> None:
+    pdf.set_font("card", "B" if bold else "", size_pt)
+    pdf.multi_cell(0, 0.44 * size_pt, _spelt(text), align="L", new_x="LMARGIN", new_y="NEXT")
+
+
+def _spelt(text: str) -> str:
+    return text.translate(_SPELT)
