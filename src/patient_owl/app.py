@@ -15,7 +15,7 @@ from fastapi.routing import APIRoute
 from fastapi.staticfiles import StaticFiles
 from sqlalchemy import text
 from sqlalchemy.exc import SQLAlchemyError
-from starlette.datastructures import MutableHeaders
+from starlette.datastructures import Headers, MutableHeaders
 from starlette.middleware.gzip import GZipMiddleware
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
@@ -25,6 +25,7 @@ from patient_owl.benchtop.router import router as benchtop_router
 from patient_owl.core.sky import ephemeris
 from patient_owl.database import make_engine, make_sessions
 from patient_owl.field.router import router as field_router
+from patient_owl.formats.picture import MOST_BYTES
 from patient_owl.kit.router import router as kit_router
 from patient_owl.nights.router import router as nights_router
 from patient_owl.places.finding import router as finding_router
@@ -33,6 +34,7 @@ from patient_owl.schools.router import router as schools_router
 from patient_owl.searches.router import router as searches_router
 from patient_owl.settings import Settings, get_settings
 from patient_owl.shots.router import router as shots_router
+from patient_owl.takes.pictures import router as pictures_router
 from patient_owl.takes.router import router as takes_router
 
 log = logging.getLogger("patient_owl.requests")
@@ -44,6 +46,10 @@ _SECURITY_HEADERS = {
     "X-Content-Type-Options": "nosniff",
     "Referrer-Policy": "same-origin",
 }
+
+
+# The largest picture and the form around it; said by length, or cut off when it does not say.
+MOST_BODY_BYTES = MOST_BYTES + 1_000_000
 
 
 class JsonLines(logging.Formatter):
@@ -114,6 +120,7 @@ def create_app(settings: Settings | None = None) -> FastAPI:
         nights_router,
         shots_router,
         takes_router,
+        pictures_router,
         field_router,
         benchtop_router,
         schools_router,
@@ -149,6 +156,20 @@ class LogAndGuard:
         started = time.perf_counter()
         is_api = scope["path"].startswith("/api/")
         status = 500
+        if int(Headers(scope=scope).get("content-length") or 0) > MOST_BODY_BYTES:
+            # refused before a byte of it is read
+            answer = errors.problem(413, f"At most {MOST_BODY_BYTES // 1_000_000} MB at a time.")
+            await answer(scope, receive, send)
+            return
+        read = 0
+
+        async def limited() -> Message:
+            nonlocal read
+            message = await receive()
+            read += len(message.get("body", b""))
+            if read > MOST_BODY_BYTES:
+                raise ValueError("a body longer than anything this app takes")
+            return message
 
         async def guarded(message: Message) -> None:
             nonlocal status
@@ -161,7 +182,7 @@ class LogAndGuard:
             await send(message)
 
         try:
-            await self.app(scope, receive, guarded)
+            await self.app(scope, limited, guarded)
         finally:
             if is_api:
                 took_ms = round((time.perf_counter() - started) * 1000, 1)

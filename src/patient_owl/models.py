@@ -4,6 +4,7 @@ from patient_owl.accounts.models import SignedInSession, SignInFailure, User
 from patient_owl.database import Base
 from patient_owl.kit.models import KitItem
 from patient_owl.nights.models import Night
+from patient_owl.pictures.models import Photo, PhotoPart
 from patient_owl.places.models import Place
 from patient_owl.shots.models import Shot
 from patient_owl.takes.models import Take
@@ -12,6 +13,8 @@ __all__ = [
     "Base",
     "KitItem",
     "Night",
+    "Photo",
+    "PhotoPart",
     "Place",
     "Shot",
     "SignInFailure",

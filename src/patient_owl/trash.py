@@ -12,6 +12,7 @@ from patient_owl.database import DbSession, Owned, now_utc
 from patient_owl.errors import NotFound
 from patient_owl.kit.models import KitItem
 from patient_owl.nights.models import Night
+from patient_owl.pictures.models import Photo
 from patient_owl.places.models import Place
 from patient_owl.shots.models import Shot
 from patient_owl.takes.models import Take
@@ -25,6 +26,7 @@ class Kind(StrEnum):
     nights = "nights"
     shots = "shots"
     takes = "takes"
+    photos = "photos"
 
 
 _MODELS: Mapping[Kind, type[Owned]] = {
@@ -33,6 +35,7 @@ _MODELS: Mapping[Kind, type[Owned]] = {
     Kind.nights: Night,
     Kind.shots: Shot,
     Kind.takes: Take,
+    Kind.photos: Photo,
 }
 
 

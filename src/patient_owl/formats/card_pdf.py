@@ -10,6 +10,7 @@ from pathlib import Path
 from fpdf import FPDF
 
 FONTS = Path(__file__).parent / "fonts"
+A5_MM = (148.0, 210.0)  # ISO 216
 MARGIN_MM = 9.0
 LEAST_PT, TEXT_PT, SMALL_PT, HEAD_PT, NUMBER_PT = 7.5, 11.0, 9.0, 17.0, 30.0
 # The card's font has no thirds and no arrow.
@@ -47,7 +48,7 @@ def write_card(card: Card) -> bytes:
 
 
 def _set(card: Card, scale: float) -> FPDF:
-    pdf = FPDF(format="A5")
+    pdf = FPDF(format=A5_MM)
     pdf.set_title(card.title)
     pdf.set_creator("Patient Owl")
     pdf.set_margin(MARGIN_MM)

@@ -8,6 +8,7 @@ from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
 from patient_owl.core.advice import Verdict
 from patient_owl.core.dials import Control
 from patient_owl.fields import Notes
+from patient_owl.pictures.schemas import PhotoOut
 from patient_owl.rails import ExactDialValue, PositionOut
 
 
@@ -49,6 +50,7 @@ class LinkOut(BaseModel):
     settings: str
     started_local: str
     change: str | None
+    photos: list[PhotoOut]
 
 
 class AdviceOut(BaseModel):
@@ -67,5 +69,6 @@ class ChainOut(BaseModel):
     """The takes of a shot in the order they were made, and what to do next."""
 
     links: list[LinkOut]
+    loose_photos: list[PhotoOut]
     advice: AdviceOut
     verdicts: list[VerdictOut]

@@ -1,6 +1,7 @@
 """Keeping takes, and what follows from them."""
 
 from collections.abc import Mapping
+from datetime import datetime
 from uuid import UUID
 
 from sqlalchemy.exc import IntegrityError
@@ -11,9 +12,14 @@ from patient_owl.core.advice import Advice, Belief, JudgedTake, Room, next_setti
 from patient_owl.core.dials import CONTROLS, Control, DialValue
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure import settings_on, stops_between
-from patient_owl.database import check_version, flush, owned_rows
+from patient_owl.core.matching import Stamped, match
+from patient_owl.core.reading import Reading
+from patient_owl.database import check_version, flush, owned, owned_rows
 from patient_owl.errors import NotFound, VersionMissing
 from patient_owl.nights.service import get_night
+from patient_owl.pictures.models import Photo
+from patient_owl.pictures.service import get_photo, photos_of, reading_of
+from patient_owl.pictures.service import out as photo_out
 from patient_owl.places.zones import zone
 from patient_owl.rails import position_out
 from patient_owl.shots.models import Shot
@@ -30,6 +36,7 @@ from patient_owl.takes.schemas import (
 )
 from patient_owl.words.chain import VERDICTS, change_text
 from patient_owl.words.night import clock
+from patient_owl.words.pictures import matched_text
 from patient_owl.words.plan import settings_text
 from patient_owl.words.reasons import reason_text
 
@@ -77,6 +84,7 @@ def chain_of(session: Session, user: User, shot_id: UUID) -> ChainOut:
     shot = get_shot(session, user.id, shot_id)
     planned = plan_of(session, user, shot)
     takes = takes_of(session, user, shot)
+    photos = photos_of(session, user, shot.id)
     place_zone = zone(get_night(session, user.id, shot.night_id).place.time_zone)
     links = [
         LinkOut(
@@ -84,11 +92,16 @@ def chain_of(session: Session, user: User, shot_id: UUID) -> ChainOut:
             settings=settings_text(_positions(take, planned)),
             started_local=clock(take.started_at_utc, place_zone),
             change=_change(before, take, planned),
+            photos=[photo_out(photo) for photo in photos if photo.take_id == take.id],
         )
         for before, take in zip((None, *takes), takes, strict=False)
     ]
-    advice = _advice(planned, takes)
-    return ChainOut(links=links, advice=advice, verdicts=verdicts_out())
+    return ChainOut(
+        links=links,
+        loose_photos=[photo_out(photo) for photo in photos if photo.take_id is None],
+        advice=_advice(planned, _judged(takes, _readings(photos), planned)),
+        verdicts=verdicts_out(),
+    )
 
 
 def _positions(take: Take, planned: Planned) -> dict[Control, DialValue]:
@@ -111,19 +124,86 @@ def room_of(planned: Planned) -> Room:
         limits=planned.plan.limits,
         order=[c for c in planned.recipe.change_order if c not in locked],
         why_this_order=planned.recipe.change_why,
+        placement_stops=_placement_stops(planned),
     )
+
+
+def _placement_stops(planned: Planned) -> float:
+    """Where the photographer put the subject, or the sky, from mid-grey."""
+    inputs = planned.intent.inputs
+    asked = inputs.get("placement_stops", inputs.get("sky_placement_stops"))
+    return float(asked) if isinstance(asked, (int, float)) else 0.0
+
+
+def match_photos(session: Session, user: User, shot_id: UUID) -> tuple[str, int]:
+    """Give loose pictures to takes; in words how far the camera's clock is off, and how many."""
+    shot = get_shot(session, user.id, shot_id)
+    takes = takes_of(session, user, shot)
+    photos = photos_of(session, user, shot.id)
+    taken = {photo.take_id for photo in photos if photo.take_id}
+    free = [take for take in takes if take.id not in taken]
+    loose = [photo for photo in photos if photo.take_id is None and _time_of(photo) is not None]
+    found = match([_stamp_of_photo(p) for p in loose], [_stamp_of_take(t) for t in free])
+    for photo, index in zip(loose, found.takes, strict=True):
+        if index is not None:
+            photo.take_id = free[index].id
+    session.flush()
+    matched = sum(index is not None for index in found.takes)
+    return matched_text(matched, len(photos), found.offset_s), matched
+
+
+def _time_of(photo: Photo) -> datetime | None:
+    return photo.taken_at_utc or photo.camera_clock
+
+
+def _stamp_of_photo(photo: Photo) -> Stamped:
+    at = _time_of(photo)
+    assert at is not None  # asked only of pictures with a time
+    return Stamped(at.timestamp(), photo.exposure_s, photo.f_number, photo.iso)
+
+
+def _stamp_of_take(take: Take) -> Stamped:
+    return Stamped(take.started_at_utc.timestamp(), take.exposure_s, take.f_number, take.iso)
+
+
+def give_photo(session: Session, user: User, photo_id: UUID, take_id: UUID | None) -> Photo:
+    """A picture to a take of its own shot, or to none."""
+    photo = get_photo(session, user, photo_id)
+    if take_id is not None:
+        take = owned(session, Take, user.id, take_id, "take")
+        if take.shot_id != photo.shot_id:
+            raise WrongValue("take_id", "a take of the picture's own shot", take_id)
+    photo.take_id = take_id
+    flush(session, photo, "picture")
+    return photo
 
 
 def judged_takes(session: Session, user: User, shot: Shot, planned: Planned) -> list[JudgedTake]:
     """What is known from the shot's takes, oldest first."""
-    return _judged(takes_of(session, user, shot), planned)
+    readings = _readings(photos_of(session, user, shot.id))
+    return _judged(takes_of(session, user, shot), readings, planned)
 
 
-def _judged(takes: list[Take], planned: Planned) -> list[JudgedTake]:
+def _readings(photos: list[Photo]) -> dict[UUID, Reading]:
+    """What the pictures given to takes tell, by take; the first picture of a take counts."""
+    found: dict[UUID, Reading] = {}
+    for photo in photos:
+        if photo.take_id is not None:
+            found.setdefault(photo.take_id, reading_of(photo))
+    return found
+
+
+def _judged(
+    takes: list[Take], readings: Mapping[UUID, Reading], planned: Planned
+) -> list[JudgedTake]:
     return [
-        JudgedTake(settings_on(planned.kit.dials, _positions(take, planned)), take.verdict)  # type: ignore[arg-type]
+        JudgedTake(
+            settings_on(planned.kit.dials, _positions(take, planned)),
+            take.verdict,  # type: ignore[arg-type]
+            readings.get(take.id),
+        )
         for take in takes
-        if take.verdict is not None
+        if take.verdict is not None or take.id in readings
     ]
 
 
@@ -142,8 +222,8 @@ def verdicts_out() -> list[VerdictOut]:
     return [VerdictOut(key=key, label=label) for key, label in VERDICTS.items()]
 
 
-def _advice(planned: Planned, takes: list[Take]) -> AdviceOut:
-    plan, judged = planned.plan, _judged(takes, planned)
+def _advice(planned: Planned, judged: list[JudgedTake]) -> AdviceOut:
+    plan = planned.plan
     if not judged:
         positions = plan.solution.positions
         return AdviceOut(

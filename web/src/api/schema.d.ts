@@ -524,6 +524,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/photos/{photo_id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get File
+         * @description The file itself, where it was kept.
+         */
+        get: operations["get_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/photos/{photo_id}/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Give Photo
+         * @description Give a picture to a take by hand, or to none.
+         */
+        put: operations["give_photo"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/photos/{photo_id}/thumbnail.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Thumbnail
+         * @description A small picture.
+         */
+        get: operations["get_thumbnail"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/places": {
         parameters: {
             query?: never;
@@ -842,6 +902,50 @@ export interface paths {
          */
         put: operations["move_shot"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shots/{shot_id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Photos
+         * @description The shot's pictures, oldest first.
+         */
+        get: operations["list_photos"];
+        put?: never;
+        /**
+         * Add Photo
+         * @description Read a picture: histogram, settings, time. The file itself is kept only when asked.
+         */
+        post: operations["add_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shots/{shot_id}/photos/match": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Match Photos
+         * @description Give pictures to takes by time and settings, finding how far the camera's clock is off.
+         */
+        post: operations["match_photos"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1297,6 +1401,16 @@ export interface components {
             /** Width Px */
             width_px: number;
         };
+        /** Body_add_photo */
+        Body_add_photo: {
+            /** File */
+            file: string;
+            /**
+             * Keep
+             * @default false
+             */
+            keep: boolean;
+        };
         /** Body_import_kit */
         Body_import_kit: {
             /** File */
@@ -1337,6 +1451,8 @@ export interface components {
             advice: components["schemas"]["AdviceOut"];
             /** Links */
             links: components["schemas"]["LinkOut"][];
+            /** Loose Photos */
+            loose_photos: components["schemas"]["PhotoOut"][];
             /** Verdicts */
             verdicts: components["schemas"]["VerdictOut"][];
         };
@@ -1722,7 +1838,7 @@ export interface components {
          * Kind
          * @enum {string}
          */
-        Kind: "places" | "kit" | "nights" | "shots" | "takes";
+        Kind: "places" | "kit" | "nights" | "shots" | "takes" | "photos";
         /**
          * KitFieldOut
          * @description One field of a kind's form. type: number, choice or table (rows of two numbers).
@@ -1917,11 +2033,25 @@ export interface components {
         LinkOut: {
             /** Change */
             change: string | null;
+            /** Photos */
+            photos: components["schemas"]["PhotoOut"][];
             /** Settings */
             settings: string;
             /** Started Local */
             started_local: string;
             take: components["schemas"]["TakeOut"];
+        };
+        /**
+         * MatchedOut
+         * @description How far the camera's clock was off, in words, and the pictures as they are now.
+         */
+        MatchedOut: {
+            /** Matched */
+            matched: number;
+            /** Photos */
+            photos: components["schemas"]["PhotoOut"][];
+            /** Text */
+            text: string;
         };
         /**
          * MoonDownIn
@@ -2167,6 +2297,34 @@ export interface components {
             set_utc: string | null;
             /** Text */
             text: string;
+        };
+        /**
+         * PhotoOut
+         * @description histogram: 64 counts, darkest first, for drawing.
+         */
+        PhotoOut: {
+            /** File Name */
+            file_name: string;
+            /** Height Px */
+            height_px: number;
+            /** Histogram */
+            histogram: number[];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Is Kept */
+            is_kept: boolean;
+            reading: components["schemas"]["ReadingOut"];
+            /** Settings */
+            settings: string;
+            /** Take Id */
+            take_id: string | null;
+            /** Taken At */
+            taken_at: string | null;
+            /** Width Px */
+            width_px: number;
         };
         /**
          * PlaceIn
@@ -2502,6 +2660,24 @@ export interface components {
             text: string;
             /** Value */
             value: number;
+        };
+        /**
+         * ReadingOut
+         * @description A picture's brightness in stops from mid-grey, and its ends as shares.
+         */
+        ReadingOut: {
+            /** Black Share */
+            black_share: number;
+            /** Clipped Share */
+            clipped_share: number;
+            /** Highlight Stops */
+            highlight_stops: number;
+            /** Median Stops */
+            median_stops: number;
+            /** Shadow Stops */
+            shadow_stops: number;
+            /** Text */
+            text: string;
         };
         /** ReasonOut */
         ReasonOut: {
@@ -3113,6 +3289,11 @@ export interface components {
             started_at_utc: string;
             /** Verdict */
             verdict?: ("black" | "dark" | "darkish" | "right" | "brightish" | "bright" | "blown") | null;
+        };
+        /** TakeOfPhoto */
+        TakeOfPhoto: {
+            /** Take Id */
+            take_id: string | null;
         };
         /** TakeOut */
         TakeOut: {
@@ -4344,6 +4525,109 @@ export interface operations {
             };
         };
     };
+    get_file: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    give_photo: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeOfPhoto"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_thumbnail: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     list_places: {
         parameters: {
             query?: never;
@@ -5015,6 +5299,109 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShotOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    list_photos: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                shot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    add_photo: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                shot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["Body_add_photo"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    match_photos: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                shot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchedOut"];
                 };
             };
             /** @description Validation Error */

@@ -1,5 +1,8 @@
 <script setup lang="ts">
 /** The takes of a shot as a chain: setting, what was seen, what changed; then what is next. */
+import { computed, ref } from 'vue'
+
+import TakePhoto from './TakePhoto.vue'
 import type { Schemas } from '../api/client'
 
 const { chain, isBusy } = defineProps<{ chain: Schemas['ChainOut']; isBusy: boolean }>()
@@ -8,7 +11,18 @@ const emit = defineEmits<{
   rejudge: [take: Schemas['TakeOut'], verdict: Schemas['TakeIn']['verdict']]
   keep: [take: Schemas['TakeOut']]
   remove: [take: Schemas['TakeOut']]
+  pictures: [event: Event, keep: boolean]
+  give: [photo: Schemas['PhotoOut'], takeId: string | null]
+  removePhoto: [photo: Schemas['PhotoOut']]
 }>()
+
+const keepFiles = ref(false)
+const takeChoices = computed(() =>
+  chain.links.map((link) => ({
+    id: link.take.id,
+    name: `${link.started_local} ${link.settings}`,
+  })),
+)
 </script>
 
 <template>
@@ -52,11 +66,47 @@ const emit = defineEmits<{
             </button>
           </span>
         </div>
+        <TakePhoto
+          v-for="photo in link.photos"
+          :key="photo.id"
+          :photo="photo"
+          @give="emit('give', photo, null)"
+          @remove="emit('removePhoto', photo)"
+        />
       </li>
     </ol>
     <p v-else class="muted first">
       No take yet. Make one with the setting below, look at it, and say what you saw.
     </p>
+
+    <div v-if="chain.loose_photos.length" class="loose">
+      <p class="muted">Pictures without a take:</p>
+      <TakePhoto
+        v-for="photo in chain.loose_photos"
+        :key="photo.id"
+        :photo="photo"
+        :takes="takeChoices"
+        @give="(takeId) => emit('give', photo, takeId)"
+        @remove="emit('removePhoto', photo)"
+      />
+    </div>
+    <div class="pictures">
+      <label>
+        Add pictures
+        <input
+          type="file"
+          multiple
+          accept="image/*,.dng,.tif,.tiff"
+          @change="emit('pictures', $event, keepFiles)"
+        />
+      </label>
+      <v-checkbox
+        v-model="keepFiles"
+        label="Keep the files too, not only their thumbnails"
+        density="compact"
+        hide-details
+      />
+    </div>
 
     <div class="next">
       <p class="muted">
@@ -182,6 +232,23 @@ const emit = defineEmits<{
 .setting {
   font-size: 1.35rem;
   font-weight: 600;
+}
+
+.pictures {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 20px;
+  margin-top: 14px;
+}
+
+.pictures label {
+  display: grid;
+  gap: 4px;
+}
+
+.loose {
+  margin-top: 12px;
 }
 
 .ask {

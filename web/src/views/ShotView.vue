@@ -133,6 +133,56 @@ async function edit(take: Schemas['TakeOut'], part: Partial<Schemas['TakeIn']>):
   await chain.refresh()
 }
 
+/** Take pictures in one after another, then let them find their takes. */
+async function addPictures(event: Event, keep: boolean): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const files = [...(input.files ?? [])]
+  const params = { path: { shot_id: shotId } }
+  const refused: string[] = []
+  for (const [i, file] of files.entries()) {
+    notices.say(`Reading picture ${i + 1} of ${files.length}…`)
+    try {
+      await data(
+        client.POST('/api/v1/shots/{shot_id}/photos', {
+          params,
+          body: { file: file as unknown as string, keep },
+          bodySerializer: (body) => {
+            const form = new FormData()
+            form.append('file', body.file as unknown as Blob)
+            form.append('keep', String(body.keep))
+            return form
+          },
+        }),
+      )
+    } catch (error) {
+      refused.push(`${file.name}: ${error instanceof Error ? error.message : 'not read'}`)
+    }
+  }
+  input.value = ''
+  try {
+    const { text } = await data(client.POST('/api/v1/shots/{shot_id}/photos/match', { params }))
+    if (refused.length) notices.fail(new Error(refused.join(' ')))
+    else notices.say(text)
+  } catch (error) {
+    notices.fail(error)
+  }
+  await chain.refresh()
+}
+
+async function givePhoto(photo: Schemas['PhotoOut'], takeId: string | null): Promise<void> {
+  try {
+    await data(
+      client.PUT('/api/v1/photos/{photo_id}/take', {
+        params: { path: { photo_id: photo.id } },
+        body: { take_id: takeId || null },
+      }),
+    )
+  } catch (error) {
+    notices.fail(error)
+  }
+  await chain.refresh()
+}
+
 const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`
 
 const stateText = computed(
@@ -269,6 +319,11 @@ const remove = () =>
               @rejudge="(take, verdict) => edit(take, { verdict })"
               @keep="(take) => edit(take, { is_keeper: !take.is_keeper })"
               @remove="(take) => notices.remove('takes', take.id, 'take', chain.refresh)"
+              @pictures="addPictures"
+              @give="givePhoto"
+              @remove-photo="
+                (photo) => notices.remove('photos', photo.id, photo.file_name, chain.refresh)
+              "
             />
             <LoadState v-else :error="chain.error.value" @retry="chain.refresh" />
           </section>

@@ -1,0 +1,80 @@
+"""Pictures given to takes: uploaded, matched by time and settings, or by hand."""
+
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import APIRouter, Form, Response, UploadFile
+from fastapi.responses import StreamingResponse
+from pydantic import BaseModel
+
+from patient_owl.accounts.current import CurrentUser
+from patient_owl.database import DbSession
+from patient_owl.formats.picture import MOST_BYTES
+from patient_owl.pictures import service as pictures
+from patient_owl.pictures.schemas import PhotoOut
+from patient_owl.takes import service
+
+router = APIRouter(tags=["pictures"])
+
+
+class MatchedOut(BaseModel):
+    """How far the camera's clock was off, in words, and the pictures as they are now."""
+
+    text: str
+    matched: int
+    photos: list[PhotoOut]
+
+
+class TakeOfPhoto(BaseModel):
+    take_id: UUID | None
+
+
+@router.get("/shots/{shot_id}/photos")
+def list_photos(shot_id: UUID, user: CurrentUser, session: DbSession) -> list[PhotoOut]:
+    """The shot's pictures, oldest first."""
+    return [pictures.out(photo) for photo in pictures.photos_of(session, user, shot_id)]
+
+
+@router.post("/shots/{shot_id}/photos", status_code=201)
+def add_photo(
+    shot_id: UUID,
+    file: UploadFile,
+    user: CurrentUser,
+    session: DbSession,
+    keep: Annotated[bool, Form()] = False,
+) -> PhotoOut:
+    """Read a picture: histogram, settings, time. The file itself is kept only when asked."""
+    content = file.file.read(MOST_BYTES + 1)
+    photo = pictures.add_photo(session, user, shot_id, file.filename or "", content, keep=keep)
+    return pictures.out(photo)
+
+
+@router.post("/shots/{shot_id}/photos/match")
+def match_photos(shot_id: UUID, user: CurrentUser, session: DbSession) -> MatchedOut:
+    """Give pictures to takes by time and settings, finding how far the camera's clock is off."""
+    text, matched = service.match_photos(session, user, shot_id)
+    photos = [pictures.out(photo) for photo in pictures.photos_of(session, user, shot_id)]
+    return MatchedOut(text=text, matched=matched, photos=photos)
+
+
+@router.put("/photos/{photo_id}/take")
+def give_photo(
+    photo_id: UUID, body: TakeOfPhoto, user: CurrentUser, session: DbSession
+) -> PhotoOut:
+    """Give a picture to a take by hand, or to none."""
+    return pictures.out(service.give_photo(session, user, photo_id, body.take_id))
+
+
+@router.get("/photos/{photo_id}/thumbnail.jpg")
+def get_thumbnail(photo_id: UUID, user: CurrentUser, session: DbSession) -> Response:
+    """A small picture."""
+    return Response(pictures.get_photo(session, user, photo_id).thumbnail, media_type="image/jpeg")
+
+
+@router.get("/photos/{photo_id}/file")
+def get_file(photo_id: UUID, user: CurrentUser, session: DbSession) -> StreamingResponse:
+    """The file itself, where it was kept."""
+    name = pictures.get_photo(session, user, photo_id).file_name.encode("ascii", "replace").decode()
+    headers = {"Content-Disposition": f'attachment; filename="{name.replace(chr(34), "")}"'}
+    parts = pictures.file_of(session, user, photo_id)
+    return StreamingResponse(parts, media_type="application/octet-stream", headers=headers)

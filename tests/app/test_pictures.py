@@ -1,0 +1,197 @@
+"""Pictures in, matched to takes, and what they do to the advice; cards and the field bundle."""
+
+import io
+from datetime import datetime, timedelta
+from typing import Any
+
+import numpy as np
+import piexif
+import pytest
+from fastapi.testclient import TestClient
+from PIL import Image
+from pypdf import PdfReader
+from uuid6 import uuid7
+
+from tests.app import making
+
+
+def jpeg(level: int = 60, at: datetime | None = None, size: int = 400, **exif: Any) -> bytes:
+    """A grey picture; its EXIF is written by another library than the one that reads it."""
+    noise = np.random.default_rng(1).integers(-6, 7, (size * 2 // 3, size, 3))
+    image = Image.fromarray(np.clip(level + noise, 0, 255).astype("uint8"))
+    tags = {piexif.ExifIFD.ExposureTime: (4, 1), piexif.ExifIFD.FNumber: (28, 10)}
+    tags[piexif.ExifIFD.ISOSpeedRatings] = 6400
+    if at is not None:
+        tags[piexif.ExifIFD.DateTimeOriginal] = at.strftime("%Y:%m:%d %H:%M:%S")
+    out = io.BytesIO()
+    image.save(out, "JPEG", exif=piexif.dump({"Exif": {**tags, **exif}}))
+    return out.getvalue()
+
+
+def upload(client: TestClient, shot_id: str, content: bytes, **form: Any) -> Any:
+    files = {"file": ("frame.jpg", content)}
+    return client.post(f"/api/v1/shots/{shot_id}/photos", files=files, data=form)
+
+
+def shot_with_takes(
+    client: TestClient, count: int, verdict: str | None = None
+) -> tuple[str, list[str]]:
+    shot = making.shot(client)
+    ids = [str(uuid7()) for _ in range(count)]
+    for k, take_id in enumerate(ids):
+        body = making.take_body(
+            shot["id"], started_at_utc=f"2026-12-09T22:{41 + 2 * k}:00Z", verdict=None
+        )
+        assert client.put(f"/api/v1/takes/{take_id}", json=body).status_code == 201
+    return shot["id"], ids
+
+
+def test_exif_written_by_another_library_is_read(ida: TestClient) -> None:
+    shot_id, _ = shot_with_takes(ida, 0)
+    photo = upload(ida, shot_id, jpeg(at=datetime(2026, 12, 9, 23, 41))).json()
+    assert photo["settings"] == "4 s, f/2.8, ISO 6400"
+    assert photo["taken_at"].startswith("2026-12-09T23:41")
+    thumbnail = ida.get(f"/api/v1/photos/{photo['id']}/thumbnail.jpg").content
+    assert Image.open(io.BytesIO(thumbnail)).size[0] <= 480
+
+
+# IEC 61966-2-1: sRGB level 118 is 18 % of full light; 60 is 4.5 %, two stops under.
+def test_the_histogram_is_read_in_stops(ida: TestClient) -> None:
+    shot_id, _ = shot_with_takes(ida, 0)
+    reading = upload(ida, shot_id, jpeg(60)).json()["reading"]
+    assert reading["median_stops"] == pytest.approx(-2.0, abs=0.1)
+    white = upload(ida, shot_id, jpeg(255)).json()["reading"]
+    assert white["clipped_share"] > 0.4
+
+
+def test_pictures_find_their_takes_although_the_camera_runs_an_hour_and_a_bit_fast(
+    ida: TestClient,
+) -> None:
+    shot_id, takes = shot_with_takes(ida, 3)
+    wrong = timedelta(hours=1, minutes=7)
+    for k in (2, 0, 1):
+        at = datetime(2026, 12, 9, 22, 41 + 2 * k, k) + wrong
+        assert upload(ida, shot_id, jpeg(at=at)).status_code == 201
+    stray = jpeg(at=datetime(2026, 12, 9, 12, 0) + wrong)
+    upload(ida, shot_id, stray)
+    answer = ida.post(f"/api/v1/shots/{shot_id}/photos/match").json()
+    assert answer["matched"] == 3
+    assert "1 h 7 min fast" in answer["text"]
+    chain = ida.get(f"/api/v1/shots/{shot_id}/chain").json()
+    assert [len(link["photos"]) for link in chain["links"]] == [1, 1, 1]
+    assert len(chain["loose_photos"]) == 1
+    loose = chain["loose_photos"][0]["id"]
+    given = ida.put(f"/api/v1/photos/{loose}/take", json={"take_id": takes[0]})
+    assert given.json()["take_id"] == takes[0]
+
+
+def test_a_picture_two_stops_under_its_place_asks_for_light_without_a_word(ida: TestClient) -> None:
+    shot_id, takes = shot_with_takes(ida, 1)
+    before = ida.get(f"/api/v1/shots/{shot_id}/chain").json()["advice"]
+    # the sky is placed two stops under mid-grey; this picture lies four under
+    photo = upload(ida, shot_id, jpeg(28)).json()
+    ida.put(f"/api/v1/photos/{photo['id']}/take", json={"take_id": takes[0]})
+    after = ida.get(f"/api/v1/shots/{shot_id}/chain").json()["advice"]
+    assert after["sigma_stops"] < before["sigma_stops"]
+    assert after["reasons"][0] == "The picture's histogram was read."
+
+
+@pytest.mark.parametrize("form", ["PNG", "TIFF"])
+def test_other_pictures_and_a_raw_files_preview_are_read(ida: TestClient, form: str) -> None:
+    shot_id, _ = shot_with_takes(ida, 0)
+    out = io.BytesIO()
+    Image.open(io.BytesIO(jpeg(60))).save(out, form)
+    assert upload(ida, shot_id, out.getvalue()).status_code == 201
+    raw = b"II*\0" + bytes(200) + jpeg(60) + bytes(500)
+    photo = upload(ida, shot_id, raw).json()
+    assert photo["width_px"] == 400
+
+
+def bomb() -> bytes:
+    out = io.BytesIO()
+    Image.new("1", (30_000, 30_000)).save(out, "PNG")
+    return out.getvalue()
+
+
+@pytest.mark.parametrize(
+    ("content", "words"),
+    [
+        (b"", "cannot be read"),
+        (b"not a picture at all", "cannot be read"),
+        (jpeg()[:900], "cannot be read"),
+        (b"II*\0" + jpeg()[:700], "cannot be read"),
+        (bomb(), "cannot be read"),
+    ],
+)
+def test_what_is_no_picture_is_refused_in_words(
+    ida: TestClient, content: bytes, words: str
+) -> None:
+    shot_id, _ = shot_with_takes(ida, 0)
+    answer = upload(ida, shot_id, content)
+    assert answer.status_code == 422
+    assert words in answer.json()["detail"]
+    assert ida.get(f"/api/v1/shots/{shot_id}/photos").json() == []
+
+
+def test_an_upload_beyond_all_measure_is_refused_before_it_is_read(ida: TestClient) -> None:
+    shot_id, _ = shot_with_takes(ida, 0)
+    headers = {"Content-Length": str(300_000_000), "Content-Type": "multipart/form-data"}
+    answer = ida.post(f"/api/v1/shots/{shot_id}/photos", content=b"x", headers=headers)
+    assert answer.status_code == 413
+    assert "At most 81 MB" in answer.json()["detail"]
+
+
+@pytest.mark.parametrize("lie", ["1970:01:01 00:00:00", "2026:99:99 99:99:99", "yesterday", ""])
+def test_a_clock_that_lies_is_no_clock(ida: TestClient, lie: str) -> None:
+    shot_id, _ = shot_with_takes(ida, 1)
+    assert upload(ida, shot_id, lying(lie)).json()["taken_at"] is None
+    answer = ida.post(f"/api/v1/shots/{shot_id}/photos/match").json()
+    assert answer["matched"] == 0
+
+
+def lying(lie: str) -> bytes:
+    out = io.BytesIO()
+    tags = piexif.dump({"Exif": {piexif.ExifIFD.DateTimeOriginal: lie}})
+    Image.open(io.BytesIO(jpeg())).save(out, "JPEG", exif=tags)
+    return out.getvalue()
+
+
+def test_a_file_is_kept_only_when_asked_and_comes_back_whole(
+    ida: TestClient, signed_in: Any
+) -> None:
+    shot_id, _ = shot_with_takes(ida, 0)
+    content = jpeg() + bytes(9_000_000)
+    kept = upload(ida, shot_id, content, keep="true").json()
+    assert ida.get(f"/api/v1/photos/{kept['id']}/file").content == content
+    loose = upload(ida, shot_id, jpeg()).json()
+    assert ida.get(f"/api/v1/photos/{loose['id']}/file").status_code == 404
+    assert signed_in("Jonas").get(f"/api/v1/photos/{kept['id']}/file").status_code == 404
+
+
+def test_the_bundle_answers_every_word_as_the_chain_would(ida: TestClient) -> None:
+    night = making.night(ida)
+    shot = making.shot(ida, night["id"])
+    bundle = ida.get(f"/api/v1/nights/{night['id']}/field").json()
+    mine = bundle["shots"][0]
+    assert [v["key"] for v in bundle["verdicts"]] == list(mine["answers"])
+    foretold = mine["answers"]["dark"]
+    body = making.take_body(shot["id"], **mine["setting"]["values"], verdict="dark")
+    ida.put(f"/api/v1/takes/{uuid7()}", json=body)
+    advice = ida.get(f"/api/v1/shots/{shot['id']}/chain").json()["advice"]
+    assert foretold["setting"]["text"] == advice["settings"]
+    assert foretold["reasons"] == advice["reasons"]
+    again = ida.get(f"/api/v1/nights/{night['id']}/field").json()["shots"][0]
+    assert again["takes"] == 1
+    assert again["answers"]["right"]["setting"] == foretold["after"]["right"]["setting"]
+
+
+def test_cards_are_one_page_and_say_the_settings(ida: TestClient) -> None:
+    night = making.night(ida)
+    shots = [making.shot(ida, night["id"], title=f"Shot number {k}") for k in range(9)]
+    card = PdfReader(io.BytesIO(ida.get(f"/api/v1/nights/{night['id']}/card.pdf").content))
+    text = "".join(page.extract_text() for page in card.pages)
+    assert len(card.pages) == 1
+    assert all(f"Shot number {k}" in text for k in range(9))
+    one = PdfReader(io.BytesIO(ida.get(f"/api/v1/shots/{shots[0]['id']}/card.pdf").content))
+    assert len(one.pages) == 1
+    assert "a touch dark" in one.pages[0].extract_text()

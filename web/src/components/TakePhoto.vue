@@ -1,0 +1,105 @@
+<script setup lang="ts">
+/** A picture of a take: thumbnail, histogram, what it says, and where it belongs. */
+import { computed } from 'vue'
+
+import type { Schemas } from '../api/client'
+
+const { photo, takes } = defineProps<{
+  photo: Schemas['PhotoOut']
+  /** To choose from while it has no take. */
+  takes?: { id: string; name: string }[]
+}>()
+const emit = defineEmits<{ give: [takeId: string | null]; remove: [] }>()
+
+const WIDTH = 192
+const HEIGHT = 44
+const bars = computed(() => {
+  // one lamp in a black frame is a spike: roots keep the rest of the histogram visible
+  const roots = photo.histogram.map(Math.sqrt)
+  const most = Math.max(...roots, 1)
+  const step = WIDTH / roots.length
+  const points = roots.map((r, i) => `${i * step},${HEIGHT - (r / most) * HEIGHT}`)
+  return `0,${HEIGHT} ${points.join(' ')} ${WIDTH},${HEIGHT}`
+})
+</script>
+
+<template>
+  <div class="photo">
+    <img :src="`/api/v1/photos/${photo.id}/thumbnail.jpg`" :alt="photo.file_name" loading="lazy" />
+    <div class="says">
+      <p class="figures">{{ photo.settings }}</p>
+      <p>{{ photo.reading.text }}</p>
+      <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" role="img" :aria-label="photo.reading.text">
+        <polygon :points="bars" />
+        <line :x1="WIDTH - 1" :x2="WIDTH - 1" y1="0" :y2="HEIGHT" />
+      </svg>
+    </div>
+    <div class="acts">
+      <select
+        v-if="takes"
+        :aria-label="`Take of ${photo.file_name}`"
+        @change="emit('give', ($event.target as HTMLSelectElement).value)"
+      >
+        <option value="">belongs to…</option>
+        <option v-for="take in takes" :key="take.id" :value="take.id">{{ take.name }}</option>
+      </select>
+      <button v-else type="button" @click="emit('give', null)">not this take</button>
+      <a v-if="photo.is_kept" :href="`/api/v1/photos/${photo.id}/file`">file</a>
+      <button type="button" :aria-label="`Delete ${photo.file_name}`" @click="emit('remove')">
+        delete
+      </button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.photo {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 16px;
+  padding: 4px 0 12px;
+}
+
+img {
+  width: 150px;
+  height: 100px;
+  object-fit: cover;
+  background: var(--sheet);
+}
+
+.says {
+  flex: 1 1 200px;
+}
+
+svg {
+  display: block;
+  width: 192px;
+  height: 44px;
+  margin-top: 4px;
+}
+
+polygon {
+  fill: var(--muted);
+}
+
+line {
+  stroke: var(--limit);
+}
+
+.acts {
+  display: flex;
+  align-items: start;
+  gap: 8px;
+}
+
+.acts > * {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+  color: var(--muted);
+}
+
+.v-theme--ember img {
+  filter: grayscale(1) sepia(1) saturate(9) hue-rotate(-42deg) brightness(0.75);
+}
+</style>
