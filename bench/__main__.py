@@ -2,9 +2,15 @@
 
 import sys
 
-from bench import advisor, engine, http, sky
+from bench import advisor, engine, field, http, sky
 
-PARTS = {"advisor": advisor.run, "engine": engine.run, "sky": sky.run, "http": http.run}
+PARTS = {
+    "advisor": advisor.run,
+    "engine": engine.run,
+    "sky": sky.run,
+    "http": http.run,
+    "field": field.run,
+}
 
 if __name__ == "__main__":
     for name in sys.argv[1:] or PARTS:

@@ -22,6 +22,7 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 from patient_owl import errors, trash
 from patient_owl.accounts.router import router as accounts_router
 from patient_owl.benchtop.router import router as benchtop_router
+from patient_owl.camera.router import router as camera_router
 from patient_owl.core.sky import ephemeris
 from patient_owl.database import make_engine, make_sessions
 from patient_owl.field.router import router as field_router
@@ -122,6 +123,7 @@ def create_app(settings: Settings | None = None) -> FastAPI:
         takes_router,
         pictures_router,
         field_router,
+        camera_router,
         benchtop_router,
         schools_router,
         trash.router,

@@ -25,24 +25,41 @@ from patient_owl.demo.nights import load
 from patient_owl.mariadb import CannotStart, PrivateMariaDB
 from patient_owl.migrate import NewerSchema, migrate
 from patient_owl.settings import Settings
+from patient_owl.tls import Certificate, NoCertificate, own_certificate
 
 app = typer.Typer(add_completion=False, pretty_exceptions_enable=False, no_args_is_help=True)
 
 _DEFAULTS = Settings()
 Host = Annotated[str, typer.Option(help="Address to listen on.")]
 Port = Annotated[int, typer.Option(help="Port to listen on.")]
+Tls = Annotated[bool, typer.Option("--tls", help="Serve https with a certificate made here.")]
+TlsCert = Annotated[Path | None, typer.Option(help="A certificate of your own, PEM.")]
+TlsKey = Annotated[Path | None, typer.Option(help="Its key, PEM.")]
 
 
 @app.command()
-def demo(host: Host = _DEFAULTS.host, port: Port = _DEFAULTS.port) -> None:
+def demo(
+    host: Host = _DEFAULTS.host,
+    port: Port = _DEFAULTS.port,
+    tls: Tls = False,
+    tls_cert: TlsCert = None,
+    tls_key: TlsKey = None,
+) -> None:
     """Run with the made-up Vellamark coast, no account needed."""
-    _run(Settings(demo=True, host=host, port=port))
+    settings = Settings(demo=True, host=host, port=port)
+    _run(settings, tls=tls, cert=tls_cert, key=tls_key)
 
 
 @app.command()
-def serve(host: Host = _DEFAULTS.host, port: Port = _DEFAULTS.port) -> None:
+def serve(
+    host: Host = _DEFAULTS.host,
+    port: Port = _DEFAULTS.port,
+    tls: Tls = False,
+    tls_cert: TlsCert = None,
+    tls_key: TlsKey = None,
+) -> None:
     """Run for real use; the first visitor creates the account."""
-    _run(Settings(host=host, port=port))
+    _run(Settings(host=host, port=port), tls=tls, cert=tls_cert, key=tls_key)
 
 
 @app.command()
@@ -72,9 +89,11 @@ def openapi(path: Path) -> None:
     path.write_text(json.dumps(application.openapi(), indent=1, sort_keys=True) + "\n")
 
 
-def _run(settings: Settings) -> None:
+def _run(settings: Settings, *, tls: bool, cert: Path | None, key: Path | None) -> None:
     with _sentences(), _only_one(settings.data_dir):
         _check_port(settings)
+        certificate = _certificate(settings, tls, cert, key)
+        settings.secure_cookies = settings.secure_cookies or certificate is not None
         database = PrivateMariaDB(settings.data_dir)
         # a polite kill stops the database too, as Ctrl-C does
         signal.signal(signal.SIGTERM, lambda *_: sys.exit(0))
@@ -87,7 +106,8 @@ def _run(settings: Settings) -> None:
                 with make_sessions(make_engine(settings.database_url))() as session:
                     load(session, date.today())  # noqa: DTZ011  the demo begins on the user's today
             install_logging()
-            address = f"http://{settings.host}:{settings.port}"
+            scheme = "https" if certificate else "http"
+            address = f"{scheme}://{settings.host}:{settings.port}"
             print(f"\n  Patient Owl is at {address}   (Ctrl-C stops it)\n", flush=True)
             uvicorn.run(
                 create_app(settings),
@@ -95,9 +115,25 @@ def _run(settings: Settings) -> None:
                 port=settings.port,
                 log_config=None,
                 timeout_graceful_shutdown=5,
+                ssl_certfile=certificate.cert if certificate else None,
+                ssl_keyfile=certificate.key if certificate else None,
             )
         finally:
             database.stop()
+
+
+def _certificate(
+    settings: Settings, tls: bool, cert: Path | None, key: Path | None
+) -> Certificate | None:
+    """The certificate to serve with: one's own, one made here, or none."""
+    if (cert is None) != (key is None):
+        raise _Refused("--tls-cert and --tls-key go together.")
+    if cert is not None and key is not None:
+        for file in (cert, key):
+            if not file.is_file():
+                raise _Refused(f"{file} is not a file.")
+        return Certificate(cert, key)
+    return own_certificate(settings.var_dir / "tls", settings.host) if tls else None
 
 
 @contextmanager
@@ -105,7 +141,7 @@ def _sentences() -> Iterator[None]:
     """What went wrong in one sentence on stderr and exit code 1; no traceback."""
     try:
         yield
-    except (CannotStart, NewerSchema, OwlError, _Refused) as error:
+    except (CannotStart, NewerSchema, NoCertificate, OwlError, _Refused) as error:
         print(f"owl: {error}", file=sys.stderr)
         raise typer.Exit(1) from None
     except ValidationError as error:

@@ -10,8 +10,8 @@ from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.tracks import Site
 from patient_owl.core.types import FloatArray
 from patient_owl.core.weather import Weather, weather_reasons
+from patient_owl.ports.weather import WeatherProvider
 from patient_owl.standins.weather import SimulatedWeather
-from patient_owl.weather.port import WeatherProvider
 from patient_owl.weather.schemas import HourOut, WeatherOut
 from patient_owl.words.weather import weather_text
 

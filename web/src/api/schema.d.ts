@@ -828,6 +828,146 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/shots/{shot_id}/camera": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Camera
+         * @description Settings, shutter, battery, card.
+         */
+        get: operations["get_camera"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shots/{shot_id}/camera/close": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Close Shutter
+         * @description Close, and have the frame with its true length.
+         */
+        post: operations["close_shutter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shots/{shot_id}/camera/frames/{frame_id}.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Frame
+         * @description A picture off the card, EXIF included.
+         */
+        get: operations["get_frame"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shots/{shot_id}/camera/frames/{frame_id}/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Attach Frame
+         * @description Keep a frame as the picture of a take.
+         */
+        put: operations["attach_frame"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shots/{shot_id}/camera/open": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Open Shutter
+         * @description Open on bulb.
+         */
+        post: operations["open_shutter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shots/{shot_id}/camera/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Camera
+         * @description Set it; refused while the shutter is open.
+         */
+        put: operations["set_camera"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shots/{shot_id}/camera/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Frame
+         * @description One exposure timed by the camera, self-timer first.
+         */
+        post: operations["take_frame"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/shots/{shot_id}/card.pdf": {
         parameters: {
             query?: never;
@@ -882,6 +1022,26 @@ export interface paths {
          * @description The same shot once more, in its own night or another, at the same hour of the night.
          */
         post: operations["copy_shot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shots/{shot_id}/meter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Meter
+         * @description An incident reading at the subject; meters end long before the dark does.
+         */
+        get: operations["read_meter"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1169,6 +1329,14 @@ export interface components {
                 [key: string]: number | string | null;
             };
         };
+        /** AttachIn */
+        AttachIn: {
+            /**
+             * Take Id
+             * Format: uuid
+             */
+            take_id: string;
+        };
         /**
          * BatterySpec
          * @description Spare batteries for the bodies.
@@ -1432,6 +1600,63 @@ export interface components {
             sky_brightness_mag_arcsec2: number;
             /** Text */
             text: string;
+        };
+        /** CameraFrameOut */
+        CameraFrameOut: {
+            /**
+             * Began At Utc
+             * Format: date-time
+             */
+            began_at_utc: string;
+            /** Exposure S */
+            exposure_s: number;
+            /** F Number */
+            f_number: number;
+            /** Id */
+            id: string;
+            /** Iso */
+            iso: number;
+        };
+        /**
+         * CameraOut
+         * @description The camera's state; it does not tell how bright the scene is.
+         */
+        CameraOut: {
+            /** Battery Share */
+            battery_share: number;
+            /** Card Free Frames */
+            card_free_frames: number;
+            /** Frames */
+            frames: components["schemas"]["CameraFrameOut"][];
+            /** Is Simulated */
+            is_simulated: boolean;
+            /** Name */
+            name: string;
+            /** Open Since Utc */
+            open_since_utc: string | null;
+            settings: components["schemas"]["CameraSettings"];
+        };
+        /**
+         * CameraSettings
+         * @description What the camera is set to. exposure_s is what a timed exposure runs; bulb ignores it.
+         */
+        CameraSettings: {
+            /** Exposure S */
+            exposure_s: number;
+            /** F Number */
+            f_number: number;
+            /** Iso */
+            iso: number;
+            /**
+             * Nd Stops
+             * @default 0
+             */
+            nd_stops: number;
+            /**
+             * Self Timer S
+             * @default 0
+             */
+            self_timer_s: number;
         };
         /** CardSpec */
         CardSpec: {
@@ -2050,6 +2275,18 @@ export interface components {
             matched: number;
             /** Photos */
             photos: components["schemas"]["PhotoOut"][];
+            /** Text */
+            text: string;
+        };
+        /**
+         * MeterOut
+         * @description An incident reading; None under the meter's range, with words that say so.
+         */
+        MeterOut: {
+            /** Ev100 */
+            ev100: number | null;
+            /** Is Simulated */
+            is_simulated: boolean;
             /** Text */
             text: string;
         };
@@ -5171,6 +5408,247 @@ export interface operations {
             };
         };
     };
+    get_camera: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                shot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameraOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    close_shutter: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                shot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameraFrameOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_frame: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                shot_id: string;
+                frame_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    attach_frame: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                shot_id: string;
+                frame_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AttachIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    open_shutter: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                shot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameraOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    set_camera: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                shot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CameraSettings"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameraOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    take_frame: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                shot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameraFrameOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     get_shot_card: {
         parameters: {
             query?: never;
@@ -5261,6 +5739,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShotOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    read_meter: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                shot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeterOut"];
                 };
             };
             /** @description Validation Error */

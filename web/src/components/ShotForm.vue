@@ -19,6 +19,8 @@ const emit = defineEmits<{
   change: [part: Partial<Shot>]
   /** Try the shot as another discipline. */
   discipline: [key: string]
+  /** Read the light meter into the answer. */
+  meter: []
 }>()
 
 const bodies = computed(() => kit.filter((i) => ['body', 'film_back'].includes(i.spec.kind)))
@@ -194,6 +196,9 @@ const view = computed(
           @update:model-value="(v: string | number | null) => answerNumber(question, v)"
         />
       </template>
+      <v-btn v-if="plan.inputs.lit_by === 'metered'" @click="emit('meter')"
+        >Read the simulated meter</v-btn
+      >
       <router-link to="/schools" class="schools"
         >Sides you take where photographers differ</router-link
       >

@@ -129,11 +129,12 @@ export const useField = defineStore('field', () => {
   const start = (run: Run) => change({ run })
   const endRun = () => change({ run: null })
 
-  /** Keep the take on the device, follow the answer to its word, and try to send it. */
-  async function judge(shot: FieldShot, made: Made, verdict: Verdict | null): Promise<void> {
+  /** Keep the take on the device, follow the answer to its word, and try to send it; its id. */
+  async function judge(shot: FieldShot, made: Made, verdict: Verdict | null): Promise<string> {
     const { values } = made.setting
+    const id = newId(made.startedAt)
     await queueTake({
-      id: newId(made.startedAt),
+      id,
       body: {
         shot_id: shot.id,
         started_at_utc: new Date(made.startedAt).toISOString(),
@@ -161,7 +162,8 @@ export const useField = defineStore('field', () => {
       })
     else await changeProgress(shot, { takes, isBeyond: verdict !== null, change: '', reasons: [] })
     queue.value = await outbox()
-    void sync()
+    await sync()
+    return id
   }
 
   /** Set something else by hand: the answers no longer hold until the server has seen it. */

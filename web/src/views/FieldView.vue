@@ -9,6 +9,7 @@ import { useRoute, useRouter } from 'vue-router'
 import ClosingEye from '../components/field/ClosingEye.vue'
 import LoadState from '../components/LoadState.vue'
 import { countText, momentOf, openedAt, type Moment, type Run } from '../components/field/clock'
+import { useCamera } from '../composables/useCamera'
 import { useVoice, voices, type Voice } from '../composables/useVoice'
 import { useWakeLock } from '../composables/useWakeLock'
 import { useField, type Made } from '../stores/field'
@@ -73,8 +74,12 @@ const retry = setInterval(() => {
 }, 15_000)
 onUnmounted(() => clearInterval(retry))
 
-function begin(): void {
+/** The camera, driven through its port: set, opened and closed with the clock. */
+const camera = useCamera(() => shot.value?.id)
+
+async function begin(): Promise<void> {
   if (!shot.value || !progress.value) return
+  if (!(await camera.prepare(progress.value.setting))) return
   const exposure_s = progress.value.setting.values.exposure_s ?? 1
   const next: Run = {
     shotId: shot.value.id,
@@ -104,13 +109,17 @@ function finish(at: Moment, isEarly: boolean): void {
     isEarly: isEarly && isOpen && ended.exposure_s !== null,
     note: ended.frames > 1 ? `${Math.max(1, frames)} frames of ${ended.frames}` : '',
   }
+  void camera.close()
   void field.endRun()
 }
 
 watch(moment, (at, before) => {
   if (!at) return
   if (at.phase === 'done') return finish(at, false)
-  if (before?.phase !== at.phase && at.phase === 'open') voice.mark(sound.value, 'open')
+  if (before?.phase !== at.phase && at.phase === 'open') {
+    voice.mark(sound.value, 'open')
+    void camera.open()
+  }
   if (before?.phase === 'open' && at.phase !== 'open') voice.mark(sound.value, 'closed')
   if (at.phase !== 'open') return
   const [second, last] = [Math.floor(at.elapsed_s), Math.floor(before?.elapsed_s ?? -1)]
@@ -152,7 +161,8 @@ async function judge(verdict: Verdict | null): Promise<void> {
   if (!shot.value || !made.value) return
   const judged = made.value
   made.value = null
-  await field.judge(shot.value, judged, verdict)
+  const takeId = await field.judge(shot.value, judged, verdict)
+  await camera.attach(takeId)
 }
 
 const others = ref(false)
@@ -218,6 +228,7 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
 
       <!-- what was seen -->
       <section v-else-if="made" class="judging" aria-label="What did you see?">
+        <img v-if="camera.picture.value" :src="camera.picture.value" alt="The simulated picture" />
         <p class="ask">Look at the picture. What did you see?</p>
         <div v-for="(row, i) in verdictRows" :key="i" class="row">
           <button
@@ -270,6 +281,12 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
             NR {{ usesLenr ? 'on' : 'off' }}
           </button>
         </div>
+        <div class="row small">
+          <button type="button" :aria-pressed="camera.isDriven.value" @click="camera.toggle">
+            {{ camera.isDriven.value ? 'Simulated camera: on' : 'Simulated camera: off' }}
+          </button>
+        </div>
+        <p v-if="camera.says.value" class="state" role="status">{{ camera.says.value }}</p>
         <ul v-if="others" class="others">
           <li
             v-for="other in [...shot.others, ...shot.bracket]"
@@ -426,6 +443,16 @@ header button:disabled {
 
 .row .word.good {
   border: 3px solid var(--picked);
+}
+
+.judging img {
+  display: block;
+  width: 100%;
+  margin-top: 8px;
+}
+
+.v-theme--ember .judging img {
+  filter: grayscale(1) sepia(1) saturate(9) hue-rotate(-42deg) brightness(0.75);
 }
 
 .ask {

@@ -183,6 +183,21 @@ async function givePhoto(photo: Schemas['PhotoOut'], takeId: string | null): Pro
   await chain.refresh()
 }
 
+async function readMeter(): Promise<void> {
+  try {
+    const reading = await data(
+      client.GET('/api/v1/shots/{shot_id}/meter', { params: { path: { shot_id: shotId } } }),
+    )
+    notices.say(reading.text)
+    if (reading.ev100 !== null)
+      await shot.change({
+        inputs: { ...shot.draft.value?.inputs, metered_ev100: reading.ev100 },
+      })
+  } catch (error) {
+    notices.fail(error)
+  }
+}
+
 const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`
 
 const stateText = computed(
@@ -377,6 +392,7 @@ const remove = () =>
             :error="shot.error.value"
             @change="shot.change"
             @discipline="shot.tryAs"
+            @meter="readMeter"
           />
 
           <p>

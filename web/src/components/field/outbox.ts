@@ -11,6 +11,8 @@ export interface Sent {
   left: Queued[]
 }
 
+const BATCH = 20
+
 async function alone<T>(work: () => Promise<T>): Promise<T> {
   return 'locks' in navigator ? await navigator.locks.request('owl-outbox', work) : work()
 }
@@ -25,13 +27,22 @@ export const retry = (id: string) =>
 export function send(): Promise<Sent> {
   return alone(async () => {
     let sent = 0
+    // crossing takes off costs more than sending them, so it is done in batches: one that was
+    // sent and not crossed off yet is sent again, which changes nothing
+    let done: string[] = []
+    const crossOff = async () => {
+      const ids = done
+      done = []
+      if (ids.length) await changeOutbox((queue) => queue.filter((q) => !ids.includes(q.id)))
+    }
     for (const take of await outbox()) {
       if (take.refused) continue
       try {
         const params = { path: { take_id: take.id } }
         await data(client.PUT('/api/v1/takes/{take_id}', { params, body: take.body }))
-        await forget(take.id)
+        done.push(take.id)
         sent += 1
+        if (done.length >= BATCH) await crossOff()
       } catch (error) {
         const isRefusal =
           error instanceof ApiError && [404, 409, 412, 422, 428].includes(error.status)
@@ -41,6 +52,7 @@ export function send(): Promise<Sent> {
         )
       }
     }
+    await crossOff()
     return { sent, left: await outbox() }
   })
 }

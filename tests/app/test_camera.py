@@ -1,0 +1,69 @@
+"""The simulated camera and meter through their ports: they never tell the light, only show it."""
+
+import io
+from typing import Any
+
+import pytest
+from fastapi.testclient import TestClient
+from PIL import Image
+from uuid6 import uuid7
+
+from tests.app import making
+
+SET = {"exposure_s": 4.0, "f_number": 2.8284, "iso": 3200.0}
+
+
+def ask(client: TestClient, method: str, path: str, **body: Any) -> Any:
+    answer = client.request(method, f"/api/v1/shots/{path}", json=body or None)
+    assert answer.status_code == 200, answer.text
+    return answer.json()
+
+
+def test_bulb_opens_closes_and_puts_a_frame_with_exif_on_the_card(ida: TestClient) -> None:
+    shot = making.shot(ida)["id"]
+    ask(ida, "PUT", f"{shot}/camera/settings", **SET)
+    assert ask(ida, "POST", f"{shot}/camera/open")["open_since_utc"]
+    refused = ida.put(f"/api/v1/shots/{shot}/camera/settings", json=SET)
+    assert refused.status_code == 422
+    assert "shutter: wanted closed, got open" in refused.json()["detail"]
+    frame = ask(ida, "POST", f"{shot}/camera/close")
+    assert 0 < frame["exposure_s"] < 5
+    assert ida.post(f"/api/v1/shots/{shot}/camera/close").status_code == 422
+    content = ida.get(f"/api/v1/shots/{shot}/camera/frames/{frame['id']}.jpg").content
+    exif = Image.open(io.BytesIO(content)).getexif().get_ifd(0x8769)
+    assert exif[0x8827] == 3200  # ISO; CIPA DC-008 tags
+    assert float(exif[0x829D]) == pytest.approx(2.83, abs=0.01)
+    state = ask(ida, "GET", f"{shot}/camera")
+    assert state["is_simulated"]
+    assert state["battery_share"] < 1
+    assert not {key for key in state if "ev" in key or "lux" in key}
+
+
+def test_advice_from_frames_alone_brings_the_picture_where_it_was_placed(ida: TestClient) -> None:
+    """The latent scene is off by a draw from the prediction's ±; histograms must find it."""
+    shot = making.shot(ida, at_utc="2026-12-09T22:40:00Z")["id"]
+    medians = []
+    for _ in range(3):
+        advice = ida.get(f"/api/v1/shots/{shot}/chain").json()["advice"]
+        values = {c: p["value"] for c, p in advice["positions"].items()}
+        ask(ida, "PUT", f"{shot}/camera/settings", **values)
+        frame = ask(ida, "POST", f"{shot}/camera/take")
+        take = str(uuid7())
+        body = making.take_body(shot, **values, verdict=None, started_at_utc=frame["began_at_utc"])
+        assert ida.put(f"/api/v1/takes/{take}", json=body).status_code == 201
+        photo = ask(ida, "PUT", f"{shot}/camera/frames/{frame['id']}/take", take_id=take)
+        assert photo["take_id"] == take
+        medians.append(photo["reading"]["median_stops"])
+    # the sky is placed two stops under mid-grey; ISO may be at its end, so nearer is enough
+    assert abs(medians[-1] + 2) <= max(abs(medians[0] + 2), 0.5)
+
+
+def test_a_meter_reads_dusk_and_nothing_of_the_night(ida: TestClient) -> None:
+    night = making.night(ida)["id"]
+    dusk = making.shot(ida, night, at_utc="2026-12-09T17:10:00Z")["id"]
+    dark = making.shot(ida, night, at_utc="2026-12-09T22:40:00Z")["id"]
+    assert ask(ida, "GET", f"{dusk}/meter")["ev100"] is not None
+    reading = ask(ida, "GET", f"{dark}/meter")
+    assert reading["ev100"] is None
+    assert "darker than EV −2" in reading["text"]
+    assert reading["is_simulated"]
