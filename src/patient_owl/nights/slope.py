@@ -321,8 +321,10 @@ def _time_ticks() -> list[ChoiceOut]:
 
 
 def _rounded(values: FloatArray) -> list[float]:
-    return [float(f"{value:.4g}") for value in values]
+    """Four significant figures: a line is drawn no finer."""
+    grain = 10.0 ** (np.floor(np.log10(values)) - 3)
+    return (np.round(values / grain) * grain).tolist()  # type: ignore[no-any-return]
 
 
 def _degrees(values: FloatArray) -> list[float]:
-    return [round(float(value), 2) for value in values]
+    return np.round(values, 2).tolist()  # type: ignore[no-any-return]
