@@ -16,9 +16,12 @@ from patient_owl.core.advice import (
     belief_after,
     next_setting,
 )
+from patient_owl.core.consequences import consequences
 from patient_owl.core.dials import aperture_dial, iso_dial, time_dial
 from patient_owl.core.exposure import Settings
 from patient_owl.core.reading import Reading, linear, read_histogram
+from patient_owl.core.report import Blurs
+from tests.core.standing import kit
 
 DIALS = {
     "exposure_s": time_dial(),
@@ -119,3 +122,21 @@ def test_a_frame_read_two_stops_under_asks_for_two_stops_and_a_clipped_one_only_
     assert got.sigma_stops == pytest.approx(2.4 / 9.64**0.5, abs=0.1)
     clipped = JudgedTake(FRAME, None, Reading(2.4, 0, 2.4, 0.8, 0))
     assert belief_after(prior, [clipped]).ev100 > FRAME.ev100 + 2
+
+
+def test_the_cost_of_a_change_is_said_where_anybody_would_see_it() -> None:
+    bag = kit(24)
+    drifting = Blurs(star_drift_px_per_s=0.5)
+    here = {c: d.nearest(v) for (c, d), v in zip(bag.dials.items(), (4, 2, 1600, 0), strict=True)}
+    noisier = {**here, "iso": bag.dials["iso"].nearest(6400)}
+    said = consequences(bag, drifting, 10, here, noisier)
+    assert [r.code for r in said] == ["costs_noise"]
+    # shot noise alone would halve it (EMVA 1288: SNR goes with the root of the light)
+    assert said[0].quantities["snr"] < 0.55 * float(said[0].quantities["before_snr"])
+    longer = {**here, "exposure_s": bag.dials["exposure_s"].nearest(16)}
+    trails = consequences(bag, drifting, 10, here, longer)
+    assert [r.code for r in trails] == ["costs_trails"]
+    assert trails[0].quantities["drift_px"] == pytest.approx(8)
+    narrower = {**here, "f_number": bag.dials["f_number"].nearest(4)}
+    assert "wins_depth" in {r.code for r in consequences(bag, drifting, 10, here, narrower)}
+    assert consequences(bag, drifting, 10, here, here) == ()

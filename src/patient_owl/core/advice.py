@@ -9,8 +9,8 @@ P(word | d) = Φ((upper − d)/w) − Φ((lower − d)/w), an ordered probit. [a
 The answer is one change: to the control that may move at least cost, by dial steps.
 """
 
-from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
@@ -88,19 +88,24 @@ class Advice:
     is_settled: bool = False
 
 
+Positions = Mapping[Control, DialValue]
+
+
 @dataclass(frozen=True)
 class Room:
     """Where the next setting may move: dials, limits, and controls by what they cost.
 
     order: cheapest first; a locked control is left out. why_this_order: code of the reason.
     placement_stops: where the plan puts the subject from mid-grey, for reading histograms.
+    consequences: what a change does besides brightness.
     """
 
     dials: Mapping[Control, Dial]
     limits: Sequence[Limit] = ()
     order: Sequence[Control] = ("iso", "f_number", "exposure_s")
     why_this_order: str | None = None
-    placement_stops: float = field(default=0.0)
+    placement_stops: float = 0.0
+    consequences: Callable[[Positions, Positions], tuple[Reason, ...]] | None = None
 
 
 def belief_after(
@@ -187,9 +192,11 @@ def next_setting(prior: Belief, takes: Sequence[JudgedTake], room: Room) -> Advi
             said.append(Reason(room.why_this_order))
         if abs(left) > GOOD_ENOUGH_STOPS:
             said.append(Reason("change_left", {"stops": left}))
+        positions = {**now, control: position}
+        if room.consequences is not None:
+            said.extend(room.consequences(now, positions))
         if settled:
             said.append(Reason("settled", {"sigma_stops": belief.sigma_stops}))
-        positions = {**now, control: position}
         return Advice(positions, control, change, left, belief, tuple(said), settled)
     said = [evidence, Reason("no_room_left")]
     return Advice(now, None, 0.0, wanted_stops, belief, tuple(said), settled)

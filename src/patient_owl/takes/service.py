@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping
 from datetime import datetime
+from functools import partial
 from uuid import UUID
 
 from sqlalchemy.exc import IntegrityError
@@ -9,6 +10,7 @@ from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
 from patient_owl.core.advice import Advice, Belief, JudgedTake, Room, next_setting
+from patient_owl.core.consequences import consequences
 from patient_owl.core.dials import CONTROLS, Control, DialValue
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure import settings_on, stops_between
@@ -125,6 +127,9 @@ def room_of(planned: Planned) -> Room:
         order=[c for c in planned.recipe.change_order if c not in locked],
         why_this_order=planned.recipe.change_why,
         placement_stops=_placement_stops(planned),
+        consequences=partial(
+            consequences, planned.kit, planned.plan.blurs, planned.scene.temperature_c
+        ),
     )
 
 

@@ -168,7 +168,14 @@ export const useField = defineStore('field', () => {
 
   /** Set something else by hand: the answers no longer hold until the server has seen it. */
   const use = (shot: FieldShot, setting: Setting) =>
-    changeProgress(shot, { setting, answers: {}, change: '', reasons: [], isSettled: false })
+    changeProgress(shot, {
+      setting,
+      answers: {},
+      change: '',
+      reasons: [],
+      isSettled: false,
+      isBeyond: false,
+    })
 
   async function decide(id: string, sendAgain: boolean): Promise<void> {
     await (sendAgain ? retry(id) : forget(id))

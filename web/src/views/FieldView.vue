@@ -48,6 +48,34 @@ const sound = ref<Voice>('silent')
 const nextSound = () =>
   (sound.value = voices[(voices.indexOf(sound.value) + 1) % voices.length] ?? 'silent')
 
+/** A bracket on its way: which frame is next, and those already made. */
+const bracketAt = ref<number | null>(null)
+const bracketMade = shallowRef<Made[]>([])
+const setting = computed<Setting | undefined>(() =>
+  bracketAt.value === null
+    ? progress.value?.setting
+    : shot.value?.bracket[bracketAt.value]?.setting,
+)
+const isBracketDone = computed(
+  () => bracketAt.value !== null && bracketAt.value >= (shot.value?.bracket.length ?? 0),
+)
+
+function startBracket(): void {
+  bracketAt.value = 0
+  bracketMade.value = []
+}
+
+/** Keep every frame; the one that was right is judged so and becomes the setting. */
+async function chooseFrame(right: Made | null): Promise<void> {
+  const [frames, of] = [bracketMade.value, shot.value]
+  bracketAt.value = null
+  bracketMade.value = []
+  if (!of) return
+  for (const frame of frames)
+    await field.judge(of, { ...frame, isEarly: true }, frame === right ? 'right' : null)
+  if (right) await field.use(of, right.setting)
+}
+
 const usesLenr = ref(false)
 const made = shallowRef<Made | null>(null)
 const run = computed(() => field.kept?.run ?? null)
@@ -78,15 +106,15 @@ onUnmounted(() => clearInterval(retry))
 const camera = useCamera(() => shot.value?.id)
 
 async function begin(): Promise<void> {
-  if (!shot.value || !progress.value) return
-  if (!(await camera.prepare(progress.value.setting))) return
-  const exposure_s = progress.value.setting.values.exposure_s ?? 1
+  if (!shot.value || !setting.value) return
+  if (!(await camera.prepare(setting.value))) return
+  const exposure_s = setting.value.values.exposure_s ?? 1
   const next: Run = {
     shotId: shot.value.id,
     startedAt: Date.now(),
     delay_s: shot.value.delay_s,
     exposure_s: shot.value.is_counted_open ? null : exposure_s,
-    frames: shot.value.frames,
+    frames: bracketAt.value === null ? shot.value.frames : 1,
     gap_s: shot.value.gap_s,
     dark_s: usesLenr.value ? exposure_s : 0,
   }
@@ -97,20 +125,24 @@ async function begin(): Promise<void> {
 /** The exposure that was made, from the run and where it stood when it ended. */
 function finish(at: Moment, isEarly: boolean): void {
   const ended = run.value
-  const setting = progress.value?.setting
-  if (!ended || !setting) return
+  const used = setting.value
+  if (!ended || !used) return
   const planned_s = ended.exposure_s ?? at.elapsed_s
   const isOpen = at.phase === 'open'
   const frames = isEarly && !isOpen ? at.frame : at.frame - (isEarly ? 1 : 0)
   made.value = {
     startedAt: openedAt(ended, at),
     exposure_s: isEarly && isOpen ? Math.max(0.05, at.elapsed_s) : planned_s,
-    setting,
+    setting: used,
     isEarly: isEarly && isOpen && ended.exposure_s !== null,
     note: ended.frames > 1 ? `${Math.max(1, frames)} frames of ${ended.frames}` : '',
   }
   void camera.close()
   void field.endRun()
+  if (bracketAt.value === null) return
+  bracketMade.value = [...bracketMade.value, made.value]
+  made.value = null
+  bracketAt.value += 1
 }
 
 watch(moment, (at, before) => {
@@ -226,6 +258,17 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
         </button>
       </section>
 
+      <!-- which of a bracket -->
+      <section v-else-if="isBracketDone" class="judging" aria-label="Which one was right?">
+        <p class="ask">Look at the frames. Which one was right?</p>
+        <div v-for="(frame, i) in bracketMade" :key="i" class="row">
+          <button type="button" class="word figures" @click="chooseFrame(frame)">
+            {{ shot.bracket[i]?.stops }} &nbsp; {{ frame.setting.text }}
+          </button>
+        </div>
+        <button type="button" class="quiet" @click="chooseFrame(null)">None, keep them all</button>
+      </section>
+
       <!-- what was seen -->
       <section v-else-if="made" class="judging" aria-label="What did you see?">
         <img v-if="camera.picture.value" :src="camera.picture.value" alt="The simulated picture" />
@@ -249,12 +292,17 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
       <!-- ready -->
       <section v-else class="ready" aria-label="Set this">
         <div class="numbers figures">
-          <p>{{ progress.setting.time }}</p>
-          <p>{{ progress.setting.aperture }}</p>
-          <p>{{ progress.setting.iso }}</p>
-          <p v-if="progress.setting.filter" class="glass">{{ progress.setting.filter }}</p>
+          <p>{{ setting?.time }}</p>
+          <p>{{ setting?.aperture }}</p>
+          <p>{{ setting?.iso }}</p>
+          <p v-if="setting?.filter" class="glass">{{ setting.filter }}</p>
         </div>
-        <div v-if="progress.change || progress.isBeyond" class="why" role="status">
+        <p v-if="bracketAt !== null" class="state" role="status">
+          Bracket, frame {{ bracketAt + 1 }} of {{ shot.bracket.length }}:
+          {{ shot.bracket[bracketAt]?.stops }}.
+          <button type="button" @click="chooseFrame(null)">End it here</button>
+        </p>
+        <div v-else-if="progress.change || progress.isBeyond" class="why" role="status">
           <p v-if="progress.change" class="figures change">{{ progress.change }}</p>
           <p v-for="reason in progress.reasons" :key="reason">{{ reason }}</p>
           <p v-if="progress.isBeyond">
@@ -267,7 +315,7 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
           {{
             shot.is_counted_open
               ? 'Open now'
-              : shot.frames > 1
+              : shot.frames > 1 && bracketAt === null
                 ? `Run ${shot.frames} frames`
                 : shot.delay_s
                   ? `Open in ${shot.delay_s} s`
@@ -287,6 +335,14 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
           </button>
         </div>
         <p v-if="camera.says.value" class="state" role="status">{{ camera.says.value }}</p>
+        <button
+          v-if="others && bracketAt === null && shot.bracket.length > 1"
+          type="button"
+          class="quiet"
+          @click="((others = false), startBracket())"
+        >
+          Bracket of {{ shot.bracket.length }} frames, one after another
+        </button>
         <ul v-if="others" class="others">
           <li
             v-for="other in [...shot.others, ...shot.bracket]"

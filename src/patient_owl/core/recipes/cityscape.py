@@ -99,6 +99,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
             *_moon(scene, kit, intent, solution),
             *_rays(kit, solution),
             *panorama_facts(kit, intent, time.value, frames),
+            *_panorama_in_time(scene, panorama_facts(kit, intent, time.value, frames)),
         ),
         bracket=bracketed,
         blurs=Blurs(),
@@ -156,6 +157,19 @@ def _blue_hour(scene: Scene) -> tuple[Reason, ...]:
     stretch = [s for s in coming if s - coming[0] < 3 * 3600]
     quantities = {"after_s": stretch[0], "lasts_s": stretch[-1] - stretch[0] + 300}
     return (Reason("blue_hour", quantities),)
+
+
+def _panorama_in_time(scene: Scene, panorama: tuple[Reason, ...]) -> tuple[Reason, ...]:
+    """Whether the frames fit into what is left of the blue hour."""
+    low, high = BLUE_HOUR_SUN_DEG
+    blue = [m.after_s for m in scene.night if low <= m.sun_altitude_deg <= high]
+    left_s = max((s for s in blue if 0 <= s < 3 * 3600), default=None)
+    if not panorama or left_s is None:
+        return ()
+    clock_s = float(panorama[0].quantities["clock_s"])
+    if clock_s <= left_s:
+        return ()
+    return (Reason("panorama_outlasts", {"clock_s": clock_s, "lasts_s": left_s}),)
 
 
 def _moon(scene: Scene, kit: Kit, intent: Intent, solution: Solution) -> tuple[Reason, ...]:

@@ -94,6 +94,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
             *_gap(scene, kit, intent, is_stack),
             *_interruptions(scene, lasts_s),
             *_batteries(scene, kit, lasts_s),
+            *_card(kit, frames),
         ),
         bracket=time_bracket(solution, kit, scene.sky_sigma_stops),
         blurs=Blurs(),
@@ -191,6 +192,13 @@ def _batteries(scene: Scene, kit: Kit, lasts_s: float) -> tuple[Reason, ...]:
     owned = 1 + kit.support.spare_batteries
     code = "batteries_short" if needed > owned else "batteries_enough"
     return (Reason(code, {"needed": needed, "owned": owned, "battery_min": minutes}),)
+
+
+def _card(kit: Kit, frames: int) -> tuple[Reason, ...]:
+    needed_gb, owned_gb = frames * kit.body.raw_size_mb / 1000, kit.support.card_gb
+    if owned_gb == 0 or needed_gb <= owned_gb:
+        return ()
+    return (Reason("card_short", {"needed_gb": needed_gb, "owned_gb": owned_gb}),)
 
 
 def _sketch(scene: Scene, kit: Kit, intent: Intent, lasts_s: float) -> Sketch:
