@@ -51,3 +51,17 @@ def test_a_take_is_edited_only_by_naming_its_version(ida: TestClient) -> None:
     edited = ida.put(path, json=changed, headers={"If-Match": '"v1"'})
     assert edited.json()["version"] == 2
     assert ida.put(path, json=body, headers={"If-Match": '"v1"'}).status_code == 412
+
+
+def test_bursts_are_judged_apart_from_the_town(ida: TestClient) -> None:
+    shot = making.shot(ida, discipline="fireworks")
+    chain = f"/api/v1/shots/{shot['id']}/chain"
+    before = ida.get(chain).json()
+    assert before["light"] == "the bursts"
+    values = {c: p["value"] for c, p in before["advice"]["positions"].items()}
+    body = making.take_body(shot["id"], **values, verdict=None, light_verdict="bright")
+    assert ida.put(f"/api/v1/takes/{uuid7()}", json=body).status_code == 201
+    advice = ida.get(chain).json()["advice"]
+    assert advice["control"] == "f_number"
+    assert advice["reasons"][0] == "The light itself: bright."
+    assert any("time keeps the rest" in reason for reason in advice["reasons"])

@@ -78,6 +78,7 @@ def test_a_shot_is_tried_as_another_discipline_and_copied_to_another_night(ida: 
     expect(ida.get_by_label("Shells", exact=True)).to_have_value("8")
     ida.get_by_role("button", name="Copy this shot").click()
     ida.get_by_role("heading", name="Shells over the pontoon (copy)").wait_for()
+    ida.wait_for_load_state("networkidle")
     ida.get_by_label("Another night").click(force=True)
     ida.get_by_role("option", name=re.compile("Alder Mill")).click()
     ida.get_by_role("button", name="Move it there").click()

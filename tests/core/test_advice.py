@@ -140,3 +140,25 @@ def test_the_cost_of_a_change_is_said_where_anybody_would_see_it() -> None:
     narrower = {**here, "f_number": bag.dials["f_number"].nearest(4)}
     assert "wins_depth" in {r.code for r in consequences(bag, drifting, 10, here, narrower)}
     assert consequences(bag, drifting, 10, here, here) == ()
+
+
+# Handbook, section 2.8: tool too bright but ambient fine: stop down and lengthen by the same
+# stops; ambient too bright but tool fine: shorten the time, the tool does not depend on it.
+def test_an_added_light_moves_the_aperture_and_time_keeps_the_rest() -> None:
+    shot = Settings(4, 4, 100)
+    light = Belief(Settings(1, 4, 100).ev100, 1.5)
+    room = Room(DIALS, order=("f_number", "iso", "exposure_s"), light_prior=light)
+    prior = Belief(shot.ev100, 1.5)
+    bright = next_setting(prior, [JudgedTake(shot, None, light_verdict="bright")], room)
+    stops = bright.change_stops
+    assert bright.control == "f_number"
+    assert stops < -0.5
+    lengthened = np.log2(bright.positions["exposure_s"].value / 4)
+    assert lengthened == pytest.approx(-stops, abs=0.2)
+    rest = JudgedTake(shot, "bright", light_verdict="right")
+    fine = next_setting(prior, [rest], room)
+    assert fine.control == "exposure_s"
+    assert fine.positions["exposure_s"].value < 4
+    assert fine.positions["f_number"].label == "4"
+    tree = advice_tree(prior, shot, [], room, 2)
+    assert tree["bright"].advice.positions == bright.positions

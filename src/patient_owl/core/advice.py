@@ -7,6 +7,11 @@ soft because eyes adapted to the dark read a bright screen differently; so
 P(word | d) = Φ((upper − d)/w) − Φ((lower − d)/w), an ordered probit. [agresti2010] ch. 5
 
 The answer is one change: to the control that may move at least cost, by dial steps.
+
+Where a light is added that moves or flashes (a burst, a torch, a flash), it is a state of its
+own: its exposure hangs on aperture, ISO and filter alone, the ambient's on time as well. So
+"the tool is too bright, the rest is fine" stops down and lengthens by the same stops, and
+"the rest is too bright, the tool is fine" only shortens. Handbook, section 2.
 """
 
 from collections.abc import Callable, Mapping, Sequence
@@ -56,11 +61,19 @@ class JudgedTake:
     """The settings of an exposure, and what is known of its picture.
 
     verdict: the word said over it; reading: its histogram, where there is a picture.
+    light_verdict: the word said over the added light alone.
     """
 
     settings: Settings
     verdict: Verdict | None
     reading: Reading | None = None
+    light_verdict: Verdict | None = None
+
+    @property
+    def of_light(self) -> "JudgedTake":
+        """The same take as the added light sees it: the shutter time does not matter."""
+        s = self.settings
+        return JudgedTake(Settings(1.0, s.f_number, s.iso, s.nd_stops), self.light_verdict)
 
 
 @dataclass(frozen=True)
@@ -97,7 +110,8 @@ class Room:
 
     order: cheapest first; a locked control is left out. why_this_order: code of the reason.
     placement_stops: where the plan puts the subject from mid-grey, for reading histograms.
-    consequences: what a change does besides brightness.
+    consequences: what a change does besides brightness. light_prior: what is known of the
+    added light, as the EV100 it wants at one second; None where nothing is added.
     """
 
     dials: Mapping[Control, Dial]
@@ -106,6 +120,7 @@ class Room:
     why_this_order: str | None = None
     placement_stops: float = 0.0
     consequences: Callable[[Positions, Positions], tuple[Reason, ...]] | None = None
+    light_prior: Belief | None = None
 
 
 def belief_after(
@@ -158,6 +173,8 @@ def next_setting(prior: Belief, takes: Sequence[JudgedTake], room: Room) -> Advi
     `takes`: at least one, oldest first.
     """
     last = takes[-1]
+    if room.light_prior is not None and any(take.light_verdict for take in takes):
+        return _with_light(prior, room.light_prior, takes, room)
     belief = belief_after(prior, takes, room.placement_stops)
     dials = room.dials
     now = {control: dials[control].nearest(getattr(last.settings, control)) for control in dials}
@@ -168,38 +185,98 @@ def next_setting(prior: Belief, takes: Sequence[JudgedTake], room: Room) -> Advi
         "ordered_probit",
     )
     settled = belief.sigma_stops <= SETTLED_SIGMA_STOPS
-    # nobody who said "right" wants to hear of less than a third
-    worth_changing = GOOD_ENOUGH_STOPS / (1 if last.verdict == "right" else 2)
-    if abs(wanted_stops) < worth_changing:
+    if abs(wanted_stops) < _worth_changing(last.verdict):
         reasons = (evidence, Reason("keep_setting"))
         return Advice(now, None, 0.0, 0.0, belief, reasons, is_settled=True)
-    for control in room.order:
-        inside = allowed(dials[control], room.limits) or dials[control]
+    found = _first_move(room.order, wanted_stops, now, room)
+    if found is None:
+        said = (evidence, Reason("no_room_left"))
+        return Advice(now, None, 0.0, wanted_stops, belief, said, settled)
+    control, position, change = found
+    left = wanted_stops - change
+    positions = {**now, control: position}
+    reasons_said = [evidence, _change_reason(control, now[control], position, change)]
+    if room.why_this_order is not None and control == room.order[0]:
+        reasons_said.append(Reason(room.why_this_order))
+    if abs(left) > GOOD_ENOUGH_STOPS:
+        reasons_said.append(Reason("change_left", {"stops": left}))
+    if room.consequences is not None:
+        reasons_said.extend(room.consequences(now, positions))
+    if settled:
+        reasons_said.append(Reason("settled", {"sigma_stops": belief.sigma_stops}))
+    return Advice(positions, control, change, left, belief, tuple(reasons_said), settled)
+
+
+LIGHT_CONTROLS: tuple[Control, ...] = ("f_number", "iso", "nd_stops")
+
+
+def _with_light(
+    prior: Belief, light_prior: Belief, takes: Sequence[JudgedTake], room: Room
+) -> Advice:
+    """Aperture or ISO for the added light, time for the rest."""
+    last, dials = takes[-1], room.dials
+    light = belief_after(light_prior, [t.of_light for t in takes if t.light_verdict])
+    now = {control: dials[control].nearest(getattr(last.settings, control)) for control in dials}
+    said = [
+        Reason(
+            f"light_{last.light_verdict or 'unjudged'}",
+            {"sigma_stops": light.sigma_stops, "takes": len(takes)},
+            "ordered_probit",
+        )
+    ]
+    positions, moved, change = dict(now), None, 0.0
+    wanted = last.of_light.settings.ev100 - light.ev100
+    if abs(wanted) >= _worth_changing(last.light_verdict):
+        order = [c for c in (*room.order, *LIGHT_CONTROLS) if c in LIGHT_CONTROLS]
+        found = _first_move(order, wanted, now, room)
+        if found is not None:
+            moved, position, change = found
+            positions[moved] = position
+            said.append(_change_reason(moved, now[moved], position, change))
+    # the rest: where it was, or where words and pictures of it say it should be
+    judged = any(take.verdict or take.reading for take in takes)
+    rest = belief_after(prior, takes, room.placement_stops).ev100 if judged else None
+    time_stops = (0.0 if rest is None else last.settings.ev100 - rest) - change
+    if abs(time_stops) >= GOOD_ENOUGH_STOPS / 2:
+        found = _first_move(["exposure_s"], time_stops, now, room)
+        if found is not None:
+            _, position, _ = found
+            positions["exposure_s"] = position
+            labels = {"from_label": now["exposure_s"].label, "to_label": position.label}
+            said.append(Reason("time_keeps_rest" if rest is None else "time_places_rest", labels))
+            moved = moved or "exposure_s"
+    if moved is None:
+        said.append(Reason("keep_setting"))
+    elif room.consequences is not None:
+        said.extend(room.consequences(now, positions))
+    settled = moved is None or light.sigma_stops <= SETTLED_SIGMA_STOPS
+    return Advice(positions, moved, change, wanted - change, light, tuple(said), settled)
+
+
+def _worth_changing(verdict: Verdict | None) -> float:
+    """Nobody who said "right" wants to hear of less than a third. [stops]"""
+    return GOOD_ENOUGH_STOPS / (1 if verdict == "right" else 2)
+
+
+def _change_reason(
+    control: Control, before: DialValue, after: DialValue, change_stops: float
+) -> Reason:
+    labels = {"from_label": before.label, "to_label": after.label}
+    return Reason(f"change_{control}", {"stops": change_stops, **labels})
+
+
+def _first_move(
+    order: Sequence[Control], wanted_stops: float, now: Positions, room: Room
+) -> tuple[Control, DialValue, float] | None:
+    """The first control with room toward the wanted change, where it goes, and by how much."""
+    for control in order:
+        inside = allowed(room.dials[control], room.limits) or room.dials[control]
         here = inside.brightness(now[control].value)
         position = inside.nearest_brightness(here + wanted_stops)
         change = inside.brightness(position.value) - here
-        if change * wanted_stops <= 0:
-            continue  # this one is at its end already
-        left = wanted_stops - change
-        said = [
-            evidence,
-            Reason(
-                f"change_{control}",
-                {"stops": change, "from_label": now[control].label, "to_label": position.label},
-            ),
-        ]
-        if room.why_this_order is not None and control == room.order[0]:
-            said.append(Reason(room.why_this_order))
-        if abs(left) > GOOD_ENOUGH_STOPS:
-            said.append(Reason("change_left", {"stops": left}))
-        positions = {**now, control: position}
-        if room.consequences is not None:
-            said.extend(room.consequences(now, positions))
-        if settled:
-            said.append(Reason("settled", {"sigma_stops": belief.sigma_stops}))
-        return Advice(positions, control, change, left, belief, tuple(said), settled)
-    said = [evidence, Reason("no_room_left")]
-    return Advice(now, None, 0.0, wanted_stops, belief, tuple(said), settled)
+        if change * wanted_stops > 0:
+            return control, position, change
+    return None
 
 
 @dataclass(frozen=True)
@@ -220,7 +297,7 @@ def advice_tree(
     """
     found: dict[Verdict, Node] = {}
     for verdict in VERDICT_EDGES_STOPS:
-        path = [*takes, JudgedTake(first, verdict)]
+        path = [*takes, _said(first, verdict, room)]
         advice = next_setting(prior, path, room)
         deeper: Mapping[Verdict, Node] = {}
         if depth > 1 and advice.control is not None:
@@ -228,6 +305,13 @@ def advice_tree(
             deeper = advice_tree(prior, following, path, room, depth - 1)
         found[verdict] = Node(advice, deeper)
     return found
+
+
+def _said(settings: Settings, verdict: Verdict, room: Room) -> JudgedTake:
+    """A word over the added light where there is one, else over the whole picture."""
+    if room.light_prior is not None:
+        return JudgedTake(settings, None, light_verdict=verdict)
+    return JudgedTake(settings, verdict)
 
 
 def _settings_of(advice: Advice, room: Room) -> Settings:

@@ -53,7 +53,8 @@ class FieldShotOut(BaseModel):
 
     setting: what is to be set now, after the takes already judged. delay_s: self-timer.
     frames, gap_s: how a run goes; dark_s: noise reduction's second half, 0 when off.
-    answers: by the word said over the setting, some words deep.
+    answers: by the word said over the setting, some words deep. light: what the word is about
+    where a light of its own is judged, else None.
     """
 
     id: UUID
@@ -72,6 +73,7 @@ class FieldShotOut(BaseModel):
     cautions: list[LineOut]
     bracket: list[OtherOut]
     others: list[OtherOut]
+    light: str | None
     answers: dict[Verdict, AnswerOut]
     takes: int
 

@@ -24,7 +24,13 @@ from patient_owl.places.zones import zone
 from patient_owl.shots.models import Shot
 from patient_owl.shots.schemas import LineOut
 from patient_owl.shots.service import plan_of, shots_of
-from patient_owl.takes.service import current_positions, judged_takes, room_of, verdicts_out
+from patient_owl.takes.service import (
+    current_positions,
+    judged_takes,
+    light_name,
+    room_of,
+    verdicts_out,
+)
 from patient_owl.words.chain import change_text
 from patient_owl.words.disciplines import DISCIPLINES
 from patient_owl.words.formats import signed_stops
@@ -90,6 +96,7 @@ def _shot_out(session: Session, user: User, night: Night, shot: Shot) -> FieldSh
             for stops in OTHER_STOPS
             if (found := brighter(positions, kit.dials, planned.recipe.change_order, stops))
         ],
+        light=light_name(planned),
         answers=_answers(tree, positions),
         takes=len(judged),
     )

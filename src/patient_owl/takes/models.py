@@ -19,5 +19,6 @@ class Take(Owned, Base):
     iso: Mapped[float]
     nd_stops: Mapped[float]
     verdict: Mapped[str | None] = mapped_column(String(10))
+    light_verdict: Mapped[str | None] = mapped_column(String(10))
     is_keeper: Mapped[bool] = mapped_column(Boolean)
     note: Mapped[str] = mapped_column(Text)

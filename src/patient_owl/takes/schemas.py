@@ -22,6 +22,9 @@ class TakeIn(BaseModel):
     iso: ExactDialValue
     nd_stops: Annotated[float, Field(ge=0, le=40)] = 0.0
     verdict: Verdict | None = None
+    light_verdict: Annotated[
+        Verdict | None, Field(description="over the added light alone, where there is one")
+    ] = None
     is_keeper: bool = False
     note: Notes = ""
 
@@ -72,3 +75,4 @@ class ChainOut(BaseModel):
     loose_photos: list[PhotoOut]
     advice: AdviceOut
     verdicts: list[VerdictOut]
+    light: str | None

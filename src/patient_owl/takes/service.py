@@ -37,6 +37,7 @@ from patient_owl.takes.schemas import (
     VerdictOut,
 )
 from patient_owl.words.chain import VERDICTS, change_text
+from patient_owl.words.disciplines import LIGHTS
 from patient_owl.words.night import clock
 from patient_owl.words.pictures import matched_text
 from patient_owl.words.plan import settings_text
@@ -103,6 +104,7 @@ def chain_of(session: Session, user: User, shot_id: UUID) -> ChainOut:
         loose_photos=[photo_out(photo) for photo in photos if photo.take_id is None],
         advice=_advice(planned, _judged(takes, _readings(photos), planned)),
         verdicts=verdicts_out(),
+        light=light_name(planned),
     )
 
 
@@ -127,10 +129,24 @@ def room_of(planned: Planned) -> Room:
         order=[c for c in planned.recipe.change_order if c not in locked],
         why_this_order=planned.recipe.change_why,
         placement_stops=_placement_stops(planned),
+        light_prior=_light_prior(planned),
         consequences=partial(
             consequences, planned.kit, planned.plan.blurs, planned.scene.temperature_c
         ),
     )
+
+
+def _light_prior(planned: Planned) -> Belief | None:
+    """What the plan expects of an added light, where the discipline has one."""
+    if planned.recipe.light is None:
+        return None
+    settings = planned.plan.solution.settings
+    bare = JudgedTake(settings, None).of_light.settings
+    return Belief(bare.ev100, planned.plan.sigma_stops)
+
+
+def light_name(planned: Planned) -> str | None:
+    return LIGHTS[planned.recipe.light] if planned.recipe.light else None
 
 
 def _placement_stops(planned: Planned) -> float:
@@ -206,9 +222,10 @@ def _judged(
             settings_on(planned.kit.dials, _positions(take, planned)),
             take.verdict,  # type: ignore[arg-type]
             readings.get(take.id),
+            take.light_verdict,  # type: ignore[arg-type]
         )
         for take in takes
-        if take.verdict is not None or take.id in readings
+        if take.verdict or take.light_verdict or take.id in readings
     ]
 
 

@@ -139,3 +139,7 @@ def option_text(option: str) -> str:
     if option in SIDES:
         return SIDES[option].name
     return SCENE_NAMES.get(option) or _OPTIONS[option]
+
+
+# Lights of their own that are judged apart, by code: what is asked about.
+LIGHTS: Mapping[str, str] = {"bursts": "the bursts"}

@@ -128,6 +128,18 @@ _REASONS: Mapping[str, str] = {
     "seen_dark": "You saw it dark.",
     "seen_darkish": "You saw it a touch dark.",
     "seen_brightish": "You saw it a touch bright.",
+    "light_black": "The light itself: black.",
+    "light_dark": "The light itself: dark.",
+    "light_darkish": "The light itself: a touch dark.",
+    "light_right": "The light itself: right.",
+    "light_brightish": "The light itself: a touch bright.",
+    "light_bright": "The light itself: bright.",
+    "light_blown": "The light itself: blown.",
+    "light_unjudged": "The light itself was judged before.",
+    "time_keeps_rest": "{from_label} → {to_label}: time keeps the rest as it was; the light does not "
+    "hang on it.",
+    "time_places_rest": "{from_label} → {to_label}: time puts the rest right; the light does not hang "
+    "on it.",
     "seen_histogram": "The picture's histogram was read.",
     "costs_noise": "Shadows get noisier: {before_snr:.0f} to 1 becomes {snr:.0f} to 1.",
     "wins_noise": "Shadows get cleaner: {before_snr:.0f} to 1 becomes {snr:.0f} to 1.",

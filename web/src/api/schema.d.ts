@@ -1674,6 +1674,8 @@ export interface components {
          */
         ChainOut: {
             advice: components["schemas"]["AdviceOut"];
+            /** Light */
+            light: string | null;
             /** Links */
             links: components["schemas"]["LinkOut"][];
             /** Loose Photos */
@@ -1855,7 +1857,8 @@ export interface components {
          *
          *     setting: what is to be set now, after the takes already judged. delay_s: self-timer.
          *     frames, gap_s: how a run goes; dark_s: noise reduction's second half, 0 when off.
-         *     answers: by the word said over the setting, some words deep.
+         *     answers: by the word said over the setting, some words deep. light: what the word is about
+         *     where a light of its own is judged, else None.
          */
         FieldShotOut: {
             /** Answers */
@@ -1890,6 +1893,8 @@ export interface components {
             id: string;
             /** Is Counted Open */
             is_counted_open: boolean;
+            /** Light */
+            light: string | null;
             /** Others */
             others: components["schemas"]["OtherOut"][];
             /** Sentence */
@@ -3505,6 +3510,11 @@ export interface components {
             /** Iso */
             iso: number;
             /**
+             * Light Verdict
+             * @description over the added light alone, where there is one
+             */
+            light_verdict?: ("black" | "dark" | "darkish" | "right" | "brightish" | "bright" | "blown") | null;
+            /**
              * Nd Stops
              * @default 0
              */
@@ -3553,6 +3563,11 @@ export interface components {
             is_keeper: boolean;
             /** Iso */
             iso: number;
+            /**
+             * Light Verdict
+             * @description over the added light alone, where there is one
+             */
+            light_verdict?: ("black" | "dark" | "darkish" | "right" | "brightish" | "bright" | "blown") | null;
             /**
              * Nd Stops
              * @default 0

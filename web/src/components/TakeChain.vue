@@ -9,6 +9,8 @@ const { chain, isBusy } = defineProps<{ chain: Schemas['ChainOut']; isBusy: bool
 const emit = defineEmits<{
   judge: [verdict: Schemas['TakeIn']['verdict']]
   rejudge: [take: Schemas['TakeOut'], verdict: Schemas['TakeIn']['verdict']]
+  judgeLight: [verdict: Schemas['TakeIn']['verdict']]
+  rejudgeLight: [take: Schemas['TakeOut'], verdict: Schemas['TakeIn']['verdict']]
   keep: [take: Schemas['TakeOut']]
   remove: [take: Schemas['TakeOut']]
   pictures: [event: Event, keep: boolean]
@@ -40,6 +42,22 @@ const takeChoices = computed(() =>
               @change="
                 emit(
                   'rejudge',
+                  link.take,
+                  (($event.target as HTMLSelectElement).value || null) as typeof link.take.verdict,
+                )
+              "
+            >
+              <option value="">not judged</option>
+              <option v-for="v in chain.verdicts" :key="v.key" :value="v.key">{{ v.label }}</option>
+            </select>
+          </label>
+          <label v-if="chain.light" class="seen">
+            <span class="muted">{{ chain.light }}</span>
+            <select
+              :value="link.take.light_verdict ?? ''"
+              @change="
+                emit(
+                  'rejudgeLight',
                   link.take,
                   (($event.target as HTMLSelectElement).value || null) as typeof link.take.verdict,
                 )
@@ -117,7 +135,25 @@ const takeChoices = computed(() =>
       <p class="muted">The light is known to ± {{ chain.advice.sigma_stops.toFixed(1) }} stops.</p>
     </div>
 
-    <p id="verdict-label" class="ask">Made it with this setting? Say what you saw:</p>
+    <p id="verdict-label" class="ask">
+      {{
+        chain.light
+          ? `Made it with this setting? Say what you saw of ${chain.light}:`
+          : 'Made it with this setting? Say what you saw:'
+      }}
+    </p>
+    <template v-if="chain.light">
+      <div class="verdicts" role="group" :aria-label="`Of ${chain.light}`">
+        <v-btn
+          v-for="v in chain.verdicts"
+          :key="v.key"
+          :disabled="isBusy"
+          @click="emit('judgeLight', v.key)"
+          >{{ v.label }}</v-btn
+        >
+      </div>
+      <p class="ask rest">or of everything else:</p>
+    </template>
     <div class="verdicts" role="group" aria-labelledby="verdict-label">
       <v-btn
         v-for="v in chain.verdicts"
@@ -253,6 +289,10 @@ const takeChoices = computed(() =>
 
 .ask {
   margin-bottom: 8px;
+}
+
+.rest {
+  margin-top: 10px;
 }
 
 .verdicts {

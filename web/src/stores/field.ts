@@ -142,7 +142,7 @@ export const useField = defineStore('field', () => {
         f_number: values.f_number ?? 1,
         iso: values.iso ?? 100,
         nd_stops: values.nd_stops ?? 0,
-        verdict,
+        ...(shot.light ? { light_verdict: verdict } : { verdict }),
         is_keeper: verdict === 'right',
         note: made.note,
       },

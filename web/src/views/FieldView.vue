@@ -272,7 +272,13 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
       <!-- what was seen -->
       <section v-else-if="made" class="judging" aria-label="What did you see?">
         <img v-if="camera.picture.value" :src="camera.picture.value" alt="The simulated picture" />
-        <p class="ask">Look at the picture. What did you see?</p>
+        <p class="ask">
+          {{
+            shot.light
+              ? `Look at ${shot.light}. What did you see?`
+              : 'Look at the picture. What did you see?'
+          }}
+        </p>
         <div v-for="(row, i) in verdictRows" :key="i" class="row">
           <button
             v-for="v in row"

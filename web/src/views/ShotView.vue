@@ -88,7 +88,9 @@ const release = (control: Control) =>
 
 const isBusy = ref(false)
 
-async function record(verdict: Schemas['TakeIn']['verdict']): Promise<void> {
+type Words = Pick<Schemas['TakeIn'], 'verdict' | 'light_verdict'>
+
+async function record(words: Words): Promise<void> {
   const advice = chain.value.value?.advice
   if (!advice || isBusy.value) return
   isBusy.value = true
@@ -104,8 +106,8 @@ async function record(verdict: Schemas['TakeIn']['verdict']): Promise<void> {
           f_number: positions.f_number.value,
           iso: positions.iso.value,
           nd_stops: positions.nd_stops.value,
-          verdict,
-          is_keeper: verdict === 'right',
+          ...words,
+          is_keeper: words.verdict === 'right' || words.light_verdict === 'right',
           note: '',
         },
       }),
@@ -330,8 +332,10 @@ const remove = () =>
               v-if="chain.value.value"
               :chain="chain.value.value"
               :is-busy="isBusy"
-              @judge="record"
+              @judge="(verdict) => record({ verdict })"
+              @judge-light="(light_verdict) => record({ light_verdict })"
               @rejudge="(take, verdict) => edit(take, { verdict })"
+              @rejudge-light="(take, light_verdict) => edit(take, { light_verdict })"
               @keep="(take) => edit(take, { is_keeper: !take.is_keeper })"
               @remove="(take) => notices.remove('takes', take.id, 'take', chain.refresh)"
               @pictures="addPictures"
@@ -396,7 +400,9 @@ const remove = () =>
           />
 
           <p>
-            <a :href="`/api/v1/shots/${shotId}/card.pdf`" target="_blank">Pocket card</a>
+            <a class="card" :href="`/api/v1/shots/${shotId}/card.pdf`" target="_blank"
+              >Pocket card</a
+            >
           </p>
           <div class="elsewhere">
             <v-btn @click="copyTo(null)">Copy this shot</v-btn>
@@ -525,6 +531,13 @@ aside > h2:first-child {
 
 .steps li {
   margin-bottom: 4px;
+}
+
+.card {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+  margin-top: 12px;
 }
 
 .elsewhere {

@@ -186,6 +186,7 @@ class Recipe:
     follow: Control = "iso"
     change_order: tuple[Control, ...] = ("iso", "f_number", "exposure_s")
     change_why: str = "order_stars"
+    light: str | None = None  # code of a light of its own that is judged apart
     order: int = 100  # its place in the list people choose from
 
     def checked_inputs(

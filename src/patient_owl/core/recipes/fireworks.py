@@ -187,4 +187,5 @@ RECIPE = Recipe(
     sun_altitude_deg=(-90, -2),
     change_order=("f_number", "iso", "exposure_s"),
     change_why="order_bursts",
+    light="bursts",
 )
