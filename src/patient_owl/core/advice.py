@@ -242,8 +242,8 @@ def _with_light(
         if found is not None:
             _, position, _ = found
             positions["exposure_s"] = position
-            labels = {"from_label": now["exposure_s"].label, "to_label": position.label}
-            said.append(Reason("time_keeps_rest" if rest is None else "time_places_rest", labels))
+            times = {"from_s": now["exposure_s"].value, "to_s": position.value}
+            said.append(Reason("time_keeps_rest" if rest is None else "time_places_rest", times))
             moved = moved or "exposure_s"
     if moved is None:
         said.append(Reason("keep_setting"))
@@ -261,6 +261,9 @@ def _worth_changing(verdict: Verdict | None) -> float:
 def _change_reason(
     control: Control, before: DialValue, after: DialValue, change_stops: float
 ) -> Reason:
+    if control == "exposure_s":
+        times = {"from_s": before.value, "to_s": after.value}
+        return Reason("change_exposure_s", {"stops": change_stops, **times})
     labels = {"from_label": before.label, "to_label": after.label}
     return Reason(f"change_{control}", {"stops": change_stops, **labels})
 

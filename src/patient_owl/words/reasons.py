@@ -136,9 +136,9 @@ _REASONS: Mapping[str, str] = {
     "light_bright": "The light itself: bright.",
     "light_blown": "The light itself: blown.",
     "light_unjudged": "The light itself was judged before.",
-    "time_keeps_rest": "{from_label} → {to_label}: time keeps the rest as it was; the light does not "
+    "time_keeps_rest": "{from_s:dial} → {to_s:dial}: time keeps the rest as it was; the light does not "
     "hang on it.",
-    "time_places_rest": "{from_label} → {to_label}: time puts the rest right; the light does not hang "
+    "time_places_rest": "{from_s:dial} → {to_s:dial}: time puts the rest right; the light does not hang "
     "on it.",
     "seen_histogram": "The picture's histogram was read.",
     "costs_noise": "Shadows get noisier: {before_snr:.0f} to 1 becomes {snr:.0f} to 1.",
@@ -158,7 +158,7 @@ _REASONS: Mapping[str, str] = {
     "this picture least.",
     "change_f_number": "f/{from_label} → f/{to_label} ({stops:signed}): of what may move, the "
     "aperture costs this picture least.",
-    "change_exposure_s": "{from_label} → {to_label} ({stops:signed}): of what may move, time costs "
+    "change_exposure_s": "{from_s:dial} → {to_s:dial} ({stops:signed}): of what may move, time costs "
     "this picture least.",
     "change_nd_stops": "{from_label} → {to_label} ({stops:signed}): the filter moves.",
     "order_stars": "Time is held by the stars, and the aperture gathers their light.",

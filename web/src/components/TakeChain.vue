@@ -143,7 +143,7 @@ const takeChoices = computed(() =>
       }}
     </p>
     <template v-if="chain.light">
-      <div class="verdicts" role="group" :aria-label="`Of ${chain.light}`">
+      <div class="verdicts" role="group" aria-labelledby="verdict-label">
         <v-btn
           v-for="v in chain.verdicts"
           :key="v.key"
@@ -152,9 +152,13 @@ const takeChoices = computed(() =>
           >{{ v.label }}</v-btn
         >
       </div>
-      <p class="ask rest">or of everything else:</p>
+      <p id="rest-label" class="ask rest">or of everything else:</p>
     </template>
-    <div class="verdicts" role="group" aria-labelledby="verdict-label">
+    <div
+      class="verdicts"
+      role="group"
+      :aria-labelledby="chain.light ? 'rest-label' : 'verdict-label'"
+    >
       <v-btn
         v-for="v in chain.verdicts"
         :key="v.key"

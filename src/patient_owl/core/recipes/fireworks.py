@@ -7,6 +7,7 @@ the distance. Rules of the show and its operator decide where one may stand.
 
 import math
 
+from patient_owl.core.bracket import bracket, frames_for
 from patient_owl.core.constants import METRES_PER_FOOT, SOUND_SPEED_M_S
 from patient_owl.core.dials import Control
 from patient_owl.core.kit import Kit
@@ -14,13 +15,13 @@ from patient_owl.core.limits import Limit, Reason
 from patient_owl.core.optics.camera import frame_size_mm
 from patient_owl.core.optics.sky_in_frame import offset_in_frame
 from patient_owl.core.recipes._common import (
+    BRACKET_STEP_STOPS,
     kit_marks,
     light_inputs,
     miss_reasons,
     releasing,
     setting_up,
     subject_light,
-    time_bracket,
     time_reasons,
 )
 from patient_owl.core.recipes._types import InputSpec, Intent, Plan, Recipe, Scene, school_input
@@ -80,7 +81,13 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         mistakes=("lens_too_wide_or_long", "landscape_left_on", "bursts_merge", "smoke"),
         cautions=("fireworks_public", "crowds", "edges"),
         facts=_facts(kit, intent),
-        bracket=time_bracket(solution, kit, SIGMA_STOPS),
+        bracket=bracket(
+            solution.positions["f_number"],
+            kit.dials["f_number"],
+            frames_for(SIGMA_STOPS, BRACKET_STEP_STOPS),
+            BRACKET_STEP_STOPS,
+        ),
+        bracket_control="f_number",  # a burst's brightness does not hang on time
         run=Run(),
         sketch=_sketch(kit, intent),
     )
