@@ -6,6 +6,7 @@ import LoadState from '../components/LoadState.vue'
 import { useLoad } from '../composables/useLoad'
 import { useNotices } from '../stores/notices'
 import { ApiError, client, data, ifMatch, type Schemas } from '../api/client'
+import { upload } from '../api/upload'
 
 type Item = Schemas['KitItemOut']
 type Kind = Schemas['KitKindOut']
@@ -128,12 +129,7 @@ async function readFile(event: Event): Promise<void> {
   try {
     const answer = await data(
       client.POST('/api/v1/kit/import', {
-        body: { file: file as unknown as string },
-        bodySerializer: (body) => {
-          const form = new FormData()
-          form.append('file', body.file as unknown as Blob)
-          return form
-        },
+        ...upload(file),
       }),
     )
     const skipped = answer.skipped.length ? `, ${answer.skipped.length} were here already` : ''

@@ -7,6 +7,7 @@ import PlaceForm from '../components/PlaceForm.vue'
 import { useLoad } from '../composables/useLoad'
 import { useNotices } from '../stores/notices'
 import { ApiError, client, data, type Schemas } from '../api/client'
+import { upload } from '../api/upload'
 
 type Place = Schemas['PlaceOut']
 
@@ -33,12 +34,7 @@ async function readFile(event: Event): Promise<void> {
   try {
     waypoints.value = await data(
       client.POST('/api/v1/waypoints', {
-        body: { file: file as unknown as string },
-        bodySerializer: (body) => {
-          const form = new FormData()
-          form.append('file', body.file as unknown as Blob)
-          return form
-        },
+        ...upload(file),
       }),
     )
     wanted.value = waypoints.value.map((_, i) => i)

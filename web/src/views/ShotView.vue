@@ -15,6 +15,7 @@ import { useLoad } from '../composables/useLoad'
 import { useShot } from '../composables/useShot'
 import { useNotices } from '../stores/notices'
 import { client, data, ifMatch, type Schemas } from '../api/client'
+import { upload } from '../api/upload'
 import { newId } from '../api/identity'
 
 const { shotId } = defineProps<{ shotId: string }>()
@@ -147,13 +148,7 @@ async function addPictures(event: Event, keep: boolean): Promise<void> {
       await data(
         client.POST('/api/v1/shots/{shot_id}/photos', {
           params,
-          body: { file: file as unknown as string, keep },
-          bodySerializer: (body) => {
-            const form = new FormData()
-            form.append('file', body.file as unknown as Blob)
-            form.append('keep', String(body.keep))
-            return form
-          },
+          ...upload(file, { keep }),
         }),
       )
     } catch (error) {
