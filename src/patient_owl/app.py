@@ -158,7 +158,8 @@ class LogAndGuard:
         started = time.perf_counter()
         is_api = scope["path"].startswith("/api/")
         status = 500
-        if int(Headers(scope=scope).get("content-length") or 0) > MOST_BODY_BYTES:
+        said = Headers(scope=scope).get("content-length", "")
+        if said.isdecimal() and int(said) > MOST_BODY_BYTES:
             # refused before a byte of it is read
             answer = errors.problem(413, f"At most {MOST_BODY_BYTES // 1_000_000} MB at a time.")
             await answer(scope, receive, send)

@@ -301,12 +301,34 @@ const takeChoices = computed(() =>
 
 .verdicts {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(88px, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(96px, 1fr));
   gap: 8px;
 }
 
 .verdicts .v-btn {
   min-width: 0;
   padding: 0 4px;
+}
+
+/* on a phone as in the field: the good word across, darker to the left, brighter to the right */
+@media (max-width: 599px) {
+  .verdicts {
+    grid-template-columns: 1fr 1fr;
+  }
+
+  .verdicts > :nth-child(4) {
+    grid-column: 1 / -1;
+    order: -3;
+  }
+
+  .verdicts > :nth-child(3),
+  .verdicts > :nth-child(5) {
+    order: -2;
+  }
+
+  .verdicts > :nth-child(2),
+  .verdicts > :nth-child(6) {
+    order: -1;
+  }
 }
 </style>
