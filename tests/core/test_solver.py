@@ -106,6 +106,17 @@ def test_too_little_light_is_told_with_the_frames_a_stack_would_take() -> None:
     assert codes[-1] == "accept"
 
 
+def test_in_the_dark_the_aperture_opens_before_iso_rises() -> None:
+    # common practice: gather light first; gain only makes up what is still missing
+    stars = Limit("stars", "exposure_s", "at_most", 2.0)
+    found = water(-3, stars)
+    assert found.positions["f_number"] == BAG.dials["f_number"].values[0]
+    depth = Limit("depth", "f_number", "at_least", 5.6)
+    kept = water(-3, stars, depth)
+    assert kept.settings.f_number >= 5.6 * 0.999
+    assert kept.settings.iso > found.settings.iso
+
+
 @given(st.floats(4, 14))
 def test_a_filter_that_takes_too_much_is_given_back_by_the_follower(ev100: float) -> None:
     silk = Limit("silk", "exposure_s", "at_least", 2.0)

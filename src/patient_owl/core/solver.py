@@ -18,8 +18,11 @@ from patient_owl.core.limits import Limit, allowed
 
 # Who follows when the follower itself is moved: ISO costs least, then time, then aperture.
 FOLLOW_ORDER: tuple[Control, ...] = ("iso", "exposure_s", "f_number")
-# Who helps when the follower is at its end, cheapest first. A filter helps only against light.
-HELP_ORDER: tuple[Control, ...] = ("iso", "exposure_s", "nd_stops", "f_number")
+# Who helps when the follower is at its end. Against light: what costs least first, and a filter
+# before the aperture. Against the dark: light gathered wins over gain, so the aperture opens
+# (as far as depth allows) before ISO rises. Common practice.
+AGAINST_LIGHT: tuple[Control, ...] = ("iso", "exposure_s", "nd_stops", "f_number")
+AGAINST_DARK: tuple[Control, ...] = ("f_number", "iso", "exposure_s", "nd_stops")
 WITHIN_STOPS = 1 / 6  # half a step of a thirds dial: no dial comes nearer
 
 
@@ -94,7 +97,8 @@ def solve(
         else:
             positions[control] = inside[control].nearest(start.get(control, 0.0))
     miss = ev100 - _ev100(dials, positions)
-    helpers = [c for c in HELP_ORDER if c != choice.follow and c not in choice.held]
+    order = AGAINST_LIGHT if miss > 0 else AGAINST_DARK
+    helpers = [c for c in order if c != choice.follow and c not in choice.held]
     # a control whose limits exclude each other stays where the recipe put it
     movable = [c for c in (choice.follow, *helpers) if c is not None and parts[c] is not None]
     for control in movable:
