@@ -9,6 +9,7 @@ from patient_owl.answers import conflict_out, frames_out, report_out, rungs_out,
 from patient_owl.benchtop.schemas import BenchIn, BenchOut
 from patient_owl.core import benchtop
 from patient_owl.core.kit import Kit
+from patient_owl.core.limits import is_time_capped
 from patient_owl.kit.schemas import BodySpec, LensSpec
 from patient_owl.kit.service import all_kit, camera_spec, get_item, kit_of, lens_spec
 from patient_owl.kit.shelf import SHELF
@@ -36,13 +37,6 @@ def work_out(session: Session, user: User, request: BenchIn) -> BenchOut:
     choice = request.choice.after(request.move, kit, "exposure_s")
     worked = benchtop.work_out(request.to_domain(), kit, choice)
     positions = worked.solution.positions
-    capped = any(
-        limit.control == "exposure_s"
-        and limit.sense == "at_most"
-        and limit.drives
-        and limit.code != "battery"
-        for limit in worked.limits
-    )
     return BenchOut(
         settings=settings_text(positions),
         sentence="; ".join(reason_text(reason) for reason in worked.reasons) + ".",
@@ -55,7 +49,7 @@ def work_out(session: Session, user: User, request: BenchIn) -> BenchOut:
         bracket=frames_out(request.bracket_control, worked.bracket),
         ladder=rungs_out(worked.ladder, positions),
         test_frame=test_frame_text(worked.test_frame),
-        report=report_out(worked.report, worked.solution, kit, capped),
+        report=report_out(worked.report, worked.solution, kit, is_time_capped(worked.limits)),
     )
 
 

@@ -7,7 +7,7 @@ limits of lens, sensor, hands, wind, what moves and who performs bound the contr
 import math
 from dataclasses import dataclass
 
-from patient_owl.core.bounds.aperture import depth_needs, diffraction, sunstar
+from patient_owl.core.bounds.aperture import AIRY_LIMIT_PX, depth_needs, diffraction, sunstar
 from patient_owl.core.bounds.motion import performer, subject_sharp
 from patient_owl.core.bounds.sensor import clipping_ev100, knee_mark, noise_floor
 from patient_owl.core.bounds.support import battery, ceiling_mark, handheld, wind
@@ -18,7 +18,6 @@ from patient_owl.core.kit import Kit
 from patient_owl.core.ladder import Rung, ladder, quick_frame
 from patient_owl.core.limits import Limit, Reason
 from patient_owl.core.motion.subject import blur_mm
-from patient_owl.core.optics.camera import Sensor
 from patient_owl.core.optics.depth_of_field import (
     Depth,
     airy_diameter_um,
@@ -29,7 +28,6 @@ from patient_owl.core.recipes._common import lands, miss_reasons, time_reasons
 from patient_owl.core.report import SHADOW_STOPS, Blurs, Report, Run, report
 from patient_owl.core.solver import Choice, Solution, solve
 
-AIRY_WORTH_SAYING_PX = 2.5  # as the diffraction limit; common practice
 START_F_NUMBER = 8.0  # depth and sharpness for most still scenes; common practice
 START_EXPOSURE_S = 1.0
 BRACKET_STEP_STOPS = 1.0
@@ -106,7 +104,7 @@ def work_out(work: Work, kit: Kit, choice: Choice) -> Worked:
     return Worked(
         solution=solution,
         limits=limits if floor is None else (*limits, floor),
-        reasons=_reasons(work, solution, sensor, depth, held_back),
+        reasons=_reasons(work, kit, solution, depth, held_back),
         bracket=bracket(
             solution.positions[control], kit.dials[control], frames, work.bracket_step_stops
         ),
@@ -161,14 +159,14 @@ def _blurs(work: Work, kit: Kit) -> Blurs:
 
 
 def _reasons(
-    work: Work, solution: Solution, sensor: Sensor, depth: Depth | None, held_back: float
+    work: Work, kit: Kit, solution: Solution, depth: Depth | None, held_back: float
 ) -> tuple[Reason, ...]:
     reasons = [lands(work.ev100, work.sigma_stops, solution)]
     if held_back > HELD_BACK_WORTH_SAYING_STOPS:
         reasons.append(Reason("held_for_highlights", {"stops": held_back}, "iso12232"))
     reasons += miss_reasons(solution)
-    airy_px = airy_diameter_um(solution.settings.f_number) / sensor.pixel_pitch_um
-    if airy_px > AIRY_WORTH_SAYING_PX:
+    airy_px = airy_diameter_um(solution.settings.f_number) / kit.body.sensor.pixel_pitch_um
+    if airy_px > AIRY_LIMIT_PX:
         reasons.append(Reason("diffraction_shows", {"airy_px": airy_px}, "hecht2016"))
     if depth is not None:
         code = "depth_to_infinity" if math.isinf(depth.far_m) else "depth_between"
@@ -176,5 +174,5 @@ def _reasons(
         if not math.isinf(depth.far_m):
             quantities["far_m"] = depth.far_m
         reasons.append(Reason(code, quantities, "ray2002"))
-    reasons += time_reasons(solution)
+    reasons += time_reasons(solution, kit)
     return tuple(reasons)

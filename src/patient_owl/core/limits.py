@@ -49,6 +49,21 @@ class Reason:
     source: str | None = None
 
 
+# Limits of time that belong to the kit, not to the picture: they do not make it time-capped.
+_OF_THE_KIT = {"battery", "in_camera_ceiling"}
+
+
+def is_time_capped(limits: Sequence[Limit]) -> bool:
+    """Whether the picture itself, not the kit, keeps the shutter from staying open longer."""
+    return any(
+        limit.drives
+        and limit.control == "exposure_s"
+        and limit.sense == "at_most"
+        and limit.code not in _OF_THE_KIT
+        for limit in limits
+    )
+
+
 def allowed(dial: Dial, limits: Sequence[Limit]) -> Dial | None:
     """The part of a dial inside every driving limit on it; None when nothing is."""
     least, most = 0.0, math.inf

@@ -6,7 +6,7 @@ from patient_owl.core.bounds.sensor import CLEAN_SNR
 from patient_owl.core.bounds.support import battery_min
 from patient_owl.core.kit import Kit
 from patient_owl.core.motion.shake import swing_px
-from patient_owl.core.noise import HEADROOM_STOPS, Tone, tone
+from patient_owl.core.noise import Tone, tone
 from patient_owl.core.sharpness import Sharpness, defocus_mm, sharpness
 from patient_owl.core.solver import Solution
 
@@ -57,7 +57,6 @@ class Report:
 
     sharpness: Sharpness
     tones: tuple[Tone, ...]
-    headroom_stops: float
     stack_for_clean: int
     cost: Cost
 
@@ -105,7 +104,6 @@ def report(
             swing,
         ),
         tones=tones,
-        headroom_stops=HEADROOM_STOPS,
         stack_for_clean=max(1, -int(-(short**2) // 1)),
         cost=cost(kit, settings.exposure_s, run, temperature_c),
     )

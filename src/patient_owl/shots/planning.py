@@ -10,6 +10,7 @@ from patient_owl.answers import conflict_out, frames_out, report_out, rungs_out,
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.kit import Kit
 from patient_owl.core.ladder import ladder, quick_frame
+from patient_owl.core.limits import is_time_capped
 from patient_owl.core.optics.camera import field_of_view_deg, frame_size_mm
 from patient_owl.core.recipes import RECIPES
 from patient_owl.core.recipes._types import Intent, Plan, Recipe, Scene
@@ -39,9 +40,6 @@ from patient_owl.words.night import clock
 from patient_owl.words.plan import sentence_rest, settings_text, source_text
 from patient_owl.words.reasons import reason_text
 from patient_owl.words.steps import CAUTIONS, MISTAKES, STEPS
-
-# Limits of time that belong to the kit, not to the picture: they do not make it time-capped.
-_KIT_LIMITS = {"battery", "in_camera_ceiling"}
 
 
 class Planned(NamedTuple):
@@ -98,13 +96,6 @@ def plan_out(planned: Planned) -> PlanOut:
     width_mm, height_mm = frame_size_mm(kit.body.sensor, intent.framing.orientation)
     focal, projection = kit.lens.focal_length_mm, kit.lens.projection
     found = report(kit, solution, plan.blurs, plan.run, scene.temperature_c, scene.gust_m_s)
-    capped = any(
-        x.drives
-        and x.control == "exposure_s"
-        and x.sense == "at_most"
-        and x.code not in _KIT_LIMITS
-        for x in plan.limits
-    )
     return PlanOut(
         settings=settings_text(positions),
         sentence=sentence_rest(plan.lead, plan.reasons),
@@ -137,7 +128,7 @@ def plan_out(planned: Planned) -> PlanOut:
         bracket=frames_out(plan.bracket_control, plan.bracket),
         ladder=rungs_out(ladder(positions, kit.dials), positions),
         test_frame=test_frame_text(quick_frame(positions, kit.dials)),
-        report=report_out(found, solution, kit, capped),
+        report=report_out(found, solution, kit, is_time_capped(plan.limits)),
         works=_works(planned),
         works_now=_works_now(planned),
         sketch=_sketch_out(plan.sketch),

@@ -117,7 +117,3 @@ OPTIONS: Mapping[str, str] = {
     "cable": "locking cable",
     "timer": "timer remote",
 }
-
-
-def pixel_pitch_text(pixel_pitch_um: float) -> str:
-    return f"{pixel_pitch_um:.2f} µm pixels"

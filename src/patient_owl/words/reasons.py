@@ -123,6 +123,7 @@ _REASONS: Mapping[str, str] = {
     "order_motion": "Time draws the look, so ISO moves first.",
     "order_bursts": "A burst's brightness hangs on the aperture, not on time.",
     "order_hands": "Hands fix the time and the aperture is wide open.",
+    "bulb_without_remote": "this is bulb, and no locking or timer remote is in the bag",
     "bulb_needed": "bulb with a locking or timer remote",
     "seen_black": "You saw black.",
     "seen_dark": "You saw it dark.",

@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping
 
+from patient_owl.core.bounds.sensor import CLEAN_SNR
 from patient_owl.core.noise import Tone
 from patient_owl.core.report import HIGHLIGHT_STOPS, SHADOW_STOPS, Cost, Report
 from patient_owl.core.sharpness import Cause, Sharpness
@@ -16,7 +17,6 @@ _CAUSES: Mapping[Cause, str] = {
 }
 _TONES = {SHADOW_STOPS: "deep shadow", 0.0: "mid-grey", HIGHLIGHT_STOPS: "bright"}
 SHARP_PX = 2.0  # what nobody sees on a screen at full size; common practice
-CLEAN_ENOUGH = 10.0  # to one; [iso12232]
 WORTH_SAYING = 0.01  # of a card or battery
 FEW_FRAMES, MOST_FRAMES = 2, 64  # stacks worth naming
 
@@ -56,7 +56,7 @@ def noise_text(report: Report, iso: float, is_time_capped: bool) -> str:
     if not report.tones:
         return "Noise is not known for this body: add its sensor figures, or it is film."
     shadow = report.tones[0]
-    clean = "clean" if shadow.snr >= CLEAN_ENOUGH else "noisy"
+    clean = "clean" if shadow.snr >= CLEAN_SNR else "noisy"
     text = f"Shadows {clean}, signal {tone_text(shadow).split(': ')[1]} over noise."
     if is_time_capped:
         text += (

@@ -5,7 +5,8 @@ from collections.abc import Mapping
 STEPS: Mapping[str, str] = {
     "tripod_high": "Legs out to eye height, centre column down, weight on the hook, strap off.",
     "tripod_low": "Legs low and spread, weight on the hook, strap off.",
-    "stabiliser_off": "Stabiliser off, mirror up or electronic first curtain.",
+    "stabiliser_off": "Stabiliser off, electronic first curtain where there is one.",
+    "mirror_up": "Mirror up, and two seconds for it to settle.",
     "focus_star_lock": "Focus on a magnified bright star or a far lamp, then lock it to manual.",
     "release_remote": "Remote plugged in and tried; raw files; clock checked.",
     "release_timer": "Self-timer to 2 s, 10 s when you walk in; raw files; clock checked.",

@@ -51,7 +51,7 @@ def test_blue_hour_is_timed_from_the_suns_altitude() -> None:
     # −4° to −8° at 0.18° a minute: 22 minutes, in about 6; common practice says twenty
     blue = quantities(planned("cityscape", BLUE), "blue_hour")
     assert blue["after_s"] == pytest.approx(6 * 60, abs=60)
-    assert blue["lasts_s"] / 60 == pytest.approx(22 + 5, abs=5)
+    assert blue["lasts_s"] / 60 == pytest.approx(22, abs=1)
 
 
 # Handbook, section 6: three rows of nine is a real case. Vertical frames of 50 mm on full frame

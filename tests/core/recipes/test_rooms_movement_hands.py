@@ -4,7 +4,7 @@ from dataclasses import replace
 
 import pytest
 
-from patient_owl.core.kit import Body
+from patient_owl.core.kit import Body, Support
 from patient_owl.core.optics.camera import Sensor
 from patient_owl.core.recipes._types import Moment
 from patient_owl.core.reciprocity import Film
@@ -65,3 +65,15 @@ def test_hands_hold_what_the_trade_says(braced: str, longest_s: float) -> None:
     steady = replace(BODY, stabiliser_stops=3.0)
     helped = planned("handheld", DARK, kit(50, body=steady), **dim)  # type: ignore[arg-type]
     assert helped.solution.settings.exposure_s > plan.solution.settings.exposure_s
+
+
+def test_what_is_in_the_bag_changes_what_is_said() -> None:
+    dark = {"lit_by": "metered", "metered_ev100": -5.0}
+    with_remote = planned("dim_interior", DARK, kit(), **dark)  # type: ignore[arg-type]
+    bare = kit(body=replace(BODY, first_curtain="mirror"), support=Support())
+    without = planned("dim_interior", DARK, bare, **dark)  # type: ignore[arg-type]
+    assert with_remote.solution.positions["exposure_s"].is_bulb
+    assert "bulb_needed" in {r.code for r in with_remote.reasons}
+    assert "bulb_without_remote" in {r.code for r in without.reasons}
+    assert "mirror_up" in without.steps
+    assert "mirror_up" not in with_remote.steps

@@ -37,7 +37,7 @@ def miss_reasons(solution: Solution) -> tuple[Reason, ...]:
     return (Reason(code, {"stops": abs(solution.miss_stops)}),)
 
 
-def time_reasons(solution: Solution) -> tuple[Reason, ...]:
+def time_reasons(solution: Solution, kit: Kit) -> tuple[Reason, ...]:
     """That a film needs longer than metered, and that the camera cannot count so far."""
     reasons = []
     settings = solution.settings
@@ -50,7 +50,8 @@ def time_reasons(solution: Solution) -> tuple[Reason, ...]:
         }
         reasons.append(Reason("film_needs", quantities, "film_sheet"))
     if solution.positions["exposure_s"].is_bulb:
-        reasons.append(Reason("bulb_needed"))
+        has_remote = kit.support.release in ("cable", "timer")
+        reasons.append(Reason("bulb_needed" if has_remote else "bulb_without_remote"))
     return tuple(reasons)
 
 
@@ -81,9 +82,10 @@ def seconds_until(
     return next((m.after_s for m in scene.night if 0 <= m.after_s <= latest_s and holds(m)), None)
 
 
-def setting_up(intent: Intent) -> tuple[str, ...]:
-    """The first steps: legs as high as the photographer likes them, stabiliser off."""
-    return (intent.side("tripod_school"), "stabiliser_off")
+def setting_up(intent: Intent, kit: Kit) -> tuple[str, ...]:
+    """The first steps: legs as high as the photographer likes them, stabiliser off, mirror up."""
+    mirror = ("mirror_up",) if kit.body.first_curtain == "mirror" else ()
+    return (intent.side("tripod_school"), "stabiliser_off", *mirror)
 
 
 def releasing(intent: Intent, solution: Solution) -> str:

@@ -54,13 +54,13 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         reasons=(
             lands(subject_ev100, sigma_stops, solution),
             *miss_reasons(solution),
-            *time_reasons(solution),
+            *time_reasons(solution, kit),
         ),
         limits=limits,
         target_ev100=target_ev100,
         sigma_stops=sigma_stops,
         steps=(
-            *setting_up(intent),
+            *setting_up(intent, kit),
             "focus_lamp_lock",
             "loosen_one",
             releasing(intent, solution),

@@ -28,7 +28,12 @@ from patient_owl.core.recipes._common import (
     time_bracket,
     time_reasons,
 )
-from patient_owl.core.recipes._panorama import PANORAMA_INPUTS, grid_for, panorama_facts
+from patient_owl.core.recipes._panorama import (
+    OVERLAP_SHARE,
+    PANORAMA_INPUTS,
+    grid_for,
+    panorama_facts,
+)
 from patient_owl.core.recipes._types import InputSpec, Intent, Plan, Recipe, Scene, school_input
 from patient_owl.core.report import Blurs, Run
 from patient_owl.core.sketch import Line, Sketch
@@ -37,6 +42,7 @@ from patient_owl.core.solver import Solution, solve
 BLUE_HOUR_SUN_DEG = (-8.0, -4.0)  # where lamps and sky balance; common practice
 # The Moon near full is exposed at f/11 and 1/ISO s: EV100 13.6. Common practice.
 MOON_EV100 = math.log2(2**7 / (1 / 100))
+ONE_STRETCH_S = 3 * 3600.0  # evening and morning are further apart at any latitude with both
 BLEND_STEP_STOPS = 2.0  # frames of a blend overlap amply; common practice
 LIFTED_SNR = 3.0  # a shadow that can be lifted and still reads; common practice
 F_NUMBERS = {"f8": 8.0, "f13": 2 ** (22 / 6)}
@@ -78,13 +84,13 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         reasons=(
             *_contrast_reasons(contrast, held, blend, is_lift),
             *miss_reasons(solution),
-            *time_reasons(solution),
+            *time_reasons(solution, kit),
         ),
         limits=limits,
         target_ev100=target_ev100,
         sigma_stops=sigma_stops,
         steps=(
-            *setting_up(intent),
+            *setting_up(intent, kit),
             "focus_lamp_lock",
             releasing(intent, solution),
             "test_frame",
@@ -154,8 +160,10 @@ def _blue_hour(scene: Scene) -> tuple[Reason, ...]:
         return (Reason("no_blue_hour"),)
     coming = [s for s in inside if s >= 0] or inside
     # one stretch: the evening's, or the morning's when that is next
-    stretch = [s for s in coming if s - coming[0] < 3 * 3600]
-    quantities = {"after_s": stretch[0], "lasts_s": stretch[-1] - stretch[0] + 300}
+    stretch = [s for s in coming if s - coming[0] < ONE_STRETCH_S]
+    # each minute of the night's light stands for the step to the next
+    step_s = scene.night[1].after_s - scene.night[0].after_s if len(scene.night) > 1 else 0.0
+    quantities = {"after_s": stretch[0], "lasts_s": len(stretch) * step_s}
     return (Reason("blue_hour", quantities),)
 
 
@@ -163,7 +171,7 @@ def _panorama_in_time(scene: Scene, panorama: tuple[Reason, ...]) -> tuple[Reaso
     """Whether the frames fit into what is left of the blue hour."""
     low, high = BLUE_HOUR_SUN_DEG
     blue = [m.after_s for m in scene.night if low <= m.sun_altitude_deg <= high]
-    left_s = max((s for s in blue if 0 <= s < 3 * 3600), default=None)
+    left_s = max((s for s in blue if 0 <= s < ONE_STRETCH_S), default=None)
     if not panorama or left_s is None:
         return ()
     clock_s = float(panorama[0].quantities["clock_s"])
@@ -201,7 +209,7 @@ def _sketch(kit: Kit, intent: Intent) -> Sketch | None:
     if found is None:
         return None
     columns, rows = found.columns, found.rows
-    keep = 0.7
+    keep = 1 - OVERLAP_SHARE
     wide, high = 1 + (columns - 1) * keep, 1 + (rows - 1) * keep
     shapes = []
     for row in range(rows):

@@ -55,12 +55,12 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     return Plan(
         solution=solution,
         lead=lands(subject_ev100, sigma_stops, solution),
-        reasons=(*miss_reasons(solution), *time_reasons(solution)),
+        reasons=(*miss_reasons(solution), *time_reasons(solution, kit)),
         limits=limits,
         target_ev100=target_ev100,
         sigma_stops=sigma_stops,
         steps=(
-            *setting_up(intent),
+            *setting_up(intent, kit),
             "focus_magnified",
             releasing(intent, solution),
             "test_frame",

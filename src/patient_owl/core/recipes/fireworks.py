@@ -62,13 +62,13 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         reasons=(
             *_ambient(ambient_ev100, solution),
             *miss_reasons(solution),
-            *(() if by_feel else time_reasons(solution)),
+            *(() if by_feel else time_reasons(solution, kit)),
         ),
         limits=limits,
         target_ev100=target_ev100,
         sigma_stops=SIGMA_STOPS,
         steps=(
-            *setting_up(intent),
+            *setting_up(intent, kit),
             "arrive_upwind",
             "burst_focus_first"
             if intent.word("burst_focus_school") == "first_burst"

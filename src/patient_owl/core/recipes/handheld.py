@@ -48,7 +48,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         reasons=(
             lands(subject_ev100, sigma_stops, solution),
             *miss_reasons(solution),
-            *time_reasons(solution),
+            *time_reasons(solution, kit),
         ),
         limits=limits,
         target_ev100=target_ev100,

@@ -63,7 +63,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         target_ev100=target_ev100,
         sigma_stops=scene.sky_sigma_stops,
         steps=(
-            *setting_up(intent),
+            *setting_up(intent, kit),
             _focus_step(intent),
             releasing(intent, solution),
             "test_frame",
