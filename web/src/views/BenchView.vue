@@ -378,30 +378,8 @@ async function share(): Promise<void> {
   </div>
 </template>
 
+<style scoped src="../themes/work-page.css"></style>
 <style scoped>
-.sentence {
-  max-width: 78ch;
-  margin-top: 8px;
-  font-size: 1.15rem;
-}
-
-.sentence strong {
-  font-size: 1.25rem;
-  color: var(--picked);
-}
-
-.error {
-  margin-top: 8px;
-  color: var(--limit);
-}
-
-.columns {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 340px;
-  gap: 40px;
-  margin-top: 18px;
-}
-
 h2 {
   margin-bottom: 2px;
   padding-bottom: 6px;
@@ -430,12 +408,5 @@ aside {
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 10px;
-}
-
-@media (max-width: 899px) {
-  .columns {
-    grid-template-columns: minmax(0, 1fr);
-    gap: 20px;
-  }
 }
 </style>

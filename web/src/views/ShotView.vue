@@ -421,25 +421,10 @@ const remove = () =>
   </div>
 </template>
 
+<style scoped src="../themes/work-page.css"></style>
 <style scoped>
 .trail {
   margin-bottom: 4px;
-}
-
-.sentence {
-  max-width: 78ch;
-  margin-top: 10px;
-  font-size: 1.15rem;
-}
-
-.sentence strong {
-  font-size: 1.25rem;
-  color: var(--picked);
-}
-
-.error {
-  margin-top: 8px;
-  color: var(--limit);
 }
 
 .conflict {
@@ -451,13 +436,6 @@ const remove = () =>
   padding: 12px 16px;
   border-left: 3px solid var(--limit);
   background: var(--sheet);
-}
-
-.columns {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 340px;
-  gap: 40px;
-  margin-top: 18px;
 }
 
 .off {
@@ -557,11 +535,6 @@ aside > h2:first-child {
 }
 
 @media (max-width: 899px) {
-  .columns {
-    grid-template-columns: minmax(0, 1fr);
-    gap: 12px;
-  }
-
   .notes {
     grid-template-columns: minmax(0, 1fr);
   }
