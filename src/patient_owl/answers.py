@@ -4,14 +4,14 @@ from collections.abc import Iterable, Mapping, Sequence
 
 from pydantic import BaseModel
 
-from patient_owl.core.bracket import Frame
-from patient_owl.core.conflict import Conflict
-from patient_owl.core.dials import Control, DialValue
+from patient_owl.core.exposure.bracket import Frame
+from patient_owl.core.exposure.dials import Control, DialValue
+from patient_owl.core.exposure.ladder import Rung
 from patient_owl.core.kit import Kit
-from patient_owl.core.ladder import Rung
 from patient_owl.core.optics.depth_of_field import confusion_um
-from patient_owl.core.report import Report
-from patient_owl.core.solver import Solution
+from patient_owl.core.plan.report import Report
+from patient_owl.core.solve.conflict import Conflict
+from patient_owl.core.solve.solver import Solution
 from patient_owl.words.formats import signed_stops
 from patient_owl.words.plan import (
     conflict_text,

@@ -18,13 +18,14 @@ from pydantic import ValidationError
 
 from patient_owl.accounts.schemas import AccountCreate
 from patient_owl.accounts.service import create_account
-from patient_owl.app import create_app, install_logging
+from patient_owl.app import create_app
 from patient_owl.core.errors import OwlError
-from patient_owl.database import make_engine, make_sessions
 from patient_owl.demo.nights import load
-from patient_owl.mariadb import CannotStart, PrivateMariaDB
-from patient_owl.migrate import NewerSchema, migrate
+from patient_owl.http.logs import install_logging
 from patient_owl.settings import Settings
+from patient_owl.storage.mariadb import CannotStart, PrivateMariaDB
+from patient_owl.storage.migrate import NewerSchema, migrate
+from patient_owl.storage.sessions import make_engine, make_sessions
 from patient_owl.tls import Certificate, NoCertificate, own_certificate
 
 app = typer.Typer(add_completion=False, pretty_exceptions_enable=False, no_args_is_help=True)

@@ -1,12 +1,12 @@
 """Every table, so that migrations and tests see the whole schema by importing one module."""
 
 from patient_owl.accounts.models import SignedInSession, SignInFailure, User
-from patient_owl.database import Base
 from patient_owl.kit.models import KitItem
 from patient_owl.nights.models import Night
 from patient_owl.pictures.models import Photo, PhotoPart
 from patient_owl.places.models import Place
 from patient_owl.shots.models import Shot
+from patient_owl.storage.base import Base
 from patient_owl.takes.models import Take
 
 __all__ = [

@@ -5,10 +5,10 @@ from typing import Annotated, Literal, Self
 
 from pydantic import BaseModel, Field, field_validator, model_validator
 
-from patient_owl.core.dials import CONTROLS, Control, Dial, DialValue
+from patient_owl.core.exposure.dials import CONTROLS, Control, Dial, DialValue
 from patient_owl.core.kit import Kit
-from patient_owl.core.limits import Limit, Sense
-from patient_owl.core.solver import Choice
+from patient_owl.core.limits.limit import Limit, Sense
+from patient_owl.core.solve.solver import Choice
 from patient_owl.words.plan import CONTROL_TITLES, setting_text
 from patient_owl.words.posts import post_text
 

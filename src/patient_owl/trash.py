@@ -8,13 +8,14 @@ from fastapi import APIRouter
 
 from patient_owl.accounts.current import CurrentUser
 from patient_owl.accounts.models import User
-from patient_owl.database import DbSession, Owned, now_utc
 from patient_owl.errors import NotFound
+from patient_owl.http.request import DbSession
 from patient_owl.kit.models import KitItem
 from patient_owl.nights.models import Night
 from patient_owl.pictures.models import Photo
 from patient_owl.places.models import Place
 from patient_owl.shots.models import Shot
+from patient_owl.storage.base import Owned, now_utc
 from patient_owl.takes.models import Take
 
 router = APIRouter(tags=["trash"])

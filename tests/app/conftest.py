@@ -10,11 +10,11 @@ from sqlalchemy import text
 from patient_owl.accounts.schemas import AccountCreate
 from patient_owl.accounts.service import create_account
 from patient_owl.app import create_app
-from patient_owl.database import make_engine
-from patient_owl.mariadb import PrivateMariaDB
-from patient_owl.migrate import migrate
 from patient_owl.models import Base
 from patient_owl.settings import Settings
+from patient_owl.storage.mariadb import PrivateMariaDB
+from patient_owl.storage.migrate import migrate
+from patient_owl.storage.sessions import make_engine
 
 PASSWORD = "correct horse battery"
 

@@ -5,7 +5,7 @@ import math
 import pytest
 from fastapi.testclient import TestClient
 
-from patient_owl.core.exposure import Settings, ev100_from_illuminance
+from patient_owl.core.exposure.settings import Settings, ev100_from_illuminance
 from tests.app import making
 
 

@@ -2,13 +2,13 @@
 
 from collections.abc import Mapping, Sequence
 
-from patient_owl.core.filters import Filter
+from patient_owl.core.disciplines import RECIPES
+from patient_owl.core.exposure.filters import Filter
 from patient_owl.core.kit import Body, Kit, Lens, Support, kit_of
 from patient_owl.core.noise import SensorNoise
 from patient_owl.core.optics.camera import Framing, Sensor
-from patient_owl.core.recipes import RECIPES
-from patient_owl.core.recipes._types import InputValue, Intent, Plan, Scene
-from patient_owl.core.solver import Choice
+from patient_owl.core.plan.types import InputValue, Intent, Plan, Scene
+from patient_owl.core.solve.solver import Choice
 
 NOISE = SensorNoise(58_000, 1.6, 5.5, 0.04, 0.52)
 BODY = Body(Sensor(36, 24, 6000, 4000), noise=NOISE)

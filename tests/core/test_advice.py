@@ -6,7 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.stats import norm
 
-from patient_owl.core.advice import (
+from patient_owl.core.advise.advice import (
     VERDICT_EDGES_STOPS,
     WORD_SOFTNESS_STOPS,
     Belief,
@@ -16,11 +16,11 @@ from patient_owl.core.advice import (
     belief_after,
     next_setting,
 )
-from patient_owl.core.consequences import consequences
-from patient_owl.core.dials import aperture_dial, iso_dial, time_dial
-from patient_owl.core.exposure import Settings
-from patient_owl.core.reading import Reading, linear, read_histogram
-from patient_owl.core.report import Blurs
+from patient_owl.core.advise.consequences import consequences
+from patient_owl.core.exposure.dials import aperture_dial, iso_dial, time_dial
+from patient_owl.core.exposure.reading import Reading, linear, read_histogram
+from patient_owl.core.exposure.settings import Settings
+from patient_owl.core.plan.report import Blurs
 from tests.core.standing import kit
 
 DIALS = {

@@ -7,13 +7,13 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from patient_owl.core.bounds import aperture, motion, sensor, support
 from patient_owl.core.kit import Support
+from patient_owl.core.limits import aperture, motion, sensor, support
 from patient_owl.core.motion.shake import swing_px, time_within_s
 from patient_owl.core.motion.subject import crossing_s, ghost_stops
 from patient_owl.core.noise import signal_e, snr
-from patient_owl.core.report import Blurs, Run, report
-from patient_owl.core.solver import Choice, solve
+from patient_owl.core.plan.report import Blurs, Run, report
+from patient_owl.core.solve.solver import Choice, solve
 from tests.core.standing import BODY, NOISE, kit
 
 BAG = kit(50)

@@ -6,8 +6,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from patient_owl.core.dials import Dial, aperture_dial, iso_dial, time_dial
 from patient_owl.core.errors import WrongValue
+from patient_owl.core.exposure.dials import Dial, aperture_dial, iso_dial, time_dial
 
 ALL = [
     dial

@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from patient_owl.core.exposure import (
+from patient_owl.core.exposure.settings import (
     Settings,
     ev100_from_illuminance,
     ev100_from_luminance,

@@ -6,14 +6,14 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from patient_owl.core.bracket import bracket, frames_for
-from patient_owl.core.dials import time_dial
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.filters import Filter, filter_dial, filter_stops
+from patient_owl.core.exposure.bracket import bracket, frames_for
+from patient_owl.core.exposure.dials import time_dial
+from patient_owl.core.exposure.filters import Filter, filter_dial, filter_stops
+from patient_owl.core.exposure.reciprocity import Film
 from patient_owl.core.kit import Body
 from patient_owl.core.optics.camera import Sensor
-from patient_owl.core.reciprocity import Film
-from patient_owl.core.solver import Choice, solve
+from patient_owl.core.solve.solver import Choice, solve
 from tests.core.standing import kit
 
 # A classic ISO 400 black-and-white film's data sheet, from memory: metered 1, 10, 100 s become

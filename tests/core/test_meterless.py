@@ -5,7 +5,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from patient_owl.core.exposure import ev100_from_luminance
+from patient_owl.core.exposure.settings import ev100_from_luminance
 from patient_owl.core.meterless import SOURCES, Darkness, SkyView, light_of
 from patient_owl.core.sky.groundlight import moon_illuminance_lux, sun_illuminance_lux
 from patient_owl.core.sky.skylight import (

@@ -6,12 +6,12 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from patient_owl.core.dials import CONTROLS, aperture_dial, time_dial
+from patient_owl.core.disciplines import RECIPES
 from patient_owl.core.errors import WrongValue
+from patient_owl.core.exposure.dials import CONTROLS, aperture_dial, time_dial
 from patient_owl.core.optics.camera import Framing
-from patient_owl.core.recipes import RECIPES
-from patient_owl.core.recipes._types import Intent, Moment, Plan, Scene
-from patient_owl.core.solver import Choice
+from patient_owl.core.plan.types import Intent, Moment, Plan, Scene
+from patient_owl.core.solve.solver import Choice
 from patient_owl.words.disciplines import DISCIPLINES, QUESTIONS, SKETCH_LABELS, option_text
 from patient_owl.words.posts import post_text
 from patient_owl.words.reasons import reason_text

@@ -4,10 +4,10 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from patient_owl.core.conflict import MET_STOPS, find_conflict
-from patient_owl.core.dials import CONTROLS, Control
-from patient_owl.core.limits import Limit
-from patient_owl.core.solver import Choice, Solution, solve
+from patient_owl.core.exposure.dials import CONTROLS, Control
+from patient_owl.core.limits.limit import Limit
+from patient_owl.core.solve.conflict import MET_STOPS, find_conflict
+from patient_owl.core.solve.solver import Choice, Solution, solve
 from tests.core.standing import GLASS, kit
 
 BAG = kit()

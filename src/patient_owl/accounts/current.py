@@ -7,8 +7,9 @@ from fastapi.security import APIKeyCookie
 
 from patient_owl.accounts import service
 from patient_owl.accounts.models import User
-from patient_owl.database import DbSession, now_utc
 from patient_owl.errors import NotSignedIn
+from patient_owl.http.request import DbSession
+from patient_owl.storage.base import now_utc
 
 COOKIE = "owl_session"
 _SAFE = {"GET", "HEAD", "OPTIONS"}

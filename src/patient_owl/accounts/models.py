@@ -7,7 +7,7 @@ from sqlalchemy import JSON, ForeignKey, Index, String
 from sqlalchemy.dialects.mysql import BINARY
 from sqlalchemy.orm import Mapped, mapped_column
 
-from patient_owl.database import Base, new_id, now_utc
+from patient_owl.storage.base import Base, new_id, now_utc
 
 
 class User(Base):

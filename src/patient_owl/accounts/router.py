@@ -5,9 +5,10 @@ from fastapi import APIRouter, Request, Response
 from patient_owl.accounts import service, store
 from patient_owl.accounts.current import COOKIE, CurrentUser, SessionToken
 from patient_owl.accounts.schemas import AccountCreate, SessionOut, SignIn, UserOut
-from patient_owl.database import DbSession, now_utc
 from patient_owl.errors import Refused
+from patient_owl.http.request import DbSession
 from patient_owl.settings import Settings
+from patient_owl.storage.base import now_utc
 
 router = APIRouter(tags=["accounts"])
 

@@ -7,9 +7,10 @@ from fastapi import APIRouter, Response
 from patient_owl.accounts.current import CurrentUser
 from patient_owl.camera import service
 from patient_owl.camera.schemas import AttachIn, CameraFrameOut, CameraOut, CameraSettings, MeterOut
-from patient_owl.database import DbSession, now_utc
+from patient_owl.http.request import DbSession
 from patient_owl.pictures.schemas import PhotoOut
 from patient_owl.pictures.service import out as photo_out
+from patient_owl.storage.base import now_utc
 
 router = APIRouter(prefix="/shots/{shot_id}", tags=["camera"])
 

@@ -7,15 +7,20 @@ from uuid import UUID
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
+from patient_owl.adapters.camera import Camera, Frame, LightMeter
+from patient_owl.adapters.simulated.camera import (
+    Latent,
+    SimulatedCamera,
+    SimulatedLightMeter,
+    latent,
+)
 from patient_owl.camera.schemas import CameraFrameOut, CameraOut, CameraSettings, MeterOut
-from patient_owl.core.exposure import Settings
-from patient_owl.database import now_utc
+from patient_owl.core.exposure.settings import Settings
 from patient_owl.pictures.models import Photo
 from patient_owl.pictures.service import add_photo
-from patient_owl.ports.camera import Camera, Frame, LightMeter
 from patient_owl.shots.models import Shot
 from patient_owl.shots.service import get_shot, plan_of
-from patient_owl.standins.camera import Latent, SimulatedCamera, SimulatedLightMeter, latent
+from patient_owl.storage.base import now_utc
 from patient_owl.takes.service import give_photo
 
 MOST_CAMERAS = 64  # simulated devices held at once; the longest unused is switched off

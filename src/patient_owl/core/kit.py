@@ -4,11 +4,11 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from patient_owl.core.dials import Control, Dial, Steps, aperture_dial, iso_dial, time_dial
-from patient_owl.core.filters import Filter, filter_dial
+from patient_owl.core.exposure.dials import Control, Dial, Steps, aperture_dial, iso_dial, time_dial
+from patient_owl.core.exposure.filters import Filter, filter_dial
+from patient_owl.core.exposure.reciprocity import Film
 from patient_owl.core.noise import SensorNoise
 from patient_owl.core.optics.camera import Projection, Sensor
-from patient_owl.core.reciprocity import Film
 
 FirstCurtain = Literal["mirror", "electronic"]
 Release = Literal["none", "self_timer", "cable", "timer"]

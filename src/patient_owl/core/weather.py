@@ -3,7 +3,7 @@
 import math
 from dataclasses import dataclass
 
-from patient_owl.core.limits import Reason
+from patient_owl.core.reason import Reason
 
 # Magnus formula over water. [alduchov1996]
 MAGNUS_A, MAGNUS_B_C = 17.625, 243.04

@@ -11,10 +11,9 @@ from patient_owl.accounts.router import DEMO_EMAIL
 from patient_owl.accounts.schemas import AccountCreate
 from patient_owl.accounts.service import create_account
 from patient_owl.accounts.store import user_by_email
-from patient_owl.core.advice import Verdict
+from patient_owl.core.advise.advice import Verdict
 from patient_owl.core.optics.camera import Orientation
-from patient_owl.core.recipes._types import InputValue
-from patient_owl.database import new_id
+from patient_owl.core.plan.types import InputValue
 from patient_owl.demo.kit import KIT
 from patient_owl.demo.places import PLACES
 from patient_owl.kit.service import create_item
@@ -26,6 +25,7 @@ from patient_owl.places.zones import zone
 from patient_owl.shots.models import Shot
 from patient_owl.shots.schemas import ShotIn
 from patient_owl.shots.service import create_shot
+from patient_owl.storage.base import new_id
 from patient_owl.takes.schemas import TakeIn
 from patient_owl.takes.service import chain_of, put_take
 

@@ -5,9 +5,9 @@ from uuid import UUID
 from fastapi import APIRouter, Response
 
 from patient_owl.accounts.current import CurrentUser
-from patient_owl.database import DbSession
 from patient_owl.field import card, service
 from patient_owl.field.schemas import FieldNightOut
+from patient_owl.http.request import DbSession
 from patient_owl.nights.service import get_night
 from patient_owl.shots.service import get_shot
 

@@ -6,8 +6,8 @@ from uuid import UUID
 
 from pydantic import BaseModel, Field
 
-from patient_owl.core.advice import Verdict
-from patient_owl.core.dials import Control
+from patient_owl.core.advise.advice import Verdict
+from patient_owl.core.exposure.dials import Control
 from patient_owl.shots.schemas import LineOut
 from patient_owl.takes.schemas import VerdictOut
 

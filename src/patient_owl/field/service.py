@@ -5,11 +5,10 @@ from collections.abc import Mapping
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
-from patient_owl.core.advice import Belief, Node, Verdict, advice_tree
-from patient_owl.core.dials import Control, DialValue
-from patient_owl.core.exposure import settings_on
-from patient_owl.core.ladder import brighter
-from patient_owl.database import now_utc
+from patient_owl.core.advise.advice import Belief, Node, Verdict, advice_tree
+from patient_owl.core.exposure.dials import Control, DialValue
+from patient_owl.core.exposure.ladder import brighter
+from patient_owl.core.exposure.settings import settings_on
 from patient_owl.field.schemas import (
     AnswerOut,
     CueOut,
@@ -24,6 +23,7 @@ from patient_owl.places.zones import zone
 from patient_owl.shots.models import Shot
 from patient_owl.shots.schemas import LineOut
 from patient_owl.shots.service import plan_of, shots_of
+from patient_owl.storage.base import now_utc
 from patient_owl.takes.service import (
     current_positions,
     judged_takes,
@@ -39,7 +39,7 @@ from patient_owl.words.plan import sentence_rest, setting_text, settings_text
 from patient_owl.words.reasons import reason_text
 from patient_owl.words.steps import CAUTIONS, CUES, STEPS
 
-WORDS_DEEP = 3  # nineteen of twenty scenes are settled by then; see bench/advisor.py
+WORDS_DEEP = 3  # nineteen of twenty scenes are settled by then; see benchmarks/advisor.py
 OTHER_STOPS = (-2.0, -1.0, 1.0, 2.0)
 # Two seconds still a camera that was touched; ten let somebody walk in. Common practice.
 DELAYS_S = {"release_timer": 2.0, "release_remote": 0.0}

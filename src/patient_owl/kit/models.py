@@ -5,7 +5,7 @@ from typing import Any
 from sqlalchemy import JSON, String
 from sqlalchemy.orm import Mapped, mapped_column
 
-from patient_owl.database import Base, Owned
+from patient_owl.storage.base import Base, Owned
 
 
 class KitItem(Owned, Base):

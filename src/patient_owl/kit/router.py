@@ -6,7 +6,7 @@ from uuid import UUID
 from fastapi import APIRouter, Response, UploadFile
 
 from patient_owl.accounts.current import CurrentUser
-from patient_owl.database import DbSession, ExpectedVersion, tag
+from patient_owl.http.request import DbSession, ExpectedVersion, tag
 from patient_owl.kit import forms, service
 from patient_owl.kit.schemas import ImportedOut, KitFile, KitItemIn, KitItemOut, KitKindOut
 

@@ -5,13 +5,13 @@ from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field, TypeAdapter, model_validator
 
-from patient_owl.core.dials import Steps, iso_dial
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.filters import POLARISER_STOPS, Filter, Marking, filter_stops
+from patient_owl.core.exposure.dials import Steps, iso_dial
+from patient_owl.core.exposure.filters import POLARISER_STOPS, Filter, Marking, filter_stops
+from patient_owl.core.exposure.reciprocity import Film
 from patient_owl.core.kit import Body, FirstCurtain, Lens, Release
 from patient_owl.core.noise import SensorNoise, two_stage
 from patient_owl.core.optics.camera import Projection, Sensor
-from patient_owl.core.reciprocity import Film
 from patient_owl.fields import Name, Pair
 
 MM_PER_INCH = 25.4

@@ -10,9 +10,8 @@ from sqlalchemy.orm import Session
 from patient_owl.accounts.models import User
 from patient_owl.core import kit as core_kit
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.filters import Filter
+from patient_owl.core.exposure.filters import Filter
 from patient_owl.core.kit import Kit, Release, Support
-from patient_owl.database import check_version, flush, owned, owned_rows
 from patient_owl.formats.kit_csv import read_kit_csv, write_kit_csv
 from patient_owl.kit.forms import summary
 from patient_owl.kit.models import KitItem
@@ -35,6 +34,7 @@ from patient_owl.kit.schemas import (
     RemoteSpec,
     TripodSpec,
 )
+from patient_owl.storage.owned import check_version, flush, owned, owned_rows
 
 CameraSpec = BodySpec | FilmBackSpec
 MOST_BYTES = 1_000_000

@@ -7,8 +7,8 @@ from uuid import UUID
 from sqlalchemy import JSON, ForeignKey, String, Text
 from sqlalchemy.orm import Mapped, mapped_column, relationship
 
-from patient_owl.database import Base, Owned
 from patient_owl.places.models import Place
+from patient_owl.storage.base import Base, Owned
 
 
 class Night(Owned, Base):

@@ -6,7 +6,7 @@ from uuid import UUID
 from fastapi import APIRouter, Query, Response
 
 from patient_owl.accounts.current import CurrentUser
-from patient_owl.database import DbSession, ExpectedVersion, now_utc, tag
+from patient_owl.http.request import DbSession, ExpectedVersion, tag
 from patient_owl.nights import service, slope
 from patient_owl.nights.schemas import (
     FNumber,
@@ -18,6 +18,7 @@ from patient_owl.nights.schemas import (
     SceneOut,
     SlopeOut,
 )
+from patient_owl.storage.base import now_utc
 from patient_owl.weather.schemas import WeatherOut
 
 router = APIRouter(prefix="/nights", tags=["nights"])

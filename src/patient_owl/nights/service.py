@@ -11,7 +11,6 @@ from patient_owl.core import night as core_night
 from patient_owl.core.night import Bounds, NightSky, night_bounds
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.targets import target
-from patient_owl.database import Base, check_version, flush, owned, owned_rows
 from patient_owl.nights.models import Night
 from patient_owl.nights.schemas import (
     NightIn,
@@ -19,6 +18,8 @@ from patient_owl.nights.schemas import (
 )
 from patient_owl.places.service import get_place, horizon_of, site_of
 from patient_owl.places.zones import zone
+from patient_owl.storage.base import Base
+from patient_owl.storage.owned import check_version, flush, owned, owned_rows
 from patient_owl.words.night import night_sentence
 
 night_sky = lru_cache(maxsize=2048)(core_night.night_sky)

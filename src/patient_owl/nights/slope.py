@@ -8,8 +8,8 @@ import numpy as np
 
 from patient_owl.core import night as core_night
 from patient_owl.core.constants import ASTRONOMICAL_TWILIGHT_SUN_ALTITUDE_DEG
-from patient_owl.core.dials import aperture_dial, iso_dial, time_dial
-from patient_owl.core.exposure import Settings as ExposureSettings
+from patient_owl.core.exposure.dials import aperture_dial, iso_dial, time_dial
+from patient_owl.core.exposure.settings import Settings as ExposureSettings
 from patient_owl.core.meterless import SOURCES, SkyView
 from patient_owl.core.night import NightSky, Slope
 from patient_owl.core.sky import ephemeris

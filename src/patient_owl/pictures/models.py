@@ -7,7 +7,7 @@ from sqlalchemy import JSON, ForeignKey, Integer, LargeBinary, String
 from sqlalchemy.dialects import mysql
 from sqlalchemy.orm import Mapped, mapped_column
 
-from patient_owl.database import Base, Owned
+from patient_owl.storage.base import Base, Owned
 
 
 class Photo(Owned, Base):

@@ -8,13 +8,13 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
-from patient_owl.core.reading import LEVELS, Reading, read_histogram
-from patient_owl.database import owned, owned_rows
+from patient_owl.core.exposure.reading import LEVELS, Reading, read_histogram
 from patient_owl.errors import NotFound
 from patient_owl.formats.picture import Picture, read_picture
 from patient_owl.pictures.models import Photo, PhotoPart
 from patient_owl.pictures.schemas import PhotoOut, ReadingOut
 from patient_owl.shots.service import get_shot
+from patient_owl.storage.owned import owned, owned_rows
 from patient_owl.words.pictures import photo_settings_text, reading_text
 
 PART_BYTES = 4_000_000

@@ -3,7 +3,7 @@
 from sqlalchemy import JSON, String, Text
 from sqlalchemy.orm import Mapped, mapped_column
 
-from patient_owl.database import Base, Owned
+from patient_owl.storage.base import Base, Owned
 
 
 class Place(Owned, Base):

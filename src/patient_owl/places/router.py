@@ -5,8 +5,8 @@ from uuid import UUID
 from fastapi import APIRouter, Response
 
 from patient_owl.accounts.current import CurrentUser
-from patient_owl.database import DbSession, ExpectedVersion, tag
 from patient_owl.formats.places import MEDIA_TYPES, write_waypoints
+from patient_owl.http.request import DbSession, ExpectedVersion, tag
 from patient_owl.places import service
 from patient_owl.places.schemas import PlaceIn, PlaceOut, PlacesIn
 

@@ -8,11 +8,11 @@ from patient_owl.accounts.models import User
 from patient_owl.core.meterless import Darkness
 from patient_owl.core.sky.horizon import Horizon
 from patient_owl.core.sky.tracks import Site
-from patient_owl.database import check_version, flush, owned, owned_rows
 from patient_owl.formats.places import Waypoint
 from patient_owl.places.models import Place
 from patient_owl.places.schemas import PlaceIn
 from patient_owl.places.zones import zone, zone_at
+from patient_owl.storage.owned import check_version, flush, owned, owned_rows
 
 
 def all_places(session: Session, user: User) -> list[Place]:

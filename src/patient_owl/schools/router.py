@@ -3,7 +3,7 @@
 from fastapi import APIRouter
 
 from patient_owl.accounts.current import CurrentUser
-from patient_owl.database import DbSession
+from patient_owl.http.request import DbSession
 from patient_owl.schools import service
 from patient_owl.schools.schemas import SchoolOut, SchoolsIn
 

@@ -3,7 +3,7 @@
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
-from patient_owl.core.schools import SCHOOLS, checked_schools, default_school
+from patient_owl.core.plan.schools import SCHOOLS, checked_schools, default_school
 from patient_owl.schools.schemas import SchoolOut, SideOut
 from patient_owl.words.schools import SIDES, TITLES
 

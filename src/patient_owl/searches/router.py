@@ -7,7 +7,7 @@ from fastapi.responses import StreamingResponse
 
 from patient_owl.accounts.current import CurrentUser
 from patient_owl.core.sky.targets import targets
-from patient_owl.database import DbSession
+from patient_owl.http.request import DbSession
 from patient_owl.places.service import get_place
 from patient_owl.searches import service
 from patient_owl.searches.schemas import (

@@ -3,8 +3,8 @@
 import math
 from collections.abc import Mapping
 
-from patient_owl.core.recipes import RECIPES
-from patient_owl.core.recipes._types import InputSpec
+from patient_owl.core.disciplines import RECIPES
+from patient_owl.core.plan.types import InputSpec
 from patient_owl.shots.schemas import DisciplineOut, OptionOut, QuestionOut
 from patient_owl.words.disciplines import DISCIPLINES, QUESTIONS, UNITS, option_text
 from patient_owl.words.schools import SIDES

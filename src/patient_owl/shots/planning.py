@@ -7,15 +7,15 @@ from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
 from patient_owl.answers import conflict_out, frames_out, report_out, rungs_out, test_frame_text
+from patient_owl.core.disciplines import RECIPES
 from patient_owl.core.errors import WrongValue
+from patient_owl.core.exposure.ladder import ladder, quick_frame
 from patient_owl.core.kit import Kit
-from patient_owl.core.ladder import ladder, quick_frame
-from patient_owl.core.limits import is_time_capped
+from patient_owl.core.limits.limit import is_time_capped
 from patient_owl.core.optics.camera import field_of_view_deg, frame_size_mm
-from patient_owl.core.recipes import RECIPES
-from patient_owl.core.recipes._types import Intent, Plan, Recipe, Scene
-from patient_owl.core.report import report
-from patient_owl.core.sketch import Sketch
+from patient_owl.core.plan.report import report
+from patient_owl.core.plan.sketch import Sketch
+from patient_owl.core.plan.types import Intent, Plan, Recipe, Scene
 from patient_owl.core.sky import ephemeris
 from patient_owl.kit.service import kit_for
 from patient_owl.nights.models import Night

@@ -5,7 +5,7 @@ from uuid import UUID
 from fastapi import APIRouter, Response
 
 from patient_owl.accounts.current import CurrentUser
-from patient_owl.database import DbSession, ExpectedVersion, now_utc, tag
+from patient_owl.http.request import DbSession, ExpectedVersion, tag
 from patient_owl.nights.service import get_night
 from patient_owl.schools.service import schools_of
 from patient_owl.shots import planning, service
@@ -21,6 +21,7 @@ from patient_owl.shots.schemas import (
     ShotInNightOut,
     ShotOut,
 )
+from patient_owl.storage.base import now_utc
 
 router = APIRouter(tags=["shots"])
 

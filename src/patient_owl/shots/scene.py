@@ -8,18 +8,18 @@ import numpy as np
 
 from patient_owl.core.meterless import SOURCES, Darkness, SkyView
 from patient_owl.core.night import Bounds, Slope, over_horizon_deg, slope
-from patient_owl.core.recipes._types import Moment, Recipe, Scene
+from patient_owl.core.plan.types import Moment, Recipe, Scene
 from patient_owl.core.sky import ephemeris, tracks
 from patient_owl.core.sky.horizon import Horizon
 from patient_owl.core.sky.targets import target
 from patient_owl.core.sky.tracks import Site
 from patient_owl.core.weather import Weather
 from patient_owl.core.windows import SunAbove, SunBelow, windows
-from patient_owl.database import now_utc
 from patient_owl.nights.models import Night
 from patient_owl.nights.service import bounds_of
 from patient_owl.places.service import darkness_of, horizon_of, site_of
 from patient_owl.shots.schemas import ShotIn
+from patient_owl.storage.base import now_utc
 from patient_owl.weather.service import forecast
 
 NIGHT_STEP_S = 300.0  # light and sky change slowly; a recipe that needs a minute interpolates

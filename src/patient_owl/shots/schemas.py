@@ -9,8 +9,8 @@ from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
 
 from patient_owl.answers import ConflictOut, FrameOut, ReportOut, RungOut
 from patient_owl.core.optics.camera import Framing, Orientation
-from patient_owl.core.recipes._types import InputValue
-from patient_owl.core.sketch import Line, Ring, Role
+from patient_owl.core.plan.sketch import Line, Ring, Role
+from patient_owl.core.plan.types import InputValue
 from patient_owl.fields import Name, Notes, Pair
 from patient_owl.rails import ChoiceIn, Move, RailOut
 

@@ -7,7 +7,6 @@ from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
 from patient_owl.core.errors import WrongValue
-from patient_owl.database import check_version, flush, owned, owned_rows
 from patient_owl.formats.calendar import Entry
 from patient_owl.nights.models import Night
 from patient_owl.nights.service import bounds_of, get_night
@@ -16,6 +15,7 @@ from patient_owl.rails import Move
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planning import Planned, make_plan
 from patient_owl.shots.schemas import ShotIn
+from patient_owl.storage.owned import check_version, flush, owned, owned_rows
 from patient_owl.words.plan import sentence_rest, settings_text
 
 

@@ -6,7 +6,7 @@ from uuid import UUID
 from sqlalchemy import Boolean, ForeignKey, String, Text
 from sqlalchemy.orm import Mapped, mapped_column
 
-from patient_owl.database import Base, Owned
+from patient_owl.storage.base import Base, Owned
 
 
 class Take(Owned, Base):

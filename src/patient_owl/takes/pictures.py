@@ -8,8 +8,8 @@ from fastapi.responses import StreamingResponse
 from pydantic import BaseModel
 
 from patient_owl.accounts.current import CurrentUser
-from patient_owl.database import DbSession
 from patient_owl.formats.picture import MOST_BYTES
+from patient_owl.http.request import DbSession
 from patient_owl.pictures import service as pictures
 from patient_owl.pictures.schemas import PhotoOut
 from patient_owl.takes import service

@@ -6,7 +6,7 @@ from uuid import UUID
 from fastapi import APIRouter, Header, Response
 
 from patient_owl.accounts.current import CurrentUser
-from patient_owl.database import DbSession, expected_version, tag
+from patient_owl.http.request import DbSession, expected_version, tag
 from patient_owl.takes import service
 from patient_owl.takes.schemas import ChainOut, TakeIn, TakeOut
 

@@ -5,8 +5,8 @@ from uuid import UUID
 
 from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
 
-from patient_owl.core.advice import Verdict
-from patient_owl.core.dials import Control
+from patient_owl.core.advise.advice import Verdict
+from patient_owl.core.exposure.dials import Control
 from patient_owl.fields import Notes
 from patient_owl.pictures.schemas import PhotoOut
 from patient_owl.rails import ExactDialValue, PositionOut

@@ -9,14 +9,13 @@ from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
-from patient_owl.core.advice import Advice, Belief, JudgedTake, Room, next_setting
-from patient_owl.core.consequences import consequences
-from patient_owl.core.dials import CONTROLS, Control, DialValue
+from patient_owl.core.advise.advice import Advice, Belief, JudgedTake, Room, next_setting
+from patient_owl.core.advise.consequences import consequences
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.exposure import settings_on, stops_between
+from patient_owl.core.exposure.dials import CONTROLS, Control, DialValue
+from patient_owl.core.exposure.reading import Reading
+from patient_owl.core.exposure.settings import settings_on, stops_between
 from patient_owl.core.matching import Stamped, match
-from patient_owl.core.reading import Reading
-from patient_owl.database import check_version, flush, owned, owned_rows
 from patient_owl.errors import NotFound, VersionMissing
 from patient_owl.nights.service import get_night
 from patient_owl.pictures.models import Photo
@@ -27,6 +26,7 @@ from patient_owl.rails import position_out
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planning import Planned
 from patient_owl.shots.service import get_shot, plan_of
+from patient_owl.storage.owned import check_version, flush, owned, owned_rows
 from patient_owl.takes.models import Take
 from patient_owl.takes.schemas import (
     AdviceOut,

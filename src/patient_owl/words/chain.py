@@ -2,8 +2,8 @@
 
 from collections.abc import Mapping
 
-from patient_owl.core.advice import Verdict
-from patient_owl.core.dials import Control, DialValue
+from patient_owl.core.advise.advice import Verdict
+from patient_owl.core.exposure.dials import Control, DialValue
 from patient_owl.words.formats import signed_stops
 from patient_owl.words.plan import CONTROL_TITLES, setting_text
 

@@ -5,7 +5,7 @@ import string
 from collections.abc import Callable, Mapping
 from typing import Any
 
-from patient_owl.core.dials import aperture_dial, duration_label, iso_dial, time_dial
+from patient_owl.core.exposure.dials import aperture_dial, duration_label, iso_dial, time_dial
 
 _FRACTIONS = {0: "", 1: "⅓", 2: "⅔"}
 MINUS = "−"

@@ -1,6 +1,6 @@
 """Pictures in words."""
 
-from patient_owl.core.reading import Reading
+from patient_owl.core.exposure.reading import Reading
 from patient_owl.words.formats import dial_time, duration, f_number, iso, placed, share
 
 CLIPPED_WORTH_SAYING = 0.002  # a lamp or two is no fault

@@ -2,9 +2,9 @@
 
 from collections.abc import Mapping
 
-from patient_owl.core.conflict import Conflict, WayOut
-from patient_owl.core.dials import Control, DialValue
-from patient_owl.core.limits import Reason
+from patient_owl.core.exposure.dials import Control, DialValue
+from patient_owl.core.reason import Reason
+from patient_owl.core.solve.conflict import Conflict, WayOut
 from patient_owl.words.formats import f_number, say, stops
 from patient_owl.words.posts import post_text, title_of
 from patient_owl.words.reasons import reason_text

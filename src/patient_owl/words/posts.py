@@ -3,8 +3,8 @@
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
-from patient_owl.core.dials import Control
-from patient_owl.core.limits import Limit
+from patient_owl.core.exposure.dials import Control
+from patient_owl.core.limits.limit import Limit
 from patient_owl.words.formats import dial_time, f_number, filter_stops, iso, say
 from patient_owl.words.sources import SOURCES
 

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 
-from patient_owl.core.limits import Reason
+from patient_owl.core.reason import Reason
 from patient_owl.words.formats import say
 
 _REASONS: Mapping[str, str] = {

@@ -2,9 +2,9 @@
 
 from collections.abc import Mapping
 
-from patient_owl.core.bounds.sensor import CLEAN_SNR
+from patient_owl.core.limits.sensor import CLEAN_SNR
 from patient_owl.core.noise import Tone
-from patient_owl.core.report import HIGHLIGHT_STOPS, SHADOW_STOPS, Cost, Report
+from patient_owl.core.plan.report import HIGHLIGHT_STOPS, SHADOW_STOPS, Cost, Report
 from patient_owl.core.sharpness import Cause, Sharpness
 from patient_owl.words.formats import duration, number, signed_stops
 

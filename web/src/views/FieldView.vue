@@ -6,15 +6,15 @@
 import { computed, onMounted, onUnmounted, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import ClosingEye from '../components/field/ClosingEye.vue'
+import ClosingEye from '../field/ClosingEye.vue'
 import LoadState from '../components/LoadState.vue'
-import { countText, momentOf, openedAt, type Moment, type Run } from '../components/field/clock'
-import { useCamera } from '../composables/useCamera'
-import { useVoice, voices, type Voice } from '../composables/useVoice'
-import { useWakeLock } from '../composables/useWakeLock'
-import { useField, type Made } from '../stores/field'
+import { countText, momentOf, openedAt, type Moment, type Run } from '../field/clock'
+import { useCamera } from '../field/useCamera'
+import { useVoice, voices, type Voice } from '../field/useVoice'
+import { useWakeLock } from '../field/useWakeLock'
+import { useField, type Made } from '../field/store'
 import { usePreferences } from '../stores/preferences'
-import type { Setting, Verdict } from '../components/field/kept'
+import type { Setting, Verdict } from '../field/kept'
 
 const { nightId } = defineProps<{ nightId: string }>()
 const route = useRoute()

@@ -1,1 +1,0 @@
-"""Speed figures, measured: ./owl bench [part ...]. Ratios in one run; machines are noisy."""

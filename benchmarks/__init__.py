@@ -1,0 +1,1 @@
+"""Speed figures, measured: ./owl benchmarks [part ...]. Ratios in one run; machines are noisy."""

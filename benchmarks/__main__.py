@@ -1,0 +1,18 @@
+"""./owl benchmarks: run every part, or those named."""
+
+import sys
+
+from benchmarks import advisor, engine, field, http, sky
+
+PARTS = {
+    "advisor": advisor.run,
+    "engine": engine.run,
+    "sky": sky.run,
+    "http": http.run,
+    "field": field.run,
+}
+
+if __name__ == "__main__":
+    for name in sys.argv[1:] or PARTS:
+        print(f"\n== {name}")
+        PARTS[name]()

@@ -1,0 +1,59 @@
+"""What the app asks of a camera and of a light meter, real or simulated.
+
+docs/camera.md tells the protocol in words. A camera keeps its own state: settings, whether its
+shutter is open, what is on its card. It never tells how bright the scene is.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Protocol
+
+from patient_owl.core.exposure.settings import Settings
+
+
+@dataclass(frozen=True)
+class Frame:
+    """One picture on the card. began_at by the camera's own clock, in UTC."""
+
+    id: str
+    began_at: datetime
+    settings: Settings
+
+
+@dataclass(frozen=True)
+class Status:
+    """shares 0 to 1; open_since: None while the shutter is closed."""
+
+    name: str
+    is_simulated: bool
+    settings: Settings
+    self_timer_s: float
+    open_since: datetime | None
+    battery_share: float
+    card_free_frames: int
+    frames: Sequence[Frame]
+
+
+class Camera(Protocol):
+    """Every call may raise WrongValue: a setting it does not have, a shutter already open."""
+
+    def status(self, now_utc: datetime) -> Status: ...
+
+    def set(self, settings: Settings, self_timer_s: float) -> None: ...
+
+    def open(self, now_utc: datetime) -> datetime: ...
+
+    def close(self, now_utc: datetime) -> Frame: ...
+
+    def take(self, now_utc: datetime) -> Frame: ...
+
+    def picture(self, frame_id: str) -> bytes: ...
+
+
+class LightMeter(Protocol):
+    """Incident light at the subject; None when it is under the meter's range."""
+
+    lowest_ev100: float
+
+    def read_ev100(self) -> float | None: ...

@@ -1,0 +1,27 @@
+"""The bench: one exposure, no night. Nothing is kept."""
+
+from fastapi import APIRouter
+
+from patient_owl.accounts.current import CurrentUser
+from patient_owl.bench import service
+from patient_owl.bench.schemas import BenchIn, BenchOut, SceneChoiceOut
+from patient_owl.core.tables.scenes import SCENES
+from patient_owl.http.request import DbSession
+from patient_owl.words.scenes import SCENE_NAMES
+
+router = APIRouter(prefix="/bench", tags=["bench"])
+
+
+@router.get("/scenes")
+def list_bench_scenes(user: CurrentUser) -> list[SceneChoiceOut]:
+    """First guesses for scenes nobody meters."""
+    return [
+        SceneChoiceOut(key=s.key, name=SCENE_NAMES[s.key], ev100=s.ev100, sigma_stops=s.sigma_stops)
+        for s in SCENES
+    ]
+
+
+@router.post("")
+def work_out(body: BenchIn, user: CurrentUser, session: DbSession) -> BenchOut:
+    """Settings, limits, bracket, equivalents and test frame for one brightness."""
+    return service.work_out(session, user, body)

@@ -1,0 +1,72 @@
+"""From a bench request to the core and back into words."""
+
+from typing import NamedTuple
+
+from sqlalchemy.orm import Session
+
+from patient_owl.accounts.models import User
+from patient_owl.answers import conflict_out, frames_out, report_out, rungs_out, test_frame_text
+from patient_owl.bench.schemas import BenchIn, BenchOut
+from patient_owl.core import bench as core_bench
+from patient_owl.core.kit import Kit
+from patient_owl.core.limits.limit import is_time_capped
+from patient_owl.kit.schemas import BodySpec, LensSpec
+from patient_owl.kit.service import all_kit, camera_spec, get_item, kit_of, lens_spec
+from patient_owl.kit.shelf import SHELF
+from patient_owl.rails import ChoiceIn, rails_out
+from patient_owl.words.plan import settings_text
+from patient_owl.words.reasons import reason_text
+
+PLAIN_BODY = next(item.spec for item in SHELF if isinstance(item.spec, BodySpec))
+PLAIN_LENS = LensSpec(
+    shortest_focal_length_mm=35,
+    longest_focal_length_mm=35,
+    widest_f_number=1.8,
+    narrowest_f_number=22,
+)
+
+
+class _Bag(NamedTuple):
+    kit: Kit
+    body_name: str
+    lens_name: str
+
+
+def work_out(session: Session, user: User, request: BenchIn) -> BenchOut:
+    kit, body_name, lens_name = _bag(session, user, request)
+    choice = request.choice.after(request.move, kit, "exposure_s")
+    worked = core_bench.work_out(request.to_domain(), kit, choice)
+    positions = worked.solution.positions
+    return BenchOut(
+        settings=settings_text(positions),
+        sentence="; ".join(reason_text(reason) for reason in worked.reasons) + ".",
+        rails=rails_out(kit, positions, worked.limits, choice),
+        choice=ChoiceIn.from_domain(choice),
+        conflict=conflict_out(worked.solution.conflict),
+        focal_length_mm=kit.lens.focal_length_mm,
+        body_name=body_name,
+        lens_name=lens_name,
+        bracket=frames_out(request.bracket_control, worked.bracket),
+        ladder=rungs_out(worked.ladder, positions),
+        test_frame=test_frame_text(worked.test_frame),
+        report=report_out(worked.report, worked.solution, kit, is_time_capped(worked.limits)),
+    )
+
+
+def _bag(session: Session, user: User, request: BenchIn) -> _Bag:
+    """The kit named, else the first of each kind in the bag, else plain kit."""
+    items = all_kit(session, user)
+    bodies = [item for item in items if item.kind in ("body", "film_back")]
+    lenses = [item for item in items if item.kind == "lens"]
+    body = get_item(session, user.id, request.body_id) if request.body_id else None
+    lens = get_item(session, user.id, request.lens_id) if request.lens_id else None
+    body = body or (bodies[0] if bodies else None)
+    lens = lens or (lenses[0] if lenses else None)
+    camera = camera_spec(body) if body else PLAIN_BODY
+    glass = lens_spec(lens) if lens else PLAIN_LENS
+    focal_length_mm = request.focal_length_mm or glass.shortest_focal_length_mm
+    return _Bag(
+        kit_of(camera, glass, focal_length_mm, items),
+        body.name if body else "plain full-frame body",
+        lens.name if lens else "plain 35 mm lens",
+    )

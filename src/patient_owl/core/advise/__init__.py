@@ -1,0 +1,1 @@
+"""What to change next, from what was seen."""

@@ -1,0 +1,178 @@
+"""Camera movement: zoom, pan, lift or turn during the exposure, resting part of it.
+
+What rests prints; what moves draws. The share of time at rest sets how strongly the subject
+stands in the picture: log2 of it, in stops. Eight to ten seconds give a hand time to be smooth.
+"""
+
+import math
+
+from patient_owl.core.exposure.dials import Control
+from patient_owl.core.kit import Kit
+from patient_owl.core.limits.aperture import diffraction
+from patient_owl.core.limits.limit import Limit
+from patient_owl.core.motion.subject import ghost_stops
+from patient_owl.core.optics.camera import frame_size_mm
+from patient_owl.core.plan.common import (
+    kit_marks,
+    lands,
+    light_inputs,
+    miss_reasons,
+    placement_input,
+    releasing,
+    setting_up,
+    subject_light,
+    time_bracket,
+    time_reasons,
+)
+from patient_owl.core.plan.report import Run
+from patient_owl.core.plan.sketch import Line, Sketch
+from patient_owl.core.plan.types import Cue, InputSpec, Intent, Plan, Recipe, Scene
+from patient_owl.core.reason import Reason
+from patient_owl.core.solve.solver import Solution, solve
+
+MOVEMENTS = ("zoom", "pan", "lift", "turn")
+START_F_NUMBER = 8.0
+RAYS_DRAWN, LINES_DRAWN = 12, 5
+
+
+def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
+    subject_ev100, sigma_stops = subject_light(scene, intent)
+    target_ev100 = subject_ev100 - intent.number("placement_stops")
+    needed = _time_needed(intent)
+    limits = (needed, diffraction(kit), *kit_marks(scene, kit))
+    start: dict[Control, float] = {
+        "exposure_s": kit.dials["exposure_s"].at_least(needed.value).value,
+        "f_number": START_F_NUMBER,
+        "iso": kit.dials["iso"].values[0].value,
+    }
+    solution = solve(target_ev100, kit.dials, limits, start, intent.choice)
+    return Plan(
+        solution=solution,
+        lead=Reason(
+            "moves_and_rests",
+            {"move_s": intent.number("move_s"), "rest_share": intent.number("rest_share")},
+        ),
+        reasons=(
+            lands(subject_ev100, sigma_stops, solution),
+            *miss_reasons(solution),
+            *time_reasons(solution, kit),
+        ),
+        limits=limits,
+        target_ev100=target_ev100,
+        sigma_stops=sigma_stops,
+        steps=(
+            *setting_up(intent, kit),
+            "focus_lamp_lock",
+            "loosen_one",
+            releasing(intent, solution),
+            "rehearse_move",
+            "rest_then_move",
+            "inspect_trails",
+        ),
+        mistakes=("timer_left_set", "move_jerks", "no_rest"),
+        cautions=("crowds", "property"),
+        facts=_strength(kit, intent, solution),
+        bracket=time_bracket(solution, kit, sigma_stops),
+        run=Run(),
+        cues=_cues(intent, solution),
+        sketch=_sketch(kit, intent),
+    )
+
+
+def _time_needed(intent: Intent) -> Limit:
+    move_s, rest = intent.number("move_s"), intent.number("rest_share")
+    quantities = {"move_s": move_s, "rest_share": rest}
+    return Limit("movement_time", "exposure_s", "at_least", move_s / (1 - rest), quantities)
+
+
+def _cues(intent: Intent, solution: Solution) -> tuple[Cue, ...]:
+    """Rest first, then one movement that ends as the shutter closes."""
+    exposure_s = solution.positions["exposure_s"].value
+    return (Cue(0.0, "rest"), Cue(max(0.0, exposure_s - intent.number("move_s")), "move_now"))
+
+
+def _strength(kit: Kit, intent: Intent, solution: Solution) -> tuple[Reason, ...]:
+    """How strongly the resting subject prints, and how far each lamp is drawn out."""
+    exposure_s = solution.positions["exposure_s"].value
+    rest_share = max(0.0, 1 - intent.number("move_s") / exposure_s)
+    found = []
+    if rest_share > 0:
+        found.append(
+            Reason("rest_prints", {"rest_share": rest_share, "stops": ghost_stops(rest_share)})
+        )
+    else:
+        found.append(Reason("rest_missing"))
+    width_mm, height_mm = frame_size_mm(kit.body.sensor, intent.framing.orientation)
+    reach = intent.number("reach")
+    movement = intent.word("movement")
+    if movement in ("pan", "lift"):
+        side_mm = width_mm if movement == "pan" else height_mm
+        share = kit.lens.focal_length_mm * math.tan(math.radians(min(reach, 80.0))) / side_mm
+        found.append(Reason("drawn_across", {"reach_deg": reach, "share": share}))
+    return tuple(found)
+
+
+def _sketch(kit: Kit, intent: Intent) -> Sketch:
+    width_mm, height_mm = frame_size_mm(kit.body.sensor, intent.framing.orientation)
+    draw = {"zoom": _rays, "pan": _across, "lift": _upward, "turn": _arcs}
+    return Sketch(width_mm / height_mm, draw[intent.word("movement")]())
+
+
+def _rays() -> tuple[Line, ...]:
+    turns = [2 * math.pi * k / RAYS_DRAWN for k in range(RAYS_DRAWN)]
+    return tuple(
+        Line(tuple((0.5 + r * math.cos(a), 0.5 + r * math.sin(a)) for r in (0.12, 0.45)), "light")
+        for a in turns
+    )
+
+
+def _across() -> tuple[Line, ...]:
+    return tuple(
+        Line(((0.1 + k % 2 * 0.1, y), (0.8 + k % 2 * 0.1, y)), "light")
+        for k, y in enumerate(_spread())
+    )
+
+
+def _upward() -> tuple[Line, ...]:
+    return tuple(
+        Line(((x, 0.9 - k % 2 * 0.1), (x, 0.2 - k % 2 * 0.1)), "light")
+        for k, x in enumerate(_spread())
+    )
+
+
+def _arcs() -> tuple[Line, ...]:
+    return tuple(
+        Line(
+            tuple(
+                (0.5 + r * math.cos(a), 0.5 + r * math.sin(a))
+                for a in (start + step / 10 for step in range(10))
+            ),
+            "light",
+        )
+        for r in (0.15, 0.28, 0.42)
+        for start in (0.0, 2.1, 4.2)
+    )
+
+
+def _spread() -> list[float]:
+    return [(k + 1) / (LINES_DRAWN + 1) for k in range(LINES_DRAWN)]
+
+
+RECIPE = Recipe(
+    key="camera_movement",
+    order=80,
+    inputs=(
+        InputSpec("movement", "choice", "zoom", options=MOVEMENTS),
+        InputSpec("move_s", "number", 4.0, "s", 0.2, 120, 0.5),
+        InputSpec("rest_share", "number", 0.5, "", 0, 0.95, 0.05),
+        InputSpec(
+            "reach", "number", 10.0, "°", 0.5, 80, 1, only_if=("movement", ("pan", "lift", "turn"))
+        ),
+        *light_inputs("neon"),
+        placement_input(-0.5),
+    ),
+    plan=plan,
+    sun_altitude_deg=(-90, 0),
+    change_order=("f_number", "iso", "nd_stops"),
+    change_why="order_action",
+)

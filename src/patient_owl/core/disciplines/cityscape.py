@@ -1,0 +1,245 @@
+"""Cityscape and blue hour.
+
+Lamps and shadows lie further apart than a sensor holds. Either bracket and blend, or take one
+frame dark enough for the lamps and lift it. Low ISO, f/8 or f/13, and an eye on the clock: blue
+hour lasts twenty minutes in the middle latitudes.
+"""
+
+import math
+
+from patient_owl.core.exposure.bracket import MOST_FRAMES, bracket
+from patient_owl.core.exposure.dials import Control
+from patient_owl.core.kit import Kit
+from patient_owl.core.limits.aperture import SUNSTAR_F_NUMBER, diffraction, rays_of
+from patient_owl.core.limits.motion import ghosts_vanish
+from patient_owl.core.limits.sensor import clipping_ev100
+from patient_owl.core.noise import HEADROOM_STOPS, lowest_tone_stops
+from patient_owl.core.plan.common import (
+    kit_marks,
+    lands,
+    light_inputs,
+    miss_reasons,
+    placement_input,
+    releasing,
+    setting_up,
+    subject_light,
+    time_bracket,
+    time_reasons,
+)
+from patient_owl.core.plan.in_frame import offset_in_frame
+from patient_owl.core.plan.panorama import (
+    OVERLAP_SHARE,
+    PANORAMA_INPUTS,
+    grid_for,
+    panorama_facts,
+)
+from patient_owl.core.plan.report import Blurs, Run
+from patient_owl.core.plan.sketch import Line, Sketch
+from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene, school_input
+from patient_owl.core.reason import Reason
+from patient_owl.core.solve.solver import Solution, solve
+
+BLUE_HOUR_SUN_DEG = (-8.0, -4.0)  # where lamps and sky balance; common practice
+# The Moon near full is exposed at f/11 and 1/ISO s: EV100 13.6. Common practice.
+MOON_EV100 = math.log2(2**7 / (1 / 100))
+ONE_STRETCH_S = 3 * 3600.0  # evening and morning are further apart at any latitude with both
+BLEND_STEP_STOPS = 2.0  # frames of a blend overlap amply; common practice
+LIFTED_SNR = 3.0  # a shadow that can be lifted and still reads; common practice
+F_NUMBERS = {"f8": 8.0, "f13": 2 ** (22 / 6)}
+
+
+def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
+    subject_ev100, sigma_stops = subject_light(scene, intent)
+    target_ev100 = subject_ev100 - intent.number("placement_stops")
+    lamps_stops, shadows_stops = intent.number("lamps_stops"), intent.number("shadows_stops")
+    is_lift = intent.word("contrast_school") == "dark_lift"
+    if is_lift:
+        target_ev100 = max(target_ev100, clipping_ev100(subject_ev100 + lamps_stops))
+    passers_s = intent.maybe("passers_s")
+    limits = (
+        diffraction(kit, drives=False),
+        *((ghosts_vanish(passers_s),) if passers_s is not None else ()),
+        *kit_marks(scene, kit),
+    )
+    start: dict[Control, float] = {
+        "exposure_s": 4.0,
+        "f_number": F_NUMBERS[intent.word("city_aperture_school")],
+        "iso": kit.dials["iso"].values[0].value,
+    }
+    solution = solve(target_ev100, kit.dials, limits, start, intent.choice)
+    held = _one_frame_holds(kit, solution, scene)
+    contrast = lamps_stops + shadows_stops
+    blend = 1 if held is None else _frames_for_blend(contrast, held)
+    time = solution.positions["exposure_s"]
+    frames = 1 if is_lift else blend
+    shots_in_all = frames * _panorama_frames(kit, intent)
+    bracketed = (
+        time_bracket(solution, kit, sigma_stops)
+        if frames == 1
+        else bracket(time, kit.dials["exposure_s"], frames, BLEND_STEP_STOPS)
+    )
+    return Plan(
+        solution=solution,
+        lead=lands(subject_ev100, sigma_stops, solution),
+        reasons=(
+            *_contrast_reasons(contrast, held, blend, is_lift),
+            *miss_reasons(solution),
+            *time_reasons(solution, kit),
+        ),
+        limits=limits,
+        target_ev100=target_ev100,
+        sigma_stops=sigma_stops,
+        steps=(
+            *setting_up(intent, kit),
+            "focus_lamp_lock",
+            releasing(intent, solution),
+            "test_frame",
+            "inspect_highlights",
+            *(("blend_frames",) if frames > 1 else ()),
+            *(("panorama_level",) if grid_for(kit, intent) else ()),
+        ),
+        mistakes=("timer_left_set", "stabiliser_left_on", "blue_hour_missed"),
+        cautions=("property", "edges", "crowds"),
+        facts=(
+            *_blue_hour(scene),
+            *_moon(scene, kit, intent, solution),
+            *_rays(kit, solution),
+            *panorama_facts(kit, intent, time.value, frames),
+            *_panorama_in_time(scene, panorama_facts(kit, intent, time.value, frames)),
+        ),
+        bracket=bracketed,
+        blurs=Blurs(),
+        run=Run(frames=shots_in_all, gap_s=1.0),
+        sketch=_sketch(kit, intent),
+    )
+
+
+def _panorama_frames(kit: Kit, intent: Intent) -> int:
+    found = grid_for(kit, intent)
+    return found.columns * found.rows if found else 1
+
+
+def _one_frame_holds(kit: Kit, solution: Solution, scene: Scene) -> float | None:
+    """Stops from clipping down to the darkest tone that can still be lifted; None unknown."""
+    if kit.body.noise is None:
+        return None
+    settings, pitch_um = solution.settings, kit.body.sensor.pixel_pitch_um
+    lowest = lowest_tone_stops(
+        kit.body.noise,
+        pitch_um,
+        settings.exposure_s,
+        settings.iso,
+        LIFTED_SNR,
+        scene.temperature_c,
+    )
+    return HEADROOM_STOPS - lowest
+
+
+def _frames_for_blend(contrast_stops: float, held_stops: float) -> int:
+    """An odd number of frames BLEND_STEP_STOPS apart that holds the whole contrast."""
+    over = max(0.0, contrast_stops - held_stops)
+    return min(MOST_FRAMES, 1 + 2 * math.ceil(over / (2 * BLEND_STEP_STOPS)))
+
+
+def _contrast_reasons(
+    contrast: float, held: float | None, blend: int, is_lift: bool
+) -> tuple[Reason, ...]:
+    if held is None:
+        return (Reason("contrast_unknown", {"contrast_stops": contrast}),)
+    quantities = {"contrast_stops": contrast, "held_stops": held, "frames": blend}
+    if contrast <= held:
+        return (Reason("contrast_fits", quantities, "emva1288"),)
+    return (Reason("contrast_lifted" if is_lift else "contrast_blended", quantities, "emva1288"),)
+
+
+def _blue_hour(scene: Scene) -> tuple[Reason, ...]:
+    """How long the blue hour lasts and how far off it is."""
+    low, high = BLUE_HOUR_SUN_DEG
+    inside = [m.after_s for m in scene.night if low <= m.sun_altitude_deg <= high]
+    if not inside:
+        return (Reason("no_blue_hour"),)
+    coming = [s for s in inside if s >= 0] or inside
+    # one stretch: the evening's, or the morning's when that is next
+    stretch = [s for s in coming if s - coming[0] < ONE_STRETCH_S]
+    # each minute of the night's light stands for the step to the next
+    step_s = scene.night[1].after_s - scene.night[0].after_s if len(scene.night) > 1 else 0.0
+    quantities = {"after_s": stretch[0], "lasts_s": len(stretch) * step_s}
+    return (Reason("blue_hour", quantities),)
+
+
+def _panorama_in_time(scene: Scene, panorama: tuple[Reason, ...]) -> tuple[Reason, ...]:
+    """Whether the frames fit into what is left of the blue hour."""
+    low, high = BLUE_HOUR_SUN_DEG
+    blue = [m.after_s for m in scene.night if low <= m.sun_altitude_deg <= high]
+    left_s = max((s for s in blue if 0 <= s < ONE_STRETCH_S), default=None)
+    if not panorama or left_s is None:
+        return ()
+    clock_s = float(panorama[0].quantities["clock_s"])
+    if clock_s <= left_s:
+        return ()
+    return (Reason("panorama_outlasts", {"clock_s": clock_s, "lasts_s": left_s}),)
+
+
+def _moon(scene: Scene, kit: Kit, intent: Intent, solution: Solution) -> tuple[Reason, ...]:
+    """By how much the Moon burns out when it stands in the frame."""
+    if scene.moon_altitude_deg <= 0:
+        return ()
+    x, y = offset_in_frame(
+        scene.moon_altitude_deg,
+        scene.moon_azimuth_deg,
+        kit.body.sensor,
+        kit.lens,
+        intent.framing,
+    )
+    if max(abs(x), abs(y)) > 0.5:
+        return ()
+    over = MOON_EV100 - solution.settings.ev100 - HEADROOM_STOPS
+    return (Reason("moon_burns", {"stops": over}),) if over > 0 else ()
+
+
+def _rays(kit: Kit, solution: Solution) -> tuple[Reason, ...]:
+    if solution.settings.f_number < SUNSTAR_F_NUMBER * 0.99:
+        return ()
+    return (Reason("lamp_rays", {"rays": rays_of(kit.lens.blades), "blades": kit.lens.blades}),)
+
+
+def _sketch(kit: Kit, intent: Intent) -> Sketch | None:
+    """The frames of the panorama, one over the next."""
+    found = grid_for(kit, intent)
+    if found is None:
+        return None
+    columns, rows = found.columns, found.rows
+    keep = 1 - OVERLAP_SHARE
+    wide, high = 1 + (columns - 1) * keep, 1 + (rows - 1) * keep
+    shapes = []
+    for row in range(rows):
+        for column in range(columns):
+            x0, y0 = column * keep / wide, row * keep / high
+            x1, y1 = x0 + 1 / wide, y0 + 1 / high
+            outline = ((x0, y0), (x1, y0), (x1, y1), (x0, y1), (x0, y0))
+            shapes.append(Line(outline, "guide"))
+    portrait = intent.framing.orientation == "portrait"
+    sensor = kit.body.sensor
+    aspect = sensor.height_mm / sensor.width_mm if portrait else sensor.width_mm / sensor.height_mm
+    return Sketch(min(4.0, aspect * wide / high), tuple(shapes))
+
+
+RECIPE = Recipe(
+    key="cityscape",
+    order=30,
+    inputs=(
+        *light_inputs("distant_skyline"),
+        placement_input(-0.7),
+        InputSpec("lamps_stops", "number", 4.0, "stops", 0, 12, 0.5),
+        InputSpec("shadows_stops", "number", 5.0, "stops", 0, 12, 0.5),
+        school_input("contrast_school"),
+        school_input("city_aperture_school"),
+        InputSpec("passers_s", "number", None, "s", 0.1, 60, 0.5),
+        *PANORAMA_INPUTS,
+    ),
+    plan=plan,
+    sun_altitude_deg=(-90, -2),
+    follow="exposure_s",
+    change_order=("exposure_s", "f_number", "iso"),
+    change_why="order_still",
+)

@@ -1,0 +1,199 @@
+"""Fireworks: open on the launch, close as the burst fades.
+
+A burst is a moving light: aperture and ISO set the colour of its trails, time only how many
+there are. Shell size and distance give the burst's place in the frame; the sound's delay gives
+the distance. Rules of the show and its operator decide where one may stand.
+"""
+
+import math
+
+from patient_owl.core.constants import METRES_PER_FOOT, SOUND_SPEED_M_S
+from patient_owl.core.exposure.bracket import bracket, frames_for
+from patient_owl.core.exposure.dials import Control
+from patient_owl.core.kit import Kit
+from patient_owl.core.limits.limit import Limit
+from patient_owl.core.optics.camera import frame_size_mm
+from patient_owl.core.plan.common import (
+    BRACKET_STEP_STOPS,
+    kit_marks,
+    light_inputs,
+    miss_reasons,
+    releasing,
+    setting_up,
+    subject_light,
+    time_reasons,
+)
+from patient_owl.core.plan.in_frame import offset_in_frame
+from patient_owl.core.plan.report import Run
+from patient_owl.core.plan.sketch import Line, Ring, Sketch
+from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene, school_input
+from patient_owl.core.reason import Reason
+from patient_owl.core.solve.solver import Solution, solve
+
+# Per inch of shell: about 100 ft of height and 45 ft of width. Common practice.
+HEIGHT_FT_PER_INCH, WIDTH_FT_PER_INCH = 100.0, 45.0
+SEPARATION_FT_PER_INCH = 70.0  # spectators, for orientation; [nfpa1123], from memory
+LEAST_S, MOST_S, TYPICAL_S = 2.0, 8.0, 5.0  # from launch to fading; common practice
+WIDE_F_NUMBER, NARROW_F_NUMBER = 8.0, 16.0  # at ISO 100; common practice
+START_F_NUMBER = 2**3.5  # f/11
+TRAIL_ISO = 100.0
+SIGMA_STOPS = 1.0  # shells differ by two stops and more; common practice
+MARGIN = 1.15  # room above the highest burst
+AMBIENT_SHOWS_STOPS = -4.0  # under that nobody sees it; common practice
+FOCUS_STEPS = {"first_burst": "burst_focus_first", "infinity_mark": "focus_lamp_lock"}
+
+
+def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
+    ambient_ev100, _ = subject_light(scene, intent)
+    limits = (*_burst_limits(kit), *kit_marks(scene, kit))
+    start: dict[Control, float] = {
+        "exposure_s": TYPICAL_S,
+        "f_number": START_F_NUMBER,
+        "iso": kit.dials["iso"].nearest(TRAIL_ISO).value,
+    }
+    # a trail's brightness is that of f/11 at ISO 100, whatever the time; 5 s stands for it
+    target_ev100 = math.log2(START_F_NUMBER**2 / TYPICAL_S)
+    solution = solve(target_ev100, kit.dials, limits, start, intent.choice)
+    by_feel = intent.word("burst_school") == "by_feel"
+    return Plan(
+        solution=solution,
+        lead=Reason(
+            "burst_by_feel" if by_feel else "burst_fixed", {"least_s": LEAST_S, "most_s": MOST_S}
+        ),
+        reasons=(
+            *_ambient(ambient_ev100, solution),
+            *miss_reasons(solution),
+            *(() if by_feel else time_reasons(solution, kit)),
+        ),
+        limits=limits,
+        target_ev100=target_ev100,
+        sigma_stops=SIGMA_STOPS,
+        steps=(
+            *setting_up(intent, kit),
+            "arrive_upwind",
+            "burst_focus_first"
+            if intent.word("burst_focus_school") == "first_burst"
+            else "focus_lamp_lock",
+            "release_remote" if by_feel else releasing(intent, solution),
+            "test_frame",
+            "open_on_launch" if by_feel else "fire_steadily",
+            "inspect_bursts",
+        ),
+        mistakes=("lens_too_wide_or_long", "landscape_left_on", "bursts_merge", "smoke"),
+        cautions=("fireworks_public", "crowds", "edges"),
+        facts=_facts(kit, intent),
+        bracket=bracket(
+            solution.positions["f_number"],
+            kit.dials["f_number"],
+            frames_for(SIGMA_STOPS, BRACKET_STEP_STOPS),
+            BRACKET_STEP_STOPS,
+        ),
+        bracket_control="f_number",  # a burst's brightness does not hang on time
+        run=Run(),
+        sketch=_sketch(kit, intent),
+    )
+
+
+def _burst_limits(kit: Kit) -> tuple[Limit, ...]:
+    wide = kit.dials["f_number"].values[-1].value >= WIDE_F_NUMBER
+    return (
+        Limit("burst_shortest", "exposure_s", "at_least", LEAST_S, {"least_s": LEAST_S}),
+        Limit("burst_longest", "exposure_s", "at_most", MOST_S, {"most_s": MOST_S}),
+        Limit("burst_aperture_wide", "f_number", "at_least", WIDE_F_NUMBER, {}, drives=wide),
+        Limit("burst_aperture_narrow", "f_number", "at_most", NARROW_F_NUMBER, {}),
+    )
+
+
+def _ambient(ambient_ev100: float, solution: Solution) -> tuple[Reason, ...]:
+    """What else is in the picture: the town and the water."""
+    lands = ambient_ev100 - solution.settings.ev100
+    code = "ambient_shows" if lands > AMBIENT_SHOWS_STOPS else "ambient_black"
+    return (Reason(code, {"stops": lands}),)
+
+
+def burst_m(intent: Intent) -> tuple[float, float]:
+    """Height and width of a burst, from the shell or as observed. [m]"""
+    inches = intent.number("shell_in")
+    seen = intent.maybe("burst_height_m")
+    height = seen if seen is not None else inches * HEIGHT_FT_PER_INCH * METRES_PER_FOOT
+    return height, inches * WIDTH_FT_PER_INCH * METRES_PER_FOOT
+
+
+def distance_m(intent: Intent) -> float:
+    """How far off the shells are, by the sound's delay when it was counted. [m]"""
+    delay = intent.maybe("sound_delay_s")
+    return delay * SOUND_SPEED_M_S if delay is not None else intent.number("distance_m")
+
+
+def _facts(kit: Kit, intent: Intent) -> tuple[Reason, ...]:
+    height, width = burst_m(intent)
+    far = distance_m(intent)
+    top_deg = math.degrees(math.atan2(height + width / 2, far))
+    found = [
+        Reason(
+            "burst_size",
+            {
+                "height_m": height,
+                "width_m": width,
+                "altitude_deg": math.degrees(math.atan2(height, far)),
+                "width_deg": 2 * math.degrees(math.atan2(width / 2, far)),
+            },
+        ),
+        Reason("sound_delay", {"delay_s": far / SOUND_SPEED_M_S, "distance_m": far}),
+    ]
+    sensor = kit.body.sensor
+    best = {
+        # from the horizon to over the burst; level enough that a tangent will do
+        name: side_mm / (MARGIN * 2 * math.tan(math.radians(top_deg) / 2))
+        for name, side_mm in (("portrait", sensor.width_mm), ("landscape", sensor.height_mm))
+    }
+    found.append(Reason("focal_length_for_burst", {f"{k}_mm": v for k, v in best.items()}))
+    x, y = _in_frame(kit, intent, top_deg)
+    if not (abs(x) <= 0.5 and abs(y) <= 0.5):
+        found.append(Reason("burst_leaves_frame", {"top_deg": top_deg}))
+    separation = intent.number("shell_in") * SEPARATION_FT_PER_INCH * METRES_PER_FOOT
+    found.append(Reason("separation", {"separation_m": separation}, "nfpa1123"))
+    return tuple(found)
+
+
+def _in_frame(kit: Kit, intent: Intent, altitude_deg: float) -> tuple[float, float]:
+    """Where a point over the launch site falls; the camera is taken to face it."""
+    bearing = intent.framing.bearing_true_deg
+    return offset_in_frame(altitude_deg, bearing, kit.body.sensor, kit.lens, intent.framing)
+
+
+def _sketch(kit: Kit, intent: Intent) -> Sketch:
+    height, width = burst_m(intent)
+    far = distance_m(intent)
+    width_mm, height_mm = frame_size_mm(kit.body.sensor, intent.framing.orientation)
+    _, y = _in_frame(kit, intent, math.degrees(math.atan2(height, far)))
+    _, ground = _in_frame(kit, intent, 0.0)
+    radius = width / 2 / math.hypot(height, far) * kit.lens.focal_length_mm / height_mm
+    shapes: list[Line | Ring] = []
+    if math.isfinite(y) and abs(y) < 1:
+        shapes.append(Ring(0.5, 0.5 - y, radius, "light", "burst"))
+        if math.isfinite(ground):
+            shapes.append(Line(((0.5, min(1.1, 0.5 - ground)), (0.5, 0.5 - y)), "guide"))
+    if math.isfinite(ground) and abs(ground) <= 0.5:
+        shapes.append(Line(((0, 0.5 - ground), (1, 0.5 - ground)), "subject", "horizon"))
+    return Sketch(width_mm / height_mm, tuple(shapes))
+
+
+RECIPE = Recipe(
+    key="fireworks",
+    order=60,
+    inputs=(
+        InputSpec("shell_in", "number", 5.0, "in", 1, 16, 0.5),
+        InputSpec("burst_height_m", "number", None, "m", 5, 600, 5),
+        InputSpec("distance_m", "number", 400.0, "m", 20, 10_000, 10),
+        InputSpec("sound_delay_s", "number", None, "s", 0.1, 30, 0.1),
+        school_input("burst_school"),
+        school_input("burst_focus_school"),
+        *light_inputs("distant_skyline"),
+    ),
+    plan=plan,
+    sun_altitude_deg=(-90, -2),
+    change_order=("f_number", "iso", "exposure_s"),
+    change_why="order_bursts",
+    light="bursts",
+)

@@ -1,0 +1,78 @@
+"""Handheld fallback: no tripod, or none allowed.
+
+Wide open, the longest time hands hold, and ISO makes up the rest. Leaning on a wall, breathing
+out and firing a short burst are worth more than any setting.
+"""
+
+from patient_owl.core.exposure.dials import Control
+from patient_owl.core.kit import Kit
+from patient_owl.core.limits.sensor import knee_mark, noise_floor
+from patient_owl.core.limits.support import ceiling_mark, handheld
+from patient_owl.core.plan.common import (
+    lands,
+    light_inputs,
+    miss_reasons,
+    placement_input,
+    subject_light,
+    time_bracket,
+    time_reasons,
+)
+from patient_owl.core.plan.report import SHADOW_STOPS, Run
+from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene
+from patient_owl.core.reason import Reason
+from patient_owl.core.solve.solver import solve
+
+# Stops a body wins by how it is held: freely, elbows in, leaning on something firm. Common
+# practice.
+BRACED_STOPS = {"free": 0.0, "elbows_in": 1.0, "leaning": 2.0}
+
+
+def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
+    subject_ev100, sigma_stops = subject_light(scene, intent)
+    target_ev100 = subject_ev100 - intent.number("placement_stops")
+    steady = handheld(kit, BRACED_STOPS[intent.word("braced")], drives=True)
+    marks = (noise_floor(kit, steady.value, SHADOW_STOPS, scene.temperature_c), knee_mark(kit))
+    limits = (steady, ceiling_mark(kit), *(mark for mark in marks if mark is not None))
+    dials = kit.dials
+    start: dict[Control, float] = {
+        "exposure_s": dials["exposure_s"].at_most(steady.value).value,
+        "nd_stops": 0.0,
+        "f_number": dials["f_number"].values[0].value,
+        "iso": dials["iso"].values[0].value,
+    }
+    solution = solve(target_ev100, dials, limits, start, intent.choice)
+    frames = int(intent.number("burst_frames"))
+    return Plan(
+        solution=solution,
+        lead=Reason("hands_hold", {**steady.quantities, "limit_s": steady.value}),
+        reasons=(
+            lands(subject_ev100, sigma_stops, solution),
+            *miss_reasons(solution),
+            *time_reasons(solution, kit),
+        ),
+        limits=limits,
+        target_ev100=target_ev100,
+        sigma_stops=sigma_stops,
+        steps=("stabiliser_on", "brace_breathe", "autofocus_lamp", "fire_burst", "inspect_corners"),
+        mistakes=("stabiliser_left_off", "pressed_too_hard"),
+        cautions=("alone_at_night", "roads"),
+        facts=(Reason("sharpest_of_burst", {"frames": frames}),),
+        bracket=time_bracket(solution, kit, sigma_stops),
+        run=Run(frames=frames),
+    )
+
+
+RECIPE = Recipe(
+    key="handheld",
+    order=90,
+    inputs=(
+        *light_inputs("shopping_street"),
+        placement_input(-0.7),
+        InputSpec("braced", "choice", "elbows_in", options=tuple(BRACED_STOPS)),
+        InputSpec("burst_frames", "number", 3.0, "frames", 1, 30),
+    ),
+    plan=plan,
+    sun_altitude_deg=(-90, 6),
+    change_order=("iso", "f_number", "exposure_s"),
+    change_why="order_hands",
+)

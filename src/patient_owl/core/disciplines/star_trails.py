@@ -1,0 +1,255 @@
+"""Star trails: arcs about the pole, in one long frame or many joined.
+
+The sky turns 15.04° an hour. A stack takes frames of a minute or two back to back, at the
+settings that place one frame's sky; a single frame takes base ISO and a middling aperture and
+stays open for the whole arc. Battery, card, moonrise, dawn and the gap decide how far it goes.
+"""
+
+from dataclasses import replace
+
+import numpy as np
+
+from patient_owl.core.constants import SIDEREAL_DAY_S
+from patient_owl.core.exposure.dials import Control
+from patient_owl.core.kit import Kit
+from patient_owl.core.limits.limit import Limit
+from patient_owl.core.limits.motion import counted
+from patient_owl.core.limits.support import battery_min
+from patient_owl.core.optics.camera import frame_grid, frame_size_mm, project_mm
+from patient_owl.core.optics.star_drift import celestial_pole, turned, worst_star_drift
+from patient_owl.core.plan.common import (
+    kit_marks,
+    miss_reasons,
+    releasing,
+    setting_up,
+    time_bracket,
+    time_reasons,
+)
+from patient_owl.core.plan.report import Blurs, Run
+from patient_owl.core.plan.sketch import Line, Ring, Sketch
+from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene, school_input
+from patient_owl.core.reason import Reason
+from patient_owl.core.solve.solver import solve
+
+STACK_FRAME_S = 60.0  # short enough that a torch spoils little; common practice
+ONE_LONG_F_NUMBER = 2**2.5  # f/5.6 to f/8 for a single long frame; common practice
+GAP_S = 1.0  # at most, or the trail beads; common practice
+BEAD_PX = 1.5  # a gap shorter than this joins up; common practice
+DAWN_SUN_DEG = -15.0  # from here the sky washes out a long frame; common practice
+STACK_ONLY = ("trail_school", ("stack",))
+TRAILS_DRAWN, POINTS_DRAWN = 7, 24
+
+
+def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
+    is_stack = intent.word("trail_school") == "stack"
+    total_s = intent.number("total_min") * 60
+    frame_s = min(intent.number("frame_s"), total_s) if is_stack else total_s
+    target_ev100 = scene.sky_ev100 - intent.number("sky_placement_stops")
+    dials = kit.dials
+    start: dict[Control, float] = {
+        "exposure_s": dials["exposure_s"].nearest(frame_s).value,
+        "f_number": dials["f_number"].values[0].value if is_stack else ONE_LONG_F_NUMBER,
+        "iso": dials["iso"].values[0].value,
+    }
+    limits = (*_time_limits(is_stack, start["exposure_s"]), *kit_marks(scene, kit))
+    solution = solve(target_ev100, dials, limits, start, intent.choice)
+    exposure_s = solution.positions["exposure_s"].value
+    frames = max(1, round(total_s / (exposure_s + GAP_S))) if is_stack else 1
+    run = Run(frames=frames, gap_s=GAP_S, is_stack=False)
+    lasts_s = frames * (exposure_s + GAP_S)
+    return Plan(
+        solution=solution,
+        lead=_lead(is_stack, frames, exposure_s, lasts_s),
+        reasons=(
+            Reason(
+                "sky_lands",
+                {
+                    "stops": scene.sky_ev100 - solution.settings.ev100,
+                    "sigma_stops": scene.sky_sigma_stops,
+                    "light": scene.sky_source,
+                    "sky_ev100": scene.sky_ev100,
+                },
+                "meterless_meter",
+            ),
+            *miss_reasons(solution),
+            *time_reasons(solution, kit),
+        ),
+        limits=limits,
+        target_ev100=target_ev100,
+        sigma_stops=scene.sky_sigma_stops,
+        steps=(
+            *setting_up(intent, kit),
+            "focus_star_lock",
+            "noise_reduction_off",
+            "release_interval" if is_stack else releasing(intent, solution),
+            "test_frame",
+            "dark_frame",
+            "keep_dark" if not is_stack else "check_gap",
+            "inspect_trails",
+        ),
+        mistakes=("timer_left_set", "noise_reduction_on", "battery_dies", "dew_on_lens"),
+        cautions=("alone_at_night", "white_light", "cold"),
+        facts=(
+            _arc(lasts_s),
+            _pole(scene, kit, intent),
+            *_gap(scene, kit, intent, is_stack),
+            *_interruptions(scene, lasts_s),
+            *_batteries(scene, kit, lasts_s),
+            *_card(kit, frames),
+        ),
+        bracket=time_bracket(solution, kit, scene.sky_sigma_stops),
+        blurs=Blurs(),
+        run=run,
+        sketch=_sketch(scene, kit, intent, lasts_s),
+    )
+
+
+def _time_limits(is_stack: bool, frame_s: float) -> tuple[Limit, ...]:
+    """A single frame must stay open for the whole arc; a stack's frame is a matter of taste."""
+    if is_stack:
+        mark = counted(frame_s, "trail_gap_frame")
+        return (replace(mark, quantities={"frame_s": frame_s}, drives=False),)
+    return (counted(frame_s),)
+
+
+def _lead(is_stack: bool, frames: int, exposure_s: float, lasts_s: float) -> Reason:
+    if is_stack:
+        run = {"frames": frames, "exposure_s": exposure_s, "lasts_s": lasts_s}
+        return Reason("trails_stacked", run)
+    return Reason("trails_one_long", {"lasts_s": lasts_s})
+
+
+def _arc(lasts_s: float) -> Reason:
+    turn = lasts_s / SIDEREAL_DAY_S
+    return Reason("trail_arc", {"arc_deg": 360 * turn, "share": turn, "lasts_s": lasts_s})
+
+
+def _pole(scene: Scene, kit: Kit, intent: Intent) -> Reason:
+    """Whether the pole that is up stands in the frame: circles about it, or arcs across."""
+    x, y = _pole_in_frame(scene, kit, intent)
+    inside = abs(x) <= 0.5 and abs(y) <= 0.5
+    side = "north" if scene.latitude_deg >= 0 else "south"
+    code = "pole_inside" if inside else "pole_outside"
+    return Reason(code, {"altitude_deg": abs(scene.latitude_deg), "pole": side})
+
+
+def _pole_in_frame(scene: Scene, kit: Kit, intent: Intent) -> tuple[float, float]:
+    pole = celestial_pole(scene.latitude_deg) * (1 if scene.latitude_deg >= 0 else -1)
+    lens = kit.lens
+    axes = frame_grid(kit.body.sensor, lens.focal_length_mm, intent.framing, lens.projection).axes
+    at = project_mm(pole[None, :], axes, lens.focal_length_mm, lens.projection)[0]
+    if np.isnan(at).any():
+        return float("inf"), float("inf")
+    width_mm, height_mm = frame_size_mm(kit.body.sensor, intent.framing.orientation)
+    return float(at[0] / width_mm), float(at[1] / height_mm)
+
+
+def _gap(scene: Scene, kit: Kit, intent: Intent, is_stack: bool) -> tuple[Reason, ...]:
+    if not is_stack:
+        return ()
+    lens = kit.lens
+    drift = worst_star_drift(
+        kit.body.sensor,
+        lens.focal_length_mm,
+        intent.framing,
+        scene.latitude_deg,
+        lens.projection,
+    )
+    if drift is None:
+        return ()
+    gap_px = drift.drift_px_per_s * GAP_S
+    code = "gap_beads" if gap_px > BEAD_PX else "gap_joins"
+    return (
+        Reason(
+            code,
+            {"gap_s": GAP_S, "gap_px": gap_px, "longest_gap_s": BEAD_PX / drift.drift_px_per_s},
+        ),
+    )
+
+
+def _interruptions(scene: Scene, lasts_s: float) -> tuple[Reason, ...]:
+    """Moonrise and dawn inside the run."""
+    found = []
+    if scene.moon_rises_in_s is not None and scene.moon_rises_in_s < lasts_s:
+        found.append(Reason("moon_rises_during", {"after_s": scene.moon_rises_in_s}))
+    dawn = next(
+        (
+            m.after_s
+            for m in scene.night
+            if 0 <= m.after_s < lasts_s and m.sun_altitude_deg > DAWN_SUN_DEG
+        ),
+        None,
+    )
+    if dawn is not None:
+        found.append(Reason("twilight_during", {"after_s": dawn}))
+    return tuple(found)
+
+
+def _batteries(scene: Scene, kit: Kit, lasts_s: float) -> tuple[Reason, ...]:
+    minutes = battery_min(kit, scene.temperature_c)
+    if minutes is None:
+        return ()
+    needed = lasts_s / 60 / minutes
+    owned = 1 + kit.support.spare_batteries
+    code = "batteries_short" if needed > owned else "batteries_enough"
+    return (Reason(code, {"needed": needed, "owned": owned, "battery_min": minutes}),)
+
+
+def _card(kit: Kit, frames: int) -> tuple[Reason, ...]:
+    needed_gb, owned_gb = frames * kit.body.raw_size_mb / 1000, kit.support.card_gb
+    if owned_gb == 0 or needed_gb <= owned_gb:
+        return ()
+    return (Reason("card_short", {"needed_gb": needed_gb, "owned_gb": owned_gb}),)
+
+
+def _sketch(scene: Scene, kit: Kit, intent: Intent, lasts_s: float) -> Sketch:
+    """The arcs that stars spread over the frame will draw, and the pole when it is inside."""
+    lens, sensor = kit.lens, kit.body.sensor
+    grid = frame_grid(sensor, lens.focal_length_mm, intent.framing, lens.projection)
+    width_mm, height_mm = frame_size_mm(sensor, intent.framing.orientation)
+    side = round(len(grid.directions) ** 0.5)
+    picked = np.linspace(0, side - 1, TRAILS_DRAWN).round().astype(int)
+    shapes: list[Line | Ring] = []
+    moments = np.linspace(-lasts_s / 2, lasts_s / 2, POINTS_DRAWN)
+    for row in picked:
+        for column in picked:
+            star = grid.directions[row * side + column][None, :]
+            if star[0, 2] <= 0:
+                continue
+            path = np.concatenate([turned(star, scene.latitude_deg, s) for s in moments])
+            at = project_mm(path, grid.axes, lens.focal_length_mm, lens.projection)
+            up = (path[:, 2] > 0) & ~np.isnan(at).any(axis=1)
+            points = tuple(
+                (0.5 + x / width_mm, 0.5 - y / height_mm) for x, y in at[up] if abs(x) < width_mm
+            )
+            if len(points) > 1:
+                shapes.append(Line(points, "light"))
+    x, y = _pole_in_frame(scene, kit, intent)
+    if abs(x) <= 0.5 and abs(y) <= 0.5:
+        shapes.append(Ring(0.5 + x, 0.5 - y, 0.02, "mark", "pole"))
+    return Sketch(width_mm / height_mm, tuple(shapes))
+
+
+RECIPE = Recipe(
+    key="star_trails",
+    order=20,
+    inputs=(
+        school_input("trail_school"),
+        InputSpec("total_min", "number", 60.0, "min", 5, 600, 5),
+        InputSpec(
+            "frame_s",
+            "number",
+            STACK_FRAME_S,
+            "s",
+            5,
+            1200,
+            5,
+            only_if=("trail_school", ("stack",)),
+        ),
+        InputSpec("sky_placement_stops", "number", -2.0, "stops", -6, 2, 1 / 3),
+    ),
+    plan=plan,
+    sun_altitude_deg=(-90, DAWN_SUN_DEG),
+    change_order=("iso", "f_number", "exposure_s"),
+    change_why="order_trails",
+)

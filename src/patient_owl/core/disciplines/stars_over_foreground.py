@@ -1,0 +1,245 @@
+"""Stars as points over a foreground.
+
+Wide open or one stop down; the longest time at which the worst star of the frame still
+prints as a point; ISO to place the sky. The ground gets a second, longer frame at low ISO,
+some light of its own, or is left to its outline. Several frames averaged clean the sky.
+"""
+
+from patient_owl.core.exposure.bracket import bracket, frames_for
+from patient_owl.core.exposure.dials import Control
+from patient_owl.core.exposure.ladder import equivalent
+from patient_owl.core.kit import Kit
+from patient_owl.core.limits.limit import Limit
+from patient_owl.core.limits.stars import star_limits
+from patient_owl.core.optics.camera import frame_size_mm
+from patient_owl.core.optics.depth_of_field import confusion_um, hyperfocal_m
+from patient_owl.core.optics.star_drift import StarDrift, worst_star_drift
+from patient_owl.core.plan.common import kit_marks, miss_reasons, releasing, setting_up
+from patient_owl.core.plan.in_frame import offset_in_frame
+from patient_owl.core.plan.panorama import PANORAMA_INPUTS, panorama_facts
+from patient_owl.core.plan.report import Blurs, Run
+from patient_owl.core.plan.sketch import Ring, Sketch
+from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene, school_input
+from patient_owl.core.reason import Reason
+from patient_owl.core.sharpness import defocus_mm
+from patient_owl.core.solve.solver import Solution, solve
+
+# Common practice. The second frame for the ground has time to spare, so it is taken at an
+# ISO with little noise, and the ground is left a stop under mid-grey so that it stays night.
+GROUND_FRAME_ISO = 400
+GROUND_PLACEMENT_STOPS = -1.0
+GROUND_ENOUGH_STOPS = -2.0  # ground placed above this reads without help; common practice
+BRACKET_STEP_STOPS = 1.0
+DARK_ENOUGH_SUN_DEG = -12.0  # above it the sky is still blue; common practice
+
+
+def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
+    drift = worst_star_drift(
+        kit.body.sensor,
+        kit.lens.focal_length_mm,
+        intent.framing,
+        scene.latitude_deg,
+        kit.lens.projection,
+    )
+    target_ev100 = scene.sky_ev100 - intent.number("sky_placement_stops")
+    f_number = _aperture(kit, intent)
+    tolerance_px, school = intent.number("drift_tolerance_px"), intent.word("star_school")
+    limits = star_limits(drift, kit, f_number, tolerance_px, school)
+    chosen = next((limit for limit in limits if limit.drives), None)
+    longest_s = chosen.value if chosen else kit.body.in_camera_ceiling_s
+    start: dict[Control, float] = {
+        "exposure_s": kit.dials["exposure_s"].at_most(longest_s).value,
+        "f_number": f_number,
+        "iso": kit.dials["iso"].values[0].value,
+    }
+    limits = (*limits, *kit_marks(scene, kit))
+    solution = solve(target_ev100, kit.dials, limits, start, intent.choice)
+    frames = int(intent.number("frames"))
+    time = solution.positions["exposure_s"]
+    return Plan(
+        solution=solution,
+        lead=_lead(chosen, drift, solution),
+        reasons=(*_sky_reasons(scene, solution), *_ground_reasons(scene, kit, solution)),
+        limits=limits,
+        target_ev100=target_ev100,
+        sigma_stops=scene.sky_sigma_stops,
+        steps=(
+            *setting_up(intent, kit),
+            _focus_step(intent),
+            releasing(intent, solution),
+            "test_frame",
+            "inspect_corners",
+            *(("stack_frames",) if frames > 1 else ()),
+            "ground_frame",
+        ),
+        mistakes=("timer_left_set", "autofocus_left_on", "dew_on_lens"),
+        cautions=("alone_at_night", "white_light"),
+        facts=(
+            *_core_facts(scene, kit, intent),
+            *_stack_facts(frames),
+            *_focus_facts(kit, intent, solution),
+            *panorama_facts(kit, intent, time.value),
+        ),
+        bracket=bracket(
+            solution.positions["iso"],
+            kit.dials["iso"],
+            frames_for(scene.sky_sigma_stops, BRACKET_STEP_STOPS),
+            BRACKET_STEP_STOPS,
+        ),
+        bracket_control="iso",  # time is held by the stars
+        blurs=Blurs(
+            star_drift_px_per_s=drift.drift_px_per_s if drift else 0.0,
+            focus_m=intent.maybe("focus_m"),
+        ),
+        run=Run(frames=frames, gap_s=1.0, is_stack=True),
+        sketch=_sketch(scene, kit, intent),
+    )
+
+
+def _aperture(kit: Kit, intent: Intent) -> float:
+    """Exact f-number: the photographer's when held, else wide open or one stop down."""
+    held = intent.choice.held.get("f_number")
+    if held is not None:
+        return kit.dials["f_number"].nearest(held).value
+    widest = kit.dials["f_number"].values[0].value
+    one_stop = 2**0.5 if intent.word("aperture_school") == "one_stop_down" else 1.0
+    return kit.dials["f_number"].nearest(widest * one_stop).value
+
+
+def _lead(chosen: Limit | None, drift: StarDrift | None, solution: Solution) -> Reason:
+    exposure_s = solution.positions["exposure_s"].value
+    if chosen is None or drift is None:
+        return Reason("no_sky_in_frame")
+    quantities = {**chosen.quantities, "limit_s": chosen.value, "exposure_s": exposure_s}
+    if not chosen.allows(exposure_s):
+        over = exposure_s * drift.drift_px_per_s
+        return Reason("stars_trail", {**quantities, "drift_px": over}, chosen.source)
+    at_limit = exposure_s > chosen.value / 2 ** (1 / 2)
+    code = "stars_as_long_as" if at_limit else "stars_with_room"
+    return Reason(code, quantities, chosen.source)
+
+
+def _sky_reasons(scene: Scene, solution: Solution) -> tuple[Reason, ...]:
+    placed_stops = scene.sky_ev100 - solution.settings.ev100
+    reasons = [
+        Reason(
+            "sky_lands",
+            {
+                "stops": placed_stops,
+                "sigma_stops": scene.sky_sigma_stops,
+                "light": scene.sky_source,
+                "sky_ev100": scene.sky_ev100,
+            },
+            "meterless_meter",
+        ),
+        *miss_reasons(solution),
+    ]
+    if scene.sun_altitude_deg > DARK_ENOUGH_SUN_DEG:
+        reasons.append(Reason("sky_not_dark", {"sun_altitude_deg": scene.sun_altitude_deg}))
+    return tuple(reasons)
+
+
+def _ground_reasons(scene: Scene, kit: Kit, solution: Solution) -> tuple[Reason, ...]:
+    """What the ground does at the sky's settings, and the second frame it would take."""
+    settings = solution.settings
+    ground_stops = scene.ground_ev100 - settings.ev100
+    lands = {"stops": ground_stops, "sigma_stops": scene.ground_sigma_stops}
+    if ground_stops >= GROUND_ENOUGH_STOPS:
+        return (Reason("ground_reads", lands, "meterless_meter"),)
+    lift_stops = GROUND_PLACEMENT_STOPS - ground_stops
+    time = kit.dials["exposure_s"]
+    iso = kit.dials["iso"].nearest(GROUND_FRAME_ISO)
+    as_bright = equivalent({**solution.positions, "iso": iso}, solution.positions, kit.dials)
+    exact = time.brightness(as_bright.positions["exposure_s"].value) - as_bright.miss_stops
+    return (
+        Reason(
+            "ground_needs",
+            {
+                **lands,
+                "exposure_s": time.nearest_brightness(exact + lift_stops).value,
+                "f_number": settings.f_number,
+                "iso": iso.value,
+                "light_stops": lift_stops,
+                "placement_stops": GROUND_PLACEMENT_STOPS,
+            },
+            "meterless_meter",
+        ),
+    )
+
+
+def _core_facts(scene: Scene, kit: Kit, intent: Intent) -> tuple[Reason, ...]:
+    """Where the galactic core stands, and whether it is in the picture."""
+    if scene.core_altitude_deg <= 0:
+        return (Reason("core_down"),)
+    where = {"altitude_deg": scene.core_altitude_deg, "azimuth_deg": scene.core_azimuth_deg}
+    x, y = _core_in_frame(scene, kit, intent)
+    inside = abs(x) <= 0.5 and abs(y) <= 0.5
+    return (Reason("core_in_frame" if inside else "core_outside", where),)
+
+
+def _core_in_frame(scene: Scene, kit: Kit, intent: Intent) -> tuple[float, float]:
+    return offset_in_frame(
+        scene.core_altitude_deg, scene.core_azimuth_deg, kit.body.sensor, kit.lens, intent.framing
+    )
+
+
+def _stack_facts(frames: int) -> tuple[Reason, ...]:
+    if frames < 2:
+        return ()
+    return (Reason("stack_gain", {"frames": frames, "gain": frames**0.5}),)
+
+
+def _focus_step(intent: Intent) -> str:
+    soft = intent.word("focus_school") == "near_subject"
+    return "focus_near_lock" if soft else "focus_star_lock"
+
+
+def _focus_facts(kit: Kit, intent: Intent, solution: Solution) -> tuple[Reason, ...]:
+    """What the chosen focus does to stars and to the near subject."""
+    focal, f_number = kit.lens.focal_length_mm, solution.settings.f_number
+    focus_m = intent.maybe("focus_m")
+    if intent.word("focus_school") == "near_subject" and focus_m is not None:
+        disc_px = 1000 * defocus_mm(focal, f_number, focus_m, float("inf"))
+        disc_px /= kit.body.sensor.pixel_pitch_um
+        return (Reason("stars_soft", {"focus_m": focus_m, "disc_px": disc_px}, "ray2002"),)
+    reach = hyperfocal_m(focal, f_number, confusion_um(kit.body.sensor.diagonal_mm))
+    return (Reason("hyperfocal", {"hyperfocal_m": reach, "near_m": reach / 2}, "ray2002"),)
+
+
+def _sketch(scene: Scene, kit: Kit, intent: Intent) -> Sketch | None:
+    """Where the core stands in the frame, when it is up and near it."""
+    width_mm, height_mm = frame_size_mm(kit.body.sensor, intent.framing.orientation)
+    if scene.core_altitude_deg <= 0:
+        return None
+    x, y = _core_in_frame(scene, kit, intent)
+    if abs(x) > 0.7 or abs(y) > 0.7:
+        return None
+    ring = Ring(0.5 + x, 0.5 - y, 0.08, "light", "core")
+    return Sketch(width_mm / height_mm, (ring,))
+
+
+RECIPE = Recipe(
+    key="stars_over_foreground",
+    order=10,
+    inputs=(
+        school_input("star_school"),
+        InputSpec("drift_tolerance_px", "number", 2.0, "px", 0.5, 20, 0.5),
+        InputSpec("sky_placement_stops", "number", -2.0, "stops", -6, 2, 1 / 3),
+        school_input("aperture_school"),
+        InputSpec("frames", "number", 1.0, "frames", 1, 200),
+        school_input("focus_school"),
+        InputSpec(
+            "focus_m",
+            "number",
+            None,
+            "m",
+            0.2,
+            1000,
+            0.1,
+            only_if=("focus_school", ("near_subject",)),
+        ),
+        *PANORAMA_INPUTS,
+    ),
+    plan=plan,
+    sun_altitude_deg=(-90, DARK_ENOUGH_SUN_DEG),
+)

@@ -1,0 +1,1 @@
+"""The exposure: dials, settings, filters, film, brackets, equivalents and what a frame reads."""

@@ -1,0 +1,53 @@
+"""Brackets: how many frames, how far apart, in which order, from how little is known.
+
+A frame stands for the stretch of half a step on either side of it; the bracket is wide
+enough when it covers COVERED_SIGMAS of the prediction's ±.
+"""
+
+import math
+from dataclasses import dataclass
+
+from patient_owl.core.errors import WrongValue
+from patient_owl.core.exposure.dials import Dial, DialValue
+
+COVERED_SIGMAS = 1.5  # about 87 % of nights, if the ± is honest
+MOST_FRAMES = 9
+
+
+@dataclass(frozen=True)
+class Frame:
+    """One frame of a bracket: stops from the centre, and the dial position.
+
+    is_on_dial: False where the dial ends and the nearest position stands in.
+    """
+
+    stops: float
+    position: DialValue
+    is_on_dial: bool
+
+
+def frames_for(sigma_stops: float, step_stops: float) -> int:
+    """How many frames cover the uncertainty; odd, at most MOST_FRAMES."""
+    if not step_stops > 0:
+        raise WrongValue("step_stops", "more than 0 stops", step_stops)
+    reach = COVERED_SIGMAS * sigma_stops - step_stops / 2
+    return min(MOST_FRAMES, 1 + 2 * max(0, math.ceil(reach / step_stops)))
+
+
+def bracket(centre: DialValue, dial: Dial, frames: int, step_stops: float) -> tuple[Frame, ...]:
+    """Bracket of one control around `centre`: centre first, then up, then down. [common practice]
+
+    Exact dial values; a long centre in bulb brackets in literal seconds.
+    """
+    if frames < 1 or frames % 2 == 0:
+        raise WrongValue("frames", "an odd number", frames)
+    side = range(1, frames // 2 + 1)
+    offsets = [0.0, *(k * step_stops for k in side), *(-k * step_stops for k in side)]
+    found = []
+    for stops in offsets:
+        wanted = dial.brightness(centre.value) + stops
+        position = dial.nearest_brightness(wanted)
+        # bulb rungs are rounded to whole seconds, which moves them by under a fifth of a stop
+        on_dial = abs(dial.brightness(position.value) - wanted) < 0.2
+        found.append(Frame(stops, position, on_dial))
+    return tuple(found)

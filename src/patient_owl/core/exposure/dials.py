@@ -1,0 +1,248 @@
+"""What a camera can really be set to, and how its dial prints it.
+
+A dial value has a printed label and an exact value. Arithmetic runs on the exact
+value: 2^(k/6) for f-numbers and 2^(k/3) for times and ISO on a thirds dial, the
+square of those roots on a halves dial. So "30" is exactly 32 s and "1/60" is 1/64 s,
+which is also what cameras run. [cipa-dc008, annex C: APEX]
+
+Beyond the dial the photographer times the shutter with a remote: those *bulb* times
+are literal whole seconds, printed as they are meant.
+"""
+
+import math
+from bisect import bisect_left, bisect_right
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cached_property, lru_cache
+from typing import Literal
+
+from patient_owl.core.errors import WrongValue
+from patient_owl.core.exposure.reciprocity import Film
+
+Steps = Literal["thirds", "halves"]
+Control = Literal["exposure_s", "f_number", "iso", "nd_stops"]
+CONTROLS: tuple[Control, ...] = ("exposure_s", "f_number", "iso", "nd_stops")
+
+SAME = 1 + 1e-9  # a value computed by another route may differ in its last bits
+
+_TIME_LABELS: dict[Steps, tuple[int, str]] = {
+    # first exponent in steps of 1/3 or 1/2 stop, then the engraved values; common practice
+    "thirds": (
+        -39,
+        "1/8000 1/6400 1/5000 1/4000 1/3200 1/2500 1/2000 1/1600 1/1250 1/1000 1/800 1/640 1/500 "
+        "1/400 1/320 1/250 1/200 1/160 1/125 1/100 1/80 1/60 1/50 1/40 1/30 1/25 1/20 1/15 1/13 "
+        "1/10 1/8 1/6 1/5 1/4 0.3 0.4 0.5 0.6 0.8 1 1.3 1.6 2 2.5 3.2 4 5 6 8 10 13 15 20 25 30",
+    ),
+    "halves": (
+        -26,
+        "1/8000 1/6000 1/4000 1/3000 1/2000 1/1500 1/1000 1/750 1/500 1/350 1/250 1/180 1/125 1/90 "
+        "1/60 1/45 1/30 1/20 1/15 1/10 1/8 1/6 1/4 0.3 0.5 0.7 1 1.5 2 3 4 6 8 10 15 20 30",
+    ),
+}
+_F_LABELS: dict[Steps, str] = {
+    "thirds": "0.8 0.9 1 1.1 1.2 1.4 1.6 1.8 2 2.2 2.5 2.8 3.2 3.5 4 4.5 5 5.6 6.3 7.1 8 9 10 11 "
+    "13 14 16 18 20 22 25 29 32 36 40 45 51 57 64",
+    "halves": "0.8 1 1.2 1.4 1.7 2 2.4 2.8 3.3 4 4.8 5.6 6.7 8 9.5 11 13 16 19 22 27 32 38 45 "
+    "54 64",
+}
+_F_FIRST: dict[Steps, int] = {"thirds": -2, "halves": -1}
+_ISO_LABELS: dict[Steps, tuple[int, str]] = {
+    "thirds": (
+        -9,
+        "12 16 20 25 32 40 50 64 80 100 125 160 200 250 320 400 500 640 800 1000 1250 1600 2000 "
+        "2500 3200 4000 5000 6400 8000 10000 12800 16000 20000 25600 32000 40000 51200 64000 "
+        "80000 102400",
+    ),
+    "halves": (
+        -6,
+        "12 18 25 35 50 70 100 140 200 280 400 560 800 1100 1600 2200 3200 4500 6400 9000 12800 "
+        "18000 25600 36000 51200 72000 102400",
+    ),
+}
+_PER_STOP: dict[Steps, int] = {"thirds": 3, "halves": 2}
+
+LONGEST_BULB_S = 8 * 3600  # s; about a winter night between two dews. Common practice.
+
+
+@dataclass(frozen=True, order=True)
+class DialValue:
+    """One position of a dial: the exact value first, so that values sort by it."""
+
+    value: float
+    label: str
+    is_bulb: bool = False
+
+
+def raw_brightness(control: Control, value: float) -> float:
+    """Stops brighter than 1 s, f/1, ISO 100 or no filter; on film before reciprocity."""
+    if control == "nd_stops":
+        return -value
+    if control == "f_number":
+        return -2 * math.log2(value)
+    return math.log2(value / 100 if control == "iso" else value)
+
+
+@dataclass(frozen=True)
+class Dial:
+    """The positions of one control, ascending by exact value.
+
+    film: on a shutter dial, the stock whose reciprocity failure dims long times.
+    """
+
+    control: Control
+    values: tuple[DialValue, ...]
+    film: Film | None = None
+
+    def __post_init__(self) -> None:
+        if not self.values:
+            raise WrongValue(self.control, "a dial with at least one position", "none")
+
+    def brightness(self, value: float) -> float:
+        """Stops brighter than 1 s, f/1, ISO 100 or no filter: every rail's common scale."""
+        lost = self.film.lost_stops(value) if self.film else 0.0
+        return raw_brightness(self.control, value) - lost
+
+    @cached_property
+    def darkest_first(self) -> tuple[DialValue, ...]:
+        dims = self.control in ("f_number", "nd_stops")
+        return self.values[::-1] if dims else self.values
+
+    @cached_property
+    def brightnesses(self) -> tuple[float, ...]:
+        """Of `darkest_first`, ascending. [stops]"""
+        return tuple(self.brightness(position.value) for position in self.darkest_first)
+
+    def nearest(self, value: float) -> DialValue:
+        """The position nearest in stops; ends of the dial included."""
+        return self.nearest_brightness(self.brightness(value))
+
+    def nearest_brightness(self, stops: float) -> DialValue:
+        """The position whose brightness is nearest; ends of the dial included."""
+        above = bisect_left(self.brightnesses, stops)
+        if above == 0:
+            return self.darkest_first[0]
+        if above == len(self.values):
+            return self.darkest_first[-1]
+        below_is_nearer = stops - self.brightnesses[above - 1] <= self.brightnesses[above] - stops
+        return self.darkest_first[above - 1 if below_is_nearer else above]
+
+    @cached_property
+    def _exact(self) -> list[float]:
+        return [position.value for position in self.values]
+
+    @cached_property
+    def _parts(self) -> dict[tuple[int, int], "Dial"]:
+        return {}
+
+    def at_most(self, value: float) -> DialValue:
+        """The largest position not above `value`; the first one when all are above."""
+        return self.values[max(0, bisect_right(self._exact, value * SAME) - 1)]
+
+    def at_least(self, value: float) -> DialValue:
+        """The smallest position not below `value`; the last one when all are below."""
+        return self.values[min(bisect_left(self._exact, value / SAME), len(self.values) - 1)]
+
+    def between(self, least: float, most: float) -> "Dial | None":
+        """The dial cut to a range, ends included; None when nothing is left.
+
+        Parts are kept: a solver asks for the same few again and again.
+        """
+        ends = bisect_left(self._exact, least / SAME), bisect_right(self._exact, most * SAME)
+        if ends == (0, len(self.values)):
+            return self
+        if ends[0] >= ends[1]:
+            return None
+        if ends not in self._parts:
+            self._parts[ends] = Dial(self.control, self.values[slice(*ends)], self.film)
+        return self._parts[ends]
+
+    def position(self, label: str) -> DialValue:
+        """The position printed `label`; WrongValue names the nearest labels otherwise."""
+        for position in self.values:
+            if position.label == label:
+                return position
+        raise WrongValue(self.control, f"one of {self.span()}", label)
+
+    def span(self) -> str:
+        """First and last label, for messages."""
+        return f"{self.values[0].label} to {self.values[-1].label}"
+
+
+def _engraved(first: int, labels: Sequence[str], root: int) -> list[DialValue]:
+    return [DialValue(2 ** ((first + k) / root), label) for k, label in enumerate(labels)]
+
+
+def _bulb_seconds(per_stop: int) -> list[int]:
+    """Whole seconds a watch can be read to, from past the dial's 32 s to LONGEST_BULB_S.
+
+    The ladder doubles from one minute; under five minutes its rungs are rounded to
+    5 s, under twenty to 10 s, above to whole minutes, which moves none by over 1/20 stop.
+    """
+    rungs = [40, 50] if per_stop == 3 else [45]
+    k = 0
+    while (exact_s := 60 * 2 ** (k / per_stop)) <= LONGEST_BULB_S:
+        grain_s = 5 if exact_s < 300 else 10 if exact_s < 1200 else 60
+        rungs.append(round(exact_s / grain_s) * grain_s)
+        k += 1
+    return rungs
+
+
+def duration_label(seconds: float) -> str:
+    """A bulb time as the trade says it: `50 s`, `1 min 15 s`, `4 min`, `2 h 8 min`."""
+    total = round(seconds)
+    hours, rest = divmod(total, 3600)
+    minutes, rest_s = divmod(rest, 60)
+    parts = (f"{hours} h" if hours else "", f"{minutes} min" if minutes else "")
+    return " ".join(p for p in (*parts, f"{rest_s} s" if rest_s else "") if p) or "0 s"
+
+
+@lru_cache
+def time_dial(
+    steps: Steps = "thirds",
+    ceiling_s: float = 30.0,
+    film: Film | None = None,
+    *,
+    bulb: bool = True,
+) -> Dial:
+    """Shutter times up to the in-camera ceiling, then bulb times in whole seconds.
+
+    `ceiling_s` is the longest *printed* time the body runs by itself, usually 30.
+    """
+    first, labels = _TIME_LABELS[steps]
+    dial = _engraved(first, labels.split(), _PER_STOP[steps])
+    camera = [position for position in dial if _printed_s(position.label) <= ceiling_s]
+    longest = camera[-1].value
+    beyond = (
+        [DialValue(float(s), duration_label(s), True) for s in _bulb_seconds(_PER_STOP[steps])]
+        if bulb
+        else []
+    )
+    values = (*camera, *(b for b in beyond if b.value > longest * 1.1))
+    return Dial("exposure_s", values, film)
+
+
+def _printed_s(label: str) -> float:
+    numerator, _, denominator = label.partition("/")
+    return float(numerator) / float(denominator or 1)
+
+
+@lru_cache
+def aperture_dial(steps: Steps = "thirds", widest: float = 1.0, narrowest: float = 32.0) -> Dial:
+    """f-numbers from `widest` to `narrowest`, both as printed on the lens."""
+    positions = _engraved(_F_FIRST[steps], _F_LABELS[steps].split(), 2 * _PER_STOP[steps])
+    kept = [p for p in positions if widest <= float(p.label) <= narrowest]
+    if not kept or float(kept[0].label) > widest:
+        # a lens that opens between two positions (f/1.7 on thirds) still opens there
+        kept.insert(0, DialValue(widest, f"{widest:g}"))
+    return Dial("f_number", tuple(kept))
+
+
+@lru_cache
+def iso_dial(steps: Steps = "thirds", lowest: float = 100, highest: float = 102400) -> Dial:
+    """ISO speeds from `lowest` to `highest`, both as printed."""
+    first, labels = _ISO_LABELS[steps]
+    positions = [
+        DialValue(p.value * 100, p.label)
+        for p in _engraved(first, labels.split(), _PER_STOP[steps])
+    ]
+    return Dial("iso", tuple(p for p in positions if lowest <= float(p.label) <= highest))

@@ -1,0 +1,86 @@
+"""Equivalents: the same light by other settings, and what a quick test frame stands for."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+
+from patient_owl.core.exposure.dials import CONTROLS, Control, Dial, DialValue
+
+QUICK_S = 16.0  # what one waits for a look: "15" on the dial. Common practice
+MISS_STOPS = 0.2  # a rung that lands further off than this is no equivalent
+
+
+@dataclass(frozen=True)
+class Rung:
+    """One equivalent of a setting, and how far it misses. [stops, + brighter]"""
+
+    positions: Mapping[Control, DialValue]
+    miss_stops: float
+
+
+def ladder(
+    positions: Mapping[Control, DialValue], dials: Mapping[Control, Dial]
+) -> tuple[Rung, ...]:
+    """Time against aperture at the same ISO and filter, whole stops of aperture, widest first."""
+    apertures = dials["f_number"]
+    steps = apertures.brightnesses
+    per_stop = 3 if len(steps) > 1 and steps[1] - steps[0] < 0.4 else 2
+    rungs = (
+        equivalent({**positions, "f_number": f_number}, positions, dials)
+        for f_number in apertures.values[::per_stop]
+    )
+    return tuple(rung for rung in rungs if abs(rung.miss_stops) <= MISS_STOPS)
+
+
+def quick_frame(
+    positions: Mapping[Control, DialValue], dials: Mapping[Control, Dial]
+) -> Rung | None:
+    """A quick frame of the same brightness for a first look, without a filter.
+
+    The lowest ISO that makes it in QUICK_S, else the highest. None when the frame itself is
+    as quick.
+    """
+    if positions["exposure_s"].value <= QUICK_S:
+        return None
+    bare = {**positions, "nd_stops": dials["nd_stops"].values[0]}
+    rungs = [equivalent({**bare, "iso": iso}, positions, dials) for iso in dials["iso"].values]
+    quick = (rung for rung in rungs if rung.positions["exposure_s"].value <= QUICK_S)
+    return next(quick, rungs[-1])
+
+
+def brighter(
+    positions: Mapping[Control, DialValue],
+    dials: Mapping[Control, Dial],
+    order: Sequence[Control],
+    stops: float,
+) -> Mapping[Control, DialValue] | None:
+    """The settings made brighter (or darker) by the first control that has room for it."""
+    for control in order:
+        dial = dials[control]
+        here = dial.brightness(positions[control].value)
+        found = dial.nearest_brightness(here + stops)
+        if abs(dial.brightness(found.value) - here - stops) <= MISS_STOPS:
+            return {**positions, control: found}
+    return None
+
+
+def equivalent(
+    wanted: Mapping[Control, DialValue],
+    positions: Mapping[Control, DialValue],
+    dials: Mapping[Control, Dial],
+) -> Rung:
+    """`wanted` with the shutter put where the picture is as bright as with `positions`."""
+    time = dials["exposure_s"]
+    changed = sum(
+        _brightness(dials, positions, c) - _brightness(dials, wanted, c)
+        for c in CONTROLS
+        if c != "exposure_s"
+    )
+    aim = time.brightness(positions["exposure_s"].value) + changed
+    found = time.nearest_brightness(aim)
+    return Rung({**wanted, "exposure_s": found}, time.brightness(found.value) - aim)
+
+
+def _brightness(
+    dials: Mapping[Control, Dial], positions: Mapping[Control, DialValue], control: Control
+) -> float:
+    return dials[control].brightness(positions[control].value)

@@ -1,0 +1,60 @@
+"""The arithmetic of light: exposure value, stops, and solving one control for the rest.
+
+Exposure value is stated for ISO 100 throughout: EV100 = log2(N²/t) − log2(S/100).
+[cipa-dc008 annex C; iso2720]
+"""
+
+import math
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from patient_owl.core.constants import INCIDENT_METER_C, REFLECTED_METER_K
+from patient_owl.core.exposure.dials import Control, Dial, DialValue
+
+
+@dataclass(frozen=True)
+class Settings:
+    """What the camera is set to; exact values, not labels.
+
+    exposure_s [s] > 0; f_number [1] > 0; iso [1] > 0; nd_stops [stops] ≥ 0 of filters;
+    lost_stops [stops] ≥ 0 to the reciprocity of a film.
+    """
+
+    exposure_s: float
+    f_number: float
+    iso: float
+    nd_stops: float = 0.0
+    lost_stops: float = 0.0
+
+    @property
+    def ev100(self) -> float:
+        """The scene EV100 these settings render at mid-grey. [stops]"""
+        return (
+            math.log2(self.f_number**2 / self.exposure_s)
+            - math.log2(self.iso / 100)
+            + self.nd_stops
+            + self.lost_stops
+        )
+
+
+def settings_on(dials: Mapping[Control, Dial], positions: Mapping[Control, DialValue]) -> Settings:
+    """The settings of dial positions, film's reciprocity included."""
+    values = {control: position.value for control, position in positions.items()}
+    film = dials["exposure_s"].film
+    lost = film.lost_stops(values["exposure_s"]) if film else 0.0
+    return Settings(**values, lost_stops=lost)
+
+
+def stops_between(first: Settings, second: Settings) -> float:
+    """How much brighter `second` renders the same scene than `first`. [stops]"""
+    return first.ev100 - second.ev100
+
+
+def ev100_from_luminance(luminance_cd_m2: float) -> float:
+    """EV100 of a reflected reading: N²/t = L·S/K. [iso2720]"""
+    return math.log2(luminance_cd_m2 * 100 / REFLECTED_METER_K)
+
+
+def ev100_from_illuminance(illuminance_lux: float) -> float:
+    """EV100 of an incident reading, flat receptor: N²/t = E·S/C. [iso2720]"""
+    return math.log2(illuminance_lux * 100 / INCIDENT_METER_C)

@@ -1,0 +1,62 @@
+"""Bounds on the controls, without words: a code and the quantities of its sentence."""
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from typing import Literal
+
+from patient_owl.core.exposure.dials import SAME, Control, Dial
+from patient_owl.core.reason import Quantities
+
+Sense = Literal["at_most", "at_least"]
+
+
+@dataclass(frozen=True)
+class Limit:
+    """One bound on one control.
+
+    value in the control's unit (s, 1, ISO). school: which way of judging this is, where
+    practitioners differ. drives: False for a school shown beside the chosen one. source: key.
+    """
+
+    code: str
+    control: Control
+    sense: Sense
+    value: float
+    quantities: Quantities = field(default_factory=dict)
+    source: str = "common_practice"
+    school: str | None = None
+    drives: bool = True
+
+    def allows(self, value: float) -> bool:
+        """Whether an exact dial value keeps the limit; equal counts as kept."""
+        if self.sense == "at_most":
+            return value <= self.value * SAME
+        return value * SAME >= self.value
+
+
+# Limits of time that belong to the kit, not to the picture: they do not make it time-capped.
+_OF_THE_KIT = {"battery", "in_camera_ceiling"}
+
+
+def is_time_capped(limits: Sequence[Limit]) -> bool:
+    """Whether the picture itself, not the kit, keeps the shutter from staying open longer."""
+    return any(
+        limit.drives
+        and limit.control == "exposure_s"
+        and limit.sense == "at_most"
+        and limit.code not in _OF_THE_KIT
+        for limit in limits
+    )
+
+
+def allowed(dial: Dial, limits: Sequence[Limit]) -> Dial | None:
+    """The part of a dial inside every driving limit on it; None when nothing is."""
+    least, most = 0.0, math.inf
+    for limit in limits:
+        if limit.control == dial.control and limit.drives:
+            if limit.sense == "at_most":
+                most = min(most, limit.value)
+            else:
+                least = max(least, limit.value)
+    return dial.between(least, most)

@@ -1,0 +1,126 @@
+"""What several recipes share: marks of the kit, reasons for a miss, the subject's light."""
+
+import math
+from collections.abc import Callable
+
+from patient_owl.core.exposure.bracket import Frame, bracket, frames_for
+from patient_owl.core.kit import Kit
+from patient_owl.core.limits.limit import Limit
+from patient_owl.core.limits.sensor import knee_mark
+from patient_owl.core.limits.support import battery, ceiling_mark, handheld, wind
+from patient_owl.core.plan.types import InputSpec, Intent, Moment, Scene
+from patient_owl.core.reason import Reason
+from patient_owl.core.solve.solver import Solution
+from patient_owl.core.tables.scenes import SCENES
+
+SHORT_OF_LIGHT_STOPS = 0.5  # a miss under half a stop is within any first guess
+
+SCENE_KEYS = ("natural", "metered", *(scene.key for scene in SCENES))
+
+
+def kit_marks(scene: Scene, kit: Kit) -> tuple[Limit, ...]:
+    """Facts of hands, release, wind, battery and gain; of these only the battery binds."""
+    found = (
+        handheld(kit),
+        ceiling_mark(kit),
+        wind(scene.gust_m_s, kit),
+        knee_mark(kit),
+        battery(kit, scene.temperature_c),
+    )
+    return tuple(mark for mark in found if mark is not None)
+
+
+def miss_reasons(solution: Solution) -> tuple[Reason, ...]:
+    """That the picture comes out brighter or darker than wanted, where it shows."""
+    if abs(solution.miss_stops) <= SHORT_OF_LIGHT_STOPS:
+        return ()
+    code = "short_of_light" if solution.miss_stops < 0 else "too_much_light"
+    return (Reason(code, {"stops": abs(solution.miss_stops)}),)
+
+
+def time_reasons(solution: Solution, kit: Kit) -> tuple[Reason, ...]:
+    """That a film needs longer than metered, and that the camera cannot count so far."""
+    reasons = []
+    settings = solution.settings
+    if settings.lost_stops > 0:
+        metered_s = settings.exposure_s / 2**settings.lost_stops
+        quantities = {
+            "exposure_s": settings.exposure_s,
+            "metered_s": metered_s,
+            "stops": settings.lost_stops,
+        }
+        reasons.append(Reason("film_needs", quantities, "film_sheet"))
+    if solution.positions["exposure_s"].is_bulb:
+        has_remote = kit.support.release in ("cable", "timer")
+        reasons.append(Reason("bulb_needed" if has_remote else "bulb_without_remote"))
+    return tuple(reasons)
+
+
+def lands(subject_ev100: float, sigma_stops: float, solution: Solution) -> Reason:
+    """Where the subject's brightness ends up."""
+    landed = subject_ev100 - solution.settings.ev100
+    return Reason("subject_lands", {"stops": landed, "sigma_stops": sigma_stops})
+
+
+BRACKET_STEP_STOPS = 1.0
+
+
+def time_bracket(solution: Solution, kit: Kit, sigma_stops: float) -> tuple[Frame, ...]:
+    """Shutter bracket as wide as the ± asks for."""
+    frames = frames_for(sigma_stops, BRACKET_STEP_STOPS)
+    time = solution.positions["exposure_s"]
+    return bracket(time, kit.dials["exposure_s"], frames, BRACKET_STEP_STOPS)
+
+
+def placement_input(default_stops: float) -> InputSpec:
+    return InputSpec("placement_stops", "number", default_stops, "stops", -6, 3, 1 / 3)
+
+
+def seconds_until(
+    scene: Scene, holds: Callable[[Moment], bool], *, latest_s: float = 86400.0
+) -> float | None:
+    """Seconds until a condition on the night's light first holds from now on; None if never."""
+    return next((m.after_s for m in scene.night if 0 <= m.after_s <= latest_s and holds(m)), None)
+
+
+def setting_up(intent: Intent, kit: Kit) -> tuple[str, ...]:
+    """The first steps: legs as high as the photographer likes them, stabiliser off, mirror up."""
+    mirror = ("mirror_up",) if kit.body.first_curtain == "mirror" else ()
+    return (intent.side("tripod_school"), "stabiliser_off", *mirror)
+
+
+def releasing(intent: Intent, solution: Solution) -> str:
+    """How the shutter is opened; beyond the camera's own times only a remote will do."""
+    if solution.positions["exposure_s"].is_bulb:
+        return "release_remote"
+    return intent.side("release_school")
+
+
+def light_inputs(default: str) -> tuple[InputSpec, ...]:
+    """The questions about what lights the subject."""
+    return (
+        InputSpec("lit_by", "choice", default, options=SCENE_KEYS),
+        InputSpec(
+            "metered_ev100", "number", 4.0, "EV", -12, 16, 1 / 3, only_if=("lit_by", ("metered",))
+        ),
+    )
+
+
+METERED_SIGMA_STOPS = 0.5  # a meter reading and where it was taken; common practice
+
+
+def subject_light(scene: Scene, intent: Intent, *, is_outdoors: bool = True) -> tuple[float, float]:
+    """EV100 of the subject and its ±: what lights it and, outdoors, the sky on top. [stops]"""
+    lit_by = intent.word("lit_by")
+    if lit_by == "natural":
+        return scene.ground_ev100, scene.ground_sigma_stops
+    if lit_by == "metered":
+        return intent.number("metered_ev100"), METERED_SIGMA_STOPS
+    lamp = next(one for one in SCENES if one.key == lit_by)
+    if not is_outdoors:
+        return lamp.ev100, lamp.sigma_stops
+    by_sky = 2 ** (scene.ground_ev100 - lamp.ev100)
+    total = lamp.ev100 + math.log2(1 + by_sky)
+    # the share of each light carries its own ±
+    share = by_sky / (1 + by_sky)
+    return total, math.hypot((1 - share) * lamp.sigma_stops, share * scene.ground_sigma_stops)

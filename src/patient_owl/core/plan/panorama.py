@@ -1,0 +1,74 @@
+"""How many frames cover a wide view: columns and rows with overlap, and the time it takes."""
+
+import math
+from typing import NamedTuple
+
+from patient_owl.core.kit import Kit
+from patient_owl.core.optics.camera import field_of_view_deg, frame_size_mm
+from patient_owl.core.plan.types import InputSpec, Intent
+from patient_owl.core.reason import Reason
+
+OVERLAP_SHARE = 0.3  # of a frame, so that stitching finds its points; common practice
+TURN_S = 5.0  # to turn the head and let it settle; common practice
+
+
+class Grid(NamedTuple):
+    """Columns and rows, and the turn between columns. [deg]"""
+
+    columns: int
+    rows: int
+    turn_deg: float
+    tilt_deg: float
+
+
+def grid(wide_deg: float, high_deg: float, frame_wide_deg: float, frame_high_deg: float) -> Grid:
+    """Frames that cover a view, each overlapping its neighbour by OVERLAP_SHARE."""
+
+    def count(whole: float, one: float) -> int:
+        return max(1, math.ceil((whole - one) / (one * (1 - OVERLAP_SHARE)) - 1e-9) + 1)
+
+    keep = 1 - OVERLAP_SHARE
+    return Grid(
+        count(wide_deg, frame_wide_deg),
+        count(high_deg, frame_high_deg),
+        frame_wide_deg * keep,
+        frame_high_deg * keep,
+    )
+
+
+def grid_for(kit: Kit, intent: Intent) -> Grid | None:
+    """The grid asked for; None when no panorama is wanted."""
+    wide_deg = intent.maybe("panorama_wide_deg")
+    if wide_deg is None:
+        return None
+    width_mm, height_mm = frame_size_mm(kit.body.sensor, intent.framing.orientation)
+    focal, projection = kit.lens.focal_length_mm, kit.lens.projection
+    one_wide = field_of_view_deg(width_mm, focal, projection)
+    one_high = field_of_view_deg(height_mm, focal, projection)
+    high_deg = intent.maybe("panorama_high_deg") or one_high
+    return grid(wide_deg, high_deg, one_wide, one_high)
+
+
+def panorama_facts(
+    kit: Kit, intent: Intent, exposure_s: float, frames_each: int = 1
+) -> tuple[Reason, ...]:
+    """Columns, rows and minutes of the panorama, if one is wanted."""
+    found = grid_for(kit, intent)
+    if found is None:
+        return ()
+    frames = found.columns * found.rows
+    clock_s = frames * (exposure_s * frames_each + TURN_S)
+    quantities = {
+        "columns": found.columns,
+        "rows": found.rows,
+        "frames": frames * frames_each,
+        "turn_deg": found.turn_deg,
+        "clock_s": clock_s,
+    }
+    return (Reason("panorama", quantities),)
+
+
+PANORAMA_INPUTS = (
+    InputSpec("panorama_wide_deg", "number", None, "°", 20, 360, 5),
+    InputSpec("panorama_high_deg", "number", None, "°", 10, 150, 5),
+)

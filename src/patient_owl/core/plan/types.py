@@ -1,0 +1,221 @@
+"""What a recipe is given and what it answers."""
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
+from typing import Literal
+
+from patient_owl.core.errors import WrongValue
+from patient_owl.core.exposure.bracket import Frame
+from patient_owl.core.exposure.dials import Control, DialValue
+from patient_owl.core.kit import Kit
+from patient_owl.core.limits.limit import Limit
+from patient_owl.core.optics.camera import Framing
+from patient_owl.core.plan.report import Blurs, Run
+from patient_owl.core.plan.schools import SCHOOLS, default_school
+from patient_owl.core.plan.sketch import Sketch
+from patient_owl.core.reason import Reason
+from patient_owl.core.solve.solver import Choice, Solution
+
+InputValue = float | str | None
+
+
+@dataclass(frozen=True)
+class Moment:
+    """The light at another minute of the same night."""
+
+    after_s: float  # from the shot's own moment, negative before it
+    ground_ev100: float
+    sky_ev100: float
+    sun_altitude_deg: float
+
+
+@dataclass(frozen=True)
+class Scene:
+    """The light and the place at the moment of the shot.
+
+    EV100 are those of the predicted or judged light; sigmas one standard deviation. [stops]
+    moon_rises_in_s: when the Moon next comes up, None when it does not this night. night: the
+    light minute by minute, for what depends on when; empty where nobody asked.
+    """
+
+    latitude_deg: float
+    ground_ev100: float
+    ground_sigma_stops: float
+    sky_ev100: float
+    sky_sigma_stops: float
+    sky_source: str = "night_sky"
+    sun_altitude_deg: float = -90.0
+    moon_altitude_deg: float = -90.0
+    moon_azimuth_deg: float = 0.0
+    moon_phase_deg: float = 180.0
+    moon_rises_in_s: float | None = None
+    core_altitude_deg: float = -90.0
+    core_azimuth_deg: float = 0.0
+    temperature_c: float = 10.0
+    gust_m_s: float = 0.0
+    night: tuple[Moment, ...] = ()
+
+
+@dataclass(frozen=True)
+class InputSpec:
+    """One question a discipline asks. Labels and help are worded elsewhere by `key`.
+
+    kind "number": unit, least and most hold; kind "choice": options hold. default None: the
+    question may stay open. only_if: asked only while another answer is among some.
+    """
+
+    key: str
+    kind: Literal["number", "choice"]
+    default: InputValue
+    unit: str = ""
+    least: float = float("-inf")
+    most: float = float("inf")
+    step: float = 1
+    options: tuple[str, ...] = ()
+    only_if: tuple[str, tuple[str, ...]] | None = None
+
+    @property
+    def is_school(self) -> bool:
+        """Whether the choice is between ways of working that photographers differ on."""
+        return self.key in SCHOOLS
+
+    def check(self, value: InputValue) -> InputValue:
+        """The value when it is acceptable, else WrongValue."""
+        if self.kind == "choice":
+            if value not in self.options:
+                raise WrongValue(self.key, "one of " + ", ".join(self.options), value)
+            return value
+        if value is None and self.default is None:
+            return None
+        if not isinstance(value, (int, float)) or not self.least <= value <= self.most:
+            unit = f" {self.unit}" if self.unit else ""
+            raise WrongValue(self.key, f"{self.least:g} to {self.most:g}{unit}", value)
+        return float(value)
+
+
+def school_input(key: str) -> InputSpec:
+    """The question of a school, asked under its own key."""
+    return InputSpec(key, "choice", default_school(key), options=SCHOOLS[key])
+
+
+@dataclass(frozen=True)
+class Intent:
+    """What the photographer wants: framing, answers to the recipe's inputs, hands on controls."""
+
+    framing: Framing
+    inputs: Mapping[str, InputValue]
+    choice: Choice = field(default_factory=lambda: Choice({}))
+    schools: Mapping[str, str] = field(default_factory=dict)
+
+    def side(self, key: str) -> str:
+        """The side the photographer takes on a question no recipe asks."""
+        return self.schools.get(key, default_school(key))
+
+    def number(self, key: str) -> float:
+        value = self.inputs[key]
+        if not isinstance(value, (int, float)):
+            raise WrongValue(key, "a number", value)
+        return float(value)
+
+    def maybe(self, key: str) -> float | None:
+        """A number, or None when the question was left open."""
+        return None if self.inputs[key] is None else self.number(key)
+
+    def word(self, key: str) -> str:
+        return str(self.inputs[key])
+
+
+@dataclass(frozen=True)
+class Alternative:
+    """Another setting worth knowing of: what it is, and a fact about it."""
+
+    reason: Reason
+    positions: Mapping[Control, DialValue]
+
+
+@dataclass(frozen=True)
+class Cue:
+    """What somebody does while the shutter is open, so many seconds after it opened."""
+
+    at_s: float
+    code: str
+
+
+@dataclass(frozen=True)
+class Plan:
+    """The answer of a recipe.
+
+    lead: the reason that opens the sentence; reasons: what follows it, most important
+    first. limits: every limit in play, schools not chosen included. steps, mistakes and
+    cautions: codes in order. facts: figures of this discipline. alternatives: other
+    settings. bracket: frames around the first guess. run: how many frames and how.
+    cues: what is done meanwhile.
+    """
+
+    solution: Solution
+    lead: Reason
+    reasons: tuple[Reason, ...]
+    limits: tuple[Limit, ...]
+    target_ev100: float
+    sigma_stops: float
+    steps: tuple[str, ...] = ()
+    mistakes: tuple[str, ...] = ()
+    cautions: tuple[str, ...] = ()
+    facts: tuple[Reason, ...] = ()
+    alternatives: tuple[Alternative, ...] = ()
+    bracket: tuple[Frame, ...] = ()
+    bracket_control: Control = "exposure_s"
+    blurs: Blurs = Blurs()
+    run: Run = Run()
+    cues: tuple[Cue, ...] = ()
+    sketch: Sketch | None = None
+
+
+@dataclass(frozen=True)
+class Recipe:
+    """A discipline: its questions, its plan, and the Sun's altitudes at which it works.
+
+    follow: the control that keeps the brightness until the photographer says otherwise.
+    change_order: what to change first after a take, by what it costs this discipline;
+    change_why: the code of the reason for that order.
+    """
+
+    key: str
+    inputs: tuple[InputSpec, ...]
+    plan: Callable[[Scene, Kit, Intent], Plan]
+    sun_altitude_deg: tuple[float, float] = (-90.0, 90.0)
+    follow: Control = "iso"
+    change_order: tuple[Control, ...] = ("iso", "f_number", "exposure_s")
+    change_why: str = "order_stars"
+    light: str | None = None  # code of a light of its own that is judged apart
+    order: int = 100  # its place in the list people choose from
+
+    def checked_inputs(
+        self, given: Mapping[str, InputValue], schools: Mapping[str, str] | None = None
+    ) -> dict[str, InputValue]:
+        """Every declared input, given, else of the photographer's schools, else default.
+
+        WrongValue for an unknown or a bad one.
+        """
+        known = {spec.key: spec for spec in self.inputs}
+        for key in given:
+            if key not in known:
+                raise WrongValue("inputs", "one of " + ", ".join(known), key)
+        chosen = schools or {}
+        return {
+            key: spec.check(
+                given.get(key, chosen.get(key, spec.default) if spec.is_school else spec.default)
+            )
+            for key, spec in known.items()
+        }
+
+    def carried_over(self, given: Mapping[str, InputValue]) -> dict[str, InputValue]:
+        """Of another discipline's answers those that mean the same here and are acceptable."""
+        kept: dict[str, InputValue] = {}
+        for spec in self.inputs:
+            if spec.key in given:
+                try:
+                    kept[spec.key] = spec.check(given[spec.key])
+                except WrongValue:
+                    continue
+        return kept

@@ -1,0 +1,1 @@
+"""Settings that serve the lights, and what stands in the way."""

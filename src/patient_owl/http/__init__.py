@@ -1,0 +1,1 @@
+"""The web's plumbing: errors in words, guards, sessions a request, versions of rows."""

@@ -1,0 +1,1 @@
+"""The private database: its instance, schema, sessions and ownership."""
