@@ -2,26 +2,27 @@
 
 import numpy as np
 
-from patient_owl.core.advise.advice import (
-    GOOD_ENOUGH_STOPS,
+from patient_owl.core.advise.belief import (
     SLIP_SHARE,
     VERDICT_EDGES_STOPS,
     WORD_SOFTNESS_STOPS,
-    Belief,
     JudgedTake,
-    Room,
     Verdict,
     belief_after,
-    next_setting,
+    evidence_on,
 )
+from patient_owl.core.advise.next import GOOD_ENOUGH_STOPS, Room, next_setting
 from patient_owl.core.exposure.dials import Control, aperture_dial, iso_dial, time_dial
 from patient_owl.core.exposure.filters import filter_dial
 from patient_owl.core.exposure.settings import Settings
+from patient_owl.core.light.part import WHOLE, LightPart
 
 SCENES, SIGMA_STOPS, MOST_TAKES = 1000, 2.0, 9
 FIRST = Settings(4, 4, 400)
 ORDER: tuple[Control, ...] = ("exposure_s", "iso", "f_number")
+SCENE = LightPart("subject", "metered", FIRST.ev100, SIGMA_STOPS, 0.0)
 ROOM = Room(
+    (SCENE,),
     {
         "exposure_s": time_dial(),
         "f_number": aperture_dial("thirds", 1.8, 16),
@@ -43,14 +44,13 @@ def word_for(misplaced_stops: float, rng: np.random.Generator) -> Verdict:
 
 def takes_needed(truth_ev100: float, rng: np.random.Generator) -> int:
     """Takes after the first until one lies within a third of a stop of the truth."""
-    prior = Belief(FIRST.ev100, SIGMA_STOPS)
     settings, judged = FIRST, []
     for count in range(MOST_TAKES):
         misplaced = truth_ev100 - settings.ev100
         if abs(misplaced) <= GOOD_ENOUGH_STOPS:
             return count
-        judged.append(JudgedTake(settings, word_for(misplaced, rng)))
-        advice = next_setting(prior, judged, ROOM)
+        judged.append(JudgedTake(settings, {WHOLE: word_for(misplaced, rng)}))
+        advice = next_setting(judged, ROOM)
         settings = Settings(**{c: p.value for c, p in advice.positions.items()})
     return MOST_TAKES
 
@@ -66,10 +66,11 @@ def coverage(truths: np.ndarray, rng: np.random.Generator) -> float:
     """Share of truths inside the stated ± after three words, none stopped early."""
     inside = 0
     for truth in truths:
-        prior, judged, settings = Belief(FIRST.ev100, SIGMA_STOPS), [], FIRST
+        judged, settings = [], FIRST
         for _ in range(3):
-            judged.append(JudgedTake(settings, word_for(float(truth) - settings.ev100, rng)))
-            belief = belief_after(prior, judged)
+            word = word_for(float(truth) - settings.ev100, rng)
+            judged.append(JudgedTake(settings, {WHOLE: word}))
+            belief = belief_after(SCENE, evidence_on(SCENE, SCENE, judged))
             settings = Settings(2 ** (4 - belief.ev100), 4, 100)
         inside += abs(belief.ev100 - truth) <= belief.sigma_stops
     return inside / len(truths)

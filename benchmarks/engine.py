@@ -5,9 +5,11 @@ from patient_owl.core.bench import Work, work_out
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.filters import Filter
 from patient_owl.core.kit import Body, Lens, Support, kit_of
+from patient_owl.core.light.part import LightPart
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.noise import SensorNoise
 from patient_owl.core.optics.camera import Sensor
+from patient_owl.core.plan.hand import Hand
 from patient_owl.core.solve.solver import Choice, solve
 
 BODY = Body(Sensor(36, 24, 6000, 4000), noise=SensorNoise(58_000, 1.6, 5.5, 0.04, 0.52))
@@ -38,13 +40,14 @@ LIMITS = (
 
 def ten_thousand() -> None:
     for k in range(10_000):
-        solve(-10 + k / 450, KIT.dials, LIMITS, START, FOLLOW_TIME)
+        part = LightPart("subject", "metered", -10 + k / 450, 1.0, 0.0)
+        solve([part], KIT.dials, LIMITS, START, FOLLOW_TIME)
 
 
 def run() -> None:
     report(
         "full solve, every limit and report",
-        lambda: work_out(EVERYTHING, KIT, FOLLOW_TIME),
+        lambda: work_out(EVERYTHING, KIT, Hand()),
         300,
         5,
     )

@@ -24,7 +24,7 @@ STEP_S = 600
 def ours() -> None:
     """Sun, Moon and core every ten minutes of a year, and every rise, set and twilight."""
     seconds = ephemeris.epoch_seconds(START) + np.arange(0, 365 * 86400, STEP_S)
-    for body in (tracks.SUN, tracks.MOON, tracks.CORE):
+    for body in (tracks.SUN, tracks.MOON, tracks.GALACTIC_CORE):
         tracks.track(body, SITE, seconds)
     sky_events(SITE, seconds)
 

@@ -10,9 +10,10 @@ from patient_owl.core.exposure.ladder import Rung
 from patient_owl.core.kit import Kit
 from patient_owl.core.optics.depth_of_field import confusion_um
 from patient_owl.core.plan.report import Report
-from patient_owl.core.solve.conflict import Conflict
+from patient_owl.core.program.program import Program
 from patient_owl.core.solve.solver import Solution
 from patient_owl.words.formats import signed_stops
+from patient_owl.words.parts import landing_text, part_name
 from patient_owl.words.plan import (
     conflict_text,
     setting_text,
@@ -20,7 +21,9 @@ from patient_owl.words.plan import (
     time_and_aperture_text,
     way_text,
 )
-from patient_owl.words.report import cost_text, noise_text, part_text, sharpness_text, tone_text
+from patient_owl.words.program import program_text
+from patient_owl.words.report import blur_text, cost_text, noise_text, sharpness_text, tone_text
+from patient_owl.words.steps import CUES
 
 
 class FrameOut(BaseModel):
@@ -41,15 +44,16 @@ class RungOut(BaseModel):
 
 
 class ConflictOut(BaseModel):
-    """What excludes what, by how many stops, and ways out, cheapest first."""
+    """What excludes what for one light, by how many stops, and ways out, cheapest first."""
 
+    part: str
     text: str
     codes: list[str]
     missing_stops: float
     ways: list[str]
 
 
-class PartOut(BaseModel):
+class BlurOut(BaseModel):
     """One cause of blur. [px]"""
 
     cause: str
@@ -70,7 +74,7 @@ class ReportOut(BaseModel):
     """What the frame will be like and what it costs."""
 
     sharpness: str
-    parts: list[PartOut]
+    blurs: list[BlurOut]
     total_px: float
     noise: str
     tones: list[ToneOut]
@@ -106,14 +110,114 @@ def test_frame_text(rung: Rung | None) -> str:
     return settings_text(rung.positions) if rung else "The frame itself is quick enough."
 
 
-def conflict_out(conflict: Conflict | None) -> ConflictOut | None:
-    if conflict is None:
-        return None
-    return ConflictOut(
-        text=conflict_text(conflict),
-        codes=[*(limit.code for limit in conflict.limits), *conflict.held],
-        missing_stops=conflict.missing_stops,
-        ways=[way_text(way) for way in conflict.ways],
+def conflicts_out(solution: Solution) -> list[ConflictOut]:
+    """Of every light that does not come home; the lead's first."""
+    lead = solution.landings[0].part.key
+    return [
+        ConflictOut(
+            part=conflict.part,
+            text=conflict_text(conflict, is_lead=conflict.part == lead),
+            codes=[*(limit.code for limit in conflict.limits), *conflict.held],
+            missing_stops=conflict.missing_stops,
+            ways=[way_text(way) for way in conflict.ways],
+        )
+        for conflict in solution.conflicts
+    ]
+
+
+class LightPartOut(BaseModel):
+    """One light of the picture: where it is wanted, where it lands. [stops from mid-grey]
+
+    levers: where its private controls were put, each in its own unit.
+    """
+
+    key: str
+    name: str
+    ev100: float
+    sigma_stops: float
+    placement_stops: float
+    landed_stops: float
+    text: str
+    levers: dict[str, float]
+
+
+def parts_out(solution: Solution) -> list[LightPartOut]:
+    """The lights of a picture, the one it is exposed for first."""
+    return [
+        LightPartOut(
+            key=landing.part.key,
+            name=part_name(landing.part.key),
+            ev100=landing.part.ev100,
+            sigma_stops=landing.part.sigma_stops,
+            placement_stops=landing.part.placement_stops,
+            landed_stops=landing.landed_stops,
+            text=landing_text(landing),
+            levers=dict(landing.levers),
+        )
+        for landing in solution.landings
+    ]
+
+
+class PhaseOut(BaseModel):
+    """Equal frames in a row; exposure_s None where the hand opens and closes.
+
+    dark_s: the camera's dark frame after each, when noise reduction is on.
+    """
+
+    code: str
+    exposure_s: float | None
+    repeats: int
+    gap_s: float
+    dark_s: float
+    offset_stops: float
+    lead_in_s: float
+    waits: bool
+
+
+class CueOut(BaseModel):
+    """What somebody does, so many seconds after the shutter opened."""
+
+    at_s: float
+    lasts_s: float
+    who: str
+    text: str
+
+
+class ProgramOut(BaseModel):
+    """The course of a shot; all phases are run once a round."""
+
+    phases: list[PhaseOut]
+    cues: list[CueOut]
+    rounds: int
+    between_s: float
+    frames: int
+    text: str
+
+
+def program_out(program: Program) -> ProgramOut:
+    darkened = program.with_noise_reduction()
+    return ProgramOut(
+        phases=[
+            PhaseOut(
+                code=phase.code,
+                exposure_s=phase.exposure_s,
+                repeats=phase.repeats,
+                gap_s=phase.gap_s,
+                dark_s=phase.dark_s,
+                offset_stops=phase.offset_stops,
+                lead_in_s=phase.lead_in_s,
+                waits=phase.waits,
+            )
+            for phase in darkened.phases
+        ],
+        cues=[
+            CueOut(at_s=c.at_s, lasts_s=c.lasts_s, who=c.who, text=CUES[c.code])
+            for c in program.cues
+        ],
+        rounds=program.rounds,
+        between_s=program.between_s,
+        frames=program.frames,
+        text=program_text(program),
     )
 
 
@@ -122,7 +226,7 @@ def report_out(report: Report, solution: Solution, kit: Kit, is_time_capped: boo
     print_px = confusion_um(kit.body.sensor.diagonal_mm) / kit.body.sensor.pixel_pitch_um
     return ReportOut(
         sharpness=sharpness_text(sharp, print_px),
-        parts=[PartOut(cause=k, text=part_text(k, v), blur_px=v) for k, v in sharp.parts_px],
+        blurs=[BlurOut(cause=k, text=blur_text(k, v), blur_px=v) for k, v in sharp.parts_px],
         total_px=sharp.total_px,
         noise=noise_text(report, solution.settings.iso, is_time_capped),
         tones=[

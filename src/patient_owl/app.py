@@ -13,6 +13,8 @@ from starlette.middleware.gzip import GZipMiddleware
 
 from patient_owl import trash
 from patient_owl.accounts.router import router as accounts_router
+from patient_owl.adapters.devices import Devices
+from patient_owl.adapters.simulated import simulated_devices
 from patient_owl.bench.router import router as bench_router
 from patient_owl.camera.router import router as camera_router
 from patient_owl.core.sky import ephemeris
@@ -36,8 +38,11 @@ def _operation_id(route: APIRoute) -> str:
     return route.name  # the client's function names: list_nights, get_plan
 
 
-def create_app(settings: Settings | None = None) -> FastAPI:
-    """The whole application on the database the settings name."""
+def create_app(settings: Settings | None = None, devices: Devices | None = None) -> FastAPI:
+    """The whole application on the database the settings name, with the devices given.
+
+    Without any, simulated ones stand behind the ports, and say so wherever their figures show.
+    """
     settings = settings or get_settings()
     engine = make_engine(settings.database_url)
 
@@ -59,6 +64,7 @@ def create_app(settings: Settings | None = None) -> FastAPI:
     )
     app.state.settings = settings
     app.state.sessions = make_sessions(engine)
+    app.state.devices = devices or simulated_devices()
     problems.install(app)
     app.add_middleware(GZipMiddleware, minimum_size=2048, compresslevel=5)
     app.add_middleware(LogAndGuard)

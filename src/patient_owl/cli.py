@@ -18,6 +18,7 @@ from pydantic import ValidationError
 
 from patient_owl.accounts.schemas import AccountCreate
 from patient_owl.accounts.service import create_account
+from patient_owl.adapters.simulated import simulated_devices
 from patient_owl.app import create_app
 from patient_owl.core.errors import OwlError
 from patient_owl.demo.nights import load
@@ -103,15 +104,16 @@ def _run(settings: Settings, *, tls: bool, cert: Path | None, key: Path | None) 
                 database.start()
                 settings.database_url = database.url
             migrate(settings.database_url)
+            devices = simulated_devices()
             if settings.demo:
                 with make_sessions(make_engine(settings.database_url))() as session:
-                    load(session, date.today())  # noqa: DTZ011  the demo begins on the user's today
+                    load(session, devices, date.today())  # noqa: DTZ011  the demo begins on the user's today
             install_logging()
             scheme = "https" if certificate else "http"
             address = f"{scheme}://{settings.host}:{settings.port}"
             print(f"\n  Patient Owl is at {address}   (Ctrl-C stops it)\n", flush=True)
             uvicorn.run(
-                create_app(settings),
+                create_app(settings, devices),
                 host=settings.host,
                 port=settings.port,
                 log_config=None,

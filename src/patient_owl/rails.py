@@ -8,6 +8,7 @@ from pydantic import BaseModel, Field, field_validator, model_validator
 from patient_owl.core.exposure.dials import CONTROLS, Control, Dial, DialValue
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.limit import Limit, Sense
+from patient_owl.core.plan.hand import Action, Hand, Touch
 from patient_owl.core.solve.solver import Choice
 from patient_owl.words.plan import CONTROL_TITLES, setting_text
 from patient_owl.words.posts import post_text
@@ -39,38 +40,31 @@ class ChoiceIn(BaseModel):
             _check_value(control, value)
         return held
 
-    def after(self, move: "Move | None", kit: Kit, follow: Control) -> Choice:
-        """The choice once an eye was moved to the nearest position of its dial.
-
-        `follow`: the control the discipline would have follow.
-        """
-        choice = self._to_domain(follow)
-        if move is None:
-            return choice
-        position = kit.dials[move.control].nearest(move.value)
-        return choice.moved(move.control, position.value)
-
-    def _to_domain(self, follow: Control) -> Choice:
-        locked = frozenset(self.locked)
-        if self.follow != "recipe":
-            return Choice(dict(self.held), locked, self.follow)
-        free = follow not in locked and follow not in self.held
-        return Choice(dict(self.held), locked, follow if free else None)
+    def hand(self, touch: "TouchIn | None" = None) -> Hand:
+        """The hand on the rails, with what is done to it just now."""
+        done = Touch(touch.control, touch.action, touch.value) if touch else None
+        return Hand(dict(self.held), frozenset(self.locked), self.follow, done)
 
     @classmethod
     def from_domain(cls, choice: Choice) -> Self:
         return cls(held=dict(choice.held), locked=sorted(choice.locked), follow=choice.follow)
 
 
-class Move(BaseModel):
-    """One eye moved by hand to an exact dial value."""
+class TouchIn(BaseModel):
+    """One thing done to one rail.
+
+    "move" and "lock" put it on the dial position nearest to an exact value; "follow" lets it keep
+    the brightness, "unlock" lets it follow again, "release" gives it back to the recipe.
+    """
 
     control: Control
-    value: ControlValue
+    action: Action = "move"
+    value: ControlValue = 0.0
 
     @model_validator(mode="after")
     def _usable(self) -> Self:
-        _check_value(self.control, self.value)
+        if self.action in ("move", "lock"):
+            _check_value(self.control, self.value)
         return self
 
 

@@ -57,6 +57,6 @@ def take_body(shot_id: str, **over: Any) -> Json:
         "exposure_s": 4.0,
         "f_number": 2.0**1.5,
         "iso": 6400,
-        "verdict": "dark",
+        "verdicts": {"whole": "dark"},
         **over,
     }

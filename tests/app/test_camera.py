@@ -49,7 +49,7 @@ def test_advice_from_frames_alone_brings_the_picture_where_it_was_placed(ida: Te
         ask(ida, "PUT", f"{shot}/camera/settings", **values)
         frame = ask(ida, "POST", f"{shot}/camera/take")
         take = str(uuid7())
-        body = making.take_body(shot, **values, verdict=None, started_at_utc=frame["began_at_utc"])
+        body = making.take_body(shot, **values, verdicts={}, started_at_utc=frame["began_at_utc"])
         assert ida.put(f"/api/v1/takes/{take}", json=body).status_code == 201
         photo = ask(ida, "PUT", f"{shot}/camera/frames/{frame['id']}/take", take_id=take)
         assert photo["take_id"] == take

@@ -86,9 +86,9 @@ def test_a_filter_in_the_bag_is_a_rail_and_a_take_remembers_it(ida: TestClient) 
     glass = {"kind": "filter", "marking": "factor", "value": 64}
     making.made(ida, "/kit", {"name": "ND 64", "spec": glass})
     shot = making.shot(ida)
-    move = {"control": "nd_stops", "value": 6}
+    touch = {"control": "nd_stops", "value": 6}
     own = {k: v for k, v in shot.items() if k not in {"id", "night_id", "version"}}
-    body = {"night_id": shot["night_id"], "shot": own, "move": move}
+    body = {"night_id": shot["night_id"], "shot": own, "touch": touch}
     plan = ida.post("/api/v1/plans", json=body).json()
     assert plan["settings"].endswith("ND 64")
     assert plan["choice"]["held"]["nd_stops"] == 6

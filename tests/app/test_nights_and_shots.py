@@ -77,9 +77,9 @@ def test_a_shot_gets_settings_with_reasons_and_posts(ida: TestClient) -> None:
 def test_moving_an_eye_answers_with_the_rail_that_follows(ida: TestClient) -> None:
     night = making.night(ida)
     body = making.shot_body(ida)
-    move = {"control": "f_number", "value": 8.0}
+    touch = {"control": "f_number", "value": 8.0}
     plan = ida.post(
-        "/api/v1/plans", json={"night_id": night["id"], "shot": body, "move": move}
+        "/api/v1/plans", json={"night_id": night["id"], "shot": body, "touch": touch}
     ).json()
     roles = {rail["control"]: rail["role"] for rail in plan["rails"]}
     assert roles == {"exposure_s": "recipe", "f_number": "held", "iso": "follows"}

@@ -33,14 +33,12 @@ def upload(client: TestClient, shot_id: str, content: bytes, **form: Any) -> Any
     return client.post(f"/api/v1/shots/{shot_id}/photos", files=files, data=form)
 
 
-def shot_with_takes(
-    client: TestClient, count: int, verdict: str | None = None
-) -> tuple[str, list[str]]:
+def shot_with_takes(client: TestClient, count: int) -> tuple[str, list[str]]:
     shot = making.shot(client)
     ids = [str(uuid7()) for _ in range(count)]
     for k, take_id in enumerate(ids):
         body = making.take_body(
-            shot["id"], started_at_utc=f"2026-12-09T22:{41 + 2 * k}:00Z", verdict=None
+            shot["id"], started_at_utc=f"2026-12-09T22:{41 + 2 * k}:00Z", verdicts={}
         )
         assert client.put(f"/api/v1/takes/{take_id}", json=body).status_code == 201
     return shot["id"], ids
@@ -175,14 +173,20 @@ def test_the_bundle_answers_every_word_as_the_chain_would(ida: TestClient) -> No
     mine = bundle["shots"][0]
     assert [v["key"] for v in bundle["verdicts"]] == list(mine["answers"])
     foretold = mine["answers"]["dark"]
-    body = making.take_body(shot["id"], **mine["setting"]["values"], verdict="dark")
+    assert mine["judged"] == "whole"
+    set_now = mine["settings"][mine["setting"]]["values"]
+    body = making.take_body(shot["id"], **set_now, started_at_utc=shot["at_utc"])
     ida.put(f"/api/v1/takes/{uuid7()}", json=body)
     advice = ida.get(f"/api/v1/shots/{shot['id']}/chain").json()["advice"]
-    assert foretold["setting"]["text"] == advice["settings"]
+    assert mine["settings"][foretold["setting"]]["text"] == advice["settings"]
     assert foretold["reasons"] == advice["reasons"]
-    again = ida.get(f"/api/v1/nights/{night['id']}/field").json()["shots"][0]
+    again = ida.get(f"/api/v1/shots/{shot['id']}/field").json()
     assert again["takes"] == 1
-    assert again["answers"]["right"]["setting"] == foretold["after"]["right"]["setting"]
+    after = [
+        of["settings"][answers["right"]["setting"]]["text"]
+        for of, answers in ((again, again["answers"]), (mine, foretold["after"]))
+    ]
+    assert after[0] == after[1]
 
 
 def test_cards_are_one_page_and_say_the_settings(ida: TestClient) -> None:

@@ -6,7 +6,7 @@ from pathlib import Path
 import pytest
 from alembic import command
 from fastapi.testclient import TestClient
-from sqlalchemy import create_engine, text
+from sqlalchemy import Connection, create_engine, text
 
 from patient_owl.app import create_app
 from patient_owl.settings import PROJECT_DIR, Settings
@@ -60,3 +60,55 @@ def test_the_published_description_of_the_api_is_the_real_one() -> None:
     app = create_app(Settings(database_url="mysql+pymysql://nobody@127.0.0.1:1/none"))
     kept = json.loads((PROJECT_DIR / "docs" / "openapi.json").read_text())
     assert kept == json.loads(json.dumps(app.openapi())), "run ./owl types"
+
+
+def numbered(k: int) -> str:
+    return f"00000000-0000-4000-8000-{k:012}"
+
+
+def insert(connection: Connection, table: str, **columns: object) -> None:
+    kept = {"user_id": numbered(9), "version": 1, **columns}
+    kept |= dict.fromkeys(("created_at_utc", "changed_at_utc"), "2026-01-01")
+    names, places = ", ".join(kept), ", ".join(f":{name}" for name in kept)
+    connection.execute(text(f"INSERT INTO {table} ({names}) VALUES ({places})"), kept)
+
+
+def old_take(k: int, shot: int, word: str | None, light_word: str | None) -> dict[str, object]:
+    settings = {"exposure_s": 4, "f_number": 2.8, "iso": 100, "nd_stops": 0}
+    words = {"verdict": word, "light_verdict": light_word, "is_keeper": 1, "note": ""}
+    ids = {"id": numbered(k), "shot_id": numbered(shot), "started_at_utc": "2026-01-01"}
+    return {**ids, **settings, **words}
+
+
+def test_words_of_before_are_carried_over_to_the_lights_they_were_about(tmp_path: Path) -> None:
+    database = PrivateMariaDB(tmp_path / "older", 33457)
+    database.start()
+    engine = create_engine(database.url, connect_args={"ssl_disabled": True})
+    framing = {"focal_length_mm": 24, "bearing_true_deg": 0, "tilt_deg": 0}
+    rest = {"title": "t", "notes": "", "orientation": "landscape", "inputs": "{}", "choice": "{}"}
+    ids = {name: numbered(8) for name in ("night_id", "body_id", "lens_id")}
+    old = {1: (5, "dark", None), 2: (6, "bright", "right"), 3: (6, None, None)}
+    try:
+        command.upgrade(config_for(database.url), "0005")
+        with engine.begin() as connection:
+            connection.execute(text("SET FOREIGN_KEY_CHECKS=0"))
+            for shot, kind in ((5, "cityscape"), (6, "fireworks")):
+                own = {"id": numbered(shot), "discipline": kind, "at_utc": "2026-01-01"}
+                insert(connection, "shots", **own, **ids, **framing, **rest)
+            for k, was in old.items():
+                insert(connection, "takes", **old_take(k, *was))
+        migrate(database.url)
+        with engine.connect() as connection:
+            found = connection.execute(text("SELECT verdicts FROM takes ORDER BY id")).scalars()
+            assert [json.loads(verdicts) for verdicts in found] == [
+                {"whole": "dark"},
+                {"town": "bright", "bursts": "right"},
+                {},
+            ]
+        command.downgrade(config_for(database.url), "0005")
+        with engine.connect() as connection:
+            back = connection.execute(text("SELECT verdict, light_verdict FROM takes ORDER BY id"))
+            assert [tuple(row) for row in back] == [was[1:] for was in old.values()]
+    finally:
+        engine.dispose()
+        database.stop()

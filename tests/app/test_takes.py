@@ -2,6 +2,7 @@
 
 from concurrent.futures import ThreadPoolExecutor
 
+import pytest
 from fastapi.testclient import TestClient
 from uuid6 import uuid7
 
@@ -14,9 +15,11 @@ def test_the_chain_tells_what_was_seen_and_what_to_change(ida: TestClient) -> No
     plan = ida.get(chain).json()["advice"]
     first = {control: p["value"] for control, p in plan["positions"].items()}
     # f/2.8 leaves ISO at its end in this dark; start three stops under it
-    body = making.take_body(shot["id"], **{**first, "iso": 3200, "verdict": "dark"})
-    assert ida.put(f"/api/v1/takes/{uuid7()}", json=body).status_code == 201
-    advice = ida.get(chain).json()["advice"]
+    body = making.take_body(shot["id"], **{**first, "iso": 3200})
+    kept = ida.put(f"/api/v1/takes/{uuid7()}", json=body)
+    assert kept.status_code == 201
+    assert kept.json() == ida.get(chain).json()  # what follows from it comes with the answer
+    advice = kept.json()["advice"]
     assert advice["control"] == "iso"
     assert advice["change_stops"] > 0.5
     assert advice["reasons"][0] == "You saw it dark."
@@ -24,10 +27,11 @@ def test_the_chain_tells_what_was_seen_and_what_to_change(ida: TestClient) -> No
     assert "held by the stars" in advice["reasons"][2]
     assert advice["sigma_stops"] < plan["sigma_stops"]
     second = {c: p["value"] for c, p in advice["positions"].items()}
-    later = {"started_at_utc": "2026-12-09T22:45:00Z", "verdict": "right"}
+    later = {"started_at_utc": "2026-12-09T22:45:00Z", "verdicts": {"whole": "right"}}
     ida.put(f"/api/v1/takes/{uuid7()}", json=making.take_body(shot["id"], **second, **later))
     answer = ida.get(chain).json()
-    assert [link["take"]["verdict"] for link in answer["links"]] == ["dark", "right"]
+    assert [link["take"]["verdicts"]["whole"] for link in answer["links"]] == ["dark", "right"]
+    assert [link["take"]["is_keeper"] for link in answer["links"]] == [False, True]
     assert answer["links"][1]["change"].startswith("ISO 3200 → ISO ")
     assert answer["advice"]["control"] is None
 
@@ -46,22 +50,87 @@ def test_a_take_is_edited_only_by_naming_its_version(ida: TestClient) -> None:
     shot = making.shot(ida)
     path, body = f"/api/v1/takes/{uuid7()}", making.take_body(shot["id"])
     ida.put(path, json=body)
-    changed = {**body, "verdict": "bright"}
+    changed = {**body, "verdicts": {"whole": "bright"}}
     assert ida.put(path, json=changed).status_code == 428
     edited = ida.put(path, json=changed, headers={"If-Match": '"v1"'})
-    assert edited.json()["version"] == 2
+    assert edited.json()["links"][0]["take"]["version"] == 2
+    assert edited.headers["ETag"] == '"v2"'
     assert ida.put(path, json=body, headers={"If-Match": '"v1"'}).status_code == 412
 
 
 def test_bursts_are_judged_apart_from_the_town(ida: TestClient) -> None:
     shot = making.shot(ida, discipline="fireworks")
-    chain = f"/api/v1/shots/{shot['id']}/chain"
-    before = ida.get(chain).json()
-    assert before["light"] == "the bursts"
+    before = ida.get(f"/api/v1/shots/{shot['id']}/chain").json()
+    assert [asked["name"] for asked in before["asked"]] == ["the bursts", "the town"]
     values = {c: p["value"] for c, p in before["advice"]["positions"].items()}
-    body = making.take_body(shot["id"], **values, verdict=None, light_verdict="bright")
-    assert ida.put(f"/api/v1/takes/{uuid7()}", json=body).status_code == 201
-    advice = ida.get(chain).json()["advice"]
+    body = making.take_body(shot["id"], **values, verdicts={"bursts": "bright"})
+    advice = ida.put(f"/api/v1/takes/{uuid7()}", json=body).json()["advice"]
     assert advice["control"] == "f_number"
-    assert advice["reasons"][0] == "The light itself: bright."
-    assert any("time keeps the rest" in reason for reason in advice["reasons"])
+    assert advice["reasons"][0] == "You saw the bursts bright."
+    assert any("time keeps the town as it was" in reason for reason in advice["reasons"])
+    wrong = {**body, "verdicts": {"moon": "bright"}}
+    refused = ida.put(f"/api/v1/takes/{uuid7()}", json=wrong)
+    assert refused.status_code == 422
+    assert "whole, bursts, town" in refused.json()["detail"]
+
+
+def sell(client: TestClient, name: str) -> None:
+    item = next(i for i in client.get("/api/v1/kit").json() if i["name"] == name)
+    assert client.delete(f"/api/v1/kit/{item['id']}").status_code == 204
+
+
+def test_what_happened_stays_as_it_was_whatever_is_in_the_bag_today(ida: TestClient) -> None:
+    glass = {"kind": "filter", "marking": "stops", "value": 6}
+    making.made(ida, "/kit", {"name": "ND 64", "spec": glass})
+    shot = making.shot(ida)
+    path = f"/api/v1/takes/{uuid7()}"
+    odd = {"exposure_s": 37.4, "f_number": 2**0.5, "iso": 800, "nd_stops": 6.0}
+    before = ida.put(path, json=making.take_body(shot["id"], **odd)).json()
+    assert before["links"][0]["settings"] == "37 s, f/1.4, ISO 800, ND 64"
+    sell(ida, "ND 64")
+    slow = {"shortest_focal_length_mm": 24, "longest_focal_length_mm": 70, "widest_f_number": 4}
+    lens = making.made(ida, "/kit", {"name": "slow", "spec": {"kind": "lens", **slow}})
+    own = {k: v for k, v in shot.items() if k not in {"id", "night_id", "version"}}
+    moved = {**own, "lens_id": lens["id"]}
+    shot_path = f"/api/v1/shots/{shot['id']}"
+    assert ida.put(shot_path, json=moved, headers={"If-Match": '"v1"'}).status_code == 200
+    after = ida.get(f"{shot_path}/chain").json()
+    assert after["links"][0]["settings"] == "37 s, f/1.4, ISO 800, 6 stops of filter"
+    assert {k: after["links"][0]["take"][k] for k in odd} == odd
+    # six stops of glass are still counted: dark through them asks for something near it bare
+    believed = [answer["advice"]["sigma_stops"] for answer in (before, after)]
+    assert believed[0] == pytest.approx(believed[1], abs=0.05)
+
+
+def test_a_shot_that_cannot_be_planned_any_more_still_takes_and_shows_its_takes(
+    ida: TestClient,
+) -> None:
+    shot = making.shot(ida)
+    lens = ida.get(f"/api/v1/kit/{shot['lens_id']}").json()
+    far = {**lens["spec"], "shortest_focal_length_mm": 50}
+    path = f"/api/v1/kit/{lens['id']}"
+    body = {"name": lens["name"], "spec": far}
+    assert ida.put(path, json=body, headers={"If-Match": '"v1"'}).status_code == 200
+    kept = ida.put(f"/api/v1/takes/{uuid7()}", json=making.take_body(shot["id"]))
+    assert kept.status_code == 201
+    chain = kept.json()
+    assert len(chain["links"]) == 1
+    assert chain["advice"] is None
+    assert "50 to 70 mm" in chain["trouble"]
+
+
+def test_the_phone_and_the_server_count_takes_alike_judged_or_not(ida: TestClient) -> None:
+    shot = making.shot(ida)
+    for verdicts in ({}, {"whole": "dark"}):
+        body = making.take_body(shot["id"], verdicts=verdicts, frames=59)
+        assert ida.put(f"/api/v1/takes/{uuid7()}", json=body).status_code == 201
+    assert ida.get(f"/api/v1/shots/{shot['id']}/field").json()["takes"] == 2
+    links = ida.get(f"/api/v1/shots/{shot['id']}/chain").json()["links"]
+    assert [link["take"]["frames"] for link in links] == [59, 59]
+
+
+def test_a_word_sent_the_old_way_is_refused_and_not_lost_unseen(ida: TestClient) -> None:
+    body = making.take_body(making.shot(ida)["id"])
+    answer = ida.put(f"/api/v1/takes/{uuid7()}", json={**body, "light_verdict": "dark"})
+    assert answer.status_code == 422
+    assert "light_verdict" in answer.json()["detail"]

@@ -5,6 +5,7 @@ from collections.abc import Mapping, Sequence
 from patient_owl.core.disciplines import RECIPES
 from patient_owl.core.exposure.filters import Filter
 from patient_owl.core.kit import Body, Kit, Lens, Support, kit_of
+from patient_owl.core.light.part import LightPart
 from patient_owl.core.noise import SensorNoise
 from patient_owl.core.optics.camera import Framing, Sensor
 from patient_owl.core.plan.types import InputValue, Intent, Plan, Scene
@@ -13,6 +14,12 @@ from patient_owl.core.solve.solver import Choice
 NOISE = SensorNoise(58_000, 1.6, 5.5, 0.04, 0.52)
 BODY = Body(Sensor(36, 24, 6000, 4000), noise=NOISE)
 GLASS = (Filter("ND 8", 3), Filter("ND 64", 6), Filter("ND 1000", 9.966))
+
+
+def light(ev100: float, sigma_stops: float = 1.0, placement_stops: float = 0.0) -> LightPart:
+    """A lamp-lit subject that stands still."""
+    return LightPart("subject", "metered", ev100, sigma_stops, placement_stops)
+
 
 DARK = Scene(43.3, -11.0, 0.8, -9.0, 0.8, sun_altitude_deg=-40)
 
@@ -41,7 +48,7 @@ def planned(
     recipe = RECIPES[key]
     intent = Intent(
         framing or Framing(180, 10),
-        recipe.checked_inputs(inputs),
+        recipe.acting(recipe.checked_inputs(inputs)),
         choice or Choice({}, follow=recipe.follow),
         schools or {},
     )

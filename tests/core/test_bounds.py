@@ -12,9 +12,10 @@ from patient_owl.core.limits import aperture, motion, sensor, support
 from patient_owl.core.motion.shake import swing_px, time_within_s
 from patient_owl.core.motion.subject import crossing_s, ghost_stops
 from patient_owl.core.noise import signal_e, snr
-from patient_owl.core.plan.report import Blurs, Run, report
+from patient_owl.core.plan.report import Blurs, report
+from patient_owl.core.program.program import Phase, Program, one_frame
 from patient_owl.core.solve.solver import Choice, solve
-from tests.core.standing import BODY, NOISE, kit
+from tests.core.standing import BODY, NOISE, kit, light
 
 BAG = kit(50)
 
@@ -97,15 +98,17 @@ def test_the_noise_floor_is_where_shadows_reach_ten_to_one() -> None:
 def test_a_run_is_counted_in_minutes_gigabytes_and_batteries() -> None:
     bag = kit(24, body=replace(BODY, raw_size_mb=25, battery_min=100), support=Support(12, 64))
     start = {"exposure_s": 30.0, "f_number": 4.0, "iso": 800.0}
-    solution = solve(-5, bag.dials, (), start, Choice({**start, "nd_stops": 0.0}, follow=None))
-    run = Run(frames=100, gap_s=1, is_stack=True, uses_lenr=True)
-    found = report(bag, solution, Blurs(star_drift_px_per_s=0.2), run, 20, 0)
+    solution = solve(
+        [light(-5)], bag.dials, (), start, Choice({**start, "nd_stops": 0.0}, follow=None)
+    )
+    course = Program((Phase("frame", 32.0, 100, 1.0),)).with_noise_reduction()
+    found = report(bag, solution, Blurs(star_drift_px_per_s=0.2), course, 100, 20, 0)
     assert found.cost.clock_s == pytest.approx(100 * 2 * 32 + 99)
     assert found.cost.card_gb == pytest.approx(2.5)
     assert found.cost.card_share == pytest.approx(2.5 / 64)
-    assert found.cost.battery_share == pytest.approx(found.cost.clock_s / 6000)
+    assert found.cost.batteries == pytest.approx(found.cost.clock_s / 6000)
     assert found.sharpness.largest == "star_drift"
     # averaging goes with the root of their number
-    one = report(bag, solution, Blurs(), Run(), 20, 0)
+    one = report(bag, solution, Blurs(), one_frame(32.0), 1, 20, 0)
     assert found.tones[0].snr == pytest.approx(10 * one.tones[0].snr)
     assert one.stack_for_clean == max(1, math.ceil((10 / one.tones[0].snr) ** 2))

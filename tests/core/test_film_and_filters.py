@@ -14,7 +14,7 @@ from patient_owl.core.exposure.reciprocity import Film
 from patient_owl.core.kit import Body
 from patient_owl.core.optics.camera import Sensor
 from patient_owl.core.solve.solver import Choice, solve
-from tests.core.standing import kit
+from tests.core.standing import kit, light
 
 # A classic ISO 400 black-and-white film's data sheet, from memory: metered 1, 10, 100 s become
 # 2, 50, 1200 s.
@@ -42,7 +42,7 @@ def test_a_film_is_planned_in_the_time_it_really_takes() -> None:
     dials = kit(body=body, narrowest=16).dials
     start = {"exposure_s": 1.0, "f_number": 8.0, "iso": 400.0}
     # EV −1 at f/8, ISO 400: metered 32 s
-    found = solve(-1, dials, (), start, Choice({"f_number": 8.0}, follow="exposure_s"))
+    found = solve([light(-1)], dials, (), start, Choice({"f_number": 8.0}, follow="exposure_s"))
     wanted = BY_EXPONENT.corrected_s(32)
     assert abs(math.log2(found.settings.exposure_s / wanted)) < 0.3  # half a rung of bulb times
     assert list(dials["exposure_s"].brightnesses) == sorted(dials["exposure_s"].brightnesses)

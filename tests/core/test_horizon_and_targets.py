@@ -84,7 +84,7 @@ def test_the_core_clears_a_ridge_when_it_stands_as_high_as_the_ridge() -> None:
     over_sea = passage(target("core"), SITE, bounds, SEA).rise_utc
     assert over_sea is not None
     assert over_sea < at
-    assert night_sky(SITE, bounds, ridge).first("core_rise") == at
+    assert night_sky(SITE, bounds, ridge).first("galactic_core_rise") == at
 
 
 @pytest.mark.parametrize(

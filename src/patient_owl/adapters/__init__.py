@@ -1,1 +1,1 @@
-"""What the app asks of the world outside: devices and services, real or simulated."""
+"""What the app asks of the world outside, and what answers: ports and, behind them, devices."""

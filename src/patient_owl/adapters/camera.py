@@ -1,4 +1,4 @@
-"""What the app asks of a camera and of a light meter, real or simulated.
+"""The port of a camera and of a light meter, real or simulated.
 
 docs/camera.md tells the protocol in words. A camera keeps its own state: settings, whether its
 shutter is open, what is on its card. It never tells how bright the scene is.
@@ -8,8 +8,10 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Protocol
+from uuid import UUID
 
 from patient_owl.core.exposure.settings import Settings
+from patient_owl.core.kit import Body
 
 
 @dataclass(frozen=True)
@@ -57,3 +59,25 @@ class LightMeter(Protocol):
     lowest_ev100: float
 
     def read_ev100(self) -> float | None: ...
+
+
+@dataclass(frozen=True)
+class Aim:
+    """What a camera on the tripod of a shot looks at, as far as it is predicted.
+
+    sky, ground: EV100 and ± in stops. A real camera needs none of it; a simulated one has to
+    make a scene.
+    """
+
+    shot_id: UUID
+    sky: tuple[float, float]
+    ground: tuple[float, float]
+    body: Body
+
+
+class CameraRack(Protocol):
+    """Where cameras and meters are kept: one of each on the tripod of a shot."""
+
+    def camera(self, aim: Aim) -> Camera: ...
+
+    def meter(self, aim: Aim) -> LightMeter: ...

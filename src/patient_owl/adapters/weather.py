@@ -1,4 +1,4 @@
-"""What a weather provider must answer. The stand-in does; a real one would the same."""
+"""The port of a weather provider. The simulated one answers it; a real one would the same."""
 
 from datetime import datetime
 from typing import Protocol

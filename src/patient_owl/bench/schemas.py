@@ -7,8 +7,7 @@ from pydantic import BaseModel, Field
 
 from patient_owl.answers import ConflictOut, FrameOut, ReportOut, RungOut
 from patient_owl.core.bench import Work
-from patient_owl.core.plan.report import Run
-from patient_owl.rails import ChoiceIn, Move, RailOut
+from patient_owl.rails import ChoiceIn, RailOut, TouchIn
 
 Distance = Annotated[float, Field(gt=0, le=10_000, description="m from the lens")]
 
@@ -33,14 +32,14 @@ class BenchIn(BaseModel):
     gust_m_s: Annotated[float, Field(ge=0, le=60)] = 0.0
     temperature_c: Annotated[float, Field(ge=-40, le=50)] = 10.0
     frames: Annotated[int, Field(ge=1, le=2000)] = 1
-    uses_lenr: bool = False
+    uses_noise_reduction: bool = False
     bracket_step_stops: Annotated[float, Field(ge=1 / 3, le=3)] = 1.0
     bracket_control: Literal["exposure_s", "f_number", "iso"] = "exposure_s"
     body_id: UUID | None = None
     lens_id: UUID | None = None
     focal_length_mm: Annotated[float | None, Field(gt=0, le=2000)] = None
     choice: ChoiceIn = ChoiceIn()
-    move: Move | None = None
+    touch: TouchIn | None = None
 
     def to_domain(self) -> Work:
         return Work(
@@ -59,7 +58,8 @@ class BenchIn(BaseModel):
             is_handheld=self.is_handheld,
             gust_m_s=self.gust_m_s,
             temperature_c=self.temperature_c,
-            run=Run(self.frames, is_stack=self.frames > 1, uses_lenr=self.uses_lenr),
+            frames=self.frames,
+            uses_noise_reduction=self.uses_noise_reduction,
             bracket_step_stops=self.bracket_step_stops,
             bracket_control=self.bracket_control,
         )
@@ -77,7 +77,7 @@ class BenchOut(BaseModel):
     sentence: str
     rails: list[RailOut]
     choice: ChoiceIn
-    conflict: ConflictOut | None
+    conflicts: list[ConflictOut]
     focal_length_mm: float
     body_name: str
     lens_name: str

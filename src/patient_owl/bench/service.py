@@ -5,7 +5,7 @@ from typing import NamedTuple
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
-from patient_owl.answers import conflict_out, frames_out, report_out, rungs_out, test_frame_text
+from patient_owl.answers import conflicts_out, frames_out, report_out, rungs_out, test_frame_text
 from patient_owl.bench.schemas import BenchIn, BenchOut
 from patient_owl.core import bench as core_bench
 from patient_owl.core.kit import Kit
@@ -34,15 +34,15 @@ class _Bag(NamedTuple):
 
 def work_out(session: Session, user: User, request: BenchIn) -> BenchOut:
     kit, body_name, lens_name = _bag(session, user, request)
-    choice = request.choice.after(request.move, kit, "exposure_s")
-    worked = core_bench.work_out(request.to_domain(), kit, choice)
+    worked = core_bench.work_out(request.to_domain(), kit, request.choice.hand(request.touch))
+    choice = worked.choice
     positions = worked.solution.positions
     return BenchOut(
         settings=settings_text(positions),
         sentence="; ".join(reason_text(reason) for reason in worked.reasons) + ".",
         rails=rails_out(kit, positions, worked.limits, choice),
         choice=ChoiceIn.from_domain(choice),
-        conflict=conflict_out(worked.solution.conflict),
+        conflicts=conflicts_out(worked.solution),
         focal_length_mm=kit.lens.focal_length_mm,
         body_name=body_name,
         lens_name=lens_name,

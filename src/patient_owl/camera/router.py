@@ -4,69 +4,63 @@ from uuid import UUID
 
 from fastapi import APIRouter, Response
 
-from patient_owl.accounts.current import CurrentUser
+from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.camera import service
 from patient_owl.camera.schemas import AttachIn, CameraFrameOut, CameraOut, CameraSettings, MeterOut
-from patient_owl.http.request import DbSession
 from patient_owl.pictures.schemas import PhotoOut
 from patient_owl.pictures.service import out as photo_out
-from patient_owl.storage.base import now_utc
 
 router = APIRouter(prefix="/shots/{shot_id}", tags=["camera"])
 
 
 @router.get("/camera")
-def get_camera(shot_id: UUID, user: CurrentUser, session: DbSession) -> CameraOut:
+def get_camera(shot_id: UUID, visit: CurrentVisit) -> CameraOut:
     """Settings, shutter, battery, card."""
-    return service.camera_out(service.camera_of(session, user, shot_id))
+    return service.camera_out(service.camera_of(visit, shot_id), visit.now_utc)
 
 
 @router.put("/camera/settings")
-def set_camera(
-    shot_id: UUID, body: CameraSettings, user: CurrentUser, session: DbSession
-) -> CameraOut:
+def set_camera(shot_id: UUID, body: CameraSettings, visit: CurrentVisit) -> CameraOut:
     """Set it; refused while the shutter is open."""
-    camera = service.camera_of(session, user, shot_id)
+    camera = service.camera_of(visit, shot_id)
     service.set_camera(camera, body)
-    return service.camera_out(camera)
+    return service.camera_out(camera, visit.now_utc)
 
 
 @router.post("/camera/open")
-def open_shutter(shot_id: UUID, user: CurrentUser, session: DbSession) -> CameraOut:
+def open_shutter(shot_id: UUID, visit: CurrentVisit) -> CameraOut:
     """Open on bulb."""
-    camera = service.camera_of(session, user, shot_id)
-    camera.open(now_utc())
-    return service.camera_out(camera)
+    camera = service.camera_of(visit, shot_id)
+    camera.open(visit.now_utc)
+    return service.camera_out(camera, visit.now_utc)
 
 
 @router.post("/camera/close")
-def close_shutter(shot_id: UUID, user: CurrentUser, session: DbSession) -> CameraFrameOut:
+def close_shutter(shot_id: UUID, visit: CurrentVisit) -> CameraFrameOut:
     """Close, and have the frame with its true length."""
-    return service.frame_out(service.camera_of(session, user, shot_id).close(now_utc()))
+    return service.frame_out(service.camera_of(visit, shot_id).close(visit.now_utc))
 
 
 @router.post("/camera/take")
-def take_frame(shot_id: UUID, user: CurrentUser, session: DbSession) -> CameraFrameOut:
+def take_frame(shot_id: UUID, visit: CurrentVisit) -> CameraFrameOut:
     """One exposure timed by the camera, self-timer first."""
-    return service.frame_out(service.camera_of(session, user, shot_id).take(now_utc()))
+    return service.frame_out(service.camera_of(visit, shot_id).take(visit.now_utc))
 
 
 @router.get("/camera/frames/{frame_id}.jpg")
-def get_frame(shot_id: UUID, frame_id: str, user: CurrentUser, session: DbSession) -> Response:
+def get_frame(shot_id: UUID, frame_id: str, visit: CurrentVisit) -> Response:
     """A picture off the card, EXIF included."""
-    content = service.camera_of(session, user, shot_id).picture(frame_id)
+    content = service.camera_of(visit, shot_id).picture(frame_id)
     return Response(content, media_type="image/jpeg")
 
 
 @router.put("/camera/frames/{frame_id}/take")
-def attach_frame(
-    shot_id: UUID, frame_id: str, body: AttachIn, user: CurrentUser, session: DbSession
-) -> PhotoOut:
+def attach_frame(shot_id: UUID, frame_id: str, body: AttachIn, visit: CurrentVisit) -> PhotoOut:
     """Keep a frame as the picture of a take."""
-    return photo_out(service.attach(session, user, shot_id, frame_id, body.take_id))
+    return photo_out(service.attach(visit, shot_id, frame_id, body.take_id))
 
 
 @router.get("/meter")
-def read_meter(shot_id: UUID, user: CurrentUser, session: DbSession) -> MeterOut:
+def read_meter(shot_id: UUID, visit: CurrentVisit) -> MeterOut:
     """An incident reading at the subject; meters end long before the dark does."""
-    return service.meter_out(session, user, shot_id)
+    return service.meter_out(visit, shot_id)

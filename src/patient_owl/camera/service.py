@@ -1,61 +1,37 @@
-"""Driving the camera of a shot. A camera is a device with a memory of its own: one a shot."""
+"""Driving the camera on the tripod of a shot, and reading the meter beside it."""
 
-from collections import OrderedDict
-from threading import Lock
+from datetime import datetime
 from uuid import UUID
 
-from sqlalchemy.orm import Session
-
-from patient_owl.accounts.models import User
-from patient_owl.adapters.camera import Camera, Frame, LightMeter
-from patient_owl.adapters.simulated.camera import (
-    Latent,
-    SimulatedCamera,
-    SimulatedLightMeter,
-    latent,
-)
+from patient_owl.accounts.visit import Visit
+from patient_owl.adapters.camera import Aim, Camera, Frame
 from patient_owl.camera.schemas import CameraFrameOut, CameraOut, CameraSettings, MeterOut
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.pictures.models import Photo
 from patient_owl.pictures.service import add_photo
-from patient_owl.shots.models import Shot
-from patient_owl.shots.service import get_shot, plan_of
-from patient_owl.storage.base import now_utc
+from patient_owl.shots.planner import Planner
+from patient_owl.shots.service import get_shot
 from patient_owl.takes.service import give_photo
 
-MOST_CAMERAS = 64  # simulated devices held at once; the longest unused is switched off
-_cameras: OrderedDict[UUID, Camera] = OrderedDict()
-_lock = Lock()
 
-
-def camera_of(session: Session, user: User, shot_id: UUID) -> Camera:
-    """The camera on the tripod of a shot, switched on when first asked for."""
-    shot = get_shot(session, user.id, shot_id)
-    with _lock:
-        if shot.id not in _cameras:
-            planned = plan_of(session, user, shot)
-            body = planned.kit.body
-            scene = _scene(session, user, shot)
-            _cameras[shot.id] = SimulatedCamera(scene, body.noise, body.sensor.pixel_pitch_um)
-        _cameras.move_to_end(shot.id)
-        while len(_cameras) > MOST_CAMERAS:
-            _cameras.popitem(last=False)
-        return _cameras[shot.id]
-
-
-def _scene(session: Session, user: User, shot: Shot) -> Latent:
-    scene = plan_of(session, user, shot).scene
-    return latent(
-        shot.id,
+def _aim(visit: Visit, shot_id: UUID) -> Aim:
+    planned = Planner(visit).plan_of(get_shot(visit.session, visit.user.id, shot_id))
+    scene = planned.scene
+    return Aim(
+        shot_id,
         (scene.sky_ev100, scene.sky_sigma_stops),
         (scene.ground_ev100, scene.ground_sigma_stops),
+        planned.kit.body,
     )
 
 
-def meter_out(session: Session, user: User, shot_id: UUID) -> MeterOut:
-    meter: LightMeter = SimulatedLightMeter(
-        _scene(session, user, get_shot(session, user.id, shot_id))
-    )
+def camera_of(visit: Visit, shot_id: UUID) -> Camera:
+    """The camera on the tripod of a shot."""
+    return visit.devices.cameras.camera(_aim(visit, shot_id))
+
+
+def meter_out(visit: Visit, shot_id: UUID) -> MeterOut:
+    meter = visit.devices.cameras.meter(_aim(visit, shot_id))
     ev100 = meter.read_ev100()
     text = (
         f"The simulated meter reads nothing: it is darker than EV {meter.lowest_ev100:g}."
@@ -70,16 +46,16 @@ def set_camera(camera: Camera, wanted: CameraSettings) -> None:
     camera.set(settings, wanted.self_timer_s)
 
 
-def attach(session: Session, user: User, shot_id: UUID, frame_id: str, take_id: UUID) -> Photo:
+def attach(visit: Visit, shot_id: UUID, frame_id: str, take_id: UUID) -> Photo:
     """A frame of the camera as the picture of a take."""
-    content = camera_of(session, user, shot_id).picture(frame_id)
+    content = camera_of(visit, shot_id).picture(frame_id)
     name = f"simulated-{frame_id[:8]}.jpg"
-    photo = add_photo(session, user, shot_id, name, content, keep=False)
-    return give_photo(session, user, photo.id, take_id)
+    photo = add_photo(visit.session, visit.user, shot_id, name, content, keep=False)
+    return give_photo(visit.session, visit.user, photo.id, take_id)
 
 
-def camera_out(camera: Camera) -> CameraOut:
-    status = camera.status(now_utc())
+def camera_out(camera: Camera, now_utc: datetime) -> CameraOut:
+    status = camera.status(now_utc)
     s = status.settings
     return CameraOut(
         name=status.name,

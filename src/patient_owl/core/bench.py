@@ -12,6 +12,7 @@ from patient_owl.core.exposure.bracket import Frame, bracket, frames_for
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import Rung, ladder, quick_frame
 from patient_owl.core.kit import Kit
+from patient_owl.core.light.part import LightPart
 from patient_owl.core.limits.aperture import AIRY_LIMIT_PX, depth_needs, diffraction, sunstar
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.limits.motion import performer, subject_sharp
@@ -25,7 +26,9 @@ from patient_owl.core.optics.depth_of_field import (
     depth_of_field,
 )
 from patient_owl.core.plan.common import lands, miss_reasons, time_reasons
-from patient_owl.core.plan.report import SHADOW_STOPS, Blurs, Report, Run, report
+from patient_owl.core.plan.hand import Hand
+from patient_owl.core.plan.report import SHADOW_STOPS, Blurs, Report, report
+from patient_owl.core.program.program import Phase, Program
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import Choice, Solution, solve
 
@@ -60,7 +63,8 @@ class Work:
     is_handheld: bool = False
     gust_m_s: float = 0.0
     temperature_c: float = 10.0
-    run: Run = Run()
+    frames: int = 1
+    uses_noise_reduction: bool = False
     bracket_step_stops: float = BRACKET_STEP_STOPS
     bracket_control: Control = "exposure_s"
 
@@ -70,6 +74,7 @@ class Worked:
     """The answer, with the bracket, equivalents and test frame that go with it."""
 
     solution: Solution
+    choice: Choice
     limits: tuple[Limit, ...]
     reasons: tuple[Reason, ...]
     bracket: tuple[Frame, ...]
@@ -79,7 +84,9 @@ class Worked:
     report: Report
 
 
-def work_out(work: Work, kit: Kit, choice: Choice) -> Worked:
+def work_out(work: Work, kit: Kit, hand: Hand) -> Worked:
+    """Settings for one brightness; the time follows until the photographer says otherwise."""
+    choice = hand.choice(kit, "exposure_s")
     sensor, focal_length_mm = kit.body.sensor, kit.lens.focal_length_mm
     limits = _limits(work, kit)
     start: dict[Control, float] = {
@@ -87,11 +94,13 @@ def work_out(work: Work, kit: Kit, choice: Choice) -> Worked:
         "f_number": _floor(limits, "f_number", START_F_NUMBER),
         "iso": kit.dials["iso"].values[0].value,
     }
-    wanted_ev100 = work.ev100 - work.placement_stops
     held_back = 0.0
     if work.highlight_stops is not None:
-        held_back = max(0.0, clipping_ev100(work.ev100 + work.highlight_stops) - wanted_ev100)
-    solution = solve(wanted_ev100 + held_back, kit.dials, limits, start, choice)
+        darkest_ev100 = clipping_ev100(work.ev100 + work.highlight_stops)
+        held_back = max(0.0, darkest_ev100 - (work.ev100 - work.placement_stops))
+    placement_stops = work.placement_stops - held_back
+    part = LightPart("subject", "metered", work.ev100, work.sigma_stops, placement_stops)
+    solution = solve([part], kit.dials, limits, start, choice)
     settings = solution.settings
     floor = noise_floor(kit, settings.exposure_s, SHADOW_STOPS, work.temperature_c)
     confusion = confusion_um(sensor.diagonal_mm)
@@ -104,8 +113,9 @@ def work_out(work: Work, kit: Kit, choice: Choice) -> Worked:
     frames = frames_for(work.sigma_stops, work.bracket_step_stops)
     return Worked(
         solution=solution,
+        choice=choice,
         limits=limits if floor is None else (*limits, floor),
-        reasons=_reasons(work, kit, solution, depth, held_back),
+        reasons=_reasons(kit, solution, depth, held_back),
         bracket=bracket(
             solution.positions[control], kit.dials[control], frames, work.bracket_step_stops
         ),
@@ -113,9 +123,21 @@ def work_out(work: Work, kit: Kit, choice: Choice) -> Worked:
         test_frame=quick_frame(solution.positions, kit.dials),
         depth=depth,
         report=report(
-            kit, solution, _blurs(work, kit), work.run, work.temperature_c, work.gust_m_s
+            kit,
+            solution,
+            _blurs(work, kit),
+            _program(work, settings.exposure_s),
+            work.frames,
+            work.temperature_c,
+            work.gust_m_s,
         ),
     )
+
+
+def _program(work: Work, exposure_s: float) -> Program:
+    """The frames that are averaged, with the camera's dark frames when it takes them."""
+    program = Program((Phase("frame", exposure_s, work.frames, lead_in_s=work.delay_s),))
+    return program.with_noise_reduction() if work.uses_noise_reduction else program
 
 
 def _floor(limits: tuple[Limit, ...], control: Control, otherwise: float) -> float:
@@ -160,9 +182,9 @@ def _blurs(work: Work, kit: Kit) -> Blurs:
 
 
 def _reasons(
-    work: Work, kit: Kit, solution: Solution, depth: Depth | None, held_back: float
+    kit: Kit, solution: Solution, depth: Depth | None, held_back: float
 ) -> tuple[Reason, ...]:
-    reasons = [lands(work.ev100, work.sigma_stops, solution)]
+    reasons = [lands(solution)]
     if held_back > HELD_BACK_WORTH_SAYING_STOPS:
         reasons.append(Reason("held_for_highlights", {"stops": held_back}, "iso12232"))
     reasons += miss_reasons(solution)

@@ -1,7 +1,7 @@
 """What stands on the tripod and lies in the bag, as far as planning needs it."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Literal
 
 from patient_owl.core.exposure.dials import Control, Dial, Steps, aperture_dial, iso_dial, time_dial
@@ -60,12 +60,16 @@ class Support:
 
 @dataclass(frozen=True)
 class Kit:
-    """What stands on the tripod, the dials it gives, and what else is in the bag."""
+    """What stands on the tripod, the dials it gives, and what else is in the bag.
+
+    The dials follow from the rest, so two kits are the same without comparing them.
+    """
 
     body: Body
     lens: Lens
-    dials: Mapping[Control, Dial]
+    dials: Mapping[Control, Dial] = field(compare=False, repr=False)
     support: Support = Support()
+    filters: tuple[Filter, ...] = ()
 
 
 def kit_of(
@@ -78,4 +82,4 @@ def kit_of(
         "iso": iso_dial(body.dial_steps, body.lowest_iso, body.highest_iso),
         "nd_stops": filter_dial(tuple(filters)),
     }
-    return Kit(body, lens, dials, support)
+    return Kit(body, lens, dials, support, tuple(filters))

@@ -116,10 +116,10 @@ def sky_events(site: Site, seconds: FloatArray, horizon: Horizon = SEA) -> list[
         )
     moon, core = (
         lambda at: over_horizon_deg(target(tracks.MOON), site, horizon, at),
-        lambda at: over_horizon_deg(target(tracks.CORE), site, horizon, at),
+        lambda at: over_horizon_deg(target(tracks.GALACTIC_CORE), site, horizon, at),
     )
     found += _events(moon, seconds, "moonrise", "moonset")
-    found += _events(core, seconds, "core_rise", "core_set")
+    found += _events(core, seconds, "galactic_core_rise", "galactic_core_set")
     return sorted(found)
 
 
@@ -229,7 +229,7 @@ def slope(
         seconds=seconds,
         sun=sun,
         moon=moon,
-        core=tracks.track(tracks.CORE, site, seconds),
+        core=tracks.track(tracks.GALACTIC_CORE, site, seconds),
         phase=phase,
         light=light_of(sun, moon, phase, darkness, view, cloud_cover),
     )

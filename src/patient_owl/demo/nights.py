@@ -6,12 +6,14 @@ from uuid import UUID
 
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts.models import User
 from patient_owl.accounts.router import DEMO_EMAIL
 from patient_owl.accounts.schemas import AccountCreate
 from patient_owl.accounts.service import create_account
 from patient_owl.accounts.store import user_by_email
-from patient_owl.core.advise.advice import Verdict
+from patient_owl.accounts.visit import Visit
+from patient_owl.adapters.devices import Devices
+from patient_owl.core.advise.belief import Verdict
+from patient_owl.core.light.part import WHOLE
 from patient_owl.core.optics.camera import Orientation
 from patient_owl.core.plan.types import InputValue
 from patient_owl.demo.kit import KIT
@@ -23,19 +25,20 @@ from patient_owl.nights.service import create_night
 from patient_owl.places.service import create_place
 from patient_owl.places.zones import zone
 from patient_owl.shots.models import Shot
+from patient_owl.shots.planner import Planner
 from patient_owl.shots.schemas import ShotIn
 from patient_owl.shots.service import create_shot
-from patient_owl.storage.base import new_id
+from patient_owl.storage.base import new_id, now_utc
+from patient_owl.takes.present import chain_out
 from patient_owl.takes.schemas import TakeIn
-from patient_owl.takes.service import chain_of, put_take
+from patient_owl.takes.service import put_take
 
 _PASSWORD = "a demo needs no secret"  # the demo is entered by its button
 
 
 @dataclass
 class _Loader:
-    session: Session
-    user: User
+    visit: Visit
     places: dict[str, UUID]
     kit: dict[str, UUID]
 
@@ -45,7 +48,7 @@ class _Loader:
         request = NightIn(
             place_id=self.places[place], evening_date=evening, title=title, times=times or []
         )
-        return create_night(self.session, self.user, request)
+        return create_night(self.visit.session, self.visit.user, request)
 
     def shot(
         self,
@@ -76,21 +79,22 @@ class _Loader:
             orientation=orientation,
             inputs=inputs,
         )
-        return create_shot(self.session, self.user, night.id, request)
+        return create_shot(self.visit, night.id, request)
 
     def takes(self, shot: Shot, verdicts: list[Verdict]) -> None:
         """Takes as the advice led them, judged with the given words; the last is kept."""
         for k, verdict in enumerate(verdicts):
-            advice = chain_of(self.session, self.user, shot.id).advice
-            settings = {control: p.value for control, p in advice.positions.items()}
+            planner = Planner(self.visit)
+            advice = chain_out(planner, shot).advice
+            assert advice is not None  # a demo shot can be planned
             request = TakeIn(
                 shot_id=shot.id,
                 started_at_utc=shot.at_utc + timedelta(minutes=3 * k),
-                verdict=verdict,
+                verdicts={WHOLE: verdict},
                 is_keeper=k == len(verdicts) - 1,
-                **settings,
+                **{control: p.value for control, p in advice.positions.items()},
             )
-            put_take(self.session, self.user, new_id(), request, None)
+            put_take(self.visit, new_id(), request, None, planner.plan_of(shot))
 
 
 def _causeway(evening: date) -> list[TimeIn]:
@@ -105,7 +109,7 @@ def _show(evening: date) -> list[TimeIn]:
     return [TimeIn(label="fireworks", start_utc=at, end_utc=at + timedelta(minutes=18))]
 
 
-def load(session: Session, today: date) -> None:
+def load(session: Session, devices: Devices, today: date) -> None:
     """Fill an empty demo; does nothing when it has been loaded before."""
     if user_by_email(session, DEMO_EMAIL):
         return
@@ -114,7 +118,7 @@ def load(session: Session, today: date) -> None:
     )
     places = {key: create_place(session, user, place).id for key, place in PLACES.items()}
     kit = {key: create_item(session, user, item).id for key, item in KIT.items()}
-    loader = _Loader(session, user, places, kit)
+    loader = _Loader(Visit(session, user, devices, now_utc()), places, kit)
 
     tonight = loader.night("skarn", today, "Skarn Light, first dark", _causeway(today))
     loader.shot(tonight, "Winter stars over the lantern", "22:40", 135)

@@ -1,25 +1,27 @@
 """Cards for the pocket, for whoever goes without a screen."""
 
-from sqlalchemy.orm import Session
-
-from patient_owl.accounts.models import User
+from patient_owl.accounts.visit import Visit
 from patient_owl.field.schemas import FieldNightOut, FieldShotOut
-from patient_owl.field.service import bundle
+from patient_owl.field.service import bundle, shot_out
 from patient_owl.formats.card_pdf import Block, Card, write_card
 from patient_owl.nights.models import Night
-from patient_owl.nights.service import get_night, sky_of
+from patient_owl.nights.service import sky_of
 from patient_owl.places.zones import zone
 from patient_owl.shots.models import Shot
+from patient_owl.shots.planner import Planner
+from patient_owl.takes.present import verdicts_out
 from patient_owl.words.night import EVENTS, clock
 
 
-def night_card(session: Session, user: User, night: Night) -> bytes:
+def night_card(visit: Visit, night: Night) -> bytes:
     """The whole night on one page: times, shots in order, hazards."""
-    found = bundle(session, user, night)
+    found = bundle(visit, night)
     place_zone = zone(night.place.time_zone)
     times = [(clock(e.at_utc, place_zone), EVENTS[e.code]) for e in sky_of(night).events]
     blocks = [
-        Block("Shots", rows=[(s.at_local, s.title, s.setting.text) for s in found.shots]),
+        Block(
+            "Shots", rows=[(s.at_local, s.title, s.settings[s.setting].text) for s in found.shots]
+        ),
         Block("The sky", rows=times),
         Block("Mind", lines=_cautions(found)),
     ]
@@ -27,29 +29,24 @@ def night_card(session: Session, user: User, night: Night) -> bytes:
     return write_card(Card(found.title, subtitle, "", [b for b in blocks if b.rows or b.lines]))
 
 
-def shot_card(session: Session, user: User, shot: Shot) -> bytes:
+def shot_card(visit: Visit, shot: Shot) -> bytes:
     """One shot: its numbers, steps, and what to set for each word."""
-    night = get_night(session, user.id, shot.night_id)
-    found = bundle(session, user, night)
-    mine = next(s for s in found.shots if s.id == shot.id)
-    labels = {verdict.key: verdict.label for verdict in found.verdicts}
+    planner = Planner(visit)
+    night = planner.night(shot.night_id)
+    mine = shot_out(planner, night, shot)
+    labels = {verdict.key: verdict.label for verdict in verdicts_out()}
+    answers = mine.answers.items()
     blocks = [
         Block(
-            "If you see it, set",
-            rows=[(labels[word], answer.setting.text) for word, answer in mine.answers.items()],
+            f"If you see {mine.judged_name or 'it'}, set",
+            rows=[(labels[word], mine.settings[answer.setting].text) for word, answer in answers],
         ),
         Block("In order", lines=[s.text for s in mine.steps], is_checklist=True),
-        Block("Bracket", rows=[(b.stops, b.setting.text) for b in mine.bracket]),
+        Block("Bracket", rows=[(b.stops, mine.settings[b.setting].text) for b in mine.bracket]),
         Block("Mind", lines=[line.text for line in mine.cautions]),
     ]
-    return write_card(
-        Card(
-            mine.title,
-            f"{mine.at_local} at {found.place_name}. {_why(mine)}",
-            _numbers(mine),
-            blocks,
-        )
-    )
+    subtitle = f"{mine.at_local} at {night.place.name}. {_why(mine)}"
+    return write_card(Card(mine.title, subtitle, _numbers(mine), blocks))
 
 
 def _cautions(found: FieldNightOut) -> list[str]:
@@ -60,7 +57,11 @@ def _cautions(found: FieldNightOut) -> list[str]:
 
 
 def _numbers(shot: FieldShotOut) -> str:
-    return shot.setting.text.replace(", ", "   ")
+    return _text(shot).replace(", ", "   ")
+
+
+def _text(shot: FieldShotOut) -> str:
+    return shot.settings[shot.setting].text
 
 
 def _why(shot: FieldShotOut) -> str:

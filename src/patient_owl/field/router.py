@@ -4,20 +4,28 @@ from uuid import UUID
 
 from fastapi import APIRouter, Response
 
-from patient_owl.accounts.current import CurrentUser
+from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.field import card, service
-from patient_owl.field.schemas import FieldNightOut
-from patient_owl.http.request import DbSession
+from patient_owl.field.schemas import FieldNightOut, FieldShotOut
 from patient_owl.nights.service import get_night
+from patient_owl.shots.planner import Planner
 from patient_owl.shots.service import get_shot
 
 router = APIRouter(tags=["field"])
 
 
 @router.get("/nights/{night_id}/field")
-def get_field_night(night_id: UUID, user: CurrentUser, session: DbSession) -> FieldNightOut:
+def get_field_night(night_id: UUID, visit: CurrentVisit) -> FieldNightOut:
     """Every shot of the night with its steps, settings and the answers to what may be seen."""
-    return service.bundle(session, user, get_night(session, user.id, night_id))
+    return service.bundle(visit, get_night(visit.session, visit.user.id, night_id))
+
+
+@router.get("/shots/{shot_id}/field")
+def get_field_shot(shot_id: UUID, visit: CurrentVisit) -> FieldShotOut:
+    """One shot of the bundle anew, after a take."""
+    planner = Planner(visit)
+    shot = get_shot(visit.session, visit.user.id, shot_id)
+    return service.shot_out(planner, planner.night(shot.night_id), shot)
 
 
 def _pdf(content: bytes, name: str) -> Response:
@@ -26,14 +34,13 @@ def _pdf(content: bytes, name: str) -> Response:
 
 
 @router.get("/nights/{night_id}/card.pdf")
-def get_night_card(night_id: UUID, user: CurrentUser, session: DbSession) -> Response:
+def get_night_card(night_id: UUID, visit: CurrentVisit) -> Response:
     """The night on one page for the pocket."""
-    night = get_night(session, user.id, night_id)
-    return _pdf(card.night_card(session, user, night), f"night-{night.evening_date}")
+    night = get_night(visit.session, visit.user.id, night_id)
+    return _pdf(card.night_card(visit, night), f"night-{night.evening_date}")
 
 
 @router.get("/shots/{shot_id}/card.pdf")
-def get_shot_card(shot_id: UUID, user: CurrentUser, session: DbSession) -> Response:
+def get_shot_card(shot_id: UUID, visit: CurrentVisit) -> Response:
     """One shot on one page for the pocket."""
-    shot = get_shot(session, user.id, shot_id)
-    return _pdf(card.shot_card(session, user, shot), "shot")
+    return _pdf(card.shot_card(visit, get_shot(visit.session, visit.user.id, shot_id)), "shot")

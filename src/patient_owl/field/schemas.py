@@ -1,19 +1,19 @@
 """Everything a phone needs at a spot without signal, worked out beforehand by the core."""
 
 from datetime import datetime
-from typing import Annotated
 from uuid import UUID
 
-from pydantic import BaseModel, Field
+from pydantic import BaseModel
 
-from patient_owl.core.advise.advice import Verdict
+from patient_owl.answers import ProgramOut
+from patient_owl.core.advise.belief import Verdict
 from patient_owl.core.exposure.dials import Control
 from patient_owl.shots.schemas import LineOut
 from patient_owl.takes.schemas import VerdictOut
 
 
 class FieldSettingOut(BaseModel):
-    """A setting as the field shows it: the numbers apart, and what the shutter runs."""
+    """A setting as the field shows it: the numbers apart, and the course it runs."""
 
     text: str
     time: str
@@ -21,20 +21,16 @@ class FieldSettingOut(BaseModel):
     iso: str
     filter: str
     values: dict[Control, float]
-    is_bulb: bool
-
-
-class CueOut(BaseModel):
-    """What the performer or the hand does, so many seconds after opening."""
-
-    at_s: float
-    text: str
+    program: ProgramOut
 
 
 class AnswerOut(BaseModel):
-    """What a word leads to: the next setting and why, and the words that may follow."""
+    """What a word leads to: the next setting and why, and the words that may follow.
 
-    setting: FieldSettingOut
+    setting: a place in the shot's list of settings.
+    """
+
+    setting: int
     change: str
     reasons: list[str]
     is_settled: bool
@@ -45,16 +41,17 @@ class OtherOut(BaseModel):
     """The same setting so many stops brighter or darker, for a hand that knows better."""
 
     stops: str
-    setting: FieldSettingOut
+    setting: int
 
 
 class FieldShotOut(BaseModel):
     """One shot as it is run in the dark.
 
-    setting: what is to be set now, after the takes already judged. delay_s: self-timer.
-    frames, gap_s: how a run goes; dark_s: noise reduction's second half, 0 when off.
-    answers: by the word said over the setting, some words deep. light: what the word is about
-    where a light of its own is judged, else None.
+    settings: every setting named here, each once. setting: what is to be set now, after the takes
+    already judged. others: brighter and darker ones. bracket: frames to choose the right one
+    from. uses_noise_reduction: as the photographer likes it. judged: key of the light the words
+    are about, and its name where there are several. answers: by the word said over the setting,
+    some words deep. takes: made so far, judged or not.
     """
 
     id: UUID
@@ -63,17 +60,15 @@ class FieldShotOut(BaseModel):
     at_utc: datetime
     at_local: str
     sentence: str
-    setting: FieldSettingOut
-    delay_s: Annotated[float, Field(ge=0)]
-    frames: int
-    gap_s: float
-    is_counted_open: bool
-    cues: list[CueOut]
+    settings: list[FieldSettingOut]
+    setting: int
     steps: list[LineOut]
     cautions: list[LineOut]
     bracket: list[OtherOut]
     others: list[OtherOut]
-    light: str | None
+    uses_noise_reduction: bool
+    judged: str
+    judged_name: str
     answers: dict[Verdict, AnswerOut]
     takes: int
 

@@ -2,16 +2,17 @@
 
 from collections.abc import Mapping
 
-from sqlalchemy.orm import Session
-
-from patient_owl.accounts.models import User
-from patient_owl.core.advise.advice import Belief, Node, Verdict, advice_tree
-from patient_owl.core.exposure.dials import Control, DialValue
+from patient_owl.accounts.visit import Visit
+from patient_owl.answers import program_out
+from patient_owl.core.advise.belief import Verdict
+from patient_owl.core.advise.next import Positions
+from patient_owl.core.advise.tree import Node, advice_tree
 from patient_owl.core.exposure.ladder import brighter
 from patient_owl.core.exposure.settings import settings_on
+from patient_owl.core.shot import PlannedShot
+from patient_owl.core.sky import ephemeris
 from patient_owl.field.schemas import (
     AnswerOut,
-    CueOut,
     FieldNightOut,
     FieldSettingOut,
     FieldShotOut,
@@ -19,56 +20,74 @@ from patient_owl.field.schemas import (
 )
 from patient_owl.nights.models import Night
 from patient_owl.nights.service import out as night_out
+from patient_owl.pictures.service import photos_of
 from patient_owl.places.zones import zone
 from patient_owl.shots.models import Shot
+from patient_owl.shots.planner import Planner
+from patient_owl.shots.present import cautions_out
 from patient_owl.shots.schemas import LineOut
-from patient_owl.shots.service import plan_of, shots_of
-from patient_owl.storage.base import now_utc
-from patient_owl.takes.service import (
-    current_positions,
-    judged_takes,
-    light_name,
-    room_of,
-    verdicts_out,
-)
+from patient_owl.shots.service import shots_of
+from patient_owl.takes.present import asked_out, verdicts_out
+from patient_owl.takes.service import judged, readings_of, takes_of
 from patient_owl.words.chain import change_text
 from patient_owl.words.disciplines import DISCIPLINES
 from patient_owl.words.formats import signed_stops
 from patient_owl.words.night import clock
-from patient_owl.words.plan import sentence_rest, setting_text, settings_text
+from patient_owl.words.plan import position_texts, said, sentence_rest
 from patient_owl.words.reasons import reason_text
-from patient_owl.words.steps import CAUTIONS, CUES, STEPS
+from patient_owl.words.steps import STEPS
 
 WORDS_DEEP = 3  # nineteen of twenty scenes are settled by then; see benchmarks/advisor.py
 OTHER_STOPS = (-2.0, -1.0, 1.0, 2.0)
-# Two seconds still a camera that was touched; ten let somebody walk in. Common practice.
-DELAYS_S = {"release_timer": 2.0, "release_remote": 0.0}
 
 
-def bundle(session: Session, user: User, night: Night) -> FieldNightOut:
-    shots = shots_of(session, user, night)
-    whole = night_out(night, len(shots))
+def bundle(visit: Visit, night: Night) -> FieldNightOut:
+    """Every shot of a night with all that may be asked about it out there."""
+    planner = Planner(visit)
+    shots = shots_of(visit.session, visit.user, night)
     return FieldNightOut(
         id=night.id,
         title=night.title or night.place.name,
         place_name=night.place.name,
         time_zone=night.place.time_zone,
-        sentence=whole.sentence,
+        sentence=night_out(night, len(shots)).sentence,
         hazards=night.place.hazards,
-        made_at_utc=now_utc(),
+        made_at_utc=visit.now_utc,
         verdicts=verdicts_out(),
-        shots=[_shot_out(session, user, night, shot) for shot in shots],
+        shots=[shot_out(planner, night, shot) for shot in shots],
     )
 
 
-def _shot_out(session: Session, user: User, night: Night, shot: Shot) -> FieldShotOut:
-    planned = plan_of(session, user, shot)
-    plan, kit = planned.plan, planned.kit
-    judged = judged_takes(session, user, shot, planned)
-    positions = current_positions(planned, judged)
-    prior = Belief(plan.target_ev100, plan.sigma_stops)
-    first = settings_on(kit.dials, positions)
-    tree = advice_tree(prior, first, judged, room_of(planned), WORDS_DEEP)
+class _Settings:
+    """The settings a shot may come to, each kept once."""
+
+    def __init__(self, planned: PlannedShot) -> None:
+        self._planned = planned
+        self._at: dict[tuple[float, ...], int] = {}
+        self.found: list[FieldSettingOut] = []
+
+    def place(self, positions: Positions) -> int:
+        key = tuple(position.value for position in positions.values())
+        if key not in self._at:
+            self._at[key] = len(self.found)
+            self.found.append(_setting_out(self._planned, positions))
+        return self._at[key]
+
+
+def shot_out(planner: Planner, night: Night, shot: Shot) -> FieldShotOut:
+    """One shot as it is run now, after the takes the server knows of."""
+    visit = planner.visit
+    planned = planner.plan_of(shot, night)
+    plan, dials = planned.plan, planned.kit.dials
+    takes = takes_of(visit.session, visit.user, shot)
+    known = judged(takes, readings_of(photos_of(visit.session, visit.user, shot.id)), planned)
+    now_s = ephemeris.epoch_seconds(visit.now_utc)
+    advice = planned.advise(known, now_s)
+    positions = advice.positions if advice else planned.positions
+    room = planned.room(planned.next_after_s(known, now_s))
+    tree = advice_tree(settings_on(dials, positions), known, room, WORDS_DEEP)
+    settings = _Settings(planned)
+    asked = asked_out(planned)[0]
     return FieldShotOut(
         id=shot.id,
         title=shot.title,
@@ -76,56 +95,57 @@ def _shot_out(session: Session, user: User, night: Night, shot: Shot) -> FieldSh
         at_utc=shot.at_utc,
         at_local=clock(shot.at_utc, zone(night.place.time_zone)),
         sentence=sentence_rest(plan.lead, plan.reasons),
-        setting=setting_out(positions),
-        delay_s=next((DELAYS_S[step] for step in plan.steps if step in DELAYS_S), 2.0),
-        frames=plan.run.frames,
-        gap_s=plan.run.gap_s,
-        is_counted_open="open_on_launch" in plan.steps,
-        cues=[CueOut(at_s=cue.at_s, text=CUES[cue.code]) for cue in plan.cues],
+        setting=settings.place(positions),
         steps=[LineOut(code=code, text=STEPS[code]) for code in plan.steps],
-        cautions=[LineOut(code=code, text=CAUTIONS[code]) for code in plan.cautions],
+        cautions=cautions_out(planned),
         bracket=[
             OtherOut(
                 stops=signed_stops(frame.stops),
-                setting=setting_out({**positions, plan.bracket_control: frame.position}),
+                setting=settings.place({**positions, plan.bracket_control: frame.position}),
             )
             for frame in plan.bracket
         ],
         others=[
-            OtherOut(stops=signed_stops(stops), setting=setting_out(found))
+            OtherOut(stops=signed_stops(stops), setting=settings.place(found))
             for stops in OTHER_STOPS
-            if (found := brighter(positions, kit.dials, planned.recipe.change_order, stops))
+            if (found := brighter(positions, dials, planned.recipe.change_order, stops))
         ],
-        light=light_name(planned),
-        answers=_answers(tree, positions),
-        takes=len(judged),
+        uses_noise_reduction=planned.uses_noise_reduction,
+        judged=asked.key,
+        judged_name=asked.name,
+        answers=_answers(tree, positions, settings),
+        takes=len(takes),
+        settings=settings.found,
     )
 
 
 def _answers(
-    tree: Mapping[Verdict, Node], before: Mapping[Control, DialValue]
+    tree: Mapping[Verdict, Node], before: Positions, settings: _Settings
 ) -> dict[Verdict, AnswerOut]:
     return {
         verdict: AnswerOut(
-            setting=setting_out(node.advice.positions),
-            change=change_text(before, node.advice.positions, node.advice.change_stops),
+            setting=settings.place(node.advice.positions),
+            change=change_text(
+                position_texts(before),
+                position_texts(node.advice.positions),
+                node.advice.change_stops,
+            ),
             reasons=[reason_text(reason) for reason in node.advice.reasons],
             is_settled=node.advice.is_settled,
-            after=_answers(node.after, node.advice.positions),
+            after=_answers(node.after, node.advice.positions, settings),
         )
         for verdict, node in tree.items()
     }
 
 
-def setting_out(positions: Mapping[Control, DialValue]) -> FieldSettingOut:
+def _setting_out(planned: PlannedShot, positions: Positions) -> FieldSettingOut:
+    texts = position_texts(positions)
     return FieldSettingOut(
-        text=settings_text(positions),
-        time=setting_text("exposure_s", positions["exposure_s"]),
-        aperture=setting_text("f_number", positions["f_number"]),
-        iso=setting_text("iso", positions["iso"]),
-        filter=setting_text("nd_stops", positions["nd_stops"])
-        if positions["nd_stops"].value > 0
-        else "",
+        text=said(texts),
+        time=texts["exposure_s"],
+        aperture=texts["f_number"],
+        iso=texts["iso"],
+        filter=texts["nd_stops"] if positions["nd_stops"].value > 0 else "",
         values={control: position.value for control, position in positions.items()},
-        is_bulb=positions["exposure_s"].is_bulb,
+        program=program_out(planned.program_at(positions)),
     )

@@ -12,6 +12,7 @@ from patient_owl.core import kit as core_kit
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.filters import Filter
 from patient_owl.core.kit import Kit, Release, Support
+from patient_owl.errors import NotFound
 from patient_owl.formats.kit_csv import read_kit_csv, write_kit_csv
 from patient_owl.kit.forms import summary
 from patient_owl.kit.models import KitItem
@@ -184,16 +185,23 @@ def lens_spec(item: KitItem) -> LensSpec:
     raise WrongValue("lens_id", "a lens", f"{item.name}, a {item.kind}")
 
 
-def kit_for(
-    session: Session, user: User, body_id: UUID, lens_id: UUID, focal_length_mm: float
-) -> Kit:
-    """Body, lens and the rest of the bag; a deleted piece still serves the shots made with it."""
-    body, lens = (
-        owned(session, KitItem, user.id, item_id, "piece of kit", deleted_too=True)
-        for item_id in (body_id, lens_id)
-    )
-    bag = all_kit(session, user)
-    return kit_of(camera_spec(body), lens_spec(lens), focal_length_mm, bag)
+class Bag:
+    """The photographer's kit, read once; what was deleted still serves the shots made with it."""
+
+    def __init__(self, session: Session, user: User) -> None:
+        everything = owned_rows(session, KitItem, user.id, deleted_too=True)
+        self._by_id = {item.id: item for item in everything}
+        self._along = [item for item in everything if item.deleted_at_utc is None]
+
+    def kit(self, body_id: UUID, lens_id: UUID, focal_length_mm: float) -> Kit:
+        """Body, lens and the rest of the bag."""
+        body, lens = self._item(body_id), self._item(lens_id)
+        return kit_of(camera_spec(body), lens_spec(lens), focal_length_mm, self._along)
+
+    def _item(self, item_id: UUID) -> KitItem:
+        if item_id not in self._by_id:
+            raise NotFound("piece of kit")
+        return self._by_id[item_id]
 
 
 def kit_of(camera: CameraSpec, lens: LensSpec, focal_length_mm: float, bag: list[KitItem]) -> Kit:

@@ -6,6 +6,7 @@ from uuid import UUID
 from fastapi import APIRouter, Query, Response
 
 from patient_owl.accounts.current import CurrentUser
+from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.http.request import DbSession, ExpectedVersion, tag
 from patient_owl.nights import service, slope
 from patient_owl.nights.schemas import (
@@ -18,7 +19,6 @@ from patient_owl.nights.schemas import (
     SceneOut,
     SlopeOut,
 )
-from patient_owl.storage.base import now_utc
 from patient_owl.weather.schemas import WeatherOut
 
 router = APIRouter(prefix="/nights", tags=["nights"])
@@ -71,22 +71,21 @@ def change_night(
 @router.get("/{night_id}/slope")
 def get_slope(
     night_id: UUID,
-    user: CurrentUser,
-    session: DbSession,
+    visit: CurrentVisit,
     reference_f_number: Annotated[FNumber | None, Query()] = None,
     reference_iso: Annotated[Iso | None, Query()] = None,
     ground_placement_stops: Annotated[Placement | None, Query()] = None,
     sky_placement_stops: Annotated[Placement | None, Query()] = None,
 ) -> SlopeOut:
     """The light slope; references not given are the night's own."""
-    night = service.get_night(session, user.id, night_id)
+    night = service.get_night(visit.session, visit.user.id, night_id)
     tried = {
         "reference_f_number": reference_f_number,
         "reference_iso": reference_iso,
         "ground_placement_stops": ground_placement_stops,
         "sky_placement_stops": sky_placement_stops,
     }
-    return slope.slope_out(night, slope.reference_of(night, tried), now_utc())
+    return slope.slope_out(visit, night, slope.reference_of(night, tried))
 
 
 @router.get("/{night_id}/passages")
@@ -102,6 +101,6 @@ def list_scenes(night_id: UUID, user: CurrentUser, session: DbSession) -> list[S
 
 
 @router.get("/{night_id}/weather")
-def get_weather(night_id: UUID, user: CurrentUser, session: DbSession) -> WeatherOut:
+def get_weather(night_id: UUID, visit: CurrentVisit) -> WeatherOut:
     """The night's weather, hour by hour; says when it is simulated."""
-    return slope.weather_of(service.get_night(session, user.id, night_id), now_utc())
+    return slope.weather_of(visit, service.get_night(visit.session, visit.user.id, night_id))

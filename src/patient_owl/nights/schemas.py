@@ -147,8 +147,8 @@ class SlopeOut(BaseModel):
     sun_altitude_deg: list[float]
     moon_altitude_deg: list[float]
     moon_azimuth_deg: list[float]
-    core_altitude_deg: list[float]
-    core_azimuth_deg: list[float]
+    galactic_core_altitude_deg: list[float]
+    galactic_core_azimuth_deg: list[float]
     target_name: str
     target_altitude_deg: list[float]
     cloud_cover: list[float]

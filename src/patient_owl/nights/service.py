@@ -1,14 +1,15 @@
 """Keeping nights and computing their light."""
 
-from functools import lru_cache
+from dataclasses import replace
 from uuid import UUID
 
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
-from patient_owl.core import night as core_night
+from patient_owl.accounts.visit import Visit
 from patient_owl.core.night import Bounds, NightSky, night_bounds
+from patient_owl.core.night_context import NightContext
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.targets import target
 from patient_owl.nights.models import Night
@@ -16,13 +17,12 @@ from patient_owl.nights.schemas import (
     NightIn,
     NightOut,
 )
-from patient_owl.places.service import get_place, horizon_of, site_of
+from patient_owl.places.service import darkness_of, get_place, site_of
 from patient_owl.places.zones import zone
 from patient_owl.storage.base import Base
 from patient_owl.storage.owned import check_version, flush, owned, owned_rows
+from patient_owl.weather.service import forecast
 from patient_owl.words.night import night_sentence
-
-night_sky = lru_cache(maxsize=2048)(core_night.night_sky)
 
 
 def all_nights(session: Session, user: User) -> list[Night]:
@@ -70,7 +70,23 @@ def bounds_of(night: Night) -> Bounds:
 
 
 def sky_of(night: Night) -> NightSky:
-    return night_sky(site_of(night.place), bounds_of(night), horizon_of(night.place))
+    return _without_weather(night).sky
+
+
+def _without_weather(night: Night) -> NightContext:
+    return NightContext(site_of(night.place), bounds_of(night), darkness_of(night.place))
+
+
+def context_of(visit: Visit, night: Night) -> NightContext:
+    """The night as planning needs it, with the forecast when the night uses one."""
+    bare = _without_weather(night)
+    if not night.uses_forecast:
+        return bare
+    # a forecast is good for an hour: asked for by the hour, its night is worked out once
+    asked_at = visit.now_utc.replace(minute=0, second=0, microsecond=0)
+    found = forecast(visit.devices.weather, bare.site, bare.bounds, asked_at)
+    at = (ephemeris.epoch_seconds(hour) for hour in found.hours_utc)
+    return replace(bare, hours=tuple(zip(at, found.weather, strict=True)))
 
 
 def out(night: Night, shot_count: int) -> NightOut:

@@ -6,6 +6,7 @@ from zoneinfo import ZoneInfo
 
 import numpy as np
 
+from patient_owl.accounts.visit import Visit
 from patient_owl.core import night as core_night
 from patient_owl.core.constants import ASTRONOMICAL_TWILIGHT_SUN_ALTITUDE_DEG
 from patient_owl.core.exposure.dials import aperture_dial, iso_dial, time_dial
@@ -55,9 +56,7 @@ def reference_of(night: Night, tried: Mapping[str, float | None]) -> NightIn:
     return kept.model_copy(update={name: v for name, v in tried.items() if v is not None})
 
 
-def slope_out(
-    night: Night, reference: NightIn, now_utc: datetime, view: SkyView | None = None
-) -> SlopeOut:
+def slope_out(visit: Visit, night: Night, reference: NightIn) -> SlopeOut:
     """The light slope at a reference that may differ from the night's saved one."""
     site, sky = site_of(night.place), sky_of(night)
     start, end = _shown(sky)
@@ -65,18 +64,19 @@ def slope_out(
         ephemeris.epoch_seconds(start), ephemeris.epoch_seconds(end) + 1, SLOPE_STEP_S
     )
     equatorward = 180.0 if site.latitude_deg >= 0 else 0.0
-    cloud = forecast(site, sky.bounds, now_utc).cloud_cover_at(seconds)
+    weather = forecast(visit.devices.weather, site, sky.bounds, visit.now_utc)
+    cloud = weather.cloud_cover_at(seconds)
     slope = core_night.slope(
         site,
         seconds,
         darkness_of(night.place),
-        view or SkyView(SKY_VIEW_ALTITUDE_DEG, equatorward),
+        SkyView(SKY_VIEW_ALTITUDE_DEG, equatorward),
         cloud if reference.uses_forecast else 0.0,
     )
     wanted = target(night.target_key)
     over_target = core_night.over_horizon_deg(wanted, site, horizon_of(night.place), seconds)
     horizon = horizon_of(night.place)
-    over_moon, over_core = (
+    over_moon, over_galactic_core = (
         body.apparent_altitude_deg - horizon.altitude_deg(body.azimuth_deg)
         for body in (slope.moon, slope.core)
     )
@@ -103,8 +103,8 @@ def slope_out(
         sun_altitude_deg=_degrees(slope.sun.apparent_altitude_deg),
         moon_altitude_deg=_degrees(over_moon),
         moon_azimuth_deg=_degrees(slope.moon.azimuth_deg),
-        core_altitude_deg=_degrees(over_core),
-        core_azimuth_deg=_degrees(slope.core.azimuth_deg),
+        galactic_core_altitude_deg=_degrees(over_galactic_core),
+        galactic_core_azimuth_deg=_degrees(slope.core.azimuth_deg),
         target_name=wanted.name,
         target_altitude_deg=_degrees(over_target),
         cloud_cover=[round(float(c), 2) for c in cloud],
@@ -112,7 +112,9 @@ def slope_out(
         windows=_windows(night, seconds),
         times=_times(night),
         moon_illuminated_fraction=round(sky.moon_illuminated_fraction, 3),
-        readouts=_readouts(slope, over_moon, over_core, ground_s, sky_s, reference, place_zone),
+        readouts=_readouts(
+            slope, over_moon, over_galactic_core, ground_s, sky_s, reference, place_zone
+        ),
         events=[
             EventOut(code=event.code, text=EVENTS[event.code], at_utc=event.at_utc)
             for event in sky.events
@@ -210,9 +212,9 @@ def scenes_out(night: Night) -> list[SceneOut]:
     return found
 
 
-def weather_of(night: Night, now_utc: datetime) -> WeatherOut:
-    sky = sky_of(night)
-    return weather_out(site_of(night.place), sky.bounds, _shown(sky), now_utc)
+def weather_of(visit: Visit, night: Night) -> WeatherOut:
+    sky, provider = sky_of(night), visit.devices.weather
+    return weather_out(provider, site_of(night.place), sky.bounds, _shown(sky), visit.now_utc)
 
 
 def calendar_of(night: Night, entries: Sequence[Entry], now_utc: datetime) -> bytes:

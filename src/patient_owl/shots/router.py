@@ -5,12 +5,14 @@ from uuid import UUID
 from fastapi import APIRouter, Response
 
 from patient_owl.accounts.current import CurrentUser
+from patient_owl.accounts.visit import CurrentVisit
+from patient_owl.core.shot import recipe_for
 from patient_owl.http.request import DbSession, ExpectedVersion, tag
 from patient_owl.nights.service import get_night
 from patient_owl.schools.service import schools_of
-from patient_owl.shots import planning, service
+from patient_owl.shots import present, service
 from patient_owl.shots.disciplines import disciplines_out
-from patient_owl.shots.planning import recipe_for
+from patient_owl.shots.planner import Planner
 from patient_owl.shots.schemas import (
     Answers,
     CopyIn,
@@ -21,7 +23,6 @@ from patient_owl.shots.schemas import (
     ShotInNightOut,
     ShotOut,
 )
-from patient_owl.storage.base import now_utc
 
 router = APIRouter(tags=["shots"])
 
@@ -39,29 +40,27 @@ def carry_over(key: str, body: Answers, user: CurrentUser) -> Answers:
 
 
 @router.get("/nights/{night_id}/shots")
-def list_shots(night_id: UUID, user: CurrentUser, session: DbSession) -> list[ShotInNightOut]:
+def list_shots(night_id: UUID, visit: CurrentVisit) -> list[ShotInNightOut]:
     """The night's shots in the order they happen, with what is planned for each."""
-    night = get_night(session, user.id, night_id)
-    return [
-        planning.shot_in_night_out(ShotOut.model_validate(s), service.plan_of(session, user, s))
-        for s in service.shots_of(session, user, night)
-    ]
+    planner = Planner(visit)
+    night = planner.night(night_id)
+    shots = service.shots_of(visit.session, visit.user, night)
+    return [present.shot_in_night_out(shot, planner.plan_of(shot, night)) for shot in shots]
 
 
 @router.post("/nights/{night_id}/shots", status_code=201)
-def create_shot(
-    night_id: UUID, body: ShotIn, user: CurrentUser, session: DbSession, response: Response
-) -> ShotOut:
+def create_shot(night_id: UUID, body: ShotIn, visit: CurrentVisit, response: Response) -> ShotOut:
     """Add a shot to a night."""
-    shot = service.create_shot(session, user, night_id, body)
+    shot = service.create_shot(visit, night_id, body)
     tag(response, shot)
     return ShotOut.model_validate(shot)
 
 
 @router.get("/nights/{night_id}/calendar.ics")
-def get_calendar(night_id: UUID, user: CurrentUser, session: DbSession) -> Response:
+def get_calendar(night_id: UUID, visit: CurrentVisit) -> Response:
     """The night, its windows, times and shots as iCalendar with alarms."""
-    content = service.calendar_of(session, user, get_night(session, user.id, night_id), now_utc())
+    night = get_night(visit.session, visit.user.id, night_id)
+    content = service.calendar_of(visit, night)
     name = f'attachment; filename="night-{night_id}.ics"'
     headers = {"Content-Disposition": name}
     return Response(content, media_type="text/calendar; charset=utf-8", headers=headers)
@@ -80,22 +79,19 @@ def change_shot(
     shot_id: UUID,
     body: ShotIn,
     version: ExpectedVersion,
-    user: CurrentUser,
-    session: DbSession,
+    visit: CurrentVisit,
     response: Response,
 ) -> ShotOut:
     """Change a shot."""
-    shot = service.change_shot(session, user, shot_id, body, version)
+    shot = service.change_shot(visit, shot_id, body, version)
     tag(response, shot)
     return ShotOut.model_validate(shot)
 
 
 @router.post("/shots/{shot_id}/copy", status_code=201)
-def copy_shot(
-    shot_id: UUID, body: CopyIn, user: CurrentUser, session: DbSession, response: Response
-) -> ShotOut:
+def copy_shot(shot_id: UUID, body: CopyIn, visit: CurrentVisit, response: Response) -> ShotOut:
     """The same shot once more, in its own night or another, at the same hour of the night."""
-    shot = service.copy_shot(session, user, shot_id, body.night_id)
+    shot = service.copy_shot(visit, shot_id, body.night_id)
     tag(response, shot)
     return ShotOut.model_validate(shot)
 
@@ -116,14 +112,17 @@ def move_shot(
 
 
 @router.get("/shots/{shot_id}/plan")
-def get_plan(shot_id: UUID, user: CurrentUser, session: DbSession) -> PlanOut:
+def get_plan(shot_id: UUID, visit: CurrentVisit) -> PlanOut:
     """The plan of a kept shot."""
-    shot = service.get_shot(session, user.id, shot_id)
-    return planning.plan_out(service.plan_of(session, user, shot))
+    planner = Planner(visit)
+    shot = service.get_shot(visit.session, visit.user.id, shot_id)
+    night = planner.night(shot.night_id)
+    return present.plan_out(planner.plan_of(shot, night), night.place.time_zone)
 
 
 @router.post("/plans")
-def try_plan(body: PlanRequest, user: CurrentUser, session: DbSession) -> PlanOut:
-    """Plan without keeping: what moving a rail or a framing would do."""
-    planned = service.try_plan(session, user, body.night_id, body.shot, body.move)
-    return planning.plan_out(planned)
+def try_plan(body: PlanRequest, visit: CurrentVisit) -> PlanOut:
+    """Plan without keeping: what touching a rail or moving the frame would do."""
+    planner = Planner(visit)
+    night = planner.night(body.night_id)
+    return present.plan_out(planner.plan(night, body.shot, body.touch), night.place.time_zone)

@@ -7,12 +7,21 @@ from uuid import UUID
 
 from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
 
-from patient_owl.answers import ConflictOut, FrameOut, ReportOut, RungOut
+from patient_owl.answers import (
+    ConflictOut,
+    FrameOut,
+    LightPartOut,
+    ProgramOut,
+    ReportOut,
+    RungOut,
+)
 from patient_owl.core.optics.camera import Framing, Orientation
 from patient_owl.core.plan.sketch import Line, Ring, Role
 from patient_owl.core.plan.types import InputValue
+from patient_owl.core.shot import ShotSpec
+from patient_owl.core.sky import ephemeris
 from patient_owl.fields import Name, Notes, Pair
-from patient_owl.rails import ChoiceIn, Move, RailOut
+from patient_owl.rails import ChoiceIn, RailOut, TouchIn
 
 
 class ShotIn(BaseModel):
@@ -31,8 +40,15 @@ class ShotIn(BaseModel):
     inputs: dict[str, InputValue] = {}
     choice: ChoiceIn = ChoiceIn()
 
-    def framing(self) -> Framing:
-        return Framing(self.bearing_true_deg, self.tilt_deg, self.orientation)
+    def spec(self, touch: TouchIn | None = None) -> ShotSpec:
+        """What the core plans from, with what is done to the rails just now."""
+        return ShotSpec(
+            self.discipline,
+            ephemeris.epoch_seconds(self.at_utc),
+            Framing(self.bearing_true_deg, self.tilt_deg, self.orientation),
+            self.inputs,
+            self.choice.hand(touch),
+        )
 
 
 class ShotOut(ShotIn):
@@ -53,11 +69,11 @@ class ShotInNightOut(ShotOut):
 
 
 class PlanRequest(BaseModel):
-    """Plan a picture without keeping it; `move` is applied to its choice first."""
+    """Plan a picture without keeping it; `touch` is done to its choice first."""
 
     night_id: UUID
     shot: ShotIn
-    move: Move | None = None
+    touch: TouchIn | None = None
 
 
 class ReasonOut(BaseModel):
@@ -81,8 +97,8 @@ class LightOut(BaseModel):
     illuminance_lux: float
     sun_altitude_deg: float
     moon_altitude_deg: float
-    core_altitude_deg: float
-    core_azimuth_deg: float
+    galactic_core_altitude_deg: float
+    galactic_core_azimuth_deg: float
 
 
 class AlternativeOut(BaseModel):
@@ -122,8 +138,9 @@ class SketchOut(BaseModel):
 class PlanOut(BaseModel):
     """A plan in full: the sentence in two parts, rails, reasons, and what to do.
 
-    inputs: every answer in force, defaults and schools filled in. works: when in this night
-    the light suits the discipline.
+    inputs: every answer that acts, defaults and schools filled in. parts: the lights of the
+    picture, the one it is exposed for first. works: when in this night the light suits the
+    discipline.
     """
 
     settings: str
@@ -131,7 +148,9 @@ class PlanOut(BaseModel):
     inputs: dict[str, InputValue]
     choice: ChoiceIn
     rails: list[RailOut]
-    conflict: ConflictOut | None
+    conflicts: list[ConflictOut]
+    parts: list[LightPartOut]
+    program: ProgramOut
     facts: list[ReasonOut]
     alternatives: list[AlternativeOut]
     bracket: list[FrameOut]
@@ -141,9 +160,6 @@ class PlanOut(BaseModel):
     works: str
     works_now: bool
     sketch: SketchOut | None
-    target_ev100: float
-    sigma_stops: float
-    miss_stops: float
     reasons: list[ReasonOut]
     steps: list[LineOut]
     mistakes: list[LineOut]

@@ -1,4 +1,4 @@
-"""Keeping shots."""
+"""Keeping shots, and the calendar they make of a night."""
 
 from datetime import datetime, timedelta
 from uuid import UUID
@@ -6,14 +6,14 @@ from uuid import UUID
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
+from patient_owl.accounts.visit import Visit
 from patient_owl.core.errors import WrongValue
 from patient_owl.formats.calendar import Entry
 from patient_owl.nights.models import Night
 from patient_owl.nights.service import bounds_of, get_night
 from patient_owl.nights.slope import calendar_of as night_calendar_of
-from patient_owl.rails import Move
 from patient_owl.shots.models import Shot
-from patient_owl.shots.planning import Planned, make_plan
+from patient_owl.shots.planner import Planner, as_request
 from patient_owl.shots.schemas import ShotIn
 from patient_owl.storage.owned import check_version, flush, owned, owned_rows
 from patient_owl.words.plan import sentence_rest, settings_text
@@ -29,34 +29,37 @@ def get_shot(session: Session, user_id: UUID, shot_id: UUID) -> Shot:
     return owned(session, Shot, user_id, shot_id, "shot")
 
 
-def create_shot(session: Session, user: User, night_id: UUID, request: ShotIn) -> Shot:
-    night = get_night(session, user.id, night_id)
-    make_plan(session, user, night, request)  # refuses what could never be planned
-    shot = Shot(user_id=user.id, night_id=night.id, **_columns(request))
-    session.add(shot)
-    session.flush()
+def create_shot(visit: Visit, night_id: UUID, request: ShotIn) -> Shot:
+    planner = Planner(visit)
+    night = planner.night(night_id)
+    planner.plan(night, request)  # refuses what could never be planned
+    shot = Shot(user_id=visit.user.id, night_id=night.id, **_columns(request))
+    visit.session.add(shot)
+    visit.session.flush()
     return shot
 
 
-def change_shot(session: Session, user: User, shot_id: UUID, request: ShotIn, version: int) -> Shot:
-    shot = get_shot(session, user.id, shot_id)
+def change_shot(visit: Visit, shot_id: UUID, request: ShotIn, version: int) -> Shot:
+    shot = get_shot(visit.session, visit.user.id, shot_id)
     check_version(shot, version, "shot")
-    make_plan(session, user, get_night(session, user.id, shot.night_id), request)
+    planner = Planner(visit)
+    planner.plan(planner.night(shot.night_id), request)
     for name, value in _columns(request).items():
         setattr(shot, name, value)
-    flush(session, shot, "shot")
+    flush(visit.session, shot, "shot")
     return shot
 
 
-def copy_shot(session: Session, user: User, shot_id: UUID, night_id: UUID | None) -> Shot:
+def copy_shot(visit: Visit, shot_id: UUID, night_id: UUID | None) -> Shot:
     """A second shot like the first; takes stay with the first."""
+    session, user = visit.session, visit.user
     shot = get_shot(session, user.id, shot_id)
     night = get_night(session, user.id, night_id or shot.night_id)
-    request = _as_request(shot)
+    request = as_request(shot)
     moved = request.model_copy(update={"at_utc": _same_hour(session, user, shot, night)})
     if night.id == shot.night_id:
         moved.title = f"{shot.title[:110]} (copy)"
-    return create_shot(session, user, night.id, moved)
+    return create_shot(visit, night.id, moved)
 
 
 def move_shot(
@@ -80,43 +83,26 @@ def _same_hour(session: Session, user: User, shot: Shot, night: Night) -> dateti
     return bounds_of(night).start_utc + (shot.at_utc - before.start_utc)
 
 
-def _as_request(shot: Shot) -> ShotIn:
-    return ShotIn.model_validate(shot, from_attributes=True)
-
-
-def plan_of(session: Session, user: User, shot: Shot) -> Planned:
-    """The plan of a kept shot."""
-    night = get_night(session, user.id, shot.night_id)
-    return make_plan(session, user, night, _as_request(shot))
-
-
 SHOT_ALARM = timedelta(minutes=20)  # time to walk there and set up; common practice
 
 
-def calendar_of(session: Session, user: User, night: Night, now_utc: datetime) -> bytes:
-    """The night's calendar with an entry a shot, its settings in the description."""
-    entries = []
-    for shot in shots_of(session, user, night):
-        plan = plan_of(session, user, shot).plan
-        settings = settings_text(plan.solution.positions)
+def calendar_of(visit: Visit, night: Night) -> bytes:
+    """The night's calendar with an entry a shot, as long as its program, settings in the text."""
+    planner, entries = Planner(visit), []
+    for shot in shots_of(visit.session, visit.user, night):
+        planned = planner.plan_of(shot, night)
+        settings = settings_text(planned.positions)
         entries.append(
             Entry(
                 f"shot-{shot.id}@patient-owl",
                 f"{shot.title}: {settings}",
                 shot.at_utc,
-                shot.at_utc + timedelta(seconds=plan.solution.settings.exposure_s),
-                f"{settings}: {sentence_rest(plan.lead, plan.reasons)}",
+                shot.at_utc + timedelta(seconds=planned.program.duration_s),
+                f"{settings}: {sentence_rest(planned.plan.lead, planned.plan.reasons)}",
                 alarm_before=SHOT_ALARM,
             )
         )
-    return night_calendar_of(night, entries, now_utc)
-
-
-def try_plan(
-    session: Session, user: User, night_id: UUID, request: ShotIn, move: Move | None
-) -> Planned:
-    """The plan of a shot that is not kept."""
-    return make_plan(session, user, get_night(session, user.id, night_id), request, move)
+    return night_calendar_of(night, entries, visit.now_utc)
 
 
 def _columns(request: ShotIn) -> dict[str, object]:

@@ -34,14 +34,14 @@ def owned(
     return row
 
 
-def owned_rows(session: Session, model: type[Row], user_id: UUID, *where: Any) -> list[Row]:
+def owned_rows(
+    session: Session, model: type[Row], user_id: UUID, *where: Any, deleted_too: bool = False
+) -> list[Row]:
     """All of the user's rows that are not deleted, oldest first."""
-    query = (
-        select(model)
-        .where(model.user_id == user_id, model.deleted_at_utc.is_(None), *where)
-        .order_by(model.created_at_utc, model.id)
-    )
-    return list(session.scalars(query))
+    query = select(model).where(model.user_id == user_id, *where)
+    if not deleted_too:
+        query = query.where(model.deleted_at_utc.is_(None))
+    return list(session.scalars(query.order_by(model.created_at_utc, model.id)))
 
 
 def flush(session: Session, row: Owned, kind: str) -> None:

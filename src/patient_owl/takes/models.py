@@ -1,15 +1,22 @@
 """One exposure really made for a shot."""
 
 from datetime import datetime
+from typing import Any
 from uuid import UUID
 
-from sqlalchemy import Boolean, ForeignKey, String, Text
+from sqlalchemy import JSON, Boolean, ForeignKey, Text
 from sqlalchemy.orm import Mapped, mapped_column
 
 from patient_owl.storage.base import Base, Owned
 
 
 class Take(Owned, Base):
+    """What happened, as it happened, whatever is in the bag today.
+
+    lost_stops: to a film's reciprocity; None for takes kept before that was written down.
+    frames: how many were made in the run. verdicts: words said, by the light they are about.
+    """
+
     __tablename__ = "takes"
 
     shot_id: Mapped[UUID] = mapped_column(ForeignKey("shots.id"), index=True)
@@ -18,7 +25,8 @@ class Take(Owned, Base):
     f_number: Mapped[float]
     iso: Mapped[float]
     nd_stops: Mapped[float]
-    verdict: Mapped[str | None] = mapped_column(String(10))
-    light_verdict: Mapped[str | None] = mapped_column(String(10))
+    lost_stops: Mapped[float | None]
+    frames: Mapped[int]
+    verdicts: Mapped[dict[str, Any]] = mapped_column(JSON)
     is_keeper: Mapped[bool] = mapped_column(Boolean)
     note: Mapped[str] = mapped_column(Text)

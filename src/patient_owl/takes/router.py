@@ -5,10 +5,12 @@ from uuid import UUID
 
 from fastapi import APIRouter, Header, Response
 
-from patient_owl.accounts.current import CurrentUser
-from patient_owl.http.request import DbSession, expected_version, tag
-from patient_owl.takes import service
-from patient_owl.takes.schemas import ChainOut, TakeIn, TakeOut
+from patient_owl.accounts.visit import CurrentVisit
+from patient_owl.http.request import expected_version, tag
+from patient_owl.shots.planner import Planner
+from patient_owl.shots.service import get_shot
+from patient_owl.takes import present, service
+from patient_owl.takes.schemas import ChainOut, TakeIn
 
 router = APIRouter(tags=["takes"])
 
@@ -17,20 +19,26 @@ router = APIRouter(tags=["takes"])
 def put_take(
     take_id: UUID,
     body: TakeIn,
-    user: CurrentUser,
-    session: DbSession,
+    visit: CurrentVisit,
     response: Response,
     if_match: Annotated[str | None, Header()] = None,
-) -> TakeOut:
-    """Keep a take under an identity made on the device; sending it twice keeps it once."""
+) -> ChainOut:
+    """Keep a take under an identity made on the device; sending it twice keeps it once.
+
+    Answers with the shot's chain: what follows from it.
+    """
     version = None if if_match is None else expected_version(if_match)
-    take, is_new = service.put_take(session, user, take_id, body, version)
+    planner = Planner(visit)
+    shot = get_shot(visit.session, visit.user.id, body.shot_id)
+    planned, _ = present.planned_or_trouble(planner, shot)
+    take, is_new = service.put_take(visit, take_id, body, version, planned)
     response.status_code = 201 if is_new else 200
     tag(response, take)
-    return TakeOut.model_validate(take)
+    return present.chain_out(planner, shot)
 
 
 @router.get("/shots/{shot_id}/chain")
-def get_chain(shot_id: UUID, user: CurrentUser, session: DbSession) -> ChainOut:
+def get_chain(shot_id: UUID, visit: CurrentVisit) -> ChainOut:
     """The shot's takes in order, and the next setting with its reasons."""
-    return service.chain_of(session, user, shot_id)
+    shot = get_shot(visit.session, visit.user.id, shot_id)
+    return present.chain_out(Planner(visit), shot)

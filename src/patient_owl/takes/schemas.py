@@ -5,15 +5,22 @@ from uuid import UUID
 
 from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
 
-from patient_owl.core.advise.advice import Verdict
+from patient_owl.core.advise.belief import Verdict
 from patient_owl.core.exposure.dials import Control
 from patient_owl.fields import Notes
 from patient_owl.pictures.schemas import PhotoOut
 from patient_owl.rails import ExactDialValue, PositionOut
 
+PartKey = Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]{0,39}$")]
+
 
 class TakeIn(BaseModel):
-    """What was set and what was seen. Settings are exact dial values."""
+    """What was set and what was seen. Settings are exact values, as they really were.
+
+    What is not known here is refused: a word that came under an old name must not get lost.
+    """
+
+    model_config = ConfigDict(extra="forbid")
 
     shot_id: UUID
     started_at_utc: AwareDatetime
@@ -21,11 +28,12 @@ class TakeIn(BaseModel):
     f_number: ExactDialValue
     iso: ExactDialValue
     nd_stops: Annotated[float, Field(ge=0, le=40)] = 0.0
-    verdict: Verdict | None = None
-    light_verdict: Annotated[
-        Verdict | None, Field(description="over the added light alone, where there is one")
-    ] = None
-    is_keeper: bool = False
+    frames: Annotated[int, Field(ge=1, le=100_000, description="made in this run")] = 1
+    verdicts: Annotated[
+        dict[PartKey, Verdict],
+        Field(max_length=20, description="words by the light they are about, or `whole`"),
+    ] = {}
+    is_keeper: Annotated[bool | None, Field(description="None: kept when it was seen right")] = None
     note: Notes = ""
 
 
@@ -34,6 +42,7 @@ class TakeOut(TakeIn):
 
     id: UUID
     version: int
+    is_keeper: bool
 
 
 class VerdictOut(BaseModel):
@@ -41,6 +50,13 @@ class VerdictOut(BaseModel):
 
     key: Verdict
     label: str
+
+
+class AskedOut(BaseModel):
+    """What may be judged: a light by its name, or the whole picture, which has none."""
+
+    key: str
+    name: str
 
 
 class LinkOut(BaseModel):
@@ -69,10 +85,16 @@ class AdviceOut(BaseModel):
 
 
 class ChainOut(BaseModel):
-    """The takes of a shot in the order they were made, and what to do next."""
+    """The takes of a shot in the order they were made, and what to do next.
 
+    advice: None where the shot cannot be planned; trouble says why. asked: what words may be
+    about, the light the picture is exposed for first.
+    """
+
+    shot_id: UUID
     links: list[LinkOut]
     loose_photos: list[PhotoOut]
-    advice: AdviceOut
+    advice: AdviceOut | None
+    trouble: str | None
     verdicts: list[VerdictOut]
-    light: str | None
+    asked: list[AskedOut]

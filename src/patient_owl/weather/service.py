@@ -5,7 +5,6 @@ from typing import NamedTuple
 
 import numpy as np
 
-from patient_owl.adapters.simulated.weather import SimulatedWeather
 from patient_owl.adapters.weather import WeatherProvider
 from patient_owl.core.night import Bounds
 from patient_owl.core.sky import ephemeris
@@ -14,8 +13,6 @@ from patient_owl.core.types import FloatArray
 from patient_owl.core.weather import Weather, weather_reasons
 from patient_owl.weather.schemas import HourOut, WeatherOut
 from patient_owl.words.weather import weather_text
-
-provider: WeatherProvider = SimulatedWeather()
 
 
 class Forecast(NamedTuple):
@@ -30,7 +27,7 @@ class Forecast(NamedTuple):
         return np.asarray(np.interp(seconds, at, [w.cloud_cover for w in self.weather]))
 
 
-def forecast(site: Site, bounds: Bounds, now_utc: datetime) -> Forecast:
+def forecast(provider: WeatherProvider, site: Site, bounds: Bounds, now_utc: datetime) -> Forecast:
     start = bounds.start_utc.replace(minute=0)
     hours = [start + timedelta(hours=k) for k in range(int(bounds.hours) + 2)]
     found = provider.hourly(site.latitude_deg, site.longitude_deg, hours, now_utc)
@@ -38,10 +35,14 @@ def forecast(site: Site, bounds: Bounds, now_utc: datetime) -> Forecast:
 
 
 def weather_out(
-    site: Site, bounds: Bounds, dark: tuple[datetime, datetime], now_utc: datetime
+    provider: WeatherProvider,
+    site: Site,
+    bounds: Bounds,
+    dark: tuple[datetime, datetime],
+    now_utc: datetime,
 ) -> WeatherOut:
     """The night's hours, and advice for the worst of those between `dark` start and end."""
-    hours, found = forecast(site, bounds, now_utc)
+    hours, found = forecast(provider, site, bounds, now_utc)
     out_there = [w for at, w in zip(hours, found, strict=True) if dark[0] <= at <= dark[1]]
     advice: dict[str, str] = {}
     for weather in sorted(out_there, key=lambda w: (-w.gust_m_s, w.temperature_c)):

@@ -2,10 +2,10 @@
 
 from collections.abc import Mapping
 
-from patient_owl.core.advise.advice import Verdict
-from patient_owl.core.exposure.dials import Control, DialValue
+from patient_owl.core.advise.belief import Verdict
+from patient_owl.core.exposure.dials import Control
 from patient_owl.words.formats import signed_stops
-from patient_owl.words.plan import CONTROL_TITLES, setting_text
+from patient_owl.words.plan import CONTROL_TITLES
 
 # What people say over the back of the camera, darkest first.
 VERDICTS: Mapping[Verdict, str] = {
@@ -19,13 +19,7 @@ VERDICTS: Mapping[Verdict, str] = {
 }
 
 
-def change_text(
-    old: Mapping[Control, DialValue], new: Mapping[Control, DialValue], change_stops: float
-) -> str:
+def change_text(old: Mapping[Control, str], new: Mapping[Control, str], change_stops: float) -> str:
     """`ISO 3200 → ISO 6400 (+1)`; `same settings` when nothing moved."""
-    moved = [
-        f"{setting_text(control, old[control])} → {setting_text(control, new[control])}"
-        for control in CONTROL_TITLES
-        if old[control] != new[control]
-    ]
+    moved = [f"{old[c]} → {new[c]}" for c in CONTROL_TITLES if old[c] != new[c]]
     return f"{', '.join(moved)} ({signed_stops(change_stops)})" if moved else "same settings"

@@ -73,6 +73,9 @@ QUESTIONS: Mapping[str, Question] = {
     ),
     "crossings": Question("Crossings", "One for a single trail, several for a river of light."),
     "camera_height_m": Question("Camera stands", "Low lets tall vehicles rise over the horizon."),
+    "town_placement_stops": Question(
+        "Place the town", "Stops from mid-grey; time brings it there, within what bursts allow."
+    ),
     "look": Question("Look", "How far the water runs while the shutter is open."),
     "water": Question("Water", "Sets how fast it runs."),
     "fall_height_m": Question("It falls", "The speed at the foot follows from the height."),
@@ -139,7 +142,3 @@ def option_text(option: str) -> str:
     if option in SIDES:
         return SIDES[option].name
     return SCENE_NAMES.get(option) or _OPTIONS[option]
-
-
-# Lights of their own that are judged apart, by code: what is asked about.
-LIGHTS: Mapping[str, str] = {"bursts": "the bursts"}

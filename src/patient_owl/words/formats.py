@@ -6,9 +6,12 @@ from collections.abc import Callable, Mapping
 from typing import Any
 
 from patient_owl.core.exposure.dials import aperture_dial, duration_label, iso_dial, time_dial
+from patient_owl.core.exposure.filters import BARE
+from patient_owl.core.light.part import WHOLE
 
 _FRACTIONS = {0: "", 1: "⅓", 2: "⅔"}
 MINUS = "−"
+NO_FILTER = BARE
 
 
 def seconds(value: float) -> str:
@@ -93,8 +96,8 @@ def iso(value: float) -> str:
 
 
 def filter_stops(value: float) -> str:
-    """What a filter takes: `no filter`, `6 stops`."""
-    return stops(value) if value > 0 else "no filter"
+    """What a filter takes: `no filter`, `6 stops of filter`."""
+    return f"{stops(value)} of filter" if value > 0 else NO_FILTER
 
 
 def metres(value: float) -> str:
@@ -163,6 +166,14 @@ _PLACES = {
     "right": "the right edge",
     "centre": "the middle of the frame",
 }
+# What the lights of a picture are called in a sentence.
+PARTS: Mapping[str, str] = {
+    "sky": "the sky",
+    "subject": "the subject",
+    "bursts": "the bursts",
+    "town": "the town",
+    WHOLE: "the whole picture",
+}
 _LIGHTS = {
     "twilight": "twilight",
     "moonlight": "moonlight",
@@ -173,6 +184,11 @@ _LIGHTS = {
 
 def place(value: str) -> str:
     return _PLACES[value]
+
+
+def part(value: str) -> str:
+    """A light of the picture by its name."""
+    return PARTS[value]
 
 
 def light(value: str) -> str:
@@ -194,6 +210,7 @@ _FORMATS: Mapping[str, Callable[[Any], str]] = {
     "whole": whole,
     "place": place,
     "light": light,
+    "part": part,
     "metres": metres,
     "duration": duration,
     "from_now": from_now,

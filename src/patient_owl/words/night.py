@@ -17,8 +17,8 @@ EVENTS: Mapping[str, str] = {
     "astronomical_dawn": "full dark ends",
     "moonrise": "moonrise",
     "moonset": "moonset",
-    "core_rise": "galactic core rises",
-    "core_set": "galactic core sets",
+    "galactic_core_rise": "galactic core rises",
+    "galactic_core_set": "galactic core sets",
 }
 
 
@@ -89,13 +89,13 @@ def cursor_sentence(
     sky_s: float,
     ground_light: str,
     moon_altitude_deg: float,
-    core_altitude_deg: float,
+    galactic_core_altitude_deg: float,
     reference: str,
 ) -> str:
     """What the light asks for at one minute, at a reference such as `f/2.8, ISO 1600`."""
     up = [
         f"{name} {angle(altitude)} up"
-        for name, altitude in (("moon", moon_altitude_deg), ("core", core_altitude_deg))
+        for name, altitude in (("moon", moon_altitude_deg), ("core", galactic_core_altitude_deg))
         if altitude > 0
     ]
     return (

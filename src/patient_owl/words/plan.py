@@ -3,10 +3,12 @@
 from collections.abc import Mapping
 
 from patient_owl.core.exposure.dials import Control, DialValue
+from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.conflict import Conflict, WayOut
-from patient_owl.words.formats import f_number, say, stops
-from patient_owl.words.posts import post_text, title_of
+from patient_owl.words.formats import NO_FILTER, f_number, say, stops
+from patient_owl.words.parts import part_name
+from patient_owl.words.posts import EXACT_TEXTS, post_text, title_of
 from patient_owl.words.reasons import reason_text
 from patient_owl.words.sources import SOURCES
 
@@ -38,10 +40,29 @@ def setting_text(control: Control, position: DialValue) -> str:
     return f"f/{position.label}" if control == "f_number" else f"ISO {position.label}"
 
 
+def position_texts(positions: Mapping[Control, DialValue]) -> dict[Control, str]:
+    """Each setting of dial positions as people say it."""
+    return {control: setting_text(control, positions[control]) for control in CONTROL_TITLES}
+
+
+def exact_texts(settings: Settings, glass: str = "") -> dict[Control, str]:
+    """Each setting as it really was, whatever dials there are today.
+
+    A dial value by its label, anything else by its figure. glass: what the filter is called,
+    where that is known.
+    """
+    texts = {c: EXACT_TEXTS[c](getattr(settings, c)) for c in CONTROL_TITLES}
+    return {**texts, "nd_stops": glass or texts["nd_stops"]}
+
+
+def said(texts: Mapping[Control, str]) -> str:
+    """`4 s, f/1.8, ISO 6400`, and the filter when there is one."""
+    return ", ".join(text for text in texts.values() if text != NO_FILTER)
+
+
 def settings_text(positions: Mapping[Control, DialValue]) -> str:
     """`4 s, f/1.8, ISO 6400`, and the filter when there is one."""
-    said = (c for c in CONTROL_TITLES if c != "nd_stops" or positions[c].value > 0)
-    return ", ".join(setting_text(control, positions[control]) for control in said)
+    return said(position_texts(positions))
 
 
 def time_and_aperture_text(positions: Mapping[Control, DialValue]) -> str:
@@ -55,8 +76,10 @@ def sentence_rest(lead: Reason, reasons: tuple[Reason, ...]) -> str:
     return "; ".join(reason_text(reason) for reason in (lead, *reasons)) + "."
 
 
-def conflict_text(conflict: Conflict) -> str:
-    """`Two things exclude each other: … and …. 1⅓ stops of light are missing.`"""
+def conflict_text(conflict: Conflict, *, is_lead: bool = True) -> str:
+    """`These exclude each other: … and …, by 1⅓ stops.` Another light than the lead is named."""
+    if not is_lead:
+        return _other_light_text(conflict)
     causes = [f"“{post_text(x).title}” at {post_text(x).value}" for x in conflict.limits]
     causes += [_HELD[control] for control in conflict.held]
     missing = stops(conflict.missing_stops)
@@ -66,6 +89,15 @@ def conflict_text(conflict: Conflict) -> str:
     if len(causes) == 1:
         return f"This stands in the way: {causes[0]}. It leaves {lack}."
     return f"These exclude each other: {', '.join(causes[:-1])} and {causes[-1]}, by {missing}."
+
+
+def _other_light_text(conflict: Conflict) -> str:
+    name = part_name(conflict.part)
+    side = "too dark" if conflict.missing_stops > 0 else "too bright"
+    causes = [f"“{post_text(x).title}” at {post_text(x).value}" for x in conflict.limits]
+    causes += [_HELD[control] for control in conflict.held]
+    why = f": {' and '.join(causes)} ends what could bring it home" if causes else ""
+    return f"{name[0].upper()}{name[1:]} stays {stops(conflict.missing_stops)} {side}{why}."
 
 
 def way_text(way: WayOut) -> str:

@@ -198,8 +198,8 @@ _POSTS: Mapping[str, PostWords] = {
     ),
 }
 
-# how a limit's value is printed, by the control it bounds
-_VALUES: Mapping[Control, Callable[[float], str]] = {
+# how an exact value of each control is printed
+EXACT_TEXTS: Mapping[Control, Callable[[float], str]] = {
     "exposure_s": dial_time,
     "f_number": f_number,
     "iso": iso,
@@ -223,7 +223,7 @@ def post_text(limit: Limit) -> PostText:
     words = _POSTS[limit.code]
     return PostText(
         title=say(words.title, limit.quantities),
-        value=_VALUES[limit.control](limit.value),
+        value=EXACT_TEXTS[limit.control](limit.value),
         formula=say(words.formula, limit.quantities),
         numbers=say(words.numbers, limit.quantities),
         argument=words.argument,

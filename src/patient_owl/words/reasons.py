@@ -34,10 +34,10 @@ _REASONS: Mapping[str, str] = {
     "hyperfocal": "hyperfocal distance {hyperfocal_m:metres}: focused there, sharp from "
     "{near_m:metres} to the stars",
     "stars_soft": "focused at {focus_m:metres} the stars are discs of {disc_px:.0f} px, on purpose",
-    "core_down": "the galactic core is below the horizon",
-    "core_in_frame": "the galactic core is in the picture: {altitude_deg:angle} high, bearing "
+    "galactic_core_down": "the galactic core is below the horizon",
+    "galactic_core_in_frame": "the galactic core is in the picture: {altitude_deg:angle} high, bearing "
     "{azimuth_deg:bearing}",
-    "core_outside": "the galactic core stands outside this framing: {altitude_deg:angle} high, "
+    "galactic_core_outside": "the galactic core stands outside this framing: {altitude_deg:angle} high, "
     "bearing {azimuth_deg:bearing}",
     "stack_gain": "{frames:number} frames averaged: noise falls {gain:number}-fold",
     "panorama": "panorama {columns:number} × {rows:number} = {frames:number} frames, turning "
@@ -129,18 +129,16 @@ _REASONS: Mapping[str, str] = {
     "seen_dark": "You saw it dark.",
     "seen_darkish": "You saw it a touch dark.",
     "seen_brightish": "You saw it a touch bright.",
-    "light_black": "The light itself: black.",
-    "light_dark": "The light itself: dark.",
-    "light_darkish": "The light itself: a touch dark.",
-    "light_right": "The light itself: right.",
-    "light_brightish": "The light itself: a touch bright.",
-    "light_bright": "The light itself: bright.",
-    "light_blown": "The light itself: blown.",
-    "light_unjudged": "The light itself was judged before.",
-    "time_keeps_rest": "{from_s:dial} → {to_s:dial}: time keeps the rest as it was; the light does not "
-    "hang on it.",
-    "time_places_rest": "{from_s:dial} → {to_s:dial}: time puts the rest right; the light does not hang "
-    "on it.",
+    "part_black": "You saw {part:part} black.",
+    "part_dark": "You saw {part:part} dark.",
+    "part_darkish": "You saw {part:part} a touch dark.",
+    "part_right": "You saw {part:part} right.",
+    "part_brightish": "You saw {part:part} a touch bright.",
+    "part_bright": "You saw {part:part} bright.",
+    "part_blown": "You saw {part:part} blown.",
+    "time_keeps_part": "{from_s:dial} → {to_s:dial}: time keeps {part:part} as it was.",
+    "time_places_part": "{from_s:dial} → {to_s:dial}: time puts {part:part} right and moves "
+    "nothing else.",
     "seen_histogram": "The picture's histogram was read.",
     "costs_noise": "Shadows get noisier: {before_snr:.0f} to 1 becomes {snr:.0f} to 1.",
     "wins_noise": "Shadows get cleaner: {before_snr:.0f} to 1 becomes {snr:.0f} to 1.",

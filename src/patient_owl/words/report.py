@@ -4,7 +4,8 @@ from collections.abc import Mapping
 
 from patient_owl.core.limits.sensor import CLEAN_SNR
 from patient_owl.core.noise import Tone
-from patient_owl.core.plan.report import HIGHLIGHT_STOPS, SHADOW_STOPS, Cost, Report
+from patient_owl.core.plan.report import HIGHLIGHT_STOPS, SHADOW_STOPS, Report
+from patient_owl.core.program.cost import Cost
 from patient_owl.core.sharpness import Cause, Sharpness
 from patient_owl.words.formats import duration, number, signed_stops
 
@@ -21,7 +22,7 @@ WORTH_SAYING = 0.01  # of a card or battery
 FEW_FRAMES, MOST_FRAMES = 2, 64  # stacks worth naming
 
 
-def part_text(cause: Cause, blur_px: float) -> str:
+def blur_text(cause: Cause, blur_px: float) -> str:
     return f"{_CAUSES[cause]} {px(blur_px)}"
 
 
@@ -77,8 +78,8 @@ def cost_text(cost: Cost) -> list[str]:
     if cost.card_gb > 0:
         size = f"{cost.card_gb:.1f} GB" if cost.card_gb >= 1 else f"{cost.card_gb * 1000:.0f} MB"
         found.append(f"{size} on the card" + _share(cost.card_share, "of it"))
-    if cost.battery_share is not None and cost.battery_share >= WORTH_SAYING:
-        found.append(f"{cost.battery_share:.0%} of a battery".replace("%", "\u00a0%"))
+    if cost.batteries is not None and cost.batteries >= WORTH_SAYING:
+        found.append(f"{cost.batteries:.0%} of a battery".replace("%", "\u00a0%"))
     return found
 
 

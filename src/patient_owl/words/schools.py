@@ -22,6 +22,7 @@ TITLES: Mapping[str, str] = {
     "burst_focus_school": "Focusing for fireworks",
     "tripod_school": "How high the tripod stands",
     "release_school": "What opens the shutter",
+    "noise_reduction_school": "Noise reduction in the camera",
 }
 
 SIDES: Mapping[str, Side] = {
@@ -143,5 +144,15 @@ SIDES: Mapping[str, Side] = {
     "release_timer": Side(
         "the self-timer",
         "Nothing to carry, lose or tangle. Two seconds still the camera; ten let you walk in.",
+    ),
+    "afterwards": Side(
+        "off, one dark frame afterwards",
+        "Every minute goes into a picture, and no stack gets gaps. One frame with the cap on at the "
+        "end does for the whole evening.",
+    ),
+    "in_camera": Side(
+        "on, a dark frame after each",
+        "The hot pixels are gone when you look, at the very temperature of the frame. It doubles "
+        "the clock from a second on.",
     ),
 }

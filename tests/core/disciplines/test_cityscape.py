@@ -65,6 +65,6 @@ def test_a_panorama_is_counted_and_timed() -> None:
     plan = planned("cityscape", DARK, kit(24), panorama_wide_deg=180)
     panorama = quantities(plan, "panorama")
     assert panorama["columns"] * panorama["turn_deg"] >= 180 - 74
-    assert plan.run.frames == panorama["frames"]
+    assert plan.program.frames == panorama["frames"]
     assert plan.sketch is not None
     assert len(plan.sketch.shapes) == panorama["columns"]

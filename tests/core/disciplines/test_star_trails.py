@@ -23,15 +23,15 @@ def test_an_hour_turns_the_sky_by_fifteen_degrees(minutes: float, arc_deg: float
 
 def test_a_stack_fills_the_time_with_frames_and_a_second_between() -> None:
     plan = planned("star_trails", DARK, frame_s=60, total_min=60)
-    assert plan.run.frames == pytest.approx(3600 / 61, abs=1)
-    assert plan.run.gap_s == 1.0  # at most, or the trail beads; common practice
+    assert plan.program.frames == pytest.approx(3600 / 61, abs=1)
+    assert plan.program.phases[0].gap_s == 1.0  # at most, or the trail beads; common practice
     assert "noise_reduction_on" in plan.mistakes
 
 
 def test_a_frame_longer_than_the_battery_is_a_conflict_and_not_a_shorter_frame() -> None:
     plan = planned("star_trails", DARK, trail_school="one_long", total_min=300)
-    assert plan.solution.conflict is not None
-    assert {x.code for x in plan.solution.conflict.limits} == {"battery", "counted"}
+    assert plan.solution.conflicts
+    assert {x.code for x in plan.solution.conflicts[0].limits} == {"battery", "counted"}
     assert plan.solution.settings.exposure_s > 280 * 60
 
 

@@ -25,10 +25,10 @@ def test_counted_seconds_win_over_computed_ones() -> None:
 def test_a_street_brighter_than_the_time_allows_takes_a_filter_in_dusk() -> None:
     dusk = {"lit_by": "metered", "metered_ev100": 10.0, "counted_s": 4}
     bare = planned("vehicle_trails", DARK, **dusk)  # type: ignore[arg-type]
-    assert bare.solution.conflict is not None
-    assert bare.solution.conflict.ways[0].code == "add_filter"
+    assert bare.solution.conflicts
+    assert bare.solution.conflicts[0].ways[0].code == "add_filter"
     glazed = planned("vehicle_trails", DARK, kit(filters=GLASS), **dusk)  # type: ignore[arg-type]
-    assert glazed.solution.conflict is None
+    assert not glazed.solution.conflicts
     assert glazed.solution.positions["nd_stops"].value > 0
 
 

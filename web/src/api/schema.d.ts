@@ -683,7 +683,7 @@ export interface paths {
         put?: never;
         /**
          * Try Plan
-         * @description Plan without keeping: what moving a rail or a framing would do.
+         * @description Plan without keeping: what touching a rail or moving the frame would do.
          */
         post: operations["try_plan"];
         delete?: never;
@@ -1028,6 +1028,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/shots/{shot_id}/field": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Field Shot
+         * @description One shot of the bundle anew, after a take.
+         */
+        get: operations["get_field_shot"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/shots/{shot_id}/meter": {
         parameters: {
             query?: never;
@@ -1143,6 +1163,8 @@ export interface paths {
         /**
          * Put Take
          * @description Keep a take under an identity made on the device; sending it twice keeps it once.
+         *
+         *     Answers with the shot's chain: what follows from it.
          */
         put: operations["put_take"];
         post?: never;
@@ -1305,6 +1327,8 @@ export interface components {
         /**
          * AnswerOut
          * @description What a word leads to: the next setting and why, and the words that may follow.
+         *
+         *     setting: a place in the shot's list of settings.
          */
         AnswerOut: {
             /** After */
@@ -1317,7 +1341,8 @@ export interface components {
             is_settled: boolean;
             /** Reasons */
             reasons: string[];
-            setting: components["schemas"]["FieldSettingOut"];
+            /** Setting */
+            setting: number;
         };
         /**
          * Answers
@@ -1328,6 +1353,16 @@ export interface components {
             inputs: {
                 [key: string]: number | string | null;
             };
+        };
+        /**
+         * AskedOut
+         * @description What may be judged: a light by its name, or the whole picture, which has none.
+         */
+        AskedOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
         };
         /** AttachIn */
         AttachIn: {
@@ -1415,7 +1450,6 @@ export interface components {
             is_handheld: boolean;
             /** Lens Id */
             lens_id?: string | null;
-            move?: components["schemas"]["Move"] | null;
             /** Near M */
             near_m?: number | null;
             /** Performance S */
@@ -1442,11 +1476,12 @@ export interface components {
              * @default 2
              */
             tolerance_px: number;
+            touch?: components["schemas"]["TouchIn"] | null;
             /**
-             * Uses Lenr
+             * Uses Noise Reduction
              * @default false
              */
-            uses_lenr: boolean;
+            uses_noise_reduction: boolean;
             /**
              * Wants Rays
              * @default false
@@ -1460,7 +1495,8 @@ export interface components {
             /** Bracket */
             bracket: components["schemas"]["FrameOut"][];
             choice: components["schemas"]["ChoiceIn"];
-            conflict: components["schemas"]["ConflictOut"] | null;
+            /** Conflicts */
+            conflicts: components["schemas"]["ConflictOut"][];
             /** Focal Length Mm */
             focal_length_mm: number;
             /** Ladder */
@@ -1476,6 +1512,18 @@ export interface components {
             settings: string;
             /** Test Frame */
             test_frame: string;
+        };
+        /**
+         * BlurOut
+         * @description One cause of blur. [px]
+         */
+        BlurOut: {
+            /** Blur Px */
+            blur_px: number;
+            /** Cause */
+            cause: string;
+            /** Text */
+            text: string;
         };
         /**
          * BodySpec
@@ -1671,15 +1719,25 @@ export interface components {
         /**
          * ChainOut
          * @description The takes of a shot in the order they were made, and what to do next.
+         *
+         *     advice: None where the shot cannot be planned; trouble says why. asked: what words may be
+         *     about, the light the picture is exposed for first.
          */
         ChainOut: {
-            advice: components["schemas"]["AdviceOut"];
-            /** Light */
-            light: string | null;
+            advice: components["schemas"]["AdviceOut"] | null;
+            /** Asked */
+            asked: components["schemas"]["AskedOut"][];
             /** Links */
             links: components["schemas"]["LinkOut"][];
             /** Loose Photos */
             loose_photos: components["schemas"]["PhotoOut"][];
+            /**
+             * Shot Id
+             * Format: uuid
+             */
+            shot_id: string;
+            /** Trouble */
+            trouble: string | null;
             /** Verdicts */
             verdicts: components["schemas"]["VerdictOut"][];
         };
@@ -1720,13 +1778,15 @@ export interface components {
         };
         /**
          * ConflictOut
-         * @description What excludes what, by how many stops, and ways out, cheapest first.
+         * @description What excludes what for one light, by how many stops, and ways out, cheapest first.
          */
         ConflictOut: {
             /** Codes */
             codes: string[];
             /** Missing Stops */
             missing_stops: number;
+            /** Part */
+            part: string;
             /** Text */
             text: string;
             /** Ways */
@@ -1754,13 +1814,17 @@ export interface components {
         };
         /**
          * CueOut
-         * @description What the performer or the hand does, so many seconds after opening.
+         * @description What somebody does, so many seconds after the shutter opened.
          */
         CueOut: {
             /** At S */
             at_s: number;
+            /** Lasts S */
+            lasts_s: number;
             /** Text */
             text: string;
+            /** Who */
+            who: string;
         };
         /** DisciplineOut */
         DisciplineOut: {
@@ -1831,17 +1895,16 @@ export interface components {
         };
         /**
          * FieldSettingOut
-         * @description A setting as the field shows it: the numbers apart, and what the shutter runs.
+         * @description A setting as the field shows it: the numbers apart, and the course it runs.
          */
         FieldSettingOut: {
             /** Aperture */
             aperture: string;
             /** Filter */
             filter: string;
-            /** Is Bulb */
-            is_bulb: boolean;
             /** Iso */
             iso: string;
+            program: components["schemas"]["ProgramOut"];
             /** Text */
             text: string;
             /** Time */
@@ -1855,10 +1918,11 @@ export interface components {
          * FieldShotOut
          * @description One shot as it is run in the dark.
          *
-         *     setting: what is to be set now, after the takes already judged. delay_s: self-timer.
-         *     frames, gap_s: how a run goes; dark_s: noise reduction's second half, 0 when off.
-         *     answers: by the word said over the setting, some words deep. light: what the word is about
-         *     where a light of its own is judged, else None.
+         *     settings: every setting named here, each once. setting: what is to be set now, after the takes
+         *     already judged. others: brighter and darker ones. bracket: frames to choose the right one
+         *     from. uses_noise_reduction: as the photographer likes it. judged: key of the light the words
+         *     are about, and its name where there are several. answers: by the word said over the setting,
+         *     some words deep. takes: made so far, judged or not.
          */
         FieldShotOut: {
             /** Answers */
@@ -1876,36 +1940,33 @@ export interface components {
             bracket: components["schemas"]["OtherOut"][];
             /** Cautions */
             cautions: components["schemas"]["LineOut"][];
-            /** Cues */
-            cues: components["schemas"]["CueOut"][];
-            /** Delay S */
-            delay_s: number;
             /** Discipline */
             discipline: string;
-            /** Frames */
-            frames: number;
-            /** Gap S */
-            gap_s: number;
             /**
              * Id
              * Format: uuid
              */
             id: string;
-            /** Is Counted Open */
-            is_counted_open: boolean;
-            /** Light */
-            light: string | null;
+            /** Judged */
+            judged: string;
+            /** Judged Name */
+            judged_name: string;
             /** Others */
             others: components["schemas"]["OtherOut"][];
             /** Sentence */
             sentence: string;
-            setting: components["schemas"]["FieldSettingOut"];
+            /** Setting */
+            setting: number;
+            /** Settings */
+            settings: components["schemas"]["FieldSettingOut"][];
             /** Steps */
             steps: components["schemas"]["LineOut"][];
             /** Takes */
             takes: number;
             /** Title */
             title: string;
+            /** Uses Noise Reduction */
+            uses_noise_reduction: boolean;
         };
         /**
          * FilmBackSpec
@@ -2206,10 +2267,10 @@ export interface components {
          * @description The light the plan stands on, at the moment of the shot.
          */
         LightOut: {
-            /** Core Altitude Deg */
-            core_altitude_deg: number;
-            /** Core Azimuth Deg */
-            core_azimuth_deg: number;
+            /** Galactic Core Altitude Deg */
+            galactic_core_altitude_deg: number;
+            /** Galactic Core Azimuth Deg */
+            galactic_core_azimuth_deg: number;
             /** Ground Ev100 */
             ground_ev100: number;
             /** Ground Sigma Stops */
@@ -2224,6 +2285,32 @@ export interface components {
             sky_sigma_stops: number;
             /** Sun Altitude Deg */
             sun_altitude_deg: number;
+        };
+        /**
+         * LightPartOut
+         * @description One light of the picture: where it is wanted, where it lands. [stops from mid-grey]
+         *
+         *     levers: where its private controls were put, each in its own unit.
+         */
+        LightPartOut: {
+            /** Ev100 */
+            ev100: number;
+            /** Key */
+            key: string;
+            /** Landed Stops */
+            landed_stops: number;
+            /** Levers */
+            levers: {
+                [key: string]: number;
+            };
+            /** Name */
+            name: string;
+            /** Placement Stops */
+            placement_stops: number;
+            /** Sigma Stops */
+            sigma_stops: number;
+            /** Text */
+            text: string;
         };
         /**
          * LightSpec
@@ -2326,19 +2413,6 @@ export interface components {
              * @default 1
              */
             most: number;
-        };
-        /**
-         * Move
-         * @description One eye moved by hand to an exact dial value.
-         */
-        Move: {
-            /**
-             * Control
-             * @enum {string}
-             */
-            control: "exposure_s" | "f_number" | "iso" | "nd_stops";
-            /** Value */
-            value: number;
         };
         /** NightIn */
         NightIn: {
@@ -2497,21 +2571,10 @@ export interface components {
          * @description The same setting so many stops brighter or darker, for a hand that knows better.
          */
         OtherOut: {
-            setting: components["schemas"]["FieldSettingOut"];
+            /** Setting */
+            setting: number;
             /** Stops */
             stops: string;
-        };
-        /**
-         * PartOut
-         * @description One cause of blur. [px]
-         */
-        PartOut: {
-            /** Blur Px */
-            blur_px: number;
-            /** Cause */
-            cause: string;
-            /** Text */
-            text: string;
         };
         /**
          * PassageOut
@@ -2539,6 +2602,30 @@ export interface components {
             set_utc: string | null;
             /** Text */
             text: string;
+        };
+        /**
+         * PhaseOut
+         * @description Equal frames in a row; exposure_s None where the hand opens and closes.
+         *
+         *     dark_s: the camera's dark frame after each, when noise reduction is on.
+         */
+        PhaseOut: {
+            /** Code */
+            code: string;
+            /** Dark S */
+            dark_s: number;
+            /** Exposure S */
+            exposure_s: number | null;
+            /** Gap S */
+            gap_s: number;
+            /** Lead In S */
+            lead_in_s: number;
+            /** Offset Stops */
+            offset_stops: number;
+            /** Repeats */
+            repeats: number;
+            /** Waits */
+            waits: boolean;
         };
         /**
          * PhotoOut
@@ -2691,8 +2778,9 @@ export interface components {
          * PlanOut
          * @description A plan in full: the sentence in two parts, rails, reasons, and what to do.
          *
-         *     inputs: every answer in force, defaults and schools filled in. works: when in this night
-         *     the light suits the discipline.
+         *     inputs: every answer that acts, defaults and schools filled in. parts: the lights of the
+         *     picture, the one it is exposed for first. works: when in this night the light suits the
+         *     discipline.
          */
         PlanOut: {
             /** Alternatives */
@@ -2707,7 +2795,8 @@ export interface components {
             /** Cautions */
             cautions: components["schemas"]["LineOut"][];
             choice: components["schemas"]["ChoiceIn"];
-            conflict: components["schemas"]["ConflictOut"] | null;
+            /** Conflicts */
+            conflicts: components["schemas"]["ConflictOut"][];
             /** Facts */
             facts: components["schemas"]["ReasonOut"][];
             /** Horizontal View Deg */
@@ -2719,10 +2808,11 @@ export interface components {
             /** Ladder */
             ladder: components["schemas"]["RungOut"][];
             light: components["schemas"]["LightOut"];
-            /** Miss Stops */
-            miss_stops: number;
             /** Mistakes */
             mistakes: components["schemas"]["LineOut"][];
+            /** Parts */
+            parts: components["schemas"]["LightPartOut"][];
+            program: components["schemas"]["ProgramOut"];
             /** Rails */
             rails: components["schemas"]["RailOut"][];
             /** Reasons */
@@ -2732,13 +2822,9 @@ export interface components {
             sentence: string;
             /** Settings */
             settings: string;
-            /** Sigma Stops */
-            sigma_stops: number;
             sketch: components["schemas"]["SketchOut"] | null;
             /** Steps */
             steps: components["schemas"]["LineOut"][];
-            /** Target Ev100 */
-            target_ev100: number;
             /** Test Frame */
             test_frame: string;
             /** Vertical View Deg */
@@ -2750,16 +2836,16 @@ export interface components {
         };
         /**
          * PlanRequest
-         * @description Plan a picture without keeping it; `move` is applied to its choice first.
+         * @description Plan a picture without keeping it; `touch` is done to its choice first.
          */
         PlanRequest: {
-            move?: components["schemas"]["Move"] | null;
             /**
              * Night Id
              * Format: uuid
              */
             night_id: string;
             shot: components["schemas"]["ShotIn"];
+            touch?: components["schemas"]["TouchIn"] | null;
         };
         /** PositionOut */
         PositionOut: {
@@ -2809,6 +2895,24 @@ export interface components {
             title: string;
             /** Value */
             value: string;
+        };
+        /**
+         * ProgramOut
+         * @description The course of a shot; all phases are run once a round.
+         */
+        ProgramOut: {
+            /** Between S */
+            between_s: number;
+            /** Cues */
+            cues: components["schemas"]["CueOut"][];
+            /** Frames */
+            frames: number;
+            /** Phases */
+            phases: components["schemas"]["PhaseOut"][];
+            /** Rounds */
+            rounds: number;
+            /** Text */
+            text: string;
         };
         /**
          * ProgressOut
@@ -2952,14 +3056,14 @@ export interface components {
          * @description What the frame will be like and what it costs.
          */
         ReportOut: {
+            /** Blurs */
+            blurs: components["schemas"]["BlurOut"][];
             /** Clock S */
             clock_s: number;
             /** Cost */
             cost: string[];
             /** Noise */
             noise: string;
-            /** Parts */
-            parts: components["schemas"]["PartOut"][];
             /** Sharpness */
             sharpness: string;
             /** Tones */
@@ -3376,10 +3480,6 @@ export interface components {
         SlopeOut: {
             /** Cloud Cover */
             cloud_cover: number[];
-            /** Core Altitude Deg */
-            core_altitude_deg: number[];
-            /** Core Azimuth Deg */
-            core_azimuth_deg: number[];
             /** Divisions */
             divisions: components["schemas"]["DivisionOut"][];
             /**
@@ -3391,6 +3491,10 @@ export interface components {
             events: components["schemas"]["EventOut"][];
             /** F Number Choices */
             f_number_choices: components["schemas"]["ChoiceOut"][];
+            /** Galactic Core Altitude Deg */
+            galactic_core_altitude_deg: number[];
+            /** Galactic Core Azimuth Deg */
+            galactic_core_azimuth_deg: number[];
             /** Ground Exposure S */
             ground_exposure_s: number[];
             /** Ground High S */
@@ -3492,7 +3596,9 @@ export interface components {
         };
         /**
          * TakeIn
-         * @description What was set and what was seen. Settings are exact dial values.
+         * @description What was set and what was seen. Settings are exact values, as they really were.
+         *
+         *     What is not known here is refused: a word that came under an old name must not get lost.
          */
         TakeIn: {
             /**
@@ -3503,17 +3609,18 @@ export interface components {
             /** F Number */
             f_number: number;
             /**
-             * Is Keeper
-             * @default false
+             * Frames
+             * @description made in this run
+             * @default 1
              */
-            is_keeper: boolean;
+            frames: number;
+            /**
+             * Is Keeper
+             * @description None: kept when it was seen right
+             */
+            is_keeper?: boolean | null;
             /** Iso */
             iso: number;
-            /**
-             * Light Verdict
-             * @description over the added light alone, where there is one
-             */
-            light_verdict?: ("black" | "dark" | "darkish" | "right" | "brightish" | "bright" | "blown") | null;
             /**
              * Nd Stops
              * @default 0
@@ -3534,8 +3641,14 @@ export interface components {
              * Format: date-time
              */
             started_at_utc: string;
-            /** Verdict */
-            verdict?: ("black" | "dark" | "darkish" | "right" | "brightish" | "bright" | "blown") | null;
+            /**
+             * Verdicts
+             * @description words by the light they are about, or `whole`
+             * @default {}
+             */
+            verdicts: {
+                [key: string]: "black" | "dark" | "darkish" | "right" | "brightish" | "bright" | "blown";
+            };
         };
         /** TakeOfPhoto */
         TakeOfPhoto: {
@@ -3552,22 +3665,20 @@ export interface components {
             /** F Number */
             f_number: number;
             /**
+             * Frames
+             * @description made in this run
+             * @default 1
+             */
+            frames: number;
+            /**
              * Id
              * Format: uuid
              */
             id: string;
-            /**
-             * Is Keeper
-             * @default false
-             */
+            /** Is Keeper */
             is_keeper: boolean;
             /** Iso */
             iso: number;
-            /**
-             * Light Verdict
-             * @description over the added light alone, where there is one
-             */
-            light_verdict?: ("black" | "dark" | "darkish" | "right" | "brightish" | "bright" | "blown") | null;
             /**
              * Nd Stops
              * @default 0
@@ -3588,8 +3699,14 @@ export interface components {
              * Format: date-time
              */
             started_at_utc: string;
-            /** Verdict */
-            verdict?: ("black" | "dark" | "darkish" | "right" | "brightish" | "bright" | "blown") | null;
+            /**
+             * Verdicts
+             * @description words by the light they are about, or `whole`
+             * @default {}
+             */
+            verdicts: {
+                [key: string]: "black" | "dark" | "darkish" | "right" | "brightish" | "bright" | "blown";
+            };
             /** Version */
             version: number;
         };
@@ -3664,6 +3781,31 @@ export interface components {
             stops: number;
             /** Text */
             text: string;
+        };
+        /**
+         * TouchIn
+         * @description One thing done to one rail.
+         *
+         *     "move" and "lock" put it on the dial position nearest to an exact value; "follow" lets it keep
+         *     the brightness, "unlock" lets it follow again, "release" gives it back to the recipe.
+         */
+        TouchIn: {
+            /**
+             * Action
+             * @default move
+             * @enum {string}
+             */
+            action: "move" | "follow" | "lock" | "unlock" | "release";
+            /**
+             * Control
+             * @enum {string}
+             */
+            control: "exposure_s" | "f_number" | "iso" | "nd_stops";
+            /**
+             * Value
+             * @default 0
+             */
+            value: number;
         };
         /** TownOut */
         TownOut: {
@@ -5767,6 +5909,39 @@ export interface operations {
             };
         };
     };
+    get_field_shot: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                shot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldShotOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     read_meter: {
         parameters: {
             query?: never;
@@ -5998,7 +6173,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TakeOut"];
+                    "application/json": components["schemas"]["ChainOut"];
                 };
             };
             /** @description Validation Error */

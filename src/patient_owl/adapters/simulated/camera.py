@@ -51,7 +51,7 @@ def latent(shot_id: UUID, sky: tuple[float, float], ground: tuple[float, float])
 
 
 class SimulatedCamera:
-    """Stands behind ports.camera.Camera."""
+    """Stands behind adapters.camera.Camera."""
 
     def __init__(self, scene: Latent, noise: SensorNoise | None, pixel_pitch_um: float) -> None:
         self._scene = scene
@@ -164,7 +164,7 @@ def _jpeg(picture: FloatArray, frame: Frame) -> bytes:
 
 
 class SimulatedLightMeter:
-    """Stands behind ports.camera.LightMeter."""
+    """Stands behind adapters.camera.LightMeter."""
 
     lowest_ev100 = METER_LOWEST_EV100
 

@@ -16,7 +16,7 @@ SIGMA_NOW, SIGMA_PER_DAY, SIGMA_MOST = 0.08, 0.06, 0.4
 
 
 class SimulatedWeather:
-    """Implements ports.weather.WeatherProvider without a network."""
+    """Implements adapters.weather.WeatherProvider without a network."""
 
     name = "simulated weather"
     is_simulated = True

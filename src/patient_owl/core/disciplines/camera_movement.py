@@ -5,6 +5,7 @@ stands in the picture: log2 of it, in stops. Eight to ten seconds give a hand ti
 """
 
 import math
+from dataclasses import replace
 
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.kit import Kit
@@ -20,13 +21,21 @@ from patient_owl.core.plan.common import (
     placement_input,
     releasing,
     setting_up,
-    subject_light,
+    subject_part,
     time_bracket,
     time_reasons,
 )
-from patient_owl.core.plan.report import Run
 from patient_owl.core.plan.sketch import Line, Sketch
-from patient_owl.core.plan.types import Cue, InputSpec, Intent, Plan, Recipe, Scene
+from patient_owl.core.plan.types import (
+    InputSpec,
+    Intent,
+    Plan,
+    Positions,
+    Recipe,
+    Scene,
+    self_timer_s,
+)
+from patient_owl.core.program.program import Cue, Program, one_frame
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import Solution, solve
 
@@ -36,8 +45,7 @@ RAYS_DRAWN, LINES_DRAWN = 12, 5
 
 
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
-    subject_ev100, sigma_stops = subject_light(scene, intent)
-    target_ev100 = subject_ev100 - intent.number("placement_stops")
+    part = subject_part(scene, intent)
     needed = _time_needed(intent)
     limits = (needed, diffraction(kit), *kit_marks(scene, kit))
     start: dict[Control, float] = {
@@ -45,21 +53,20 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         "f_number": START_F_NUMBER,
         "iso": kit.dials["iso"].values[0].value,
     }
-    solution = solve(target_ev100, kit.dials, limits, start, intent.choice)
+    solution = solve([part], kit.dials, limits, start, intent.choice)
     return Plan(
         solution=solution,
+        program=_program(scene, kit, intent, solution.positions),
         lead=Reason(
             "moves_and_rests",
             {"move_s": intent.number("move_s"), "rest_share": intent.number("rest_share")},
         ),
         reasons=(
-            lands(subject_ev100, sigma_stops, solution),
+            lands(solution),
             *miss_reasons(solution),
             *time_reasons(solution, kit),
         ),
         limits=limits,
-        target_ev100=target_ev100,
-        sigma_stops=sigma_stops,
         steps=(
             *setting_up(intent, kit),
             "focus_lamp_lock",
@@ -72,9 +79,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         mistakes=("timer_left_set", "move_jerks", "no_rest"),
         cautions=("crowds", "property"),
         facts=_strength(kit, intent, solution),
-        bracket=time_bracket(solution, kit, sigma_stops),
-        run=Run(),
-        cues=_cues(intent, solution),
+        bracket=time_bracket(solution, kit),
         sketch=_sketch(kit, intent),
     )
 
@@ -85,10 +90,15 @@ def _time_needed(intent: Intent) -> Limit:
     return Limit("movement_time", "exposure_s", "at_least", move_s / (1 - rest), quantities)
 
 
-def _cues(intent: Intent, solution: Solution) -> tuple[Cue, ...]:
+def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:  # noqa: ARG001
     """Rest first, then one movement that ends as the shutter closes."""
-    exposure_s = solution.positions["exposure_s"].value
-    return (Cue(0.0, "rest"), Cue(max(0.0, exposure_s - intent.number("move_s")), "move_now"))
+    exposure_s, move_s = positions["exposure_s"].value, intent.number("move_s")
+    starts_s = max(0.0, exposure_s - move_s)
+    cues = (
+        Cue(0.0, "rest", lasts_s=starts_s),
+        Cue(starts_s, "move_now", lasts_s=min(move_s, exposure_s)),
+    )
+    return replace(one_frame(exposure_s, self_timer_s(intent, positions)), cues=cues)
 
 
 def _strength(kit: Kit, intent: Intent, solution: Solution) -> tuple[Reason, ...]:
@@ -172,6 +182,7 @@ RECIPE = Recipe(
         placement_input(-0.5),
     ),
     plan=plan,
+    program=_program,
     sun_altitude_deg=(-90, 0),
     change_order=("f_number", "iso", "nd_stops"),
     change_why="order_action",

@@ -6,9 +6,11 @@ hour lasts twenty minutes in the middle latitudes.
 """
 
 import math
+from dataclasses import replace
 
-from patient_owl.core.exposure.bracket import MOST_FRAMES, bracket
-from patient_owl.core.exposure.dials import Control
+from patient_owl.core.exposure.bracket import MOST_FRAMES, Frame, bracket
+from patient_owl.core.exposure.dials import Control, DialValue
+from patient_owl.core.exposure.settings import Settings, settings_on
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.aperture import SUNSTAR_F_NUMBER, diffraction, rays_of
 from patient_owl.core.limits.motion import ghosts_vanish
@@ -22,7 +24,7 @@ from patient_owl.core.plan.common import (
     placement_input,
     releasing,
     setting_up,
-    subject_light,
+    subject_part,
     time_bracket,
     time_reasons,
 )
@@ -30,12 +32,23 @@ from patient_owl.core.plan.in_frame import offset_in_frame
 from patient_owl.core.plan.panorama import (
     OVERLAP_SHARE,
     PANORAMA_INPUTS,
+    all_round,
     grid_for,
     panorama_facts,
 )
-from patient_owl.core.plan.report import Blurs, Run
+from patient_owl.core.plan.report import Blurs
 from patient_owl.core.plan.sketch import Line, Sketch
-from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene, school_input
+from patient_owl.core.plan.types import (
+    InputSpec,
+    Intent,
+    Plan,
+    Positions,
+    Recipe,
+    Scene,
+    school_input,
+    self_timer_s,
+)
+from patient_owl.core.program.program import Phase, Program
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import Solution, solve
 
@@ -44,17 +57,19 @@ BLUE_HOUR_SUN_DEG = (-8.0, -4.0)  # where lamps and sky balance; common practice
 MOON_EV100 = math.log2(2**7 / (1 / 100))
 ONE_STRETCH_S = 3 * 3600.0  # evening and morning are further apart at any latitude with both
 BLEND_STEP_STOPS = 2.0  # frames of a blend overlap amply; common practice
+FRAME_GAP_S = 1.0  # a camera writes and sets the next time; common practice
 LIFTED_SNR = 3.0  # a shadow that can be lifted and still reads; common practice
 F_NUMBERS = {"f8": 8.0, "f13": 2 ** (22 / 6)}
 
 
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
-    subject_ev100, sigma_stops = subject_light(scene, intent)
-    target_ev100 = subject_ev100 - intent.number("placement_stops")
+    part = subject_part(scene, intent)
     lamps_stops, shadows_stops = intent.number("lamps_stops"), intent.number("shadows_stops")
     is_lift = intent.word("contrast_school") == "dark_lift"
     if is_lift:
-        target_ev100 = max(target_ev100, clipping_ev100(subject_ev100 + lamps_stops))
+        # one frame dark enough for the lamps: the subject lands where that leaves it
+        darkest_stops = part.ev100 - clipping_ev100(part.ev100 + lamps_stops)
+        part = replace(part, placement_stops=min(part.placement_stops, darkest_stops))
     passers_s = intent.maybe("passers_s")
     limits = (
         diffraction(kit, drives=False),
@@ -66,29 +81,27 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         "f_number": F_NUMBERS[intent.word("city_aperture_school")],
         "iso": kit.dials["iso"].values[0].value,
     }
-    solution = solve(target_ev100, kit.dials, limits, start, intent.choice)
-    held = _one_frame_holds(kit, solution, scene)
+    solution = solve([part], kit.dials, limits, start, intent.choice)
+    held = _one_frame_holds(kit, solution.settings, scene)
     contrast = lamps_stops + shadows_stops
     blend = 1 if held is None else _frames_for_blend(contrast, held)
-    time = solution.positions["exposure_s"]
-    frames = 1 if is_lift else blend
-    shots_in_all = frames * _panorama_frames(kit, intent)
+    frames = _frames(scene, kit, intent, solution.settings)
+    program = _program(scene, kit, intent, solution.positions)
     bracketed = (
-        time_bracket(solution, kit, sigma_stops)
+        time_bracket(solution, kit)
         if frames == 1
-        else bracket(time, kit.dials["exposure_s"], frames, BLEND_STEP_STOPS)
+        else _blend(solution.positions["exposure_s"], kit, frames)
     )
     return Plan(
         solution=solution,
-        lead=lands(subject_ev100, sigma_stops, solution),
+        program=program,
+        lead=lands(solution),
         reasons=(
             *_contrast_reasons(contrast, held, blend, is_lift),
             *miss_reasons(solution),
             *time_reasons(solution, kit),
         ),
         limits=limits,
-        target_ev100=target_ev100,
-        sigma_stops=sigma_stops,
         steps=(
             *setting_up(intent, kit),
             "focus_lamp_lock",
@@ -104,26 +117,56 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
             *_blue_hour(scene),
             *_moon(scene, kit, intent, solution),
             *_rays(kit, solution),
-            *panorama_facts(kit, intent, time.value, frames),
-            *_panorama_in_time(scene, panorama_facts(kit, intent, time.value, frames)),
+            *panorama_facts(kit, intent, program),
+            *_in_time(scene, program),
         ),
         bracket=bracketed,
         blurs=Blurs(),
-        run=Run(frames=shots_in_all, gap_s=1.0),
         sketch=_sketch(kit, intent),
     )
 
 
-def _panorama_frames(kit: Kit, intent: Intent) -> int:
-    found = grid_for(kit, intent)
-    return found.columns * found.rows if found else 1
+def _frames(scene: Scene, kit: Kit, intent: Intent, settings: Settings) -> int:
+    """How many frames are blended at each place; one where the dark frame is lifted."""
+    held = _one_frame_holds(kit, settings, scene)
+    if held is None or intent.word("contrast_school") == "dark_lift":
+        return 1
+    contrast = intent.number("lamps_stops") + intent.number("shadows_stops")
+    return _frames_for_blend(contrast, held)
 
 
-def _one_frame_holds(kit: Kit, solution: Solution, scene: Scene) -> float | None:
+def _blend(time: DialValue, kit: Kit, frames: int) -> tuple[Frame, ...]:
+    return bracket(time, kit.dials["exposure_s"], frames, BLEND_STEP_STOPS)
+
+
+def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:
+    """The frames of the blend, each with its own time, at every place of the panorama.
+
+    A camera brackets by itself as far as it counts by itself; with a bulb time among them each
+    frame waits for the hand.
+    """
+    frames = _frames(scene, kit, intent, settings_on(kit.dials, positions))
+    times = [frame for frame in _blend(positions["exposure_s"], kit, frames) if frame.is_on_dial]
+    delay_s = self_timer_s(intent, positions)
+    by_hand = any(frame.position.is_bulb for frame in times) and len(times) > 1
+    phases = [
+        Phase(
+            "bracket" if len(times) > 1 else "frame",
+            frame.position.value,
+            offset_stops=frame.stops,
+            lead_in_s=delay_s if by_hand or i == 0 else FRAME_GAP_S,
+            waits=by_hand,
+        )
+        for i, frame in enumerate(times)
+    ]
+    return all_round(kit, intent, Program(tuple(phases)))
+
+
+def _one_frame_holds(kit: Kit, settings: Settings, scene: Scene) -> float | None:
     """Stops from clipping down to the darkest tone that can still be lifted; None unknown."""
     if kit.body.noise is None:
         return None
-    settings, pitch_um = solution.settings, kit.body.sensor.pixel_pitch_um
+    pitch_um = kit.body.sensor.pixel_pitch_um
     lowest = lowest_tone_stops(
         kit.body.noise,
         pitch_um,
@@ -167,17 +210,14 @@ def _blue_hour(scene: Scene) -> tuple[Reason, ...]:
     return (Reason("blue_hour", quantities),)
 
 
-def _panorama_in_time(scene: Scene, panorama: tuple[Reason, ...]) -> tuple[Reason, ...]:
-    """Whether the frames fit into what is left of the blue hour."""
+def _in_time(scene: Scene, program: Program) -> tuple[Reason, ...]:
+    """Whether a panorama's frames fit into what is left of the blue hour."""
     low, high = BLUE_HOUR_SUN_DEG
     blue = [m.after_s for m in scene.night if low <= m.sun_altitude_deg <= high]
     left_s = max((s for s in blue if 0 <= s < ONE_STRETCH_S), default=None)
-    if not panorama or left_s is None:
+    if program.rounds == 1 or left_s is None or program.duration_s <= left_s:
         return ()
-    clock_s = float(panorama[0].quantities["clock_s"])
-    if clock_s <= left_s:
-        return ()
-    return (Reason("panorama_outlasts", {"clock_s": clock_s, "lasts_s": left_s}),)
+    return (Reason("panorama_outlasts", {"clock_s": program.duration_s, "lasts_s": left_s}),)
 
 
 def _moon(scene: Scene, kit: Kit, intent: Intent, solution: Solution) -> tuple[Reason, ...]:
@@ -238,6 +278,7 @@ RECIPE = Recipe(
         *PANORAMA_INPUTS,
     ),
     plan=plan,
+    program=_program,
     sun_altitude_deg=(-90, -2),
     follow="exposure_s",
     change_order=("exposure_s", "f_number", "iso"),

@@ -20,11 +20,11 @@ from patient_owl.core.plan.common import (
     releasing,
     seconds_until,
     setting_up,
-    subject_light,
+    subject_part,
     time_bracket,
     time_reasons,
 )
-from patient_owl.core.plan.report import Blurs, Run
+from patient_owl.core.plan.report import Blurs
 from patient_owl.core.plan.types import (
     InputSpec,
     Intent,
@@ -42,8 +42,7 @@ MATCHED_STOPS = 1.0  # outside within a stop of inside reads as both; common pra
 
 
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
-    subject_ev100, sigma_stops = subject_light(scene, intent, is_outdoors=False)
-    target_ev100 = subject_ev100 - intent.number("placement_stops")
+    part = subject_part(scene, intent, is_outdoors=False)
     limits = (*_depth_limits(kit, intent), *kit_marks(scene, kit))
     needed = [x.value for x in limits if x.code == "depth_needs"]
     start: dict[Control, float] = {
@@ -51,15 +50,14 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         "f_number": max([F_NUMBERS[intent.word("depth_school")], *needed]),
         "iso": kit.dials["iso"].values[0].value,
     }
-    solution = solve(target_ev100, kit.dials, limits, start, intent.choice)
+    solution = solve([part], kit.dials, limits, start, intent.choice)
     focus_m, near_m = intent.maybe("focus_m"), intent.maybe("near_m")
     return Plan(
         solution=solution,
-        lead=lands(subject_ev100, sigma_stops, solution),
+        program=RECIPE.program(scene, kit, intent, solution.positions),
+        lead=lands(solution),
         reasons=(*miss_reasons(solution), *time_reasons(solution, kit)),
         limits=limits,
-        target_ev100=target_ev100,
-        sigma_stops=sigma_stops,
         steps=(
             *setting_up(intent, kit),
             "focus_magnified",
@@ -72,13 +70,12 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         mistakes=("timer_left_set", "stabiliser_left_on", "footsteps"),
         cautions=("property", "hot_lamps"),
         facts=(
-            *_windows(scene, intent, subject_ev100),
-            *_lamps(intent, solution, subject_ev100),
+            *_windows(scene, intent, part.ev100),
+            *_lamps(intent, solution, part.ev100),
             *_depth(kit, intent, solution),
         ),
-        bracket=time_bracket(solution, kit, sigma_stops),
+        bracket=time_bracket(solution, kit),
         blurs=Blurs(focus_m=focus_m if near_m else None, subject_m=near_m or float("inf")),
-        run=Run(),
     )
 
 

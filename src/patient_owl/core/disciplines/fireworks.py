@@ -1,32 +1,43 @@
 """Fireworks: open on the launch, close as the burst fades.
 
 A burst is a moving light: aperture and ISO set the colour of its trails, time only how many
-there are. Shell size and distance give the burst's place in the frame; the sound's delay gives
-the distance. Rules of the show and its operator decide where one may stand.
+there are and how far the town behind comes up. Shell size and distance give the burst's place
+in the frame; the sound's delay gives the distance. Rules of the show and its operator decide
+where one may stand.
 """
 
 import math
 
 from patient_owl.core.constants import METRES_PER_FOOT, SOUND_SPEED_M_S
-from patient_owl.core.exposure.bracket import bracket, frames_for
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.kit import Kit
+from patient_owl.core.light.burst import TRAIL_F_NUMBER, TRAIL_ISO, bursts
+from patient_owl.core.light.part import DRAWN, LightPart
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.optics.camera import frame_size_mm
 from patient_owl.core.plan.common import (
-    BRACKET_STEP_STOPS,
+    bracket_of,
     kit_marks,
     light_inputs,
+    lit_part,
     miss_reasons,
     releasing,
     setting_up,
-    subject_light,
     time_reasons,
 )
 from patient_owl.core.plan.in_frame import offset_in_frame
-from patient_owl.core.plan.report import Run
 from patient_owl.core.plan.sketch import Line, Ring, Sketch
-from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene, school_input
+from patient_owl.core.plan.types import (
+    InputSpec,
+    Intent,
+    Plan,
+    Positions,
+    Recipe,
+    Scene,
+    school_input,
+    self_timer_s,
+)
+from patient_owl.core.program.program import Phase, Program, one_frame
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import Solution, solve
 
@@ -35,39 +46,34 @@ HEIGHT_FT_PER_INCH, WIDTH_FT_PER_INCH = 100.0, 45.0
 SEPARATION_FT_PER_INCH = 70.0  # spectators, for orientation; [nfpa1123], from memory
 LEAST_S, MOST_S, TYPICAL_S = 2.0, 8.0, 5.0  # from launch to fading; common practice
 WIDE_F_NUMBER, NARROW_F_NUMBER = 8.0, 16.0  # at ISO 100; common practice
-START_F_NUMBER = 2**3.5  # f/11
-TRAIL_ISO = 100.0
-SIGMA_STOPS = 1.0  # shells differ by two stops and more; common practice
 MARGIN = 1.15  # room above the highest burst
+TOWN_STOPS = -2.5  # a town two to three stops under stays night; common practice
 AMBIENT_SHOWS_STOPS = -4.0  # under that nobody sees it; common practice
 FOCUS_STEPS = {"first_burst": "burst_focus_first", "infinity_mark": "focus_lamp_lock"}
 
 
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
-    ambient_ev100, _ = subject_light(scene, intent)
+    lights = (bursts(), _town(scene, intent))
     limits = (*_burst_limits(kit), *kit_marks(scene, kit))
     start: dict[Control, float] = {
         "exposure_s": TYPICAL_S,
-        "f_number": START_F_NUMBER,
+        "f_number": TRAIL_F_NUMBER,
         "iso": kit.dials["iso"].nearest(TRAIL_ISO).value,
     }
-    # a trail's brightness is that of f/11 at ISO 100, whatever the time; 5 s stands for it
-    target_ev100 = math.log2(START_F_NUMBER**2 / TYPICAL_S)
-    solution = solve(target_ev100, kit.dials, limits, start, intent.choice)
+    solution = solve(lights, kit.dials, limits, start, intent.choice)
     by_feel = intent.word("burst_school") == "by_feel"
     return Plan(
         solution=solution,
+        program=_program(scene, kit, intent, solution.positions),
         lead=Reason(
             "burst_by_feel" if by_feel else "burst_fixed", {"least_s": LEAST_S, "most_s": MOST_S}
         ),
         reasons=(
-            *_ambient(ambient_ev100, solution),
+            _town_lands(solution),
             *miss_reasons(solution),
             *(() if by_feel else time_reasons(solution, kit)),
         ),
         limits=limits,
-        target_ev100=target_ev100,
-        sigma_stops=SIGMA_STOPS,
         steps=(
             *setting_up(intent, kit),
             "arrive_upwind",
@@ -82,14 +88,8 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         mistakes=("lens_too_wide_or_long", "landscape_left_on", "bursts_merge", "smoke"),
         cautions=("fireworks_public", "crowds", "edges"),
         facts=_facts(kit, intent),
-        bracket=bracket(
-            solution.positions["f_number"],
-            kit.dials["f_number"],
-            frames_for(SIGMA_STOPS, BRACKET_STEP_STOPS),
-            BRACKET_STEP_STOPS,
-        ),
+        bracket=bracket_of("f_number", solution, kit),
         bracket_control="f_number",  # a burst's brightness does not hang on time
-        run=Run(),
         sketch=_sketch(kit, intent),
     )
 
@@ -104,11 +104,24 @@ def _burst_limits(kit: Kit) -> tuple[Limit, ...]:
     )
 
 
-def _ambient(ambient_ev100: float, solution: Solution) -> tuple[Reason, ...]:
-    """What else is in the picture: the town and the water."""
-    lands = ambient_ev100 - solution.settings.ev100
-    code = "ambient_shows" if lands > AMBIENT_SHOWS_STOPS else "ambient_black"
-    return (Reason(code, {"stops": lands}),)
+def _town(scene: Scene, intent: Intent) -> LightPart:
+    """What else is in the picture: the town and its water. Time brings it home."""
+    return lit_part(scene, intent, intent.number("town_placement_stops"), key="town")
+
+
+def _town_lands(solution: Solution) -> Reason:
+    town = solution.landings[1]
+    code = "ambient_shows" if town.landed_stops > AMBIENT_SHOWS_STOPS else "ambient_black"
+    quantities = {"stops": town.landed_stops, "sigma_stops": town.part.sigma_stops}
+    return Reason(code, quantities)
+
+
+def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:  # noqa: ARG001
+    """By feel the hand opens and closes; else the same seconds over and over."""
+    exposure_s = positions["exposure_s"].value
+    if intent.word("burst_school") == "by_feel":
+        return Program((Phase("frame", None, expected_s=exposure_s),))
+    return one_frame(exposure_s, self_timer_s(intent, positions))
 
 
 def burst_m(intent: Intent) -> tuple[float, float]:
@@ -190,10 +203,12 @@ RECIPE = Recipe(
         school_input("burst_school"),
         school_input("burst_focus_school"),
         *light_inputs("distant_skyline"),
+        InputSpec("town_placement_stops", "number", TOWN_STOPS, "stops", -6, 2, 1 / 3),
     ),
     plan=plan,
+    program=_program,
     sun_altitude_deg=(-90, -2),
-    change_order=("f_number", "iso", "exposure_s"),
+    change_order=("f_number", "iso"),
     change_why="order_bursts",
-    light="bursts",
+    lead_answers_to=DRAWN,
 )

@@ -13,12 +13,13 @@ from patient_owl.core.plan.common import (
     light_inputs,
     miss_reasons,
     placement_input,
-    subject_light,
+    subject_part,
     time_bracket,
     time_reasons,
 )
-from patient_owl.core.plan.report import SHADOW_STOPS, Run
-from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene
+from patient_owl.core.plan.report import SHADOW_STOPS
+from patient_owl.core.plan.types import InputSpec, Intent, Plan, Positions, Recipe, Scene
+from patient_owl.core.program.program import Phase, Program
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import solve
 
@@ -28,8 +29,7 @@ BRACED_STOPS = {"free": 0.0, "elbows_in": 1.0, "leaning": 2.0}
 
 
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
-    subject_ev100, sigma_stops = subject_light(scene, intent)
-    target_ev100 = subject_ev100 - intent.number("placement_stops")
+    part = subject_part(scene, intent)
     steady = handheld(kit, BRACED_STOPS[intent.word("braced")], drives=True)
     marks = (noise_floor(kit, steady.value, SHADOW_STOPS, scene.temperature_c), knee_mark(kit))
     limits = (steady, ceiling_mark(kit), *(mark for mark in marks if mark is not None))
@@ -40,26 +40,30 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         "f_number": dials["f_number"].values[0].value,
         "iso": dials["iso"].values[0].value,
     }
-    solution = solve(target_ev100, dials, limits, start, intent.choice)
+    solution = solve([part], dials, limits, start, intent.choice)
     frames = int(intent.number("burst_frames"))
     return Plan(
         solution=solution,
+        program=_program(scene, kit, intent, solution.positions),
         lead=Reason("hands_hold", {**steady.quantities, "limit_s": steady.value}),
         reasons=(
-            lands(subject_ev100, sigma_stops, solution),
+            lands(solution),
             *miss_reasons(solution),
             *time_reasons(solution, kit),
         ),
         limits=limits,
-        target_ev100=target_ev100,
-        sigma_stops=sigma_stops,
         steps=("stabiliser_on", "brace_breathe", "autofocus_lamp", "fire_burst", "inspect_corners"),
         mistakes=("stabiliser_left_off", "pressed_too_hard"),
         cautions=("alone_at_night", "roads"),
         facts=(Reason("sharpest_of_burst", {"frames": frames}),),
-        bracket=time_bracket(solution, kit, sigma_stops),
-        run=Run(frames=frames),
+        bracket=time_bracket(solution, kit),
     )
+
+
+def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:  # noqa: ARG001
+    """A burst from the hand: nothing to settle, so no self-timer."""
+    frames = int(intent.number("burst_frames"))
+    return Program((Phase("burst", positions["exposure_s"].value, repeats=frames),))
 
 
 RECIPE = Recipe(
@@ -72,6 +76,7 @@ RECIPE = Recipe(
         InputSpec("burst_frames", "number", 3.0, "frames", 1, 30),
     ),
     plan=plan,
+    program=_program,
     sun_altitude_deg=(-90, 6),
     change_order=("iso", "f_number", "exposure_s"),
     change_why="order_hands",

@@ -8,6 +8,7 @@ filter; a filter gives it now.
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.kit import Kit
+from patient_owl.core.light.part import LightPart
 from patient_owl.core.limits.aperture import AIRY_LIMIT_PX, diffraction
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.limits.motion import water_limits
@@ -30,11 +31,11 @@ from patient_owl.core.plan.common import (
     releasing,
     seconds_until,
     setting_up,
-    subject_light,
+    subject_part,
     time_bracket,
     time_reasons,
 )
-from patient_owl.core.plan.report import Blurs, Run
+from patient_owl.core.plan.report import Blurs
 from patient_owl.core.plan.types import (
     Alternative,
     InputSpec,
@@ -55,10 +56,9 @@ MEETS_STOPS = 0.5
 
 
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
-    subject_ev100, sigma_stops = subject_light(scene, intent)
-    target_ev100 = subject_ev100 - intent.number("placement_stops")
+    part = subject_part(scene, intent)
     look = _look(intent)
-    solution, limits = _solve_look(look, target_ev100, scene, kit, intent, intent.choice)
+    solution, limits = _solve_look(look, part, scene, kit, intent, intent.choice)
     speed_m_s, distance_m = _speed_m_s(intent), intent.number("distance_m")
     px_per_s = (
         1000
@@ -68,19 +68,18 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     share = _share(kit, intent, solution.positions["exposure_s"].value)
     return Plan(
         solution=solution,
+        program=RECIPE.program(scene, kit, intent, solution.positions),
         lead=Reason(
             "water_drawn",
             {"look": look_of(share) or "between", "share": share, "speed_m_s": speed_m_s},
             "derived_motion",
         ),
         reasons=(
-            lands(subject_ev100, sigma_stops, solution),
+            lands(solution),
             *miss_reasons(solution),
             *time_reasons(solution, kit),
         ),
         limits=limits,
-        target_ev100=target_ev100,
-        sigma_stops=sigma_stops,
         steps=(
             *setting_up(intent, kit),
             "focus_near_lock",
@@ -95,12 +94,11 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         facts=tuple(
             fact
             for one in LOOK_SHARES
-            if (fact := _without_filter(one, scene, kit, intent, subject_ev100)) is not None
+            if (fact := _without_filter(one, scene, kit, intent, part.ev100)) is not None
         ),
-        alternatives=_ladder(target_ev100, scene, kit, intent),
-        bracket=time_bracket(solution, kit, sigma_stops),
+        alternatives=_ladder(part, scene, kit, intent),
+        bracket=time_bracket(solution, kit),
         blurs=Blurs(subject_px_per_s=px_per_s),
-        run=Run(),
     )
 
 
@@ -140,7 +138,7 @@ def _limits_of(look: Look, kit: Kit, intent: Intent) -> tuple[Limit, ...]:
 
 
 def _solve_look(
-    look: Look, target_ev100: float, scene: Scene, kit: Kit, intent: Intent, choice: Choice
+    look: Look, part: LightPart, scene: Scene, kit: Kit, intent: Intent, choice: Choice
 ) -> tuple[Solution, tuple[Limit, ...]]:
     of_water = _limits_of(look, kit, intent)
     limits = (*of_water, diffraction(kit, drives=False), *kit_marks(scene, kit))
@@ -152,14 +150,14 @@ def _solve_look(
         "f_number": START_F_NUMBER,
         "iso": kit.dials["iso"].values[0].value,
     }
-    return solve(target_ev100, kit.dials, limits, start, choice), limits
+    return solve([part], kit.dials, limits, start, choice), limits
 
 
-def _ladder(target_ev100: float, scene: Scene, kit: Kit, intent: Intent) -> tuple[Alternative, ...]:
+def _ladder(part: LightPart, scene: Scene, kit: Kit, intent: Intent) -> tuple[Alternative, ...]:
     """Every look at this minute's light, with what is in the bag."""
     rungs = []
     for look in LOOK_SHARES:
-        solution, _ = _solve_look(look, target_ev100, scene, kit, intent, Choice({}))
+        solution, _ = _solve_look(look, part, scene, kit, intent, Choice({}))
         met = abs(solution.miss_stops) <= MEETS_STOPS
         quantities = {"look": look, "stops": solution.miss_stops}
         reason = Reason("look_now" if met else "look_misses", quantities)

@@ -22,12 +22,24 @@ from patient_owl.core.plan.common import (
     miss_reasons,
     releasing,
     setting_up,
+    sky_lands,
+    sky_part,
     time_bracket,
     time_reasons,
 )
-from patient_owl.core.plan.report import Blurs, Run
 from patient_owl.core.plan.sketch import Line, Ring, Sketch
-from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene, school_input
+from patient_owl.core.plan.types import (
+    InputSpec,
+    Intent,
+    Plan,
+    Positions,
+    Recipe,
+    Scene,
+    school_input,
+    self_timer_s,
+)
+from patient_owl.core.program.cost import cost
+from patient_owl.core.program.program import Phase, Program, one_frame
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import solve
 
@@ -44,7 +56,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     is_stack = intent.word("trail_school") == "stack"
     total_s = intent.number("total_min") * 60
     frame_s = min(intent.number("frame_s"), total_s) if is_stack else total_s
-    target_ev100 = scene.sky_ev100 - intent.number("sky_placement_stops")
+    part = sky_part(scene, intent)
     dials = kit.dials
     start: dict[Control, float] = {
         "exposure_s": dials["exposure_s"].nearest(frame_s).value,
@@ -52,31 +64,20 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         "iso": dials["iso"].values[0].value,
     }
     limits = (*_time_limits(is_stack, start["exposure_s"]), *kit_marks(scene, kit))
-    solution = solve(target_ev100, dials, limits, start, intent.choice)
-    exposure_s = solution.positions["exposure_s"].value
-    frames = max(1, round(total_s / (exposure_s + GAP_S))) if is_stack else 1
-    run = Run(frames=frames, gap_s=GAP_S, is_stack=False)
-    lasts_s = frames * (exposure_s + GAP_S)
+    solution = solve([part], dials, limits, start, intent.choice)
+    program = _program(scene, kit, intent, solution.positions)
+    exposure_s, frames = solution.positions["exposure_s"].value, program.frames
+    lasts_s = program.duration_s
     return Plan(
         solution=solution,
+        program=program,
         lead=_lead(is_stack, frames, exposure_s, lasts_s),
         reasons=(
-            Reason(
-                "sky_lands",
-                {
-                    "stops": scene.sky_ev100 - solution.settings.ev100,
-                    "sigma_stops": scene.sky_sigma_stops,
-                    "light": scene.sky_source,
-                    "sky_ev100": scene.sky_ev100,
-                },
-                "meterless_meter",
-            ),
+            sky_lands(solution),
             *miss_reasons(solution),
             *time_reasons(solution, kit),
         ),
         limits=limits,
-        target_ev100=target_ev100,
-        sigma_stops=scene.sky_sigma_stops,
         steps=(
             *setting_up(intent, kit),
             "focus_star_lock",
@@ -94,14 +95,21 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
             _pole(scene, kit, intent),
             *_gap(scene, kit, intent, is_stack),
             *_interruptions(scene, lasts_s),
-            *_batteries(scene, kit, lasts_s),
-            *_card(kit, frames),
+            *_supplies(scene, kit, program),
         ),
-        bracket=time_bracket(solution, kit, scene.sky_sigma_stops),
-        blurs=Blurs(),
-        run=run,
+        bracket=time_bracket(solution, kit),
         sketch=_sketch(scene, kit, intent, lasts_s),
     )
+
+
+def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:  # noqa: ARG001
+    """One frame for the whole arc, or as many as fill it, back to back."""
+    exposure_s, delay_s = positions["exposure_s"].value, self_timer_s(intent, positions)
+    if intent.word("trail_school") != "stack":
+        return one_frame(exposure_s, delay_s)
+    total_s = intent.number("total_min") * 60
+    frames = max(1, round((total_s + GAP_S) / (exposure_s + GAP_S)))
+    return Program((Phase("stack", exposure_s, frames, GAP_S, lead_in_s=delay_s),))
 
 
 def _time_limits(is_stack: bool, frame_s: float) -> tuple[Limit, ...]:
@@ -185,21 +193,19 @@ def _interruptions(scene: Scene, lasts_s: float) -> tuple[Reason, ...]:
     return tuple(found)
 
 
-def _batteries(scene: Scene, kit: Kit, lasts_s: float) -> tuple[Reason, ...]:
+def _supplies(scene: Scene, kit: Kit, program: Program) -> tuple[Reason, ...]:
+    """Whether batteries and cards in the bag last to the end."""
+    needs = cost(kit, program, scene.temperature_c)
+    found = []
     minutes = battery_min(kit, scene.temperature_c)
-    if minutes is None:
-        return ()
-    needed = lasts_s / 60 / minutes
-    owned = 1 + kit.support.spare_batteries
-    code = "batteries_short" if needed > owned else "batteries_enough"
-    return (Reason(code, {"needed": needed, "owned": owned, "battery_min": minutes}),)
-
-
-def _card(kit: Kit, frames: int) -> tuple[Reason, ...]:
-    needed_gb, owned_gb = frames * kit.body.raw_size_mb / 1000, kit.support.card_gb
-    if owned_gb == 0 or needed_gb <= owned_gb:
-        return ()
-    return (Reason("card_short", {"needed_gb": needed_gb, "owned_gb": owned_gb}),)
+    if needs.batteries is not None and minutes is not None:
+        code = "batteries_short" if needs.batteries > needs.batteries_owned else "batteries_enough"
+        quantities = {"needed": needs.batteries, "owned": needs.batteries_owned}
+        found.append(Reason(code, {**quantities, "battery_min": minutes}))
+    if needs.card_share is not None and needs.card_share > 1:
+        sizes = {"needed_gb": needs.card_gb, "owned_gb": kit.support.card_gb}
+        found.append(Reason("card_short", sizes))
+    return tuple(found)
 
 
 def _sketch(scene: Scene, kit: Kit, intent: Intent, lasts_s: float) -> Sketch:
@@ -249,6 +255,7 @@ RECIPE = Recipe(
         InputSpec("sky_placement_stops", "number", -2.0, "stops", -6, 2, 1 / 3),
     ),
     plan=plan,
+    program=_program,
     sun_altitude_deg=(-90, DAWN_SUN_DEG),
     change_order=("iso", "f_number", "exposure_s"),
     change_why="order_trails",

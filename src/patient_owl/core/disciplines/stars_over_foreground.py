@@ -5,7 +5,6 @@ prints as a point; ISO to place the sky. The ground gets a second, longer frame 
 some light of its own, or is left to its outline. Several frames averaged clean the sky.
 """
 
-from patient_owl.core.exposure.bracket import bracket, frames_for
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import equivalent
 from patient_owl.core.kit import Kit
@@ -14,12 +13,30 @@ from patient_owl.core.limits.stars import star_limits
 from patient_owl.core.optics.camera import frame_size_mm
 from patient_owl.core.optics.depth_of_field import confusion_um, hyperfocal_m
 from patient_owl.core.optics.star_drift import StarDrift, worst_star_drift
-from patient_owl.core.plan.common import kit_marks, miss_reasons, releasing, setting_up
+from patient_owl.core.plan.common import (
+    bracket_of,
+    kit_marks,
+    miss_reasons,
+    releasing,
+    setting_up,
+    sky_lands,
+    sky_part,
+)
 from patient_owl.core.plan.in_frame import offset_in_frame
-from patient_owl.core.plan.panorama import PANORAMA_INPUTS, panorama_facts
-from patient_owl.core.plan.report import Blurs, Run
+from patient_owl.core.plan.panorama import PANORAMA_INPUTS, all_round, panorama_facts
+from patient_owl.core.plan.report import Blurs
 from patient_owl.core.plan.sketch import Ring, Sketch
-from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene, school_input
+from patient_owl.core.plan.types import (
+    InputSpec,
+    Intent,
+    Plan,
+    Positions,
+    Recipe,
+    Scene,
+    school_input,
+    self_timer_s,
+)
+from patient_owl.core.program.program import Phase, PhaseCode, Program
 from patient_owl.core.reason import Reason
 from patient_owl.core.sharpness import defocus_mm
 from patient_owl.core.solve.solver import Solution, solve
@@ -29,7 +46,7 @@ from patient_owl.core.solve.solver import Solution, solve
 GROUND_FRAME_ISO = 400
 GROUND_PLACEMENT_STOPS = -1.0
 GROUND_ENOUGH_STOPS = -2.0  # ground placed above this reads without help; common practice
-BRACKET_STEP_STOPS = 1.0
+FRAME_GAP_S = 1.0  # a camera writes a frame; common practice
 DARK_ENOUGH_SUN_DEG = -12.0  # above it the sky is still blue; common practice
 
 
@@ -41,7 +58,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         scene.latitude_deg,
         kit.lens.projection,
     )
-    target_ev100 = scene.sky_ev100 - intent.number("sky_placement_stops")
+    part = sky_part(scene, intent)
     f_number = _aperture(kit, intent)
     tolerance_px, school = intent.number("drift_tolerance_px"), intent.word("star_school")
     limits = star_limits(drift, kit, f_number, tolerance_px, school)
@@ -53,16 +70,15 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         "iso": kit.dials["iso"].values[0].value,
     }
     limits = (*limits, *kit_marks(scene, kit))
-    solution = solve(target_ev100, kit.dials, limits, start, intent.choice)
+    solution = solve([part], kit.dials, limits, start, intent.choice)
     frames = int(intent.number("frames"))
-    time = solution.positions["exposure_s"]
+    program = _program(scene, kit, intent, solution.positions)
     return Plan(
         solution=solution,
+        program=program,
         lead=_lead(chosen, drift, solution),
         reasons=(*_sky_reasons(scene, solution), *_ground_reasons(scene, kit, solution)),
         limits=limits,
-        target_ev100=target_ev100,
-        sigma_stops=scene.sky_sigma_stops,
         steps=(
             *setting_up(intent, kit),
             _focus_step(intent),
@@ -75,25 +91,29 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         mistakes=("timer_left_set", "autofocus_left_on", "dew_on_lens"),
         cautions=("alone_at_night", "white_light"),
         facts=(
-            *_core_facts(scene, kit, intent),
+            *_galactic_core_facts(scene, kit, intent),
             *_stack_facts(frames),
             *_focus_facts(kit, intent, solution),
-            *panorama_facts(kit, intent, time.value),
+            *panorama_facts(kit, intent, program),
         ),
-        bracket=bracket(
-            solution.positions["iso"],
-            kit.dials["iso"],
-            frames_for(scene.sky_sigma_stops, BRACKET_STEP_STOPS),
-            BRACKET_STEP_STOPS,
-        ),
+        bracket=bracket_of("iso", solution, kit),
         bracket_control="iso",  # time is held by the stars
         blurs=Blurs(
             star_drift_px_per_s=drift.drift_px_per_s if drift else 0.0,
             focus_m=intent.maybe("focus_m"),
         ),
-        run=Run(frames=frames, gap_s=1.0, is_stack=True),
+        averages=frames,
         sketch=_sketch(scene, kit, intent),
     )
+
+
+def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:  # noqa: ARG001
+    """The frames to be averaged, at every place of the panorama."""
+    exposure_s, frames = positions["exposure_s"].value, int(intent.number("frames"))
+    delay_s = self_timer_s(intent, positions)
+    code: PhaseCode = "stack" if frames > 1 else "frame"
+    phase = Phase(code, exposure_s, frames, FRAME_GAP_S, lead_in_s=delay_s)
+    return all_round(kit, intent, Program((phase,)))
 
 
 def _aperture(kit: Kit, intent: Intent) -> float:
@@ -120,20 +140,7 @@ def _lead(chosen: Limit | None, drift: StarDrift | None, solution: Solution) -> 
 
 
 def _sky_reasons(scene: Scene, solution: Solution) -> tuple[Reason, ...]:
-    placed_stops = scene.sky_ev100 - solution.settings.ev100
-    reasons = [
-        Reason(
-            "sky_lands",
-            {
-                "stops": placed_stops,
-                "sigma_stops": scene.sky_sigma_stops,
-                "light": scene.sky_source,
-                "sky_ev100": scene.sky_ev100,
-            },
-            "meterless_meter",
-        ),
-        *miss_reasons(solution),
-    ]
+    reasons = [sky_lands(solution), *miss_reasons(solution)]
     if scene.sun_altitude_deg > DARK_ENOUGH_SUN_DEG:
         reasons.append(Reason("sky_not_dark", {"sun_altitude_deg": scene.sun_altitude_deg}))
     return tuple(reasons)
@@ -167,19 +174,26 @@ def _ground_reasons(scene: Scene, kit: Kit, solution: Solution) -> tuple[Reason,
     )
 
 
-def _core_facts(scene: Scene, kit: Kit, intent: Intent) -> tuple[Reason, ...]:
+def _galactic_core_facts(scene: Scene, kit: Kit, intent: Intent) -> tuple[Reason, ...]:
     """Where the galactic core stands, and whether it is in the picture."""
-    if scene.core_altitude_deg <= 0:
-        return (Reason("core_down"),)
-    where = {"altitude_deg": scene.core_altitude_deg, "azimuth_deg": scene.core_azimuth_deg}
-    x, y = _core_in_frame(scene, kit, intent)
+    if scene.galactic_core_altitude_deg <= 0:
+        return (Reason("galactic_core_down"),)
+    where = {
+        "altitude_deg": scene.galactic_core_altitude_deg,
+        "azimuth_deg": scene.galactic_core_azimuth_deg,
+    }
+    x, y = _galactic_core_in_frame(scene, kit, intent)
     inside = abs(x) <= 0.5 and abs(y) <= 0.5
-    return (Reason("core_in_frame" if inside else "core_outside", where),)
+    return (Reason("galactic_core_in_frame" if inside else "galactic_core_outside", where),)
 
 
-def _core_in_frame(scene: Scene, kit: Kit, intent: Intent) -> tuple[float, float]:
+def _galactic_core_in_frame(scene: Scene, kit: Kit, intent: Intent) -> tuple[float, float]:
     return offset_in_frame(
-        scene.core_altitude_deg, scene.core_azimuth_deg, kit.body.sensor, kit.lens, intent.framing
+        scene.galactic_core_altitude_deg,
+        scene.galactic_core_azimuth_deg,
+        kit.body.sensor,
+        kit.lens,
+        intent.framing,
     )
 
 
@@ -209,9 +223,9 @@ def _focus_facts(kit: Kit, intent: Intent, solution: Solution) -> tuple[Reason, 
 def _sketch(scene: Scene, kit: Kit, intent: Intent) -> Sketch | None:
     """Where the core stands in the frame, when it is up and near it."""
     width_mm, height_mm = frame_size_mm(kit.body.sensor, intent.framing.orientation)
-    if scene.core_altitude_deg <= 0:
+    if scene.galactic_core_altitude_deg <= 0:
         return None
-    x, y = _core_in_frame(scene, kit, intent)
+    x, y = _galactic_core_in_frame(scene, kit, intent)
     if abs(x) > 0.7 or abs(y) > 0.7:
         return None
     ring = Ring(0.5 + x, 0.5 - y, 0.08, "light", "core")
@@ -241,5 +255,6 @@ RECIPE = Recipe(
         *PANORAMA_INPUTS,
     ),
     plan=plan,
+    program=_program,
     sun_altitude_deg=(-90, DARK_ENOUGH_SUN_DEG),
 )

@@ -22,13 +22,13 @@ from patient_owl.core.plan.common import (
     placement_input,
     releasing,
     setting_up,
-    subject_light,
+    subject_part,
     time_bracket,
     time_reasons,
 )
-from patient_owl.core.plan.report import Run
 from patient_owl.core.plan.sketch import Line, Sketch
-from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene
+from patient_owl.core.plan.types import InputSpec, Intent, Plan, Positions, Recipe, Scene
+from patient_owl.core.program.program import Program, one_frame
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import solve
 
@@ -39,8 +39,7 @@ START_F_NUMBER = 8.0
 
 
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
-    subject_ev100, sigma_stops = subject_light(scene, intent)
-    target_ev100 = subject_ev100 - intent.number("placement_stops")
+    part = subject_part(scene, intent)
     needed = _time_needed(kit, intent)
     limits = (needed, diffraction(kit), *kit_marks(scene, kit))
     start: dict[Control, float] = {
@@ -48,19 +47,18 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         "f_number": START_F_NUMBER,
         "iso": kit.dials["iso"].values[0].value,
     }
-    solution = solve(target_ev100, kit.dials, limits, start, intent.choice)
+    solution = solve([part], kit.dials, limits, start, intent.choice)
     return Plan(
         solution=solution,
+        program=_program(scene, kit, intent, solution.positions),
         lead=_lead(needed, intent),
         reasons=(
-            lands(subject_ev100, sigma_stops, solution),
+            lands(solution),
             Reason("headlamps_blow"),
             *miss_reasons(solution),
             *time_reasons(solution, kit),
         ),
         limits=limits,
-        target_ev100=target_ev100,
-        sigma_stops=sigma_stops,
         steps=(
             *setting_up(intent, kit),
             "focus_lamp_lock",
@@ -73,10 +71,14 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         mistakes=("timer_left_set", "trail_cut", "stabiliser_left_on"),
         cautions=("roads", "property", "crowds"),
         facts=_heights(kit, intent),
-        bracket=time_bracket(solution, kit, sigma_stops),
-        run=Run(),
+        bracket=time_bracket(solution, kit),
         sketch=_sketch(kit, intent),
     )
+
+
+def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:  # noqa: ARG001
+    """Opened by hand as the vehicle comes, so without a self-timer."""
+    return one_frame(positions["exposure_s"].value)
 
 
 def _time_needed(kit: Kit, intent: Intent) -> Limit:
@@ -149,6 +151,7 @@ RECIPE = Recipe(
         InputSpec("camera_height_m", "number", 0.6, "m", 0, 60, 0.1),
     ),
     plan=plan,
+    program=_program,
     sun_altitude_deg=(-90, 0),
     change_order=("f_number", "iso", "exposure_s"),
     change_why="order_action",

@@ -16,6 +16,7 @@ from patient_owl.core.exposure.dials import Dial, DialValue
 Marking = Literal["stops", "factor", "density", "polariser"]
 
 POLARISER_STOPS = 1.5  # 1 to 2 as it turns; common practice
+BARE = "no filter"  # what the rail prints where no glass is on the lens
 MOST_STACKED = 3  # more vignette on any lens; common practice
 SAME_STOPS = 0.25  # two stacks nearer than this are one position of the rail
 
@@ -44,7 +45,7 @@ def filter_stops(marking: Marking, value: float) -> float:
 
 def filter_dial(filters: Sequence[Filter]) -> Dial:
     """No filter and every stack of up to MOST_STACKED, fewest glasses for the same stops."""
-    found = [DialValue(0.0, "no filter")]
+    found = [DialValue(0.0, BARE)]
     for count in range(1, MOST_STACKED + 1):
         for stack in combinations(filters, count):
             stops = sum(one.stops for one in stack)

@@ -5,11 +5,11 @@ Exposure value is stated for ISO 100 throughout: EV100 = log2(N²/t) − log2(S/
 """
 
 import math
-from collections.abc import Mapping
+from collections.abc import Callable, Collection, Mapping
 from dataclasses import dataclass
 
 from patient_owl.core.constants import INCIDENT_METER_C, REFLECTED_METER_K
-from patient_owl.core.exposure.dials import Control, Dial, DialValue
+from patient_owl.core.exposure.dials import CONTROLS, Control, Dial, DialValue
 
 
 @dataclass(frozen=True)
@@ -29,12 +29,23 @@ class Settings:
     @property
     def ev100(self) -> float:
         """The scene EV100 these settings render at mid-grey. [stops]"""
-        return (
-            math.log2(self.f_number**2 / self.exposure_s)
-            - math.log2(self.iso / 100)
-            + self.nd_stops
-            + self.lost_stops
-        )
+        return self.ev100_by(CONTROLS)
+
+    def ev100_by(self, controls: Collection[Control]) -> float:
+        """The part of `ev100` that these controls make: the others as at 1 s, f/1, ISO 100, bare.
+
+        A light that draws across the frame while the shutter is open does not answer to time, so
+        what renders it is the exposure value by the other controls alone. [stops]
+        """
+        return sum(_EV100_OF[control](self) for control in controls)
+
+
+_EV100_OF: Mapping[Control, Callable[[Settings], float]] = {
+    "exposure_s": lambda s: s.lost_stops - math.log2(s.exposure_s),
+    "f_number": lambda s: 2 * math.log2(s.f_number),
+    "iso": lambda s: -math.log2(s.iso / 100),
+    "nd_stops": lambda s: s.nd_stops,
+}
 
 
 def settings_on(dials: Mapping[Control, Dial], positions: Mapping[Control, DialValue]) -> Settings:

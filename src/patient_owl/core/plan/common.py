@@ -1,14 +1,16 @@
 """What several recipes share: marks of the kit, reasons for a miss, the subject's light."""
 
-import math
 from collections.abc import Callable
 
 from patient_owl.core.exposure.bracket import Frame, bracket, frames_for
+from patient_owl.core.exposure.dials import Control
 from patient_owl.core.kit import Kit
+from patient_owl.core.light.ambient import lamp, lamp_under_sky, natural
+from patient_owl.core.light.part import LightPart
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.limits.sensor import knee_mark
 from patient_owl.core.limits.support import battery, ceiling_mark, handheld, wind
-from patient_owl.core.plan.types import InputSpec, Intent, Moment, Scene
+from patient_owl.core.plan.types import InputSpec, Intent, Moment, Scene, self_timer_s
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import Solution
 from patient_owl.core.tables.scenes import SCENES
@@ -56,20 +58,39 @@ def time_reasons(solution: Solution, kit: Kit) -> tuple[Reason, ...]:
     return tuple(reasons)
 
 
-def lands(subject_ev100: float, sigma_stops: float, solution: Solution) -> Reason:
+def lands(solution: Solution) -> Reason:
     """Where the subject's brightness ends up."""
-    landed = subject_ev100 - solution.settings.ev100
-    return Reason("subject_lands", {"stops": landed, "sigma_stops": sigma_stops})
+    landing = solution.landings[0]
+    quantities = {"stops": landing.landed_stops, "sigma_stops": landing.part.sigma_stops}
+    return Reason("subject_lands", quantities)
+
+
+def sky_lands(solution: Solution) -> Reason:
+    """Where the sky ends up, by what light."""
+    landing = solution.landings[0]
+    return Reason(
+        "sky_lands",
+        {
+            "stops": landing.landed_stops,
+            "sigma_stops": landing.part.sigma_stops,
+            "light": landing.part.source,
+            "sky_ev100": landing.part.ev100,
+        },
+        "meterless_meter",
+    )
 
 
 BRACKET_STEP_STOPS = 1.0
 
 
-def time_bracket(solution: Solution, kit: Kit, sigma_stops: float) -> tuple[Frame, ...]:
-    """Shutter bracket as wide as the ± asks for."""
-    frames = frames_for(sigma_stops, BRACKET_STEP_STOPS)
-    time = solution.positions["exposure_s"]
-    return bracket(time, kit.dials["exposure_s"], frames, BRACKET_STEP_STOPS)
+def bracket_of(control: Control, solution: Solution, kit: Kit) -> tuple[Frame, ...]:
+    """Bracket of one control as wide as the lead light's ± asks for."""
+    frames = frames_for(solution.landings[0].part.sigma_stops, BRACKET_STEP_STOPS)
+    return bracket(solution.positions[control], kit.dials[control], frames, BRACKET_STEP_STOPS)
+
+
+def time_bracket(solution: Solution, kit: Kit) -> tuple[Frame, ...]:
+    return bracket_of("exposure_s", solution, kit)
 
 
 def placement_input(default_stops: float) -> InputSpec:
@@ -91,9 +112,7 @@ def setting_up(intent: Intent, kit: Kit) -> tuple[str, ...]:
 
 def releasing(intent: Intent, solution: Solution) -> str:
     """How the shutter is opened; beyond the camera's own times only a remote will do."""
-    if solution.positions["exposure_s"].is_bulb:
-        return "release_remote"
-    return intent.side("release_school")
+    return "release_timer" if self_timer_s(intent, solution.positions) else "release_remote"
 
 
 def light_inputs(default: str) -> tuple[InputSpec, ...]:
@@ -109,18 +128,42 @@ def light_inputs(default: str) -> tuple[InputSpec, ...]:
 METERED_SIGMA_STOPS = 0.5  # a meter reading and where it was taken; common practice
 
 
-def subject_light(scene: Scene, intent: Intent, *, is_outdoors: bool = True) -> tuple[float, float]:
-    """EV100 of the subject and its ±: what lights it and, outdoors, the sky on top. [stops]"""
+def lit_part(
+    scene: Scene,
+    intent: Intent,
+    placement_stops: float,
+    *,
+    key: str = "subject",
+    is_outdoors: bool = True,
+) -> LightPart:
+    """The light of a subject, as `light_inputs` were answered: outdoors the sky adds to a lamp."""
     lit_by = intent.word("lit_by")
+    sky = scene.ground_ev100, scene.ground_sigma_stops
+    night = tuple((m.after_s, m.ground_ev100) for m in scene.night)
     if lit_by == "natural":
-        return scene.ground_ev100, scene.ground_sigma_stops
+        return natural(key, lit_by, sky, night, placement_stops)
     if lit_by == "metered":
-        return intent.number("metered_ev100"), METERED_SIGMA_STOPS
-    lamp = next(one for one in SCENES if one.key == lit_by)
+        metered = intent.number("metered_ev100")
+        return lamp(key, lit_by, metered, METERED_SIGMA_STOPS, placement_stops)
+    found = next(one for one in SCENES if one.key == lit_by)
+    of_lamp = found.ev100, found.sigma_stops
     if not is_outdoors:
-        return lamp.ev100, lamp.sigma_stops
-    by_sky = 2 ** (scene.ground_ev100 - lamp.ev100)
-    total = lamp.ev100 + math.log2(1 + by_sky)
-    # the share of each light carries its own ±
-    share = by_sky / (1 + by_sky)
-    return total, math.hypot((1 - share) * lamp.sigma_stops, share * scene.ground_sigma_stops)
+        return lamp(key, lit_by, *of_lamp, placement_stops)
+    return lamp_under_sky(key, lit_by, of_lamp, sky, night, placement_stops)
+
+
+def subject_part(scene: Scene, intent: Intent, *, is_outdoors: bool = True) -> LightPart:
+    """The subject as the picture's light, where the photographer placed it."""
+    placement = intent.number("placement_stops")
+    return lit_part(scene, intent, placement, is_outdoors=is_outdoors)
+
+
+def sky_part(scene: Scene, intent: Intent) -> LightPart:
+    """The sky in the frame, where the photographer placed it."""
+    return natural(
+        "sky",
+        scene.sky_source,
+        (scene.sky_ev100, scene.sky_sigma_stops),
+        ((m.after_s, m.sky_ev100) for m in scene.night),
+        intent.number("sky_placement_stops"),
+    )

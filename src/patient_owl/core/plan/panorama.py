@@ -1,11 +1,13 @@
 """How many frames cover a wide view: columns and rows with overlap, and the time it takes."""
 
 import math
+from dataclasses import replace
 from typing import NamedTuple
 
 from patient_owl.core.kit import Kit
 from patient_owl.core.optics.camera import field_of_view_deg, frame_size_mm
 from patient_owl.core.plan.types import InputSpec, Intent
+from patient_owl.core.program.program import Program
 from patient_owl.core.reason import Reason
 
 OVERLAP_SHARE = 0.3  # of a frame, so that stitching finds its points; common practice
@@ -49,21 +51,25 @@ def grid_for(kit: Kit, intent: Intent) -> Grid | None:
     return grid(wide_deg, high_deg, one_wide, one_high)
 
 
-def panorama_facts(
-    kit: Kit, intent: Intent, exposure_s: float, frames_each: int = 1
-) -> tuple[Reason, ...]:
+def all_round(kit: Kit, intent: Intent, program: Program) -> Program:
+    """The program once for every place of the panorama; as it is when none is wanted."""
+    found = grid_for(kit, intent)
+    if found is None:
+        return program
+    return replace(program, rounds=found.columns * found.rows, between_s=TURN_S)
+
+
+def panorama_facts(kit: Kit, intent: Intent, program: Program) -> tuple[Reason, ...]:
     """Columns, rows and minutes of the panorama, if one is wanted."""
     found = grid_for(kit, intent)
     if found is None:
         return ()
-    frames = found.columns * found.rows
-    clock_s = frames * (exposure_s * frames_each + TURN_S)
     quantities = {
         "columns": found.columns,
         "rows": found.rows,
-        "frames": frames * frames_each,
+        "frames": program.frames,
         "turn_deg": found.turn_deg,
-        "clock_s": clock_s,
+        "clock_s": program.duration_s,
     }
     return (Reason("panorama", quantities),)
 

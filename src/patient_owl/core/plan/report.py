@@ -4,15 +4,15 @@ from dataclasses import dataclass
 
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.sensor import CLEAN_SNR
-from patient_owl.core.limits.support import battery_min
 from patient_owl.core.motion.shake import swing_px
 from patient_owl.core.noise import Tone, tone
+from patient_owl.core.program.cost import Cost, cost
+from patient_owl.core.program.program import Program
 from patient_owl.core.sharpness import Sharpness, defocus_mm, sharpness
 from patient_owl.core.solve.solver import Solution
 
 # Tones people look at, in stops from mid-grey. Common practice.
 SHADOW_STOPS, HIGHLIGHT_STOPS = -4.0, 2.5
-LENR_FROM_S = 1.0  # long-exposure noise reduction takes its dark frame from here; common practice
 
 
 @dataclass(frozen=True)
@@ -26,26 +26,6 @@ class Blurs:
     subject_px_per_s: float = 0.0
     focus_m: float | None = None
     subject_m: float = float("inf")
-
-
-@dataclass(frozen=True)
-class Run:
-    """How the frames are taken: how many, the gap between them [s], noise reduction in camera."""
-
-    frames: int = 1
-    gap_s: float = 0.0
-    is_stack: bool = False
-    uses_lenr: bool = False
-
-
-@dataclass(frozen=True)
-class Cost:
-    """Time on the clock [s], room on the card [GB, and share of it], share of a battery."""
-
-    clock_s: float
-    card_gb: float
-    card_share: float | None
-    battery_share: float | None
 
 
 @dataclass(frozen=True)
@@ -65,10 +45,12 @@ def report(
     kit: Kit,
     solution: Solution,
     blurs: Blurs,
-    run: Run,
+    program: Program,
+    averages: int,
     temperature_c: float,
     gust_m_s: float,
 ) -> Report:
+    """averages: frames that are averaged into one, for the tones."""
     settings, sensor, lens = solution.settings, kit.body.sensor, kit.lens
     defocus_um = 0.0
     if blurs.focus_m is not None:
@@ -80,7 +62,6 @@ def report(
     noise = kit.body.noise
     tones: tuple[Tone, ...] = ()
     if noise is not None:
-        frames = run.frames if run.is_stack else 1
         tones = tuple(
             tone(
                 noise,
@@ -89,7 +70,7 @@ def report(
                 settings.iso,
                 stops,
                 temperature_c,
-                frames,
+                averages,
             )
             for stops in (SHADOW_STOPS, 0.0, HIGHLIGHT_STOPS)
         )
@@ -105,19 +86,5 @@ def report(
         ),
         tones=tones,
         stack_for_clean=max(1, -int(-(short**2) // 1)),
-        cost=cost(kit, settings.exposure_s, run, temperature_c),
-    )
-
-
-def cost(kit: Kit, exposure_s: float, run: Run, temperature_c: float) -> Cost:
-    """What a run of frames takes: noise reduction in camera doubles each frame's time."""
-    one_s = exposure_s * (2 if run.uses_lenr and exposure_s >= LENR_FROM_S else 1)
-    clock_s = run.frames * one_s + (run.frames - 1) * run.gap_s
-    minutes = battery_min(kit, temperature_c)
-    card_gb = run.frames * kit.body.raw_size_mb / 1000
-    return Cost(
-        clock_s=clock_s,
-        card_gb=card_gb,
-        card_share=card_gb / kit.support.card_gb if kit.support.card_gb else None,
-        battery_share=clock_s / 60 / minutes if minutes else None,
+        cost=cost(kit, program, temperature_c),
     )

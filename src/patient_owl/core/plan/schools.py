@@ -22,6 +22,7 @@ SCHOOLS: Mapping[str, tuple[str, ...]] = {
     "burst_focus_school": ("first_burst", "infinity_mark"),
     "tripod_school": ("tripod_low", "tripod_high"),
     "release_school": ("release_remote", "release_timer"),
+    "noise_reduction_school": ("afterwards", "in_camera"),
 }
 
 

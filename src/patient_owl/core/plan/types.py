@@ -6,13 +6,15 @@ from typing import Literal
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.bracket import Frame
-from patient_owl.core.exposure.dials import Control, DialValue
+from patient_owl.core.exposure.dials import CONTROLS, Control, DialValue
 from patient_owl.core.kit import Kit
+from patient_owl.core.light.part import LightPart
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.optics.camera import Framing
-from patient_owl.core.plan.report import Blurs, Run
+from patient_owl.core.plan.report import Blurs
 from patient_owl.core.plan.schools import SCHOOLS, default_school
 from patient_owl.core.plan.sketch import Sketch
+from patient_owl.core.program.program import Program, one_frame
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import Choice, Solution
 
@@ -35,7 +37,7 @@ class Scene:
 
     EV100 are those of the predicted or judged light; sigmas one standard deviation. [stops]
     moon_rises_in_s: when the Moon next comes up, None when it does not this night. night: the
-    light minute by minute, for what depends on when; empty where nobody asked.
+    light through the night, for what depends on when; empty where nobody asked.
     """
 
     latitude_deg: float
@@ -49,8 +51,8 @@ class Scene:
     moon_azimuth_deg: float = 0.0
     moon_phase_deg: float = 180.0
     moon_rises_in_s: float | None = None
-    core_altitude_deg: float = -90.0
-    core_azimuth_deg: float = 0.0
+    galactic_core_altitude_deg: float = -90.0
+    galactic_core_azimuth_deg: float = 0.0
     temperature_c: float = 10.0
     gust_m_s: float = 0.0
     night: tuple[Moment, ...] = ()
@@ -134,30 +136,22 @@ class Alternative:
 
 
 @dataclass(frozen=True)
-class Cue:
-    """What somebody does while the shutter is open, so many seconds after it opened."""
-
-    at_s: float
-    code: str
-
-
-@dataclass(frozen=True)
 class Plan:
     """The answer of a recipe.
 
-    lead: the reason that opens the sentence; reasons: what follows it, most important
-    first. limits: every limit in play, schools not chosen included. steps, mistakes and
-    cautions: codes in order. facts: figures of this discipline. alternatives: other
-    settings. bracket: frames around the first guess. run: how many frames and how.
-    cues: what is done meanwhile.
+    solution: settings, and where each light lands. lead: the reason that opens the sentence;
+    reasons: what follows it, most important first. limits: every limit in play, schools not
+    chosen included. program: the course of it. steps, mistakes and cautions: codes in order.
+    facts: figures of this discipline. alternatives: other settings. bracket: frames around the
+    first guess, of one control. blurs: what moves or lies out of focus. averages: frames that
+    are averaged into one.
     """
 
     solution: Solution
     lead: Reason
     reasons: tuple[Reason, ...]
     limits: tuple[Limit, ...]
-    target_ev100: float
-    sigma_stops: float
+    program: Program
     steps: tuple[str, ...] = ()
     mistakes: tuple[str, ...] = ()
     cautions: tuple[str, ...] = ()
@@ -166,28 +160,51 @@ class Plan:
     bracket: tuple[Frame, ...] = ()
     bracket_control: Control = "exposure_s"
     blurs: Blurs = Blurs()
-    run: Run = Run()
-    cues: tuple[Cue, ...] = ()
+    averages: int = 1
     sketch: Sketch | None = None
+
+    @property
+    def parts(self) -> tuple[LightPart, ...]:
+        """The lights of the picture, the one it is exposed for first."""
+        return tuple(landing.part for landing in self.solution.landings)
+
+
+Positions = Mapping[Control, DialValue]
+
+
+def _one_frame(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:  # noqa: ARG001
+    return one_frame(positions["exposure_s"].value, self_timer_s(intent, positions))
+
+
+# Two seconds still a camera that was touched; ten let somebody walk in. Common practice.
+SELF_TIMER_S = 2.0
+
+
+def self_timer_s(intent: Intent, positions: Positions) -> float:
+    """Seconds from the button to the shutter: none with a remote, which bulb asks for."""
+    by_remote = positions["exposure_s"].is_bulb or intent.side("release_school") == "release_remote"
+    return 0.0 if by_remote else SELF_TIMER_S
 
 
 @dataclass(frozen=True)
 class Recipe:
-    """A discipline: its questions, its plan, and the Sun's altitudes at which it works.
+    """A discipline: its questions, its plan, its course, and the Sun's altitudes at which it works.
 
-    follow: the control that keeps the brightness until the photographer says otherwise.
-    change_order: what to change first after a take, by what it costs this discipline;
-    change_why: the code of the reason for that order.
+    program: the course with any settings, so that the next take's is known too. follow: the
+    control that keeps the brightness until the photographer says otherwise. lead_answers_to: what
+    moves the light it is exposed for. change_order: what to change first after a take, by what it
+    costs this discipline; change_why: the code of the reason for that order.
     """
 
     key: str
     inputs: tuple[InputSpec, ...]
     plan: Callable[[Scene, Kit, Intent], Plan]
+    program: Callable[[Scene, Kit, Intent, Positions], Program] = _one_frame
     sun_altitude_deg: tuple[float, float] = (-90.0, 90.0)
     follow: Control = "iso"
+    lead_answers_to: tuple[Control, ...] = CONTROLS
     change_order: tuple[Control, ...] = ("iso", "f_number", "exposure_s")
     change_why: str = "order_stars"
-    light: str | None = None  # code of a light of its own that is judged apart
     order: int = 100  # its place in the list people choose from
 
     def checked_inputs(
@@ -208,6 +225,17 @@ class Recipe:
             )
             for key, spec in known.items()
         }
+
+    def acting(self, answers: Mapping[str, InputValue]) -> dict[str, InputValue]:
+        """The answers that count: a question that is not asked just now acts by its default.
+
+        What was typed into it stays with the shot, for when it is asked again.
+        """
+        found: dict[str, InputValue] = {}
+        for spec in self.inputs:
+            hidden = spec.only_if is not None and found[spec.only_if[0]] not in spec.only_if[1]
+            found[spec.key] = spec.default if hidden else answers[spec.key]
+        return found
 
     def carried_over(self, given: Mapping[str, InputValue]) -> dict[str, InputValue]:
         """Of another discipline's answers those that mean the same here and are acceptable."""

@@ -31,7 +31,7 @@ KNOT_S = 6 * 3600.0
 _CHUNK_S = 32 * 86400.0  # splines are made and kept by the chunk
 _MARGIN_KNOTS = 3
 
-SUN, MOON, CORE = "sun", "moon", "core"
+SUN, MOON, GALACTIC_CORE = "sun", "moon", "core"
 
 
 @dataclass(frozen=True)

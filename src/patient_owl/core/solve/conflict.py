@@ -13,6 +13,7 @@ from dataclasses import dataclass
 from typing import Literal, NamedTuple
 
 from patient_owl.core.exposure.dials import CONTROLS, Control, Dial, DialValue
+from patient_owl.core.light.part import Lever, LightPart
 from patient_owl.core.limits.limit import Limit, allowed
 from patient_owl.core.reason import Quantities
 
@@ -48,41 +49,113 @@ class WayOut(NamedTuple):
 class Conflict:
     """Demands that exclude each other.
 
-    limits, held: none can be left out, and without any one of them there is no conflict.
+    part: key of the light that suffers. limits, held: none can be left out, and without any one
+    of them there is no conflict. levers: private levers of the part that are at their end.
     missing_stops: light lacking (positive) or too much (negative) with every limit kept.
     ways: cheapest first.
     """
 
+    part: str
     limits: tuple[Limit, ...]
     held: tuple[Control, ...]
     missing_stops: float
     ways: tuple[WayOut, ...]
+    levers: tuple[str, ...] = ()
 
 
 _Demand = Limit | Control
 
 
+class _Wish(NamedTuple):
+    """What brightness is wanted of which controls. [stops, on the rails' common scale]"""
+
+    brightness_stops: float
+    controls: tuple[Control, ...]
+
+
 def find_conflict(
-    ev100: float,
+    lead: LightPart,
     dials: Mapping[Control, Dial],
     limits: Sequence[Limit],
     positions: Mapping[Control, DialValue],
     held: Mapping[Control, float],
     miss_stops: float,
 ) -> Conflict | None:
-    """Why the positions miss the brightness or break a limit; None when they do neither."""
+    """Why the lead light misses or a limit breaks; None when neither does."""
     driving = [limit for limit in limits if limit.drives]
     broken = any(not limit.allows(positions[limit.control].value) for limit in driving)
     if abs(miss_stops) <= MET_STOPS and not broken:
         return None
+    wish = _Wish(-lead.wanted_ev100, lead.answers_to)
     asked: list[_Demand] = [*driving, *(c for c in held if c in positions)]
+    found = _narrowed(wish, dials, asked, positions)
+    if found is None:
+        return None  # another setting would do: the photographer's hand or the dial's grain
+    of_limits, of_hands, missing, helping = found
+    ways = _ways(helping, of_limits, missing, dials)
+    return Conflict(lead.key, of_limits, of_hands, missing, ways)
+
+
+def find_part_conflict(
+    part: LightPart,
+    own: Sequence[Control],
+    dials: Mapping[Control, Dial],
+    limits: Sequence[Limit],
+    positions: Mapping[Control, DialValue],
+    held: Mapping[Control, float],
+    miss_stops: float,
+) -> Conflict | None:
+    """Why another light than the lead does not come home; None when it does.
+
+    A miss within the light's own ± is no conflict: nobody knows that it will be one. own: the
+    controls that move this light alone. What would move the lead is no way out.
+    """
+    if abs(miss_stops) <= max(MET_STOPS, part.sigma_stops):
+        return None
+    given = sum(dials[c].brightness(positions[c].value) for c in part.answers_to if c not in own)
+    by_levers = sum(_reach(lever, miss_stops) for lever in part.levers)
+    wish = _Wish(-part.wanted_ev100 - given - by_levers, tuple(own))
+    asked: list[_Demand] = [
+        *(limit for limit in limits if limit.drives and limit.control in own),
+        *(c for c in held if c in own),
+    ]
+    missing = -miss_stops
+    of_limits: tuple[Limit, ...] = ()
+    of_hands: tuple[Control, ...] = ()
+    helping: list[tuple[_Demand, float]] = []
+    found = _narrowed(wish, dials, asked, positions)
+    if found is not None:
+        of_limits, of_hands, missing, helping = found
+    stops = abs(missing)
+    ways = [_without(demand, gain) for demand, gain in helping]
+    ways += [
+        WayOut("other_hour", {"stops": stops, "is_darker": missing < 0}),
+        WayOut("accept", {"stops": stops, "is_darker": missing > 0}),
+    ]
+    ordered = tuple(sorted(ways, key=lambda way: WAY_ORDER.index(way.code)))
+    levers = tuple(lever.key for lever in part.levers)
+    return Conflict(part.key, of_limits, of_hands, missing, ordered, levers)
+
+
+def _reach(lever: Lever, miss_stops: float) -> float:
+    """What a lever gives when it is pushed to its end against the miss. [stops]"""
+    return lever.stops(lever.for_stops(math.copysign(64.0, -miss_stops)))
+
+
+def _narrowed(
+    wish: _Wish,
+    dials: Mapping[Control, Dial],
+    asked: Sequence[_Demand],
+    positions: Mapping[Control, DialValue],
+) -> tuple[tuple[Limit, ...], tuple[Control, ...], float, list[tuple[_Demand, float]]] | None:
+    """An irreducible set of demands, what is missing with all, and what each would win."""
 
     def missing_with(demands: Sequence[_Demand]) -> float:
-        return _missing(ev100, dials, demands, positions)
+        return _missing(wish, dials, demands, positions)
 
     missing = missing_with(asked)
     if missing == 0:
-        return None  # another setting would do: the photographer's hand or the dial's grain
+        return None
     kept = list(asked)
     for demand in asked:
         fewer = [other for other in kept if other is not demand]
@@ -95,11 +168,11 @@ def find_conflict(
     helping = [(d, gain) for d, gain in gains if gain > MET_STOPS / 2 or d in kept]
     of_limits = tuple(d for d in kept if isinstance(d, Limit))
     of_hands = tuple(d for d in CONTROLS if d in kept)
-    return Conflict(of_limits, of_hands, missing, _ways(helping, of_limits, missing, dials))
+    return of_limits, of_hands, missing, helping
 
 
 def _missing(
-    ev100: float,
+    wish: _Wish,
     dials: Mapping[Control, Dial],
     demands: Sequence[_Demand],
     positions: Mapping[Control, DialValue],
@@ -117,13 +190,13 @@ def _missing(
             if inside is not dial and position not in inside.values:
                 return _outside(dial, inside, position)
             inside = Dial(control, (position,), dial.film)
-        least += inside.brightnesses[0]
-        most += inside.brightnesses[-1]
-    wanted = -ev100
-    if most < wanted - MET_STOPS:
-        return wanted - most
-    if least > wanted + MET_STOPS:
-        return wanted - least
+        if control in wish.controls:
+            least += inside.brightnesses[0]
+            most += inside.brightnesses[-1]
+    if most < wish.brightness_stops - MET_STOPS:
+        return wish.brightness_stops - most
+    if least > wish.brightness_stops + MET_STOPS:
+        return wish.brightness_stops - least
     return 0.0
 
 

@@ -1,9 +1,11 @@
 """Put the controls on dial values: some held by the photographer, one following.
 
 The photographer's word goes first: a held control stays even outside a limit, and the plan
-says so. Controls nobody holds start where the recipe wants them; the one that follows is
-moved until the picture has the wanted brightness, and when its dial or its limits end, the
-other free ones help. What no setting can meet is explained in `core/conflict.py`.
+says so. The shared controls serve the lead part, the light the picture is exposed for: those
+nobody holds start where the recipe wants them; the one that follows is moved until the lead
+lands where it is wanted, and when its dial or its limits end, the other free ones help. Then
+each other light is brought home by levers of its own: a shared control the lights before it do
+not answer to, then its private ones. What no setting can meet is explained in `conflict.py`.
 """
 
 from collections.abc import Mapping, Sequence
@@ -13,8 +15,9 @@ from functools import cached_property
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.dials import CONTROLS, Control, Dial, DialValue
 from patient_owl.core.exposure.settings import Settings, settings_on
+from patient_owl.core.light.part import LightPart, lever_controls
 from patient_owl.core.limits.limit import Limit, allowed
-from patient_owl.core.solve.conflict import Conflict, find_conflict
+from patient_owl.core.solve.conflict import Conflict, find_conflict, find_part_conflict
 
 # Who follows when the follower itself is moved: ISO costs least, then time, then aperture.
 FOLLOW_ORDER: tuple[Control, ...] = ("iso", "exposure_s", "f_number")
@@ -42,77 +45,178 @@ class Choice:
         if self.follow in self.locked:
             raise WrongValue("follow", "a control that is not locked", self.follow)
 
-    def moved(self, control: Control, value: float) -> "Choice":
+    def moved(
+        self, control: Control, value: float, answering: Sequence[Control] = CONTROLS
+    ) -> "Choice":
         """The photographer moves one control by hand.
 
-        Moving the follower hands the following to the next control that is free.
+        Moving the follower hands the following to the next control that is free and that the
+        lead light answers to.
         """
         if control in self.locked:
             raise WrongValue("move", "a control that is not locked", control)
         held = {**self.held, control: value}
         follow = self.follow
         if control == follow:
-            free = (c for c in FOLLOW_ORDER if c != control and c not in self.locked)
-            follow = next(free, None)
+            out = {control, *self.locked}
+            follow = next((c for c in FOLLOW_ORDER if c in answering and c not in out), None)
         if follow is not None:
             held.pop(follow, None)
         return Choice(held, self.locked, follow)
 
+    def following(self, control: Control) -> "Choice":
+        """From now on this control keeps the brightness; it is let go, and unlocked."""
+        held = {c: v for c, v in self.held.items() if c != control}
+        return Choice(held, self.locked - {control}, control)
+
+    def locking(self, control: Control, value: float) -> "Choice":
+        """Held there, and it does not follow either."""
+        follow = None if self.follow == control else self.follow
+        return Choice({**self.held, control: value}, self.locked | {control}, follow)
+
+    def unlocking(self, control: Control) -> "Choice":
+        """Held still, but free to follow again."""
+        return Choice(self.held, self.locked - {control}, self.follow)
+
+    def releasing(self, control: Control) -> "Choice":
+        """Let go: the recipe puts it where it wants it."""
+        held = {c: v for c, v in self.held.items() if c != control}
+        return Choice(held, self.locked - {control}, self.follow)
+
+
+@dataclass(frozen=True)
+class Landing:
+    """A light with the settings found: where it lands, and how far that is from wanted. [stops]
+
+    levers: where its private levers were put, each in its own unit.
+    """
+
+    part: LightPart
+    landed_stops: float
+    miss_stops: float
+    levers: Mapping[str, float] = field(default_factory=dict)
+
 
 @dataclass(frozen=True)
 class Solution:
-    """Dial values for every control, and how far the brightness misses. [stops, + brighter]
+    """Dial values for every control, and where each light lands. Lead first. [stops, + brighter]
 
-    conflict: why it misses or which limits exclude each other; None when everything is met.
+    conflicts: why a light misses, or which limits exclude each other; empty when all is met.
     """
 
     positions: Mapping[Control, DialValue]
     dials: Mapping[Control, Dial] = field(repr=False)
-    miss_stops: float
-    conflict: Conflict | None = None
+    landings: tuple[Landing, ...]
+    conflicts: tuple[Conflict, ...] = ()
 
     @cached_property
     def settings(self) -> Settings:
         return settings_on(self.dials, self.positions)
 
+    @property
+    def miss_stops(self) -> float:
+        """How far the lead light lands from where it is wanted."""
+        return self.landings[0].miss_stops
+
 
 def solve(
-    ev100: float,
+    parts: Sequence[LightPart],
     dials: Mapping[Control, Dial],
     limits: Sequence[Limit],
     start: Mapping[Control, float],
     choice: Choice,
 ) -> Solution:
-    """Dial values that render `ev100` at mid-grey, or come as near as limits allow.
+    """Dial values that put every light where it is wanted, or come as near as limits allow.
 
-    `start`: where the recipe puts each control nobody holds; no filter when it says nothing.
+    `parts`: the lead first. `start`: where the recipe puts each control nobody holds; no filter
+    when it says nothing.
     """
-    parts = {control: allowed(dials[control], limits) for control in CONTROLS}
-    inside = {control: parts[control] or dials[control] for control in CONTROLS}
+    lead = parts[0]
+    inside = {control: allowed(dials[control], limits) for control in CONTROLS}
+    bounded = {control: inside[control] or dials[control] for control in CONTROLS}
     positions: dict[Control, DialValue] = {}
     for control in CONTROLS:
         held = None if control == choice.follow else choice.held.get(control)
         if held is not None:
             positions[control] = dials[control].nearest(held)
         else:
-            positions[control] = inside[control].nearest(start.get(control, 0.0))
-    miss = ev100 - _ev100(dials, positions)
+            positions[control] = bounded[control].nearest(start.get(control, 0.0))
+    miss = _serve_lead(lead, inside, dials, positions, choice)
+    held_controls = {c: v for c, v in choice.held.items() if c != choice.follow}
+    conflicts = [find_conflict(lead, dials, limits, positions, held_controls, miss)]
+    landings = [Landing(lead, miss + lead.placement_stops, miss)]
+    taken = set(lead.answers_to)
+    for part in parts[1:]:
+        own = lever_controls(part, taken)
+        _serve_part(part, [c for c in own if c not in held_controls], bounded, dials, positions)
+        landing = _land(part, settings_on(dials, positions))
+        landings.append(landing)
+        conflicts.append(
+            find_part_conflict(
+                part, own, dials, limits, positions, held_controls, landing.miss_stops
+            )
+        )
+        taken.update(part.answers_to)
+    found = tuple(conflict for conflict in conflicts if conflict is not None)
+    return Solution(positions, dials, tuple(landings), found)
+
+
+def _serve_lead(
+    lead: LightPart,
+    inside: Mapping[Control, Dial | None],
+    dials: Mapping[Control, Dial],
+    positions: dict[Control, DialValue],
+    choice: Choice,
+) -> float:
+    """Move the controls the lead answers to; what it misses then. [stops]"""
+    bounded = {control: inside[control] or dials[control] for control in CONTROLS}
+    rendered = -sum(dials[c].brightness(positions[c].value) for c in lead.answers_to)
+    miss = lead.wanted_ev100 - rendered
     order = AGAINST_LIGHT if miss > 0 else AGAINST_DARK
     helpers = [c for c in order if c != choice.follow and c not in choice.held]
     # a control whose limits exclude each other stays where the recipe put it
-    movable = [c for c in (choice.follow, *helpers) if c is not None and parts[c] is not None]
+    movable = [
+        c
+        for c in (choice.follow, *helpers)
+        if c is not None and inside[c] is not None and c in lead.answers_to
+    ]
     for control in movable:
         if abs(miss) <= WITHIN_STOPS + 1e-9:
             break
         if control == "nd_stops" and miss > 0:
-            miss = _glazed(inside, positions, miss, movable)
+            miss = _glazed(bounded, positions, miss, movable)
             for finer in ("iso", "exposure_s"):
                 if finer in movable:
-                    miss = _moved(finer, inside, dials, positions, miss)
+                    miss = _moved(finer, bounded, dials, positions, miss)
         else:
-            miss = _moved(control, inside, dials, positions, miss)
-    conflict = find_conflict(ev100, dials, limits, positions, choice.held, miss)
-    return Solution(positions, dials, miss, conflict)
+            miss = _moved(control, bounded, dials, positions, miss)
+    return miss
+
+
+def _serve_part(
+    part: LightPart,
+    free: Sequence[Control],
+    bounded: Mapping[Control, Dial],
+    dials: Mapping[Control, Dial],
+    positions: dict[Control, DialValue],
+) -> None:
+    """Bring another light home by the controls that move it alone."""
+    for control in free:
+        miss = part.lands(settings_on(dials, positions)) - part.placement_stops
+        if abs(miss) <= WITHIN_STOPS + 1e-9:
+            break
+        _moved(control, bounded, dials, positions, miss)
+
+
+def _land(part: LightPart, settings: Settings) -> Landing:
+    """Where a light lands once its private levers have done what they can."""
+    landed = part.lands(settings)
+    levers = {}
+    for lever in part.levers:
+        value = lever.for_stops(part.placement_stops - landed)
+        levers[lever.key] = value
+        landed += lever.stops(value)
+    return Landing(part, landed, landed - part.placement_stops, levers)
 
 
 def _glazed(
@@ -152,7 +256,3 @@ def _moved(
         return miss
     positions[control] = found
     return after
-
-
-def _ev100(dials: Mapping[Control, Dial], positions: Mapping[Control, DialValue]) -> float:
-    return -sum(dials[control].brightness(positions[control].value) for control in CONTROLS)

@@ -106,7 +106,7 @@ const ribbons = computed(() =>
       name: 'moon',
       runs: ribbon(slope.moon_altitude_deg, 0.3 + 0.7 * slope.moon_illuminated_fraction),
     },
-    { name: 'core', runs: ribbon(slope.core_altitude_deg) },
+    { name: 'core', runs: ribbon(slope.galactic_core_altitude_deg) },
     { name: 'target', runs: ribbon(slope.target_altitude_deg) },
     // cloud is drawn by cover, not by height: a tenth of cover is one step
     { name: 'cloud', runs: ribbon(slope.cloud_cover.map((c) => c * 60)) },

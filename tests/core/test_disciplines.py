@@ -9,14 +9,18 @@ from hypothesis import strategies as st
 from patient_owl.core.disciplines import RECIPES
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.dials import CONTROLS, aperture_dial, time_dial
+from patient_owl.core.kit import Kit
 from patient_owl.core.optics.camera import Framing
-from patient_owl.core.plan.types import Intent, Moment, Plan, Scene
+from patient_owl.core.plan.types import Intent, Moment, Plan, Recipe, Scene
 from patient_owl.core.solve.solver import Choice
 from patient_owl.words.disciplines import DISCIPLINES, QUESTIONS, SKETCH_LABELS, option_text
+from patient_owl.words.parts import landing_text, part_name
+from patient_owl.words.plan import conflict_text
 from patient_owl.words.posts import post_text
+from patient_owl.words.program import program_text
 from patient_owl.words.reasons import reason_text
 from patient_owl.words.sources import SOURCES
-from patient_owl.words.steps import CAUTIONS, MISTAKES, STEPS
+from patient_owl.words.steps import CAUTIONS, CUES, MISTAKES, STEPS
 from tests.core.standing import GLASS, kit
 
 STARS = RECIPES["stars_over_foreground"]
@@ -58,8 +62,8 @@ scenes = st.builds(
     sun_altitude_deg=st.floats(-70, 10),
     moon_altitude_deg=st.floats(-60, 80),
     moon_azimuth_deg=st.floats(0, 359),
-    core_altitude_deg=st.floats(-60, 80),
-    core_azimuth_deg=st.floats(0, 359),
+    galactic_core_altitude_deg=st.floats(-60, 80),
+    galactic_core_azimuth_deg=st.floats(0, 359),
     moon_rises_in_s=st.none() | st.floats(0, 20_000),
     temperature_c=st.floats(-25, 30),
     gust_m_s=st.floats(0, 20),
@@ -79,7 +83,7 @@ def test_every_recipe_keeps_the_contract(
     recipe, bag = RECIPES[key], kit(focal, filters=GLASS if focal == 24 else ())
     options = {spec.key: spec.options for spec in recipe.inputs if spec.options}
     inputs = {name: data.draw(st.sampled_from(found)) for name, found in options.items()}
-    intent = Intent(framing, recipe.checked_inputs(inputs))
+    intent = Intent(framing, recipe.acting(recipe.checked_inputs(inputs)))
     plan = recipe.plan(scene, bag, intent)
     assert plan == recipe.plan(scene, bag, intent)
     for control in CONTROLS:
@@ -105,8 +109,40 @@ def test_every_recipe_keeps_the_contract(
     assert plan.steps
     assert plan.cautions
     assert plan.bracket[0].stops == 0
+    _check_parts(plan, recipe)
+    _check_program(plan, recipe, scene, bag, intent)
     if plan.sketch is not None:
         assert all(shape.label in SKETCH_LABELS or not shape.label for shape in plan.sketch.shapes)
+
+
+def _check_parts(plan: Plan, recipe: Recipe) -> None:
+    """Every light is named, lands where it says, and the lead answers to what the recipe says."""
+    assert plan.parts[0].answers_to == recipe.lead_answers_to
+    assert len({part.key for part in plan.parts}) == len(plan.parts)
+    for landing in plan.solution.landings:
+        assert part_name(landing.part.key)
+        assert landing_text(landing)
+        lands = landing.part.lands(plan.solution.settings)
+        assert landing.landed_stops == pytest.approx(lands, abs=1e-6)
+        wanted = landing.part.placement_stops
+        assert landing.miss_stops == pytest.approx(landing.landed_stops - wanted, abs=1e-6)
+    for conflict in plan.solution.conflicts:
+        assert conflict.part in {part.key for part in plan.parts}
+        assert conflict_text(conflict, is_lead=conflict.part == plan.parts[0].key)
+
+
+def _check_program(plan: Plan, recipe: Recipe, scene: Scene, bag: Kit, intent: Intent) -> None:
+    """The course is the one of these settings; its frames follow each other and are counted."""
+    program = plan.program
+    assert program == recipe.program(scene, bag, intent, plan.solution.positions)
+    assert program.frames == sum(1 for _ in program.exposures())
+    assert all(cue.code in CUES for cue in program.cues)
+    assert program_text(program)
+    closed_s = 0.0
+    for frame in program.exposures():
+        assert frame.opens_s >= closed_s - 1e-6
+        closed_s = frame.opens_s + frame.open_s + frame.dark_s
+    assert program.duration_s == pytest.approx(closed_s)
 
 
 @pytest.mark.parametrize("key", RECIPES)

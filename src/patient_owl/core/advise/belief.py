@@ -1,0 +1,153 @@
+"""What is believed of one light, from every take judged so far.
+
+State: the EV100 the photographer would call right for that light, on a grid, with the plan's
+prediction and its ± as prior. Evidence: the word said over a take's picture, or the picture's
+histogram. A word covers a stretch of misplacement d = EV(right) − EV(take) in stops, and its
+edges are soft because eyes adapted to the dark read a bright screen differently; so
+P(word | d) = Φ((upper − d)/w) − Φ((lower − d)/w), an ordered probit. [agresti2010] ch. 5
+
+Light does not stand still: evidence belongs to the moment it was seen at and is moved along the
+predicted change to the moment of the next take, which widens it by what is not known of the
+change.
+"""
+
+import math
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+from typing import Literal
+
+import numpy as np
+from scipy.special import ndtr
+
+from patient_owl.core.exposure.dials import CONTROLS
+from patient_owl.core.exposure.reading import Reading
+from patient_owl.core.exposure.settings import Settings
+from patient_owl.core.light.part import WHOLE, LightPart
+from patient_owl.core.types import FloatArray
+
+Verdict = Literal["black", "dark", "darkish", "right", "brightish", "bright", "blown"]
+
+# Misplacement a word stands for, in stops of scene over setting: lower and upper edge.
+# Common practice: nobody sees less than a third; "a touch" is under a stop, "dark" one to two
+# stops, "black" more.
+VERDICT_EDGES_STOPS: dict[Verdict, tuple[float, float]] = {
+    "black": (-np.inf, -2.2),
+    "dark": (-2.2, -0.9),
+    "darkish": (-0.9, -0.3),
+    "right": (-0.3, 0.3),
+    "brightish": (0.3, 0.9),
+    "bright": (0.9, 2.2),
+    "blown": (2.2, np.inf),
+}
+WORD_SOFTNESS_STOPS = (
+    0.25  # standard deviation of an edge: under a third nobody sees; common practice
+)
+SLIP_SHARE = 0.01  # of words are slips of the tongue: no word rules anything out entirely
+
+# How far the middle of a frame's histogram stands from the subject's own brightness: frames hold
+# sky, shadow and lamps beside it. Common practice; a spot reading would be nearer.
+HISTOGRAM_SIGMA_STOPS = 0.8
+SATURATED_SHARE = 0.5  # of the frame clipped: its middle is clipped too and says only "at least"
+
+_GRID_STOPS = np.arange(-24.0, 24.0, 1 / 24)
+
+
+@dataclass(frozen=True)
+class JudgedTake:
+    """The settings of an exposure, and what is known of its picture.
+
+    verdicts: the words said over it, by the key of the light they are about, or WHOLE. reading:
+    its histogram, where there is a picture. after_s: when, from the shot's moment. [s]
+    """
+
+    settings: Settings
+    verdicts: Mapping[str, Verdict] = field(default_factory=dict)
+    reading: Reading | None = None
+    after_s: float = 0.0
+
+    def word_for(self, part: LightPart, lead: LightPart) -> Verdict | None:
+        """The word said of a light; one said of the whole picture is about the lead."""
+        of_whole = self.verdicts.get(WHOLE) if part.key == lead.key else None
+        return self.verdicts.get(part.key, of_whole)
+
+
+@dataclass(frozen=True)
+class Belief:
+    """What is known of the EV100 to set for a light: mean and standard deviation. [stops]"""
+
+    ev100: float
+    sigma_stops: float
+
+
+@dataclass(frozen=True)
+class Evidence:
+    """One take as one light sees it: its exposure value by what the light answers to."""
+
+    ev100: float
+    after_s: float
+    verdict: Verdict | None
+    reading: Reading | None
+
+
+def evidence_on(part: LightPart, lead: LightPart, takes: Sequence[JudgedTake]) -> list[Evidence]:
+    """What the takes tell about one light, oldest first; a take silent about it is left out.
+
+    A histogram is of the whole frame, so it is read for a light that answers to every control, as
+    what stays in the picture does.
+    """
+    is_read = len(part.answers_to) == len(CONTROLS)
+    found = []
+    for take in takes:
+        word, reading = take.word_for(part, lead), take.reading if is_read else None
+        if word is not None or reading is not None:
+            ev100 = take.settings.ev100_by(part.answers_to)
+            found.append(Evidence(ev100, take.after_s, word, reading))
+    return found
+
+
+def belief_after(part: LightPart, evidence: Sequence[Evidence], after_s: float = 0.0) -> Belief:
+    """The posterior mean and spread at a moment, after every piece of evidence, in any order."""
+    prior_ev100 = part.wanted_at(after_s)
+    grid = prior_ev100 + _GRID_STOPS
+    log_weight = -0.5 * (_GRID_STOPS / part.sigma_stops) ** 2
+    for seen in evidence:
+        misplaced = grid - part.moved(seen.after_s, after_s) - seen.ev100
+        carried = part.carried_sigma(seen.after_s, after_s)
+        if seen.verdict is not None:
+            log_weight = log_weight + np.log(_word_likelihood(misplaced, seen.verdict, carried))
+        if seen.reading is not None:
+            found = _reading_likelihood(misplaced, seen.reading, part.placement_stops, carried)
+            log_weight = log_weight + np.log(found)
+    weight = np.exp(log_weight - log_weight.max())
+    weight /= weight.sum()
+    mean = float(np.sum(weight * grid))
+    return Belief(mean, float(np.sqrt(np.sum(weight * (grid - mean) ** 2))))
+
+
+def _word_likelihood(
+    misplaced_stops: FloatArray, verdict: Verdict, carried_sigma: float
+) -> FloatArray:
+    lower, upper = VERDICT_EDGES_STOPS[verdict]
+    softness = math.hypot(WORD_SOFTNESS_STOPS, carried_sigma)
+    upper_part = ndtr((upper - misplaced_stops) / softness)
+    lower_part = ndtr((lower - misplaced_stops) / softness)
+    slip = SLIP_SHARE / len(VERDICT_EDGES_STOPS)
+    return np.asarray(slip + (1 - SLIP_SHARE) * (upper_part - lower_part))
+
+
+def _reading_likelihood(
+    misplaced_stops: FloatArray, reading: Reading, placement_stops: float, carried_sigma: float
+) -> FloatArray:
+    """A frame's middle against where the plan wanted it; saturated, it is only a bound."""
+    sigma = math.hypot(HISTOGRAM_SIGMA_STOPS, carried_sigma)
+    seen = reading.median_stops - placement_stops
+    off = (seen - misplaced_stops) / sigma
+    if reading.clipped_share >= SATURATED_SHARE:
+        likelihood = ndtr(-off)
+    elif reading.black_share >= SATURATED_SHARE:
+        likelihood = ndtr(off)
+    else:
+        peak = 1 / (sigma * np.sqrt(2 * np.pi))
+        stray = SLIP_SHARE / (_GRID_STOPS[-1] - _GRID_STOPS[0])  # a frame of something else
+        return np.asarray(stray + (1 - SLIP_SHARE) * peak * np.exp(-0.5 * off**2))
+    return np.asarray(SLIP_SHARE + (1 - SLIP_SHARE) * likelihood)

@@ -1,0 +1,1 @@
+"""Light in parts: what each light of a picture is, what it answers to, how it changes."""

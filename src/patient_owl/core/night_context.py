@@ -1,0 +1,135 @@
+"""A night as a plan needs it: its place, its light from end to end, its weather.
+
+Loaded once, then only read. What is worked out of it is kept, so that the shots of a night and
+the next question about one of them cost little.
+"""
+
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import NamedTuple
+
+import numpy as np
+
+from patient_owl.core.meterless import SOURCES, Darkness, SkyView
+from patient_owl.core.night import Bounds, NightSky, Slope, night_sky, slope
+from patient_owl.core.optics.camera import Framing
+from patient_owl.core.plan.types import Moment, Scene
+from patient_owl.core.sky import ephemeris
+from patient_owl.core.sky.horizon import Horizon
+from patient_owl.core.sky.tracks import Site
+from patient_owl.core.types import FloatArray
+from patient_owl.core.weather import Weather
+from patient_owl.core.windows import SunAbove, SunBelow, windows
+
+NIGHT_STEP_S = 300.0  # light and sky change slowly; a recipe that needs a minute interpolates
+STILL_AIR = Weather(0, 0, 0, 0, temperature_c=10, dew_point_c=0, wind_m_s=0, gust_m_s=0)
+
+
+@dataclass(frozen=True)
+class NightContext:
+    """Where and when. hours: the forecast, (epoch_seconds, weather) an hour; empty where none is
+    used, then it is clear, still and mild."""
+
+    site: Site
+    bounds: Bounds
+    darkness: Darkness
+    hours: tuple[tuple[float, Weather], ...] = ()
+
+    @property
+    def horizon(self) -> Horizon:
+        return self.darkness.horizon
+
+    @property
+    def sky(self) -> NightSky:
+        """What rises, sets and when it is dark."""
+        return _sky(self.site, self.bounds, self.horizon)
+
+    @property
+    def light(self) -> Slope:
+        """The light from noon to noon toward the zenith, every NIGHT_STEP_S."""
+        return _light(self)
+
+    def weather_at(self, seconds: float) -> Weather:
+        """That of the nearest hour."""
+        if not self.hours:
+            return STILL_AIR
+        return min(self.hours, key=lambda hour: abs(hour[0] - seconds))[1]
+
+    def cloud_cover_at(self, seconds: FloatArray) -> FloatArray:
+        """Share of the sky hidden, straight lines between the hours."""
+        if not self.hours:
+            return np.zeros_like(seconds)
+        at, cover = [hour for hour, _ in self.hours], [w.cloud_cover for _, w in self.hours]
+        return np.asarray(np.interp(seconds, at, cover))
+
+    def works_s(self, sun_altitude_deg: tuple[float, float]) -> tuple[tuple[float, float], ...]:
+        """Stretches of the night with the Sun at such altitudes. [epoch_seconds]"""
+        return _works(self.site, self.bounds, self.horizon, sun_altitude_deg)
+
+
+class Seen(NamedTuple):
+    """A scene, and the slope it was read from: one row, the moment itself."""
+
+    scene: Scene
+    at: Slope
+
+
+def see(night: NightContext, at_s: float, framing: Framing) -> Seen:
+    """Predict everything a recipe may ask about a moment and a direction."""
+    weather, moment = night.weather_at(at_s), np.array([at_s])
+    view = SkyView(max(framing.tilt_deg, 0.0), framing.bearing_true_deg)
+    at = slope(night.site, moment, night.darkness, view, night.cloud_cover_at(moment))
+    light = at.light
+    scene = Scene(
+        latitude_deg=night.site.latitude_deg,
+        ground_ev100=float(light.ground_ev100[0]),
+        ground_sigma_stops=float(light.ground_sigma_stops[0]),
+        sky_ev100=float(light.sky_ev100[0]),
+        sky_sigma_stops=float(light.sky_sigma_stops[0]),
+        sky_source=SOURCES[light.sky_source[0]],
+        sun_altitude_deg=float(at.sun.true_altitude_deg[0]),
+        moon_altitude_deg=float(at.moon.apparent_altitude_deg[0]),
+        moon_azimuth_deg=float(at.moon.azimuth_deg[0]),
+        moon_phase_deg=float(at.phase.phase_angle_deg[0]),
+        moon_rises_in_s=_moonrise_after(night, at_s),
+        galactic_core_altitude_deg=float(at.core.apparent_altitude_deg[0]),
+        galactic_core_azimuth_deg=float(at.core.azimuth_deg[0]),
+        temperature_c=weather.temperature_c,
+        gust_m_s=weather.gust_m_s,
+        night=_moments(night.light, at_s),
+    )
+    return Seen(scene, at)
+
+
+def _moonrise_after(night: NightContext, at_s: float) -> float | None:
+    rises = (ephemeris.epoch_seconds(e.at_utc) for e in night.sky.events if e.code == "moonrise")
+    return next((rise - at_s for rise in rises if rise > at_s), None)
+
+
+def _moments(whole: Slope, at_s: float) -> tuple[Moment, ...]:
+    rows = (
+        whole.seconds - at_s,
+        whole.light.ground_ev100,
+        whole.light.sky_ev100,
+        whole.sun.true_altitude_deg,
+    )
+    return tuple(Moment(*row) for row in zip(*(r.tolist() for r in rows), strict=True))
+
+
+_sky = lru_cache(maxsize=2048)(night_sky)
+
+
+@lru_cache(maxsize=256)
+def _light(night: NightContext) -> Slope:
+    grid = night.bounds.seconds(NIGHT_STEP_S)
+    overhead = SkyView(90.0, 0.0)
+    return slope(night.site, grid, night.darkness, overhead, night.cloud_cover_at(grid))
+
+
+@lru_cache(maxsize=512)
+def _works(
+    site: Site, bounds: Bounds, horizon: Horizon, sun_altitude_deg: tuple[float, float]
+) -> tuple[tuple[float, float], ...]:
+    lowest, highest = sun_altitude_deg
+    seconds = bounds.seconds(NIGHT_STEP_S)
+    return tuple(windows([SunAbove(lowest), SunBelow(highest)], site, horizon, seconds))

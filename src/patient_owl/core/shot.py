@@ -1,0 +1,213 @@
+"""The one entry: a shot, its night and the kit in, everything that is planned for it out.
+
+The field's bundle, the card, the calendar, the chain and the bench's answers all read the
+PlannedShot; none derives a judgement again.
+"""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+from functools import lru_cache, partial
+
+from patient_owl.core.advise.belief import JudgedTake
+from patient_owl.core.advise.consequences import consequences
+from patient_owl.core.advise.next import Advice, Positions, Room, next_setting
+from patient_owl.core.disciplines import RECIPES
+from patient_owl.core.errors import WrongValue
+from patient_owl.core.exposure.dials import Control
+from patient_owl.core.exposure.ladder import Rung, ladder, quick_frame
+from patient_owl.core.exposure.settings import Settings
+from patient_owl.core.kit import Kit
+from patient_owl.core.light.part import LightPart
+from patient_owl.core.limits.limit import is_time_capped
+from patient_owl.core.night import Slope
+from patient_owl.core.night_context import NightContext, see
+from patient_owl.core.optics.camera import Framing, field_of_view_deg, frame_size_mm
+from patient_owl.core.plan.hand import Hand
+from patient_owl.core.plan.report import Report, report
+from patient_owl.core.plan.types import InputValue, Intent, Plan, Recipe, Scene
+from patient_owl.core.program.program import Program
+from patient_owl.core.sky import ephemeris
+from patient_owl.core.solve.solver import Choice
+
+NOISE_REDUCTION_SCHOOL = "noise_reduction_school"
+# Nobody photographs the same light two hours off: a take that far from its shot's moment was made
+# at the table, or by a clock that is wrong, and is read as made at the shot's own moment.
+LONGEST_CARRY_S = 2 * 3600.0
+STILL_AT_IT_S = 1800.0  # somebody whose last take is older begins anew; common practice
+
+
+@dataclass(frozen=True)
+class ShotSpec:
+    """What the photographer decided about one picture. at_s: epoch_seconds."""
+
+    discipline: str
+    at_s: float
+    framing: Framing
+    inputs: Mapping[str, InputValue] = field(default_factory=dict)
+    hand: Hand = field(default_factory=Hand)
+
+
+@dataclass(frozen=True)
+class PlannedShot:
+    """All that is planned for a shot.
+
+    plan: settings, lights, limits, reasons, steps. program: the course of it, dark frames
+    included where the photographer wants them. at: the light's row it stands on.
+    works_s: when in the night the light suits the discipline. [epoch_seconds] ladder, test_frame:
+    other ways to the same brightness.
+    """
+
+    at_s: float
+    recipe: Recipe
+    kit: Kit
+    intent: Intent
+    scene: Scene
+    at: Slope
+    plan: Plan
+    program: Program
+    report: Report
+    ladder: tuple[Rung, ...]
+    test_frame: Rung | None
+    works_s: tuple[tuple[float, float], ...]
+
+    @property
+    def positions(self) -> Positions:
+        return self.plan.solution.positions
+
+    @property
+    def settings(self) -> Settings:
+        return self.plan.solution.settings
+
+    @property
+    def lead(self) -> LightPart:
+        """The light the picture is exposed for; its placement is the one in effect."""
+        return self.plan.parts[0]
+
+    @property
+    def is_time_capped(self) -> bool:
+        return is_time_capped(self.plan.limits)
+
+    @property
+    def works_now(self) -> bool:
+        return any(start <= self.at_s <= end for start, end in self.works_s)
+
+    @property
+    def view_deg(self) -> tuple[float, float]:
+        """What the frame sees, across and up. [deg]"""
+        sides = frame_size_mm(self.kit.body.sensor, self.intent.framing.orientation)
+        lens = self.kit.lens
+        across, up = (field_of_view_deg(s, lens.focal_length_mm, lens.projection) for s in sides)
+        return across, up
+
+    @property
+    def uses_noise_reduction(self) -> bool:
+        return _uses_noise_reduction(self.kit, self.intent)
+
+    def program_at(self, positions: Positions) -> Program:
+        """The course of it with any settings, without the camera's dark frames."""
+        return self.recipe.program(self.scene, self.kit, self.intent, positions)
+
+    def room(self, after_s: float = 0.0) -> Room:
+        """Where the next setting may move, as the recipe and the photographer's locks have it."""
+        locked = self.intent.choice.locked
+        return Room(
+            parts=self.plan.parts,
+            dials=self.kit.dials,
+            limits=self.plan.limits,
+            order=[c for c in self.recipe.change_order if c not in locked],
+            why_this_order=self.recipe.change_why,
+            consequences=partial(consequences, self.kit, self.plan.blurs, self.scene.temperature_c),
+            locked=locked,
+            after_s=after_s,
+        )
+
+    def after_s(self, seconds: float) -> float:
+        """A moment as seconds from the shot's own; nought where it is too far off to be meant."""
+        apart = seconds - self.at_s
+        return apart if abs(apart) <= LONGEST_CARRY_S else 0.0
+
+    def next_after_s(self, takes: Sequence[JudgedTake], now_s: float) -> float:
+        """When the next take will be made: now, as long as somebody is still at it."""
+        if not takes:
+            return 0.0
+        last = takes[-1].after_s
+        now = self.after_s(now_s)
+        return now if last <= now <= last + STILL_AT_IT_S else last
+
+    def advise(self, takes: Sequence[JudgedTake], now_s: float) -> Advice | None:
+        """The next setting after the takes judged so far; None before the first."""
+        if not takes:
+            return None
+        return next_setting(takes, self.room(self.next_after_s(takes, now_s)))
+
+
+def recipe_for(discipline: str) -> Recipe:
+    """The recipe of that key; WrongValue names those there are."""
+    if discipline not in RECIPES:
+        raise WrongValue("discipline", "one of " + ", ".join(RECIPES), discipline)
+    return RECIPES[discipline]
+
+
+def plan_shot(
+    spec: ShotSpec, night: NightContext, kit: Kit, schools: Mapping[str, str]
+) -> PlannedShot:
+    """Plan a picture. The same question asked again is answered from memory.
+
+    WrongValue for an unknown discipline, a bad answer or an impossible hand.
+    """
+    recipe = recipe_for(spec.discipline)
+    ephemeris.check_day(ephemeris.moment_utc(spec.at_s).date())
+    inputs = recipe.checked_inputs(spec.inputs, schools)
+    choice = spec.hand.choice(kit, recipe.follow, recipe.lead_answers_to)
+    return _plan_shot(
+        recipe.key,
+        spec.at_s,
+        spec.framing,
+        tuple(inputs.items()),
+        (tuple(sorted(choice.held.items())), choice.locked, choice.follow),
+        night,
+        kit,
+        tuple(sorted(schools.items())),
+    )
+
+
+@lru_cache(maxsize=128)
+def _plan_shot(
+    discipline: str,
+    at_s: float,
+    framing: Framing,
+    answers: tuple[tuple[str, InputValue], ...],
+    hand: tuple[tuple[tuple[Control, float], ...], frozenset[Control], Control | None],
+    night: NightContext,
+    kit: Kit,
+    schools: tuple[tuple[str, str], ...],
+) -> PlannedShot:
+    recipe = RECIPES[discipline]
+    held, locked, follow = hand
+    choice = Choice(dict(held), locked, follow)
+    intent = Intent(framing, recipe.acting(dict(answers)), choice, dict(schools))
+    seen = see(night, at_s, framing)
+    plan = recipe.plan(seen.scene, kit, intent)
+    solution, program = plan.solution, plan.program
+    if _uses_noise_reduction(kit, intent):
+        program = program.with_noise_reduction()
+    weather = seen.scene.temperature_c, seen.scene.gust_m_s
+    return PlannedShot(
+        at_s=at_s,
+        recipe=recipe,
+        kit=kit,
+        intent=intent,
+        scene=seen.scene,
+        at=seen.at,
+        plan=plan,
+        program=program,
+        report=report(kit, solution, plan.blurs, program, plan.averages, *weather),
+        ladder=ladder(solution.positions, kit.dials),
+        test_frame=quick_frame(solution.positions, kit.dials),
+        works_s=night.works_s(recipe.sun_altitude_deg),
+    )
+
+
+def _uses_noise_reduction(kit: Kit, intent: Intent) -> bool:
+    """Whether the photographer lets the camera take its dark frames; film has none."""
+    return kit.body.film is None and intent.side(NOISE_REDUCTION_SCHOOL) == "in_camera"

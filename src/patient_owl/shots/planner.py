@@ -1,0 +1,52 @@
+"""What planning needs, loaded once a visit: the bag, and each night as the core reads it."""
+
+from functools import cached_property
+from uuid import UUID
+
+from patient_owl.accounts.visit import Visit
+from patient_owl.core.night_context import NightContext
+from patient_owl.core.shot import PlannedShot, plan_shot
+from patient_owl.kit.service import Bag
+from patient_owl.nights.models import Night
+from patient_owl.nights.service import context_of, get_night
+from patient_owl.rails import TouchIn
+from patient_owl.schools.service import schools_of
+from patient_owl.shots.models import Shot
+from patient_owl.shots.schemas import ShotIn
+
+
+class Planner:
+    """Plans any shot of one visit."""
+
+    def __init__(self, visit: Visit) -> None:
+        self.visit = visit
+        self._contexts: dict[UUID, NightContext] = {}
+
+    @cached_property
+    def _bag(self) -> Bag:
+        return Bag(self.visit.session, self.visit.user)
+
+    @cached_property
+    def _schools(self) -> dict[str, str]:
+        return schools_of(self.visit.user)
+
+    def night(self, night_id: UUID) -> Night:
+        return get_night(self.visit.session, self.visit.user.id, night_id)
+
+    def context(self, night: Night) -> NightContext:
+        if night.id not in self._contexts:
+            self._contexts[night.id] = context_of(self.visit, night)
+        return self._contexts[night.id]
+
+    def plan(self, night: Night, shot: ShotIn, touch: TouchIn | None = None) -> PlannedShot:
+        """The plan of a shot as it is asked for."""
+        kit = self._bag.kit(shot.body_id, shot.lens_id, shot.focal_length_mm)
+        return plan_shot(shot.spec(touch), self.context(night), kit, self._schools)
+
+    def plan_of(self, shot: Shot, night: Night | None = None) -> PlannedShot:
+        """The plan of a kept shot."""
+        return self.plan(night or self.night(shot.night_id), as_request(shot))
+
+
+def as_request(shot: Shot) -> ShotIn:
+    return ShotIn.model_validate(shot, from_attributes=True)

@@ -1,0 +1,130 @@
+"""A planned shot on the wire, in words."""
+
+from zoneinfo import ZoneInfo
+
+from patient_owl.answers import (
+    conflicts_out,
+    frames_out,
+    parts_out,
+    program_out,
+    report_out,
+    rungs_out,
+    test_frame_text,
+)
+from patient_owl.core.plan.sketch import Sketch
+from patient_owl.core.reason import Reason
+from patient_owl.core.shot import PlannedShot
+from patient_owl.core.sky import ephemeris
+from patient_owl.places.zones import zone
+from patient_owl.rails import ChoiceIn, rails_out
+from patient_owl.shots.models import Shot
+from patient_owl.shots.schemas import (
+    AlternativeOut,
+    LightOut,
+    LineOut,
+    PlanOut,
+    ReasonOut,
+    ShapeOut,
+    ShotInNightOut,
+    ShotOut,
+    SketchOut,
+)
+from patient_owl.words.disciplines import SKETCH_LABELS
+from patient_owl.words.night import clock
+from patient_owl.words.plan import sentence_rest, settings_text, source_text
+from patient_owl.words.reasons import reason_text
+from patient_owl.words.steps import CAUTIONS, MISTAKES, STEPS
+
+
+def plan_out(planned: PlannedShot, time_zone: str) -> PlanOut:
+    plan, kit, intent = planned.plan, planned.kit, planned.intent
+    solution, positions = plan.solution, planned.positions
+    across_deg, up_deg = planned.view_deg
+    return PlanOut(
+        settings=settings_text(positions),
+        sentence=sentence_rest(plan.lead, plan.reasons),
+        inputs=dict(intent.inputs),
+        choice=ChoiceIn.from_domain(intent.choice),
+        rails=rails_out(kit, positions, plan.limits, intent.choice),
+        conflicts=conflicts_out(solution),
+        parts=parts_out(solution),
+        program=program_out(plan.program),
+        reasons=[_reason_out(r) for r in (plan.lead, *plan.reasons)],
+        facts=[_reason_out(r) for r in plan.facts],
+        alternatives=[
+            AlternativeOut(
+                code=a.reason.code,
+                text=reason_text(a.reason),
+                settings=settings_text(a.positions),
+            )
+            for a in plan.alternatives
+        ],
+        steps=[LineOut(code=code, text=STEPS[code]) for code in plan.steps],
+        mistakes=[LineOut(code=code, text=MISTAKES[code]) for code in plan.mistakes],
+        cautions=cautions_out(planned),
+        bracket=frames_out(plan.bracket_control, plan.bracket),
+        ladder=rungs_out(planned.ladder, positions),
+        test_frame=test_frame_text(planned.test_frame),
+        report=report_out(planned.report, solution, kit, planned.is_time_capped),
+        works=_works(planned, zone(time_zone)),
+        works_now=planned.works_now,
+        sketch=_sketch_out(plan.sketch),
+        light=_light_out(planned),
+        horizontal_view_deg=across_deg,
+        vertical_view_deg=up_deg,
+        at_utc=ephemeris.moment_utc(planned.at_s),
+    )
+
+
+def cautions_out(planned: PlannedShot) -> list[LineOut]:
+    return [LineOut(code=code, text=CAUTIONS[code]) for code in planned.plan.cautions]
+
+
+def _reason_out(reason: Reason) -> ReasonOut:
+    text, source = reason_text(reason), source_text(reason.source)
+    return ReasonOut(code=reason.code, text=text, source=source)
+
+
+def _works(planned: PlannedShot, place_zone: ZoneInfo) -> str:
+    """`19:40 to 06:52`, stretch by stretch; says so when the night has none, or is all."""
+    if planned.recipe.sun_altitude_deg == (-90.0, 90.0):
+        return "any hour"
+    stretches = [
+        " to ".join(clock(ephemeris.moment_utc(s), place_zone) for s in stretch)
+        for stretch in planned.works_s
+    ]
+    return ", ".join(stretches) or "not this night: the Sun never stands where this needs it"
+
+
+def _light_out(planned: PlannedShot) -> LightOut:
+    at, light = planned.at, planned.at.light
+    return LightOut(
+        ground_ev100=float(light.ground_ev100[0]),
+        ground_sigma_stops=float(light.ground_sigma_stops[0]),
+        sky_ev100=float(light.sky_ev100[0]),
+        sky_sigma_stops=float(light.sky_sigma_stops[0]),
+        illuminance_lux=float(light.illuminance_lux[0]),
+        sun_altitude_deg=float(at.sun.apparent_altitude_deg[0]),
+        moon_altitude_deg=float(at.moon.apparent_altitude_deg[0]),
+        galactic_core_altitude_deg=float(at.core.apparent_altitude_deg[0]),
+        galactic_core_azimuth_deg=float(at.core.azimuth_deg[0]),
+    )
+
+
+def _sketch_out(sketch: Sketch | None) -> SketchOut | None:
+    if sketch is None:
+        return None
+    return SketchOut(
+        aspect=sketch.aspect,
+        shapes=[ShapeOut.from_domain(shape, SKETCH_LABELS) for shape in sketch.shapes],
+    )
+
+
+def shot_in_night_out(shot: Shot, planned: PlannedShot) -> ShotInNightOut:
+    return ShotInNightOut(
+        **ShotOut.model_validate(shot).model_dump(),
+        settings=settings_text(planned.positions),
+        lead=reason_text(planned.plan.lead),
+        exposure_s=planned.settings.exposure_s,
+        f_number=planned.settings.f_number,
+    )

@@ -1,0 +1,135 @@
+"""The chain of a shot's takes on the wire, in words."""
+
+from collections.abc import Sequence
+
+from patient_owl.core.advise.next import Positions
+from patient_owl.core.errors import WrongValue
+from patient_owl.core.exposure.dials import CONTROLS, Control
+from patient_owl.core.exposure.settings import stops_between
+from patient_owl.core.light.part import WHOLE
+from patient_owl.core.shot import PlannedShot
+from patient_owl.core.sky import ephemeris
+from patient_owl.pictures.service import out as photo_out
+from patient_owl.pictures.service import photos_of
+from patient_owl.places.zones import zone
+from patient_owl.rails import PositionOut, position_out
+from patient_owl.shots.models import Shot
+from patient_owl.shots.planner import Planner
+from patient_owl.takes.models import Take
+from patient_owl.takes.schemas import (
+    AdviceOut,
+    AskedOut,
+    ChainOut,
+    LinkOut,
+    TakeOut,
+    VerdictOut,
+)
+from patient_owl.takes.service import judged, readings_of, settings_of, takes_of
+from patient_owl.words.chain import VERDICTS, change_text
+from patient_owl.words.night import clock
+from patient_owl.words.parts import part_name
+from patient_owl.words.plan import exact_texts, said, settings_text
+from patient_owl.words.reasons import reason_text
+
+_GLASS_STOPS = 0.01  # a filter in the bag that takes as much is the one that was used
+
+
+def planned_or_trouble(planner: Planner, shot: Shot) -> tuple[PlannedShot | None, str | None]:
+    """The plan of a kept shot; where it cannot be planned any more, why, in words."""
+    try:
+        return planner.plan_of(shot), None
+    except WrongValue as error:
+        return None, str(error)
+
+
+def chain_out(planner: Planner, shot: Shot) -> ChainOut:
+    visit = planner.visit
+    planned, trouble = planned_or_trouble(planner, shot)
+    takes = takes_of(visit.session, visit.user, shot)
+    photos = photos_of(visit.session, visit.user, shot.id)
+    place_zone = zone(planner.night(shot.night_id).place.time_zone)
+    links = [
+        LinkOut(
+            take=TakeOut.model_validate(take),
+            settings=said(exact_texts(settings_of(take), _glass(take, planned))),
+            started_local=clock(take.started_at_utc, place_zone),
+            change=_change(before, take, planned),
+            photos=[photo_out(photo) for photo in photos if photo.take_id == take.id],
+        )
+        for before, take in zip((None, *takes), takes, strict=False)
+    ]
+    advice = None
+    if planned is not None:
+        known = judged(takes, readings_of(photos), planned)
+        found = planned.advise(known, ephemeris.epoch_seconds(visit.now_utc))
+        advice = (
+            _first_out(planned)
+            if found is None
+            else AdviceOut(
+                settings=settings_text(found.positions),
+                positions=_positions_out(found.positions),
+                control=found.control,
+                change_stops=found.change_stops,
+                sigma_stops=found.belief.sigma_stops,
+                is_settled=found.is_settled,
+                reasons=[reason_text(reason) for reason in found.reasons],
+            )
+        )
+    return ChainOut(
+        shot_id=shot.id,
+        links=links,
+        loose_photos=[photo_out(photo) for photo in photos if photo.take_id is None],
+        advice=advice,
+        trouble=trouble,
+        verdicts=verdicts_out(),
+        asked=asked_out(planned),
+    )
+
+
+def _first_out(planned: PlannedShot) -> AdviceOut:
+    """Before the first take: the plan itself."""
+    return AdviceOut(
+        settings=settings_text(planned.positions),
+        positions=_positions_out(planned.positions),
+        control=None,
+        change_stops=0,
+        sigma_stops=planned.lead.sigma_stops,
+        is_settled=False,
+        reasons=[reason_text(planned.plan.lead)],
+    )
+
+
+def _positions_out(positions: Positions) -> dict[Control, PositionOut]:
+    return {c: position_out(c, positions[c]) for c in CONTROLS}
+
+
+def _glass(take: Take, planned: PlannedShot | None) -> str:
+    """What the filter of a take is called in today's bag; nothing when it is not there."""
+    if planned is None:
+        return ""
+    glasses = planned.kit.dials["nd_stops"].values
+    same = (g.label for g in glasses if abs(g.value - take.nd_stops) < _GLASS_STOPS)
+    return next(same, "")
+
+
+def _change(before: Take | None, take: Take, planned: PlannedShot | None) -> str | None:
+    if before is None:
+        return None
+    old, new = settings_of(before), settings_of(take)
+    return change_text(
+        exact_texts(old, _glass(before, planned)),
+        exact_texts(new, _glass(take, planned)),
+        stops_between(old, new),
+    )
+
+
+def verdicts_out() -> list[VerdictOut]:
+    return [VerdictOut(key=key, label=label) for key, label in VERDICTS.items()]
+
+
+def asked_out(planned: PlannedShot | None) -> list[AskedOut]:
+    """Where there are several lights each is asked about; a single one is the whole picture."""
+    parts: Sequence[str] = [part.key for part in planned.plan.parts] if planned else []
+    if len(parts) < 2:
+        return [AskedOut(key=WHOLE, name="")]
+    return [AskedOut(key=key, name=part_name(key)) for key in parts]
