@@ -75,6 +75,19 @@ class PositionOut(BaseModel):
     is_bulb: bool
 
 
+class SettingValues(BaseModel):
+    """What to set, exact."""
+
+    exposure_s: float
+    f_number: float
+    iso: float
+    nd_stops: float
+
+
+def setting_values(positions: Mapping[Control, DialValue]) -> SettingValues:
+    return SettingValues(**{control: positions[control].value for control in CONTROLS})
+
+
 class RailValueOut(PositionOut):
     """A dial position on its rail. brightness_stops grows to the right on every rail."""
 

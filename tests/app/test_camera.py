@@ -45,7 +45,7 @@ def test_advice_from_frames_alone_brings_the_picture_where_it_was_placed(ida: Te
     medians = []
     for _ in range(3):
         advice = ida.get(f"/api/v1/shots/{shot}/chain").json()["advice"]
-        values = {c: p["value"] for c, p in advice["positions"].items()}
+        values = advice["values"]
         ask(ida, "PUT", f"{shot}/camera/settings", **values)
         frame = ask(ida, "POST", f"{shot}/camera/take")
         take = str(uuid7())

@@ -29,7 +29,7 @@ def test_a_discipline_is_planned_from_its_defaults_and_worded_to_the_end(
     assert plan["report"]["cost"]
     said = [plan["sentence"], *(r["text"] for r in plan["reasons"] + plan["facts"])]
     assert not any("{" in text or "None" in text for text in said)
-    asked = next(d for d in ida.get("/api/v1/disciplines").json() if d["key"] == key)
+    asked = next(d for d in ida.get("/api/v1/disciplines").json()["disciplines"] if d["key"] == key)
     assert {q["key"] for q in asked["questions"]} == set(plan["inputs"])
     for question in asked["questions"]:
         depends_on = question["only_if_key"]

@@ -13,7 +13,7 @@ def test_the_chain_tells_what_was_seen_and_what_to_change(ida: TestClient) -> No
     shot = making.shot(ida)
     chain = f"/api/v1/shots/{shot['id']}/chain"
     plan = ida.get(chain).json()["advice"]
-    first = {control: p["value"] for control, p in plan["positions"].items()}
+    first = plan["values"]
     # f/2.8 leaves ISO at its end in this dark; start three stops under it
     body = making.take_body(shot["id"], **{**first, "iso": 3200})
     kept = ida.put(f"/api/v1/takes/{uuid7()}", json=body)
@@ -26,7 +26,7 @@ def test_the_chain_tells_what_was_seen_and_what_to_change(ida: TestClient) -> No
     assert "ISO costs this picture least" in advice["reasons"][1]
     assert "held by the stars" in advice["reasons"][2]
     assert advice["sigma_stops"] < plan["sigma_stops"]
-    second = {c: p["value"] for c, p in advice["positions"].items()}
+    second = advice["values"]
     later = {"started_at_utc": "2026-12-09T22:45:00Z", "verdicts": {"whole": "right"}}
     ida.put(f"/api/v1/takes/{uuid7()}", json=making.take_body(shot["id"], **second, **later))
     answer = ida.get(chain).json()
@@ -62,7 +62,7 @@ def test_bursts_are_judged_apart_from_the_town(ida: TestClient) -> None:
     shot = making.shot(ida, discipline="fireworks")
     before = ida.get(f"/api/v1/shots/{shot['id']}/chain").json()
     assert [asked["name"] for asked in before["asked"]] == ["the bursts", "the town"]
-    values = {c: p["value"] for c, p in before["advice"]["positions"].items()}
+    values = before["advice"]["values"]
     body = making.take_body(shot["id"], **values, verdicts={"bursts": "bright"})
     advice = ida.put(f"/api/v1/takes/{uuid7()}", json=body).json()["advice"]
     assert advice["control"] == "f_number"

@@ -7,9 +7,16 @@ from patient_owl.bench import service
 from patient_owl.bench.schemas import BenchIn, BenchOut, SceneChoiceOut
 from patient_owl.core.tables.scenes import SCENES
 from patient_owl.http.request import DbSession
+from patient_owl.questions import QuestionOut
 from patient_owl.words.scenes import SCENE_NAMES
 
 router = APIRouter(prefix="/bench", tags=["bench"])
+
+
+@router.get("/questions")
+def list_bench_questions(user: CurrentUser) -> list[QuestionOut]:
+    """What the bench asks, with the defaults it works with."""
+    return service.questions_out()
 
 
 @router.get("/scenes")

@@ -13,8 +13,10 @@ from patient_owl.core.limits.limit import is_time_capped
 from patient_owl.kit.schemas import BodySpec, LensSpec
 from patient_owl.kit.service import all_kit, camera_spec, get_item, kit_of, lens_spec
 from patient_owl.kit.shelf import SHELF
+from patient_owl.questions import QuestionOut, question_of
 from patient_owl.rails import ChoiceIn, rails_out
-from patient_owl.words.plan import settings_text
+from patient_owl.words.bench import QUESTIONS
+from patient_owl.words.plan import CONTROL_TITLES, settings_text
 from patient_owl.words.reasons import reason_text
 
 PLAIN_BODY = next(item.spec for item in SHELF if isinstance(item.spec, BodySpec))
@@ -30,6 +32,11 @@ class _Bag(NamedTuple):
     kit: Kit
     body_name: str
     lens_name: str
+
+
+def questions_out() -> list[QuestionOut]:
+    fields, options = BenchIn.model_fields, {**CONTROL_TITLES}
+    return [question_of(key, fields[key], words, options) for key, words in QUESTIONS.items()]
 
 
 def work_out(session: Session, user: User, request: BenchIn) -> BenchOut:

@@ -92,7 +92,7 @@ class _Loader:
                 started_at_utc=shot.at_utc + timedelta(minutes=3 * k),
                 verdicts={WHOLE: verdict},
                 is_keeper=k == len(verdicts) - 1,
-                **{control: p.value for control, p in advice.positions.items()},
+                **advice.values.model_dump(),
             )
             put_take(self.visit, new_id(), request, None, planner.plan_of(shot))
 

@@ -7,7 +7,7 @@ from pydantic import BaseModel
 
 from patient_owl.answers import ProgramOut
 from patient_owl.core.advise.belief import Verdict
-from patient_owl.core.exposure.dials import Control
+from patient_owl.rails import SettingValues
 from patient_owl.shots.schemas import LineOut
 from patient_owl.takes.schemas import VerdictOut
 
@@ -20,7 +20,7 @@ class FieldSettingOut(BaseModel):
     aperture: str
     iso: str
     filter: str
-    values: dict[Control, float]
+    values: SettingValues
     program: ProgramOut
 
 

@@ -22,6 +22,7 @@ from patient_owl.nights.models import Night
 from patient_owl.nights.service import out as night_out
 from patient_owl.pictures.service import photos_of
 from patient_owl.places.zones import zone
+from patient_owl.rails import setting_values
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner
 from patient_owl.shots.present import cautions_out
@@ -146,6 +147,6 @@ def _setting_out(planned: PlannedShot, positions: Positions) -> FieldSettingOut:
         aperture=texts["f_number"],
         iso=texts["iso"],
         filter=texts["nd_stops"] if positions["nd_stops"].value > 0 else "",
-        values={control: position.value for control, position in positions.items()},
+        values=setting_values(positions),
         program=program_out(planned.program_at(positions)),
     )

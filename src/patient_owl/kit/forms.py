@@ -1,12 +1,9 @@
 """The form of each kind of kit, read off its specification, and a line about each thing."""
 
-import types
 from collections.abc import Callable
-from typing import Any, Literal, Union, get_args, get_origin
+from typing import Any, get_args
 
 from pydantic import BaseModel
-from pydantic.fields import FieldInfo
-from pydantic_core import PydanticUndefined
 
 from patient_owl.kit.schemas import (
     AnySpec,
@@ -15,7 +12,6 @@ from patient_owl.kit.schemas import (
     CardSpec,
     FilmBackSpec,
     FilterSpec,
-    KitFieldOut,
     KitKindOut,
     LensSpec,
     LightSpec,
@@ -23,8 +19,9 @@ from patient_owl.kit.schemas import (
     TripodSpec,
 )
 from patient_owl.kit.shelf import SHELF
+from patient_owl.questions import question_of
 from patient_owl.words.formats import number, stops
-from patient_owl.words.kit import COLUMNS, FIELDS, KINDS, OPTIONS
+from patient_owl.words.kit import FIELDS, KINDS, OPTIONS
 
 SPECS: dict[str, type[BaseModel]] = {
     spec.model_fields["kind"].default: spec for spec in get_args(AnySpec)
@@ -38,8 +35,8 @@ def kinds_out() -> list[KitKindOut]:
             kind=kind,
             title=words.title,
             plural=words.plural,
-            fields=[
-                _field_out(key, field)
+            questions=[
+                question_of(key, field, FIELDS[key], OPTIONS)
                 for key, field in SPECS[kind].model_fields.items()
                 if key != "kind"
             ],
@@ -47,33 +44,6 @@ def kinds_out() -> list[KitKindOut]:
         )
         for kind, words in KINDS.items()
     ]
-
-
-def _field_out(key: str, field: FieldInfo) -> KitFieldOut:
-    words = FIELDS[key]
-    options = _options(field.annotation)
-    default = None if field.default is PydanticUndefined else field.default
-    is_table = key in COLUMNS
-    return KitFieldOut(
-        key=key,
-        type="choice" if options else "table" if is_table else "number",
-        label=words.label,
-        help=words.help,
-        unit=words.unit,
-        is_optional=not field.is_required() and default is None,
-        group=words.group,
-        default=default,
-        options=[f"{option}: {OPTIONS[option]}" for option in options],
-        columns=list(COLUMNS.get(key, ())),
-    )
-
-
-def _options(annotation: Any) -> list[str]:
-    if get_origin(annotation) is Literal:
-        return [str(option) for option in get_args(annotation)]
-    if get_origin(annotation) in (Union, types.UnionType):
-        return [option for part in get_args(annotation) for option in _options(part)]
-    return []
 
 
 def summary(spec: AnySpec) -> str:

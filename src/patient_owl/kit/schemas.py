@@ -1,6 +1,6 @@
 """Kit on the wire: one specification a kind."""
 
-from typing import Annotated, Any, Literal, Self
+from typing import Annotated, Literal, Self
 from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field, TypeAdapter, model_validator
@@ -13,6 +13,7 @@ from patient_owl.core.kit import Body, FirstCurtain, Lens, Release
 from patient_owl.core.noise import SensorNoise, two_stage
 from patient_owl.core.optics.camera import Projection, Sensor
 from patient_owl.fields import Name, Pair
+from patient_owl.questions import QuestionOut
 
 MM_PER_INCH = 25.4
 
@@ -316,28 +317,13 @@ class KitFile(BaseModel):
     items: Annotated[list[KitItemIn], Field(max_length=MOST_ITEMS)]
 
 
-class KitFieldOut(BaseModel):
-    """One field of a kind's form. type: number, choice or table (rows of two numbers)."""
-
-    key: str
-    type: Literal["number", "choice", "table"]
-    label: str
-    help: str
-    unit: str
-    is_optional: bool
-    group: str
-    default: Any
-    options: list[str]
-    columns: list[str]
-
-
 class KitKindOut(BaseModel):
     """A kind of kit: how it is called, what its form asks, and generic ones to copy from."""
 
     kind: str
     title: str
     plural: str
-    fields: list[KitFieldOut]
+    questions: list[QuestionOut]
     shelf: list[KitItemIn]
 
 

@@ -5,13 +5,40 @@ from collections.abc import Mapping
 
 from patient_owl.core.disciplines import RECIPES
 from patient_owl.core.plan.types import InputSpec
-from patient_owl.shots.schemas import DisciplineOut, OptionOut, QuestionOut
-from patient_owl.words.disciplines import DISCIPLINES, QUESTIONS, UNITS, option_text
+from patient_owl.questions import OptionOut, QuestionKind, QuestionOut, question_of
+from patient_owl.shots.schemas import DisciplineOut, DisciplinesOut, ShotIn
+from patient_owl.words import shot as shot_words
+from patient_owl.words.disciplines import DISCIPLINES, QUESTIONS, option_text
 from patient_owl.words.schools import SIDES
 
+_KINDS: Mapping[str, QuestionKind] = {
+    "title": "text",
+    "at_utc": "moment",
+    "body_id": "kit_item",
+    "lens_id": "kit_item",
+}
+_KIT_KINDS = {"body_id": ("body", "film_back"), "lens_id": ("lens",)}
 
-def disciplines_out(schools: Mapping[str, str]) -> list[DisciplineOut]:
+
+def disciplines_out(schools: Mapping[str, str]) -> DisciplinesOut:
     """The kinds of picture; schools the photographer picked are the defaults."""
+    return DisciplinesOut(
+        shot=[
+            question_of(
+                key,
+                ShotIn.model_fields[key],
+                words,
+                shot_words.OPTIONS,
+                _KINDS.get(key),
+                _KIT_KINDS.get(key, ()),
+            )
+            for key, words in shot_words.QUESTIONS.items()
+        ],
+        disciplines=_disciplines(schools),
+    )
+
+
+def _disciplines(schools: Mapping[str, str]) -> list[DisciplineOut]:
     return [
         DisciplineOut(
             key=recipe.key,
@@ -30,7 +57,7 @@ def _question_out(spec: InputSpec, schools: Mapping[str, str]) -> QuestionOut:
         kind=spec.kind,
         label=words.label,
         help=words.help,
-        unit=UNITS.get(spec.unit, spec.unit),
+        unit=spec.unit,
         default=schools.get(spec.key, spec.default) if spec.is_school else spec.default,
         is_optional=spec.default is None,
         is_school=spec.is_school,

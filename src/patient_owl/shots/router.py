@@ -16,7 +16,7 @@ from patient_owl.shots.planner import Planner
 from patient_owl.shots.schemas import (
     Answers,
     CopyIn,
-    DisciplineOut,
+    DisciplinesOut,
     PlanOut,
     PlanRequest,
     ShotIn,
@@ -28,7 +28,7 @@ router = APIRouter(tags=["shots"])
 
 
 @router.get("/disciplines")
-def list_disciplines(user: CurrentUser) -> list[DisciplineOut]:
+def list_disciplines(user: CurrentUser) -> DisciplinesOut:
     """The kinds of picture that can be planned, and what each asks."""
     return disciplines_out(schools_of(user))
 

@@ -21,6 +21,7 @@ from patient_owl.core.plan.types import InputValue
 from patient_owl.core.shot import ShotSpec
 from patient_owl.core.sky import ephemeris
 from patient_owl.fields import Name, Notes, Pair
+from patient_owl.questions import QuestionOut
 from patient_owl.rails import ChoiceIn, RailOut, TouchIn
 
 
@@ -182,36 +183,15 @@ class CopyIn(BaseModel):
     night_id: UUID | None = None
 
 
-class OptionOut(BaseModel):
-    key: str
-    label: str
-    help: str
-
-
-class QuestionOut(BaseModel):
-    """One input a discipline asks for; `options` when it is a choice.
-
-    only_if_key: asked only while that other answer is one of only_if_options.
-    """
-
-    key: str
-    kind: str
-    label: str
-    help: str
-    unit: str
-    default: InputValue
-    is_optional: bool
-    is_school: bool
-    least: float | None
-    most: float | None
-    step: float
-    options: list[OptionOut]
-    only_if_key: str | None
-    only_if_options: list[str]
-
-
 class DisciplineOut(BaseModel):
     key: str
     title: str
     aim: str
     questions: list[QuestionOut]
+
+
+class DisciplinesOut(BaseModel):
+    """The kinds of picture, and what every shot is asked whatever it is to be."""
+
+    shot: list[QuestionOut]
+    disciplines: list[DisciplineOut]

@@ -2,9 +2,7 @@
 
 from collections.abc import Sequence
 
-from patient_owl.core.advise.next import Positions
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.exposure.dials import CONTROLS, Control
 from patient_owl.core.exposure.settings import stops_between
 from patient_owl.core.light.part import WHOLE
 from patient_owl.core.shot import PlannedShot
@@ -12,7 +10,7 @@ from patient_owl.core.sky import ephemeris
 from patient_owl.pictures.service import out as photo_out
 from patient_owl.pictures.service import photos_of
 from patient_owl.places.zones import zone
-from patient_owl.rails import PositionOut, position_out
+from patient_owl.rails import setting_values
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner
 from patient_owl.takes.models import Take
@@ -67,7 +65,7 @@ def chain_out(planner: Planner, shot: Shot) -> ChainOut:
             if found is None
             else AdviceOut(
                 settings=settings_text(found.positions),
-                positions=_positions_out(found.positions),
+                values=setting_values(found.positions),
                 control=found.control,
                 change_stops=found.change_stops,
                 sigma_stops=found.belief.sigma_stops,
@@ -90,17 +88,13 @@ def _first_out(planned: PlannedShot) -> AdviceOut:
     """Before the first take: the plan itself."""
     return AdviceOut(
         settings=settings_text(planned.positions),
-        positions=_positions_out(planned.positions),
+        values=setting_values(planned.positions),
         control=None,
         change_stops=0,
         sigma_stops=planned.lead.sigma_stops,
         is_settled=False,
         reasons=[reason_text(planned.plan.lead)],
     )
-
-
-def _positions_out(positions: Positions) -> dict[Control, PositionOut]:
-    return {c: position_out(c, positions[c]) for c in CONTROLS}
 
 
 def _glass(take: Take, planned: PlannedShot | None) -> str:

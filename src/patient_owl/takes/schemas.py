@@ -9,7 +9,7 @@ from patient_owl.core.advise.belief import Verdict
 from patient_owl.core.exposure.dials import Control
 from patient_owl.fields import Notes
 from patient_owl.pictures.schemas import PhotoOut
-from patient_owl.rails import ExactDialValue, PositionOut
+from patient_owl.rails import ExactDialValue, SettingValues
 
 PartKey = Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]{0,39}$")]
 
@@ -76,7 +76,7 @@ class AdviceOut(BaseModel):
     """The next setting. control: which one moves, None when nothing should."""
 
     settings: str
-    positions: dict[Control, PositionOut]
+    values: SettingValues
     control: Control | None
     change_stops: float
     sigma_stops: float

@@ -128,7 +128,6 @@ _OPTIONS: Mapping[str, str] = {
     "leaning": "leaning on something firm",
 }
 
-UNITS: Mapping[str, str] = {}
 SKETCH_LABELS: Mapping[str, str] = {
     "core": "galactic core",
     "pole": "pole",

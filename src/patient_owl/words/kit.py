@@ -3,19 +3,12 @@
 from collections.abc import Mapping
 from typing import NamedTuple
 
+from patient_owl.words.asked import Asked
+
 
 class KindWords(NamedTuple):
     title: str
     plural: str
-
-
-class FieldWords(NamedTuple):
-    """Label, unit, help of at most two lines, and the group it stands in."""
-
-    label: str
-    unit: str = ""
-    help: str = ""
-    group: str = ""
 
 
 KINDS: Mapping[str, KindWords] = {
@@ -33,69 +26,71 @@ KINDS: Mapping[str, KindWords] = {
 _NOISE = "Sensor noise"
 _CAMERA = "Camera"
 
-FIELDS: Mapping[str, FieldWords] = {
-    "sensor_width_mm": FieldWords("Sensor width", "mm"),
-    "sensor_height_mm": FieldWords("Sensor height", "mm"),
-    "width_px": FieldWords("Pixels across", "px"),
-    "height_px": FieldWords("Pixels up", "px"),
-    "dial_steps": FieldWords("Dials in"),
-    "lowest_iso": FieldWords("Lowest ISO", "", "An extended low setting gives less range."),
-    "highest_iso": FieldWords("Highest ISO you use"),
-    "base_iso": FieldWords("Base ISO", "", "Where the sensor holds most light."),
-    "in_camera_ceiling_s": FieldWords("Longest time it counts itself", "s"),
-    "full_well_e": FieldWords("Full well", "e⁻", "", _NOISE),
-    "read_pre_e": FieldWords("Read noise before gain", "e⁻", "What is left at high ISO.", _NOISE),
-    "read_post_e": FieldWords(
+FIELDS: Mapping[str, Asked] = {
+    "sensor_width_mm": Asked("Sensor width", "mm"),
+    "sensor_height_mm": Asked("Sensor height", "mm"),
+    "width_px": Asked("Pixels across", "px"),
+    "height_px": Asked("Pixels up", "px"),
+    "dial_steps": Asked("Dials in"),
+    "lowest_iso": Asked("Lowest ISO", "", "An extended low setting gives less range."),
+    "highest_iso": Asked("Highest ISO you use"),
+    "base_iso": Asked("Base ISO", "", "Where the sensor holds most light."),
+    "in_camera_ceiling_s": Asked("Longest time it counts itself", "s"),
+    "full_well_e": Asked("Full well", "e⁻", "", _NOISE),
+    "read_pre_e": Asked("Read noise before gain", "e⁻", "What is left at high ISO.", _NOISE),
+    "read_post_e": Asked(
         "Read noise after gain", "e⁻", "At base ISO; a higher ISO divides it away.", _NOISE
     ),
-    "read_noise_e": FieldWords(
-        "Read noise by ISO", "", "Instead of the two above: ISO and electrons a line.", _NOISE
+    "read_noise_e": Asked(
+        "Read noise by ISO",
+        "",
+        "Instead of the two above: ISO and electrons a line.",
+        _NOISE,
+        ("ISO", "electrons"),
     ),
-    "dark_e_s": FieldWords("Dark current at 20 °C", "e⁻/s", "", _NOISE),
-    "quantum_efficiency": FieldWords("Quantum efficiency", "", "0 to 1.", _NOISE),
-    "clip_share": FieldWords("Clips at this share of the well", "", "", _NOISE),
-    "figures_from": FieldWords("These figures are", "", "", _NOISE),
-    "raw_size_mb": FieldWords("A raw file", "MB", "", _CAMERA),
-    "battery_min": FieldWords("A battery, shutter open", "min", "At 20 °C.", _CAMERA),
-    "first_curtain": FieldWords("Shutter begins with", "", "", _CAMERA),
-    "stabiliser_stops": FieldWords("Stabiliser", "stops", "0 without one.", _CAMERA),
-    "frame_width_mm": FieldWords("Frame width", "mm"),
-    "frame_height_mm": FieldWords("Frame height", "mm"),
-    "iso": FieldWords("Box speed, ISO"),
-    "reciprocity_exponent": FieldWords(
+    "dark_e_s": Asked("Dark current at 20 °C", "e⁻/s", "", _NOISE),
+    "quantum_efficiency": Asked("Quantum efficiency", "", "0 to 1.", _NOISE),
+    "clip_share": Asked("Clips at this share of the well", "", "", _NOISE),
+    "figures_from": Asked("These figures are", "", "", _NOISE),
+    "raw_size_mb": Asked("A raw file", "MB", "", _CAMERA),
+    "battery_min": Asked("A battery, shutter open", "min", "At 20 °C.", _CAMERA),
+    "first_curtain": Asked("Shutter begins with", "", "", _CAMERA),
+    "stabiliser_stops": Asked("Stabiliser", "stops", "0 without one.", _CAMERA),
+    "frame_width_mm": Asked("Frame width", "mm"),
+    "frame_height_mm": Asked("Frame height", "mm"),
+    "iso": Asked("Box speed, ISO"),
+    "reciprocity_exponent": Asked(
         "Reciprocity exponent", "", "Corrected = metered^p from 1 s on; 1 for none."
     ),
-    "reciprocity_table_s": FieldWords(
-        "Reciprocity table", "", "Instead: metered and corrected seconds a line."
+    "reciprocity_table_s": Asked(
+        "Reciprocity table",
+        "",
+        "Instead: metered and corrected seconds a line.",
+        columns=("metered s", "corrected s"),
     ),
-    "scan_ppi": FieldWords("Scanned or printed at", "ppi", "Sets what counts as a pixel."),
-    "shortest_focal_length_mm": FieldWords("Shortest focal length", "mm"),
-    "longest_focal_length_mm": FieldWords("Longest", "mm", "The same for a prime."),
-    "widest_f_number": FieldWords("Opens to f/"),
-    "widest_f_number_at_longest": FieldWords(
+    "scan_ppi": Asked("Scanned or printed at", "ppi", "Sets what counts as a pixel."),
+    "shortest_focal_length_mm": Asked("Shortest focal length", "mm"),
+    "longest_focal_length_mm": Asked("Longest", "mm", "The same for a prime."),
+    "widest_f_number": Asked("Opens to f/"),
+    "widest_f_number_at_longest": Asked(
         "Opens to f/, at its longest", "", "Where a zoom dims as it reaches out."
     ),
-    "narrowest_f_number": FieldWords("Closes to f/"),
-    "blades": FieldWords("Aperture blades", "", "Lamps grow as many rays, or twice an odd number."),
-    "closest_focus_m": FieldWords("Focuses from", "m"),
-    "projection": FieldWords("Projection"),
-    "marking": FieldWords("Marked by"),
-    "value": FieldWords("Marked", "", "3, 8× and 0.9 are the same filter; a polariser costs 1.5."),
-    "release": FieldWords("Kind"),
-    "load_kg": FieldWords("Carries", "kg"),
-    "height_cm": FieldWords("Stands", "cm"),
-    "weight_kg": FieldWords("Weighs", "kg"),
-    "capacity_gb": FieldWords("Holds", "GB"),
-    "count": FieldWords("How many"),
-    "lumens": FieldWords("Light", "lm", "For a torch or panel."),
-    "beam_deg": FieldWords("Beam, full angle", "°"),
-    "colour_temperature_k": FieldWords("Colour temperature", "K"),
-    "guide_number_m": FieldWords("Guide number", "m", "For a flash, ISO 100, full power."),
-}
-
-COLUMNS: Mapping[str, tuple[str, str]] = {
-    "read_noise_e": ("ISO", "electrons"),
-    "reciprocity_table_s": ("metered s", "corrected s"),
+    "narrowest_f_number": Asked("Closes to f/"),
+    "blades": Asked("Aperture blades", "", "Lamps grow as many rays, or twice an odd number."),
+    "closest_focus_m": Asked("Focuses from", "m"),
+    "projection": Asked("Projection"),
+    "marking": Asked("Marked by"),
+    "value": Asked("Marked", "", "3, 8× and 0.9 are the same filter; a polariser costs 1.5."),
+    "release": Asked("Kind"),
+    "load_kg": Asked("Carries", "kg"),
+    "height_cm": Asked("Stands", "cm"),
+    "weight_kg": Asked("Weighs", "kg"),
+    "capacity_gb": Asked("Holds", "GB"),
+    "count": Asked("How many"),
+    "lumens": Asked("Light", "lm", "For a torch or panel."),
+    "beam_deg": Asked("Beam, full angle", "°"),
+    "colour_temperature_k": Asked("Colour temperature", "K"),
+    "guide_number_m": Asked("Guide number", "m", "For a flash, ISO 100, full power."),
 }
 
 OPTIONS: Mapping[str, str] = {

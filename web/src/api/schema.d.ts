@@ -44,6 +44,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/bench/questions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Bench Questions
+         * @description What the bench asks, with the defaults it works with.
+         */
+        get: operations["list_bench_questions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/bench/scenes": {
         parameters: {
             query?: never;
@@ -1301,16 +1321,13 @@ export interface components {
             control: ("exposure_s" | "f_number" | "iso" | "nd_stops") | null;
             /** Is Settled */
             is_settled: boolean;
-            /** Positions */
-            positions: {
-                [key: string]: components["schemas"]["PositionOut"];
-            };
             /** Reasons */
             reasons: string[];
             /** Settings */
             settings: string;
             /** Sigma Stops */
             sigma_stops: number;
+            values: components["schemas"]["SettingValues"];
         };
         /**
          * AlternativeOut
@@ -1838,6 +1855,16 @@ export interface components {
             title: string;
         };
         /**
+         * DisciplinesOut
+         * @description The kinds of picture, and what every shot is asked whatever it is to be.
+         */
+        DisciplinesOut: {
+            /** Disciplines */
+            disciplines: components["schemas"]["DisciplineOut"][];
+            /** Shot */
+            shot: components["schemas"]["QuestionOut"][];
+        };
+        /**
          * DivisionOut
          * @description A stretch of shutter times worked the same way: handheld, tripod, bulb.
          */
@@ -1909,10 +1936,7 @@ export interface components {
             text: string;
             /** Time */
             time: string;
-            /** Values */
-            values: {
-                [key: string]: number;
-            };
+            values: components["schemas"]["SettingValues"];
         };
         /**
          * FieldShotOut
@@ -2130,35 +2154,6 @@ export interface components {
          * @enum {string}
          */
         Kind: "places" | "kit" | "nights" | "shots" | "takes" | "photos";
-        /**
-         * KitFieldOut
-         * @description One field of a kind's form. type: number, choice or table (rows of two numbers).
-         */
-        KitFieldOut: {
-            /** Columns */
-            columns: string[];
-            /** Default */
-            default: unknown;
-            /** Group */
-            group: string;
-            /** Help */
-            help: string;
-            /** Is Optional */
-            is_optional: boolean;
-            /** Key */
-            key: string;
-            /** Label */
-            label: string;
-            /** Options */
-            options: string[];
-            /**
-             * Type
-             * @enum {string}
-             */
-            type: "number" | "choice" | "table";
-            /** Unit */
-            unit: string;
-        };
         /** KitItemIn */
         KitItemIn: {
             /** Name */
@@ -2187,12 +2182,12 @@ export interface components {
          * @description A kind of kit: how it is called, what its form asks, and generic ones to copy from.
          */
         KitKindOut: {
-            /** Fields */
-            fields: components["schemas"]["KitFieldOut"][];
             /** Kind */
             kind: string;
             /** Plural */
             plural: string;
+            /** Questions */
+            questions: components["schemas"]["QuestionOut"][];
             /** Shelf */
             shelf: components["schemas"]["KitItemIn"][];
             /** Title */
@@ -2559,7 +2554,10 @@ export interface components {
         };
         /** OptionOut */
         OptionOut: {
-            /** Help */
+            /**
+             * Help
+             * @default
+             */
             help: string;
             /** Key */
             key: string;
@@ -2928,38 +2926,77 @@ export interface components {
         };
         /**
          * QuestionOut
-         * @description One input a discipline asks for; `options` when it is a choice.
+         * @description One question of a form.
          *
-         *     only_if_key: asked only while that other answer is one of only_if_options.
+         *     kind "choice": options; "list": rows of numbers, one a column; "kit_item": a thing of kit_kinds;
+         *     "moment": in the place's zone. default None and is_optional: it may stay open. group: the
+         *     heading it stands under. only_if_key: asked only while that other answer is one of
+         *     only_if_options.
          */
         QuestionOut: {
+            /**
+             * Columns
+             * @default []
+             */
+            columns: string[];
             /** Default */
-            default: number | string | null;
-            /** Help */
+            default?: unknown;
+            /**
+             * Group
+             * @default
+             */
+            group: string;
+            /**
+             * Help
+             * @default
+             */
             help: string;
-            /** Is Optional */
+            /**
+             * Is Optional
+             * @default false
+             */
             is_optional: boolean;
-            /** Is School */
+            /**
+             * Is School
+             * @default false
+             */
             is_school: boolean;
             /** Key */
             key: string;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "text" | "number" | "choice" | "yes_no" | "moment" | "kit_item" | "list";
+            /**
+             * Kit Kinds
+             * @default []
+             */
+            kit_kinds: string[];
             /** Label */
             label: string;
             /** Least */
-            least: number | null;
+            least?: number | null;
             /** Most */
-            most: number | null;
+            most?: number | null;
             /** Only If Key */
-            only_if_key: string | null;
-            /** Only If Options */
+            only_if_key?: string | null;
+            /**
+             * Only If Options
+             * @default []
+             */
             only_if_options: string[];
-            /** Options */
+            /**
+             * Options
+             * @default []
+             */
             options: components["schemas"]["OptionOut"][];
             /** Step */
-            step: number;
-            /** Unit */
+            step?: number | null;
+            /**
+             * Unit
+             * @default
+             */
             unit: string;
         };
         /**
@@ -3188,6 +3225,20 @@ export interface components {
             /** May Create Account */
             may_create_account: boolean;
             user: components["schemas"]["UserOut"] | null;
+        };
+        /**
+         * SettingValues
+         * @description What to set, exact.
+         */
+        SettingValues: {
+            /** Exposure S */
+            exposure_s: number;
+            /** F Number */
+            f_number: number;
+            /** Iso */
+            iso: number;
+            /** Nd Stops */
+            nd_stops: number;
         };
         /**
          * ShapeOut
@@ -3989,6 +4040,37 @@ export interface operations {
             };
         };
     };
+    list_bench_questions: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     list_bench_scenes: {
         parameters: {
             query?: never;
@@ -4101,7 +4183,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DisciplineOut"][];
+                    "application/json": components["schemas"]["DisciplinesOut"];
                 };
             };
             /** @description Validation Error */

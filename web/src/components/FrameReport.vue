@@ -6,7 +6,7 @@ import type { Schemas } from '../api/client'
 
 const { report } = defineProps<{ report: Schemas['ReportOut'] }>()
 
-const widest = computed(() => Math.max(...report.parts.map((p) => p.blur_px), 1e-9))
+const widest = computed(() => Math.max(...report.blurs.map((p) => p.blur_px), 1e-9))
 const width = (blur_px: number) => `${Math.max(1, (100 * blur_px) / widest.value)}%`
 </script>
 
@@ -16,7 +16,7 @@ const width = (blur_px: number) => `${Math.max(1, (100 * blur_px) / widest.value
       <h2>Sharpness</h2>
       <p>{{ report.sharpness }}</p>
       <ul>
-        <li v-for="part in report.parts" :key="part.cause">
+        <li v-for="part in report.blurs" :key="part.cause">
           <span class="bar" :style="{ width: width(part.blur_px) }" />
           <span>{{ part.text }}</span>
         </li>

@@ -5,18 +5,31 @@ import { computed, ref } from 'vue'
 import TakePhoto from './TakePhoto.vue'
 import type { Schemas } from '../api/client'
 
+type Take = Schemas['TakeOut']
+type Verdict = Schemas['VerdictOut']['key']
+
 const { chain, isBusy } = defineProps<{ chain: Schemas['ChainOut']; isBusy: boolean }>()
 const emit = defineEmits<{
-  judge: [verdict: Schemas['TakeIn']['verdict']]
-  rejudge: [take: Schemas['TakeOut'], verdict: Schemas['TakeIn']['verdict']]
-  judgeLight: [verdict: Schemas['TakeIn']['verdict']]
-  rejudgeLight: [take: Schemas['TakeOut'], verdict: Schemas['TakeIn']['verdict']]
-  keep: [take: Schemas['TakeOut']]
-  remove: [take: Schemas['TakeOut']]
-  pictures: [event: Event, keep: boolean]
+  judge: [part: string, verdict: Verdict]
+  edit: [take: Take, part: Partial<Schemas['TakeIn']>]
+  remove: [take: Take]
+  pictures: [files: File[], keep: boolean]
   give: [photo: Schemas['PhotoOut'], takeId: string | null]
   removePhoto: [photo: Schemas['PhotoOut']]
 }>()
+
+/** Change or take back the word said of one light. */
+function rejudge(take: Take, part: string, word: string): void {
+  const others = Object.entries(take.verdicts ?? {}).filter(([key]) => key !== part)
+  const said = word ? [...others, [part, word]] : others
+  emit('edit', take, { verdicts: Object.fromEntries(said) as Take['verdicts'] })
+}
+
+function pick(event: Event): void {
+  const input = event.target as HTMLInputElement
+  emit('pictures', [...(input.files ?? [])], keepFiles.value)
+  input.value = ''
+}
 
 const keepFiles = ref(false)
 const takeChoices = computed(() =>
@@ -35,43 +48,23 @@ const takeChoices = computed(() =>
         <div class="take">
           <span class="figures clock">{{ link.started_local }}</span>
           <span class="figures set">{{ link.settings }}</span>
-          <label class="seen">
-            <span class="screen-reader">What was seen at {{ link.started_local }}</span>
+          <label v-for="asked in chain.asked" :key="asked.key" class="seen">
+            <span v-if="asked.name" class="muted">{{ asked.name }}</span>
+            <span v-else class="screen-reader">What was seen at {{ link.started_local }}</span>
             <select
-              :value="link.take.verdict ?? ''"
-              @change="
-                emit(
-                  'rejudge',
-                  link.take,
-                  (($event.target as HTMLSelectElement).value || null) as typeof link.take.verdict,
-                )
-              "
+              :value="link.take.verdicts?.[asked.key] ?? ''"
+              @change="rejudge(link.take, asked.key, ($event.target as HTMLSelectElement).value)"
             >
               <option value="">not judged</option>
               <option v-for="v in chain.verdicts" :key="v.key" :value="v.key">{{ v.label }}</option>
             </select>
           </label>
-          <label v-if="chain.light" class="seen">
-            <span class="muted">{{ chain.light }}</span>
-            <select
-              :value="link.take.light_verdict ?? ''"
-              @change="
-                emit(
-                  'rejudgeLight',
-                  link.take,
-                  (($event.target as HTMLSelectElement).value || null) as typeof link.take.verdict,
-                )
-              "
-            >
-              <option value="">not judged</option>
-              <option v-for="v in chain.verdicts" :key="v.key" :value="v.key">{{ v.label }}</option>
-            </select>
-          </label>
+          <span v-if="link.take.frames > 1" class="muted">{{ link.take.frames }} frames</span>
           <span class="acts">
             <button
               type="button"
-              :aria-pressed="link.take.is_keeper ?? false"
-              @click="emit('keep', link.take)"
+              :aria-pressed="link.take.is_keeper"
+              @click="emit('edit', link.take, { is_keeper: !link.take.is_keeper })"
             >
               {{ link.take.is_keeper ? 'keeper' : 'keep it' }}
             </button>
@@ -111,12 +104,7 @@ const takeChoices = computed(() =>
     <div class="pictures">
       <label>
         Add pictures
-        <input
-          type="file"
-          multiple
-          accept="image/*,.dng,.tif,.tiff"
-          @change="emit('pictures', $event, keepFiles)"
-        />
+        <input type="file" multiple accept="image/*,.dng,.tif,.tiff" @change="pick" />
       </label>
       <v-checkbox
         v-model="keepFiles"
@@ -126,47 +114,39 @@ const takeChoices = computed(() =>
       />
     </div>
 
-    <div class="next">
-      <p class="muted">
-        {{ chain.links.length === 0 ? 'First' : chain.advice.control ? 'Next' : 'Stay at' }}
-      </p>
-      <p class="figures setting">{{ chain.advice.settings }}</p>
-      <p v-for="reason in chain.advice.reasons" :key="reason">{{ reason }}</p>
-      <p class="muted">The light is known to ± {{ chain.advice.sigma_stops.toFixed(1) }} stops.</p>
-    </div>
-
-    <p id="verdict-label" class="ask">
-      {{
-        chain.light
-          ? `Made it with this setting? Say what you saw of ${chain.light}:`
-          : 'Made it with this setting? Say what you saw:'
-      }}
+    <p v-if="chain.trouble" class="trouble" role="status">
+      What comes next cannot be worked out: {{ chain.trouble }}. The takes are kept.
     </p>
-    <template v-if="chain.light">
-      <div class="verdicts" role="group" aria-labelledby="verdict-label">
-        <v-btn
-          v-for="v in chain.verdicts"
-          :key="v.key"
-          :disabled="isBusy"
-          @click="emit('judgeLight', v.key)"
-          >{{ v.label }}</v-btn
-        >
+    <template v-if="chain.advice">
+      <div class="next">
+        <p class="muted">
+          {{ chain.links.length === 0 ? 'First' : chain.advice.control ? 'Next' : 'Stay at' }}
+        </p>
+        <p class="figures setting">{{ chain.advice.settings }}</p>
+        <p v-for="reason in chain.advice.reasons" :key="reason">{{ reason }}</p>
+        <p class="muted">
+          The light is known to ± {{ chain.advice.sigma_stops.toFixed(1) }} stops.
+        </p>
       </div>
-      <p id="rest-label" class="ask rest">or of everything else:</p>
+      <template v-for="(asked, i) in chain.asked" :key="asked.key">
+        <p :id="`verdict-${asked.key}`" class="ask" :class="{ rest: i > 0 }">
+          {{
+            i > 0
+              ? `or of ${asked.name}:`
+              : `Made it with this setting? Say what you saw${asked.name ? ` of ${asked.name}` : ''}:`
+          }}
+        </p>
+        <div class="verdicts" role="group" :aria-labelledby="`verdict-${asked.key}`">
+          <v-btn
+            v-for="v in chain.verdicts"
+            :key="v.key"
+            :disabled="isBusy"
+            @click="emit('judge', asked.key, v.key)"
+            >{{ v.label }}</v-btn
+          >
+        </div>
+      </template>
     </template>
-    <div
-      class="verdicts"
-      role="group"
-      :aria-labelledby="chain.light ? 'rest-label' : 'verdict-label'"
-    >
-      <v-btn
-        v-for="v in chain.verdicts"
-        :key="v.key"
-        :disabled="isBusy"
-        @click="emit('judge', v.key)"
-        >{{ v.label }}</v-btn
-      >
-    </div>
   </div>
 </template>
 
@@ -289,6 +269,11 @@ const takeChoices = computed(() =>
 
 .loose {
   margin-top: 12px;
+}
+
+.trouble {
+  margin-top: 14px;
+  color: var(--limit);
 }
 
 .ask {

@@ -1,8 +1,8 @@
-/** What the device keeps while there is no signal: nights, progress, and takes to be sent. */
+/** What the device keeps while there is no signal: nights, progress, the run, takes to be sent. */
 import { createStore, get, set, update } from 'idb-keyval'
 
+import type { Run } from './run'
 import type { Schemas } from '../api/client'
-import type { Run } from './clock'
 
 export type FieldNight = Schemas['FieldNightOut']
 export type FieldShot = Schemas['FieldShotOut']
@@ -27,7 +27,6 @@ export interface Progress {
 export interface KeptNight {
   night: FieldNight
   progress: Record<string, Progress>
-  run: Run | null
 }
 
 /** A take on its way to the server, with the identity it got here. */
@@ -40,11 +39,32 @@ export interface Queued {
 
 const store = createStore('patient-owl', 'field')
 const OUTBOX = 'outbox'
-const nightKey = (id: string) => `night:${id}`
+const RUN = 'run'
+// a bundle has a shape: one of an older page is fetched anew, never read wrongly
+const nightKey = (id: string) => `night-2:${id}`
 
 export const keptNight = (id: string) => get<KeptNight>(nightKey(id), store)
 export const keepNight = (kept: KeptNight) => set(nightKey(kept.night.id), kept, store)
 
-export const outbox = async () => (await get<Queued[]>(OUTBOX, store)) ?? []
+export const keptRun = async () => (await get<Run | null>(RUN, store)) ?? null
+export const keepRun = (run: Run | null) => set(RUN, run, store)
+
+export const outbox = async () => ((await get<Queued[]>(OUTBOX, store)) ?? []).map(renewed)
 export const changeOutbox = (change: (queue: Queued[]) => Queued[]) =>
-  update<Queued[]>(OUTBOX, (queue) => change(queue ?? []), store)
+  update<Queued[]>(OUTBOX, (queue) => change((queue ?? []).map(renewed)), store)
+
+interface OldWords {
+  verdict?: Verdict | null
+  light_verdict?: Verdict | null
+}
+
+/** A take queued by a page of before words had a light they are about. */
+export function renewed(take: Queued): Queued {
+  if (!('verdict' in take.body || 'light_verdict' in take.body)) return take
+  const { verdict, light_verdict, ...rest } = take.body as Queued['body'] & OldWords
+  const said = Object.entries({ whole: verdict, bursts: light_verdict }).filter(([, word]) => word)
+  return {
+    ...take,
+    body: { ...rest, verdicts: Object.fromEntries(said) as Queued['body']['verdicts'] },
+  }
+}

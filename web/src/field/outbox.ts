@@ -1,14 +1,17 @@
 /**
- * Takes go to the server in the order they were made, each under the identity it got on this
- * device, so that sending one twice keeps it once. One tab sends at a time. A lost connection
- * leaves the rest in place; a refusal is kept with its reason and never guessed away.
+ * The one way a take reaches the server, from the phone and from the laptop alike. Takes go in the
+ * order they were made, each under the identity it got on this device, so that sending one twice
+ * keeps it once. One tab sends at a time. A lost connection leaves the rest in place; a refusal is
+ * kept with its reason and never guessed away.
  */
-import { ApiError, client, data } from '../api/client'
+import { ApiError, client, data, type Schemas } from '../api/client'
 import { changeOutbox, outbox, type Queued } from './kept'
 
 export interface Sent {
   sent: number
   left: Queued[]
+  /** What follows, by shot: the chain after the last take of it that was sent. */
+  chains: Map<string, Schemas['ChainOut']>
 }
 
 const BATCH = 20
@@ -27,6 +30,7 @@ export const retry = (id: string) =>
 export function send(): Promise<Sent> {
   return alone(async () => {
     let sent = 0
+    const chains = new Map<string, Schemas['ChainOut']>()
     // crossing takes off costs more than sending them, so it is done in batches: one that was
     // sent and not crossed off yet is sent again, which changes nothing
     let done: string[] = []
@@ -39,7 +43,8 @@ export function send(): Promise<Sent> {
       if (take.refused) continue
       try {
         const params = { path: { take_id: take.id } }
-        await data(client.PUT('/api/v1/takes/{take_id}', { params, body: take.body }))
+        const chain = await data(client.PUT('/api/v1/takes/{take_id}', { params, body: take.body }))
+        chains.set(take.body.shot_id, chain)
         done.push(take.id)
         sent += 1
         if (done.length >= BATCH) await crossOff()
@@ -53,6 +58,6 @@ export function send(): Promise<Sent> {
       }
     }
     await crossOff()
-    return { sent, left: await outbox() }
+    return { sent, left: await outbox(), chains }
   })
 }

@@ -1,14 +1,31 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, expect, test, vi } from 'vitest'
 
-import type { FieldNight, KeptNight, Queued } from './kept'
+import { options, setting, shot } from './making'
+import { begun, bracketed, settled, type Run } from './run'
+import type { FieldNight, FieldShot, KeptNight, Queued, Verdict } from './kept'
+import type { useField } from './store'
 
-const device = vi.hoisted(() => ({ night: undefined as unknown, queue: [] as unknown[] }))
-const server = vi.hoisted(() => ({ isUp: false, takes: [] as string[], refuses: '' }))
+type Field = ReturnType<typeof useField>
+
+const device = vi.hoisted(() => ({
+  night: undefined as unknown,
+  queue: [] as unknown[],
+  run: null as unknown,
+}))
+const server = vi.hoisted(() => ({
+  isUp: false,
+  takes: [] as string[],
+  bodies: [] as object[],
+  asked: [] as string[],
+  refuses: '',
+}))
 
 vi.mock('./kept', () => ({
   keptNight: async () => device.night as KeptNight | undefined,
   keepNight: async (kept: KeptNight) => void (device.night = structuredClone(kept)),
+  keptRun: async () => device.run as Run | null,
+  keepRun: async (run: Run | null) => void (device.run = structuredClone(run)),
   outbox: async () => [...device.queue] as Queued[],
   changeOutbox: async (change: (queue: Queued[]) => Queued[]) =>
     void (device.queue = change(device.queue as Queued[])),
@@ -30,63 +47,32 @@ vi.mock('../api/client', async (original) => {
     ...real,
     data: async (value: unknown) => value,
     client: {
-      GET: async () => answer(bundle(server.takes.length)),
-      PUT: async (_: string, sent: { params: { path: { take_id: string } } }) => {
+      GET: async (path: string) => {
+        server.asked.push(path)
+        const takes = server.takes.length
+        return answer(path.includes('/nights/') ? bundle(takes) : answered(takes))
+      },
+      PUT: async (_: string, sent: { params: { path: { take_id: string } }; body: object }) => {
         const id = sent.params.path.take_id
         answer(null)
         if (server.refuses === id) throw new real.ApiError(412, 'Changed somewhere else.')
         if (!server.takes.includes(id)) server.takes.push(id)
+        server.bodies.push(sent.body)
         return { id }
       },
     },
   }
 })
 
-const setting = (text: string) => ({
-  text,
-  time: '4 s',
-  aperture: 'f/2',
-  iso: text,
-  filter: '',
-  values: { exposure_s: 4, f_number: 2, iso: 800, nd_stops: 0 },
-  is_bulb: false,
-})
 const bundle = (takes: number): FieldNight =>
-  ({
-    id: 'n',
-    title: 'Night',
-    verdicts: [],
-    shots: [
-      {
-        id: 's',
-        title: 'Shot',
-        setting: setting(takes ? 'from the server' : 'first'),
-        answers: {
-          dark: {
-            setting: setting('second'),
-            change: '+1',
-            reasons: ['You saw it dark.'],
-            is_settled: false,
-            after: {},
-          },
-        },
-        takes,
-      },
-    ],
-  }) as unknown as FieldNight
-
-const made = (startedAt = 1) => ({
-  startedAt,
-  exposure_s: 4,
-  setting: setting('first'),
-  isEarly: false,
-  note: '',
-})
+  ({ id: 'n', title: 'Night', verdicts: [], shots: [answered(takes)] }) as unknown as FieldNight
+const answered = (takes: number) =>
+  shot(takes ? { takes, settings: [setting('from the server')], answers: {}, bracket: [] } : {})
 
 beforeEach(() => {
   setActivePinia(createPinia())
-  Object.assign(device, { night: undefined, queue: [] })
-  Object.assign(server, { isUp: true, takes: [], refuses: '' })
+  Object.assign(device, { night: undefined, queue: [], run: null })
+  Object.assign(server, { isUp: true, takes: [], bodies: [], asked: [], refuses: '' })
 })
 
 async function opened() {
@@ -98,24 +84,35 @@ async function opened() {
   return { field, shot }
 }
 
+/** Run one frame of the shot to its end and say a word. */
+async function take(field: Field, of: FieldShot, word: Verdict | null): Promise<string> {
+  const { setting: now } = field.progressOf(of)
+  await field.step(settled(begun(of, now, options, 0), 60_000))
+  const [id] = await field.judge(word)
+  if (!id) throw new Error('no take')
+  return id
+}
+
 test('a word is answered from the device, and the take waits for signal', async () => {
-  const { field, shot } = await opened()
+  const { field, shot: of } = await opened()
   server.isUp = false
-  await field.judge(shot, made(), 'dark')
-  expect(field.progressOf(shot)).toMatchObject({ setting: { text: 'second' }, change: '+1' })
-  expect(field.progressOf(shot).isBeyond).toBe(true)
+  await take(field, of, 'dark')
+  expect(field.progressOf(of)).toMatchObject({ setting: { text: 'second' }, change: '+1' })
+  expect(field.progressOf(of).isBeyond).toBe(true)
   expect(field.waiting).toBe(1)
 })
 
-test('with signal it is sent once, and what the word changed stays on show', async () => {
-  const { field, shot } = await opened()
+test('with signal it is sent once, its shot alone is asked for, and the word stays on show', async () => {
+  const { field, shot: of } = await opened()
   server.isUp = false
-  await field.judge(shot, made(), 'dark')
+  await take(field, of, 'dark')
   server.isUp = true
+  server.asked = []
   await Promise.all([field.sync(), field.sync()])
   expect(server.takes).toHaveLength(1)
+  expect(new Set(server.asked)).toEqual(new Set(['/api/v1/shots/{shot_id}/field']))
   expect(field.waiting).toBe(0)
-  expect(field.progressOf(shot)).toMatchObject({
+  expect(field.progressOf(of)).toMatchObject({
     setting: { text: 'from the server' },
     reasons: ['You saw it dark.'],
     isBeyond: false,
@@ -123,11 +120,13 @@ test('with signal it is sent once, and what the word changed stays on show', asy
 })
 
 test('takes go in the order they were made, and a refused one waits for a decision', async () => {
-  const { field, shot } = await opened()
+  const { field, shot: of } = await opened()
   server.isUp = false
-  const first = await field.judge(shot, made(1), 'dark')
-  const second = await field.judge(shot, made(2), null)
-  const third = await field.judge(shot, made(3), null)
+  const [first, second, third] = [
+    await take(field, of, 'dark'),
+    await take(field, of, null),
+    await take(field, of, null),
+  ]
   server.refuses = second
   server.isUp = true
   await field.sync()
@@ -139,19 +138,52 @@ test('takes go in the order they were made, and a refused one waits for a decisi
 })
 
 test('an exposure closed early follows no answer made for another', async () => {
-  const { field, shot } = await opened()
+  const { field, shot: of } = await opened()
   server.isUp = false
-  await field.judge(shot, { ...made(), isEarly: true }, 'dark')
-  expect(field.progressOf(shot).setting.text).toBe('first')
+  const run = settled(begun(of, setting('first'), options, 0), 60_000)
+  await field.step({ ...run, made: run.made.map((m) => ({ ...m, isEarly: true })) })
+  await field.judge('dark')
+  expect(field.progressOf(of).setting.text).toBe('first')
 })
 
-test('closing the browser loses neither the night nor the takes', async () => {
-  const { field, shot } = await opened()
+test('closing the browser loses neither the night, nor the takes, nor a run that waits', async () => {
+  const { field, shot: of } = await opened()
   server.isUp = false
-  await field.judge(shot, made(), 'dark')
+  await take(field, of, 'dark')
+  await field.step(settled(begun(of, setting('second'), options, 0), 60_000))
   setActivePinia(createPinia())
   const again = await opened()
   expect(again.field).not.toBe(field)
   expect(again.field.waiting).toBe(1)
   expect(again.field.progressOf(again.shot).setting.text).toBe('second')
+  expect(again.field.run).toMatchObject({
+    state: 'asking',
+    made: [{ setting: { text: 'second' } }],
+  })
+})
+
+test('what was made is filed under the run it belongs to, whatever is looked at', async () => {
+  const { field, shot: of } = await opened()
+  await field.step(settled(begun({ ...of, id: 'other' }, setting('third'), options, 0), 60_000))
+  await field.judge('right')
+  expect(server.bodies).toMatchObject([{ shot_id: 'other', verdicts: { whole: 'right' } }])
+})
+
+test('a bracket files every frame with its own setting and takes the right one over', async () => {
+  const { field, shot: of } = await opened()
+  server.isUp = false
+  const made = of.bracket.map(({ stops, setting: place }, i) => ({
+    startedAt: i,
+    exposure_s: 4,
+    frames: 1,
+    setting: of.settings[place] ?? setting('none'),
+    stops,
+    isEarly: false,
+    frameId: null,
+  }))
+  await field.step({ ...bracketed(of, options), state: 'asking', made })
+  await field.choose(1)
+  expect(field.waiting).toBe(3)
+  expect(field.progressOf(of).setting.text).toBe('second')
+  expect(field.progressOf(of).takes).toBe(3)
 })

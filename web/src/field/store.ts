@@ -4,10 +4,11 @@ import { computed, ref, shallowRef, toRaw } from 'vue'
 
 import { ApiError, client, data } from '../api/client'
 import { newId } from '../api/identity'
-import type { Run } from './clock'
 import {
   keepNight,
+  keepRun,
   keptNight,
+  keptRun,
   outbox,
   type FieldNight,
   type FieldShot,
@@ -19,19 +20,17 @@ import {
 } from './kept'
 import { useSession } from '../stores/session'
 import { forget, queueTake, retry, send } from './outbox'
+import type { Made, Run } from './run'
 
-/** An exposure that was made and waits for a word. */
-export interface Made {
-  startedAt: number
-  exposure_s: number
-  setting: Setting
-  /** Closed before its time: what was worked out beforehand does not hold for it. */
-  isEarly: boolean
-  note: string
+/** A bundle whose shot names no setting has nothing to run: it is not a bundle. */
+function settingAt(shot: FieldShot, place: number): Setting {
+  const found = shot.settings[place]
+  if (!found) throw new Error(`The bundle of ${shot.title} has no setting ${place}.`)
+  return found
 }
 
 const fresh = (shot: FieldShot): Progress => ({
-  setting: shot.setting,
+  setting: settingAt(shot, shot.setting),
   answers: shot.answers,
   checked: [],
   change: '',
@@ -44,6 +43,7 @@ const fresh = (shot: FieldShot): Progress => ({
 export const useField = defineStore('field', () => {
   const session = useSession()
   const kept = shallowRef<KeptNight | null>(null)
+  const run = shallowRef<Run | null>(null)
   const queue = shallowRef<Queued[]>([])
   const isOnline = ref(true)
   const error = shallowRef<ApiError | null>(null)
@@ -58,40 +58,57 @@ export const useField = defineStore('field', () => {
     await keepNight(structuredClone(toRaw(kept.value)))
   }
 
-  /** A newer bundle replaces the old; steps already done stay done. */
-  function merged(found: FieldNight): KeptNight {
-    const before = kept.value
-    const progress = Object.fromEntries(
-      found.shots.map((shot) => {
-        const was = before?.progress[shot.id]
-        // what the last word changed stays on show as long as no other take came in between
-        const told =
-          was?.takes === shot.takes
-            ? { change: was.change, reasons: was.reasons, isSettled: was.isSettled }
-            : {}
-        return [shot.id, { ...fresh(shot), ...told, checked: was?.checked ?? [] }]
-      }),
-    )
-    return { night: found, progress, run: before?.run ?? null }
+  /** What is new of a shot replaces the old; steps already done stay done. */
+  function renewed(shot: FieldShot): Progress {
+    const was = kept.value?.progress[shot.id]
+    // what the last word changed stays on show as long as no other take came in between
+    const told =
+      was?.takes === shot.takes
+        ? { change: was.change, reasons: was.reasons, isSettled: was.isSettled }
+        : {}
+    return { ...fresh(shot), ...told, checked: was?.checked ?? [] }
   }
 
-  async function fetchNight(id: string): Promise<void> {
+  async function keep(found: FieldNight): Promise<void> {
+    const progress = Object.fromEntries(found.shots.map((shot) => [shot.id, renewed(shot)]))
+    kept.value = { night: found, progress }
+    await keepNight(structuredClone(toRaw(kept.value)))
+  }
+
+  async function asked(what: () => Promise<void>): Promise<void> {
     try {
-      const params = { path: { night_id: id } }
-      const found = await data(client.GET('/api/v1/nights/{night_id}/field', { params }))
+      await what()
       isOnline.value = true
       error.value = null
-      kept.value = merged(found)
-      await keepNight(kept.value)
     } catch (caught) {
       isOnline.value = !(caught instanceof ApiError && caught.status === 0)
       if (!kept.value) error.value = caught instanceof ApiError ? caught : null
     }
   }
 
+  const fetchNight = (id: string) =>
+    asked(async () => {
+      const params = { path: { night_id: id } }
+      await keep(await data(client.GET('/api/v1/nights/{night_id}/field', { params })))
+    })
+
+  /** After a take only its own shot is asked for anew. */
+  const fetchShot = (id: string) =>
+    asked(async () => {
+      const params = { path: { shot_id: id } }
+      const found = await data(client.GET('/api/v1/shots/{shot_id}/field', { params }))
+      const shots = night.value?.shots ?? []
+      if (!kept.value || !shots.some((s) => s.id === id)) return
+      await change({
+        night: { ...kept.value.night, shots: shots.map((s) => (s.id === id ? found : s)) },
+        progress: { ...kept.value.progress, [id]: renewed(found) },
+      })
+    })
+
   /** Open a night: what the device has at once, then what the server says. */
   async function open(id: string): Promise<void> {
     if (kept.value?.night.id !== id) kept.value = (await keptNight(id)) ?? null
+    run.value ??= await keptRun()
     queue.value = await outbox()
     // takes that are not sent yet are not in the server's answer: send first
     if (waiting.value) await sync()
@@ -109,8 +126,8 @@ export const useField = defineStore('field', () => {
     const answer = await send()
     queue.value = answer.left
     isOnline.value = before === 0 || answer.sent > 0
-    const id = night.value?.id
-    if (answer.sent && !waiting.value && id) await fetchNight(id)
+    const isWaiting = (id: string) => answer.left.some((q) => q.body.shot_id === id && !q.refused)
+    for (const id of answer.chains.keys()) if (!isWaiting(id)) await fetchShot(id)
   }
 
   const progressOf = (shot: FieldShot) => kept.value?.progress[shot.id] ?? fresh(shot)
@@ -126,33 +143,41 @@ export const useField = defineStore('field', () => {
     return changeProgress(shot, { checked: now })
   }
 
-  const start = (run: Run) => change({ run })
-  const endRun = () => change({ run: null })
+  /** Every step of a run is on the device before anything else happens. */
+  async function step(next: Run | null): Promise<void> {
+    run.value = next
+    await keepRun(next && structuredClone(toRaw(next)))
+  }
 
-  /** Keep the take on the device, follow the answer to its word, and try to send it; its id. */
-  async function judge(shot: FieldShot, made: Made, verdict: Verdict | null): Promise<string> {
-    const { values } = made.setting
+  /** Put one exposure of a run into the outbox, under the run's own shot; its identity. */
+  async function queueMade(of: Run, made: Made, verdict: Verdict | null): Promise<string> {
     const id = newId(made.startedAt)
     await queueTake({
       id,
       body: {
-        shot_id: shot.id,
+        shot_id: of.shotId,
         started_at_utc: new Date(made.startedAt).toISOString(),
+        ...made.setting.values,
         exposure_s: made.exposure_s,
-        f_number: values.f_number ?? 1,
-        iso: values.iso ?? 100,
-        nd_stops: values.nd_stops ?? 0,
-        ...(shot.light ? { light_verdict: verdict } : { verdict }),
-        is_keeper: verdict === 'right',
-        note: made.note,
+        frames: made.frames,
+        verdicts: verdict ? { [of.judged]: verdict } : {},
+        note: '',
       },
     })
+    return id
+  }
+
+  /** What a word leads to on the device, before the server has seen it. */
+  async function follow(of: Run, made: Made, verdict: Verdict | null): Promise<void> {
+    const shot = night.value?.shots.find((s) => s.id === of.shotId)
+    if (!shot) return
     const before = progressOf(shot)
-    const answer = verdict && !made.isEarly ? before.answers[verdict] : undefined
+    const holds = !made.isEarly && made.setting.text === before.setting.text
+    const answer = verdict && holds ? before.answers[verdict] : undefined
     const takes = before.takes + 1
     if (answer)
       await changeProgress(shot, {
-        setting: answer.setting,
+        setting: settingAt(shot, answer.setting),
         answers: answer.after,
         change: answer.change,
         reasons: answer.reasons,
@@ -161,9 +186,40 @@ export const useField = defineStore('field', () => {
         takes,
       })
     else await changeProgress(shot, { takes, isBeyond: verdict !== null, change: '', reasons: [] })
+  }
+
+  /** A word over what the run made: kept, followed, sent; the identities of the takes. */
+  async function judge(verdict: Verdict | null): Promise<string[]> {
+    const of = run.value
+    const [first] = of?.made ?? []
+    if (!of || !first) return []
+    // frames of one program are one take, by the setting it was planned around
+    const frames = of.made.reduce((sum, made) => sum + made.frames, 0)
+    const id = await queueMade(of, { ...first, frames }, verdict)
+    await step(null)
+    await follow(of, first, verdict)
     queue.value = await outbox()
     await sync()
-    return id
+    return [id]
+  }
+
+  /** The frame of a bracket that was right, or none: all are kept, each with its own setting. */
+  async function choose(right: number | null): Promise<string[]> {
+    const of = run.value
+    if (!of) return []
+    const ids: string[] = []
+    for (const [i, made] of of.made.entries())
+      ids.push(await queueMade(of, made, i === right ? 'right' : null))
+    await step(null)
+    const shot = night.value?.shots.find((s) => s.id === of.shotId)
+    if (shot) {
+      await changeProgress(shot, { takes: progressOf(shot).takes + of.made.length })
+      const chosen = right === null ? undefined : of.made[right]
+      if (chosen) await use(shot, chosen.setting)
+    }
+    queue.value = await outbox()
+    await sync()
+    return ids
   }
 
   /** Set something else by hand: the answers no longer hold until the server has seen it. */
@@ -184,8 +240,8 @@ export const useField = defineStore('field', () => {
   }
 
   return {
-    kept,
     night,
+    run,
     isOnline,
     error,
     waiting,
@@ -194,9 +250,9 @@ export const useField = defineStore('field', () => {
     sync,
     progressOf,
     check,
-    start,
-    endRun,
+    step,
     judge,
+    choose,
     use,
     decide,
   }

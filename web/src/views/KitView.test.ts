@@ -14,23 +14,32 @@ const film = {
   kind: 'film_back',
   title: 'film back',
   plural: 'Film',
-  fields: [
-    { key: 'iso', type: 'number', label: 'Box speed, ISO', default: 400 },
-    { key: 'dial_steps', type: 'choice', label: 'Dials in', default: 'thirds' },
+  questions: [
+    { key: 'iso', kind: 'number', label: 'Box speed, ISO', default: 400 },
+    { key: 'dial_steps', kind: 'choice', label: 'Dials in', default: 'thirds' },
     {
       key: 'table_s',
-      type: 'table',
+      kind: 'list',
       label: 'Reciprocity',
       default: [],
       columns: ['metered', 'corrected'],
     },
-    { key: 'spare', type: 'number', label: 'Spare', default: null, is_optional: true },
+    { key: 'spare', kind: 'number', label: 'Spare', default: null, is_optional: true },
   ].map((f) => ({
     help: '',
     unit: '',
     is_optional: false,
     group: '',
-    options: f.type === 'choice' ? ['thirds: thirds of a stop', 'halves: halves of a stop'] : [],
+    options:
+      f.kind === 'choice'
+        ? [
+            { key: 'thirds', label: 'thirds of a stop', help: '' },
+            { key: 'halves', label: 'halves of a stop', help: '' },
+          ]
+        : [],
+    kit_kinds: [],
+    least: null,
+    most: null,
     columns: [],
     ...f,
   })),

@@ -1,0 +1,107 @@
+"""One kind of question for every form: shots, kit and bench ask alike, one renderer draws them."""
+
+import types
+from collections.abc import Mapping, Sequence
+from typing import Annotated, Any, Literal, Union, get_args, get_origin
+
+from pydantic import BaseModel
+from pydantic.fields import FieldInfo
+from pydantic_core import PydanticUndefined
+
+from patient_owl.words.asked import Asked
+
+QuestionKind = Literal["text", "number", "choice", "yes_no", "moment", "kit_item", "list"]
+
+
+class OptionOut(BaseModel):
+    key: str
+    label: str
+    help: str = ""
+
+
+class QuestionOut(BaseModel):
+    """One question of a form.
+
+    kind "choice": options; "list": rows of numbers, one a column; "kit_item": a thing of kit_kinds;
+    "moment": in the place's zone. default None and is_optional: it may stay open. group: the
+    heading it stands under. only_if_key: asked only while that other answer is one of
+    only_if_options.
+    """
+
+    key: str
+    kind: QuestionKind
+    label: str
+    help: str = ""
+    unit: str = ""
+    default: Any = None
+    is_optional: bool = False
+    is_school: bool = False
+    least: float | None = None
+    most: float | None = None
+    step: float | None = None
+    options: list[OptionOut] = []
+    columns: list[str] = []
+    kit_kinds: list[str] = []
+    group: str = ""
+    only_if_key: str | None = None
+    only_if_options: list[str] = []
+
+
+def question_of(
+    key: str,
+    field: FieldInfo,
+    words: Asked,
+    options: Mapping[str, str],
+    kind: QuestionKind | None = None,
+    kit_kinds: Sequence[str] = (),
+) -> QuestionOut:
+    """The question a field of a schema asks: its kind, bounds and default are read off it."""
+    default = None if field.default is PydanticUndefined else field.default
+    least, most = _bounds(field)
+    return QuestionOut(
+        key=key,
+        kind=kind or _kind(field, words),
+        label=words.label,
+        help=words.help,
+        unit=words.unit,
+        default=default,
+        is_optional=not field.is_required() and default is None,
+        least=least,
+        most=most,
+        options=[OptionOut(key=one, label=options[one]) for one in literals(field.annotation)],
+        columns=list(words.columns),
+        kit_kinds=list(kit_kinds),
+        group=words.group,
+    )
+
+
+def _kind(field: FieldInfo, words: Asked) -> QuestionKind:
+    if words.columns:
+        return "list"
+    if literals(field.annotation):
+        return "choice"
+    return "yes_no" if field.annotation is bool else "number"
+
+
+def literals(annotation: Any) -> list[str]:
+    """The words a field accepts, where it accepts only some."""
+    if get_origin(annotation) is Literal:
+        return [str(option) for option in get_args(annotation)]
+    if get_origin(annotation) in (Union, types.UnionType):
+        return [option for part in get_args(annotation) for option in literals(part)]
+    return []
+
+
+def _bounds(field: FieldInfo) -> tuple[float | None, float | None]:
+    """Least and most as the schema has them, inside an optional too."""
+    found = list(field.metadata)
+    for part in get_args(field.annotation):
+        for inner in get_args(part)[1:] if get_origin(part) is Annotated else ():
+            found += getattr(inner, "metadata", [inner])
+    least = [getattr(m, "ge", None) or getattr(m, "gt", None) for m in found]
+    most = [getattr(m, "le", None) or getattr(m, "lt", None) for m in found]
+    return _first(least), _first(most)
+
+
+def _first(bounds: list[Any]) -> float | None:
+    return next((float(bound) for bound in bounds if bound is not None), None)

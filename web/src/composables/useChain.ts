@@ -1,0 +1,129 @@
+/**
+ * The takes of a shot and what follows from them. A take goes the same way as from the phone:
+ * into the outbox of this device, then to the server, which answers with the chain.
+ */
+import { readonly, ref, type Ref } from 'vue'
+
+import { client, data, ifMatch, type Schemas } from '../api/client'
+import { newId } from '../api/identity'
+import { upload } from '../api/upload'
+import { queueTake, send } from '../field/outbox'
+import { useNotices } from '../stores/notices'
+import { useLoad, type UseLoadReturn } from './useLoad'
+
+type Chain = Schemas['ChainOut']
+type Take = Schemas['TakeOut']
+
+export interface UseChainReturn extends UseLoadReturn<Chain> {
+  isBusy: Readonly<Ref<boolean>>
+  /** A take with the setting advised, and the word said of one of its lights. */
+  record: (part: string, verdict: Schemas['VerdictOut']['key']) => Promise<void>
+  edit: (take: Take, part: Partial<Schemas['TakeIn']>) => Promise<void>
+  remove: (take: Take) => Promise<void>
+  /** Take pictures in one after another, then let them find their takes. */
+  addPictures: (files: File[], keep: boolean) => Promise<void>
+  givePhoto: (photo: Schemas['PhotoOut'], takeId: string | null) => Promise<void>
+  removePhoto: (photo: Schemas['PhotoOut']) => Promise<void>
+}
+
+export function useChain(shotId: () => string): UseChainReturn {
+  const notices = useNotices()
+  const isBusy = ref(false)
+  const params = () => ({ path: { shot_id: shotId() } })
+  const chain = useLoad<Chain>((signal) =>
+    data(client.GET('/api/v1/shots/{shot_id}/chain', { params: params(), signal })),
+  )
+
+  async function record(part: string, verdict: Schemas['VerdictOut']['key']): Promise<void> {
+    const advice = chain.value.value?.advice
+    if (!advice || isBusy.value) return
+    isBusy.value = true
+    const id = shotId()
+    try {
+      const takeId = newId()
+      await queueTake({
+        id: takeId,
+        body: {
+          shot_id: id,
+          started_at_utc: new Date().toISOString(),
+          ...advice.values,
+          frames: 1,
+          verdicts: { [part]: verdict },
+          note: '',
+        },
+      })
+      const { chains, left } = await send()
+      const answer = chains.get(id)
+      if (answer && id === shotId()) chain.value.value = answer
+      const mine = left.find((q) => q.id === takeId)
+      if (mine?.refused) notices.fail(new Error(mine.refused))
+      else if (mine) notices.say('No connection: the take is kept here and sent when there is.')
+    } catch (error) {
+      notices.fail(error)
+    } finally {
+      isBusy.value = false
+    }
+  }
+
+  async function edit(take: Take, part: Partial<Schemas['TakeIn']>): Promise<void> {
+    const { id, version, ...own } = take
+    try {
+      chain.value.value = await data(
+        client.PUT('/api/v1/takes/{take_id}', {
+          params: { path: { take_id: id }, header: ifMatch(version) },
+          body: { ...own, ...part },
+        }),
+      )
+    } catch (error) {
+      notices.fail(error)
+      await chain.refresh()
+    }
+  }
+
+  async function addPictures(files: File[], keep: boolean): Promise<void> {
+    const refused: string[] = []
+    for (const [i, file] of files.entries()) {
+      notices.say(`Reading picture ${i + 1} of ${files.length}…`)
+      try {
+        const path = '/api/v1/shots/{shot_id}/photos'
+        await data(client.POST(path, { params: params(), ...upload(file, { keep }) }))
+      } catch (error) {
+        refused.push(`${file.name}: ${error instanceof Error ? error.message : 'not read'}`)
+      }
+    }
+    try {
+      const path = '/api/v1/shots/{shot_id}/photos/match'
+      const { text } = await data(client.POST(path, { params: params() }))
+      if (refused.length) notices.fail(new Error(refused.join(' ')))
+      else notices.say(text)
+    } catch (error) {
+      notices.fail(error)
+    }
+    await chain.refresh()
+  }
+
+  async function givePhoto(photo: Schemas['PhotoOut'], takeId: string | null): Promise<void> {
+    try {
+      await data(
+        client.PUT('/api/v1/photos/{photo_id}/take', {
+          params: { path: { photo_id: photo.id } },
+          body: { take_id: takeId },
+        }),
+      )
+    } catch (error) {
+      notices.fail(error)
+    }
+    await chain.refresh()
+  }
+
+  return {
+    ...chain,
+    isBusy: readonly(isBusy),
+    record,
+    edit,
+    remove: (take) => notices.remove('takes', take.id, 'take', chain.refresh),
+    addPictures,
+    givePhoto,
+    removePhoto: (photo) => notices.remove('photos', photo.id, photo.file_name, chain.refresh),
+  }
+}

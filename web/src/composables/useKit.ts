@@ -1,0 +1,115 @@
+/** The bag: what is in it, the form of the thing being added or changed, and files. */
+import { computed, reactive, ref } from 'vue'
+
+import { asApiError } from './useDraft'
+import { useLoad } from './useLoad'
+import { useNotices } from '../stores/notices'
+import { ApiError, client, data, ifMatch, type Schemas } from '../api/client'
+import { upload } from '../api/upload'
+
+type Item = Schemas['KitItemOut']
+type Kind = Schemas['KitKindOut']
+
+export function useKit() {
+  const notices = useNotices()
+  const kit = useLoad<Item[]>((signal) => data(client.GET('/api/v1/kit', { signal })))
+  const kinds = useLoad<Kind[]>((signal) => data(client.GET('/api/v1/kit/kinds', { signal })))
+  void kit.refresh()
+  void kinds.refresh()
+
+  const editing = ref<Item | 'new' | null>(null)
+  const kindKey = ref('')
+  const form = reactive({ name: '', values: {} as Record<string, unknown> })
+  const error = ref<ApiError | null>(null)
+  const importError = ref('')
+  const kind = computed(() => kinds.value.value?.find((k) => k.kind === kindKey.value))
+
+  function fill(item: Item | 'new', from: Schemas['KitItemIn'] | null): void {
+    editing.value = item
+    error.value = null
+    const spec = (from?.spec ?? {}) as Record<string, unknown>
+    form.name = from?.name ?? ''
+    form.values = Object.fromEntries(
+      (kind.value?.questions ?? []).map((q) => [q.key, spec[q.key] ?? q.default]),
+    )
+  }
+
+  function add(key: string): void {
+    kindKey.value = key
+    fill('new', null)
+  }
+
+  function change(item: Item): void {
+    kindKey.value = item.spec.kind ?? ''
+    fill(item, item)
+  }
+
+  function copyFrom(name: string | null): void {
+    const found = kind.value?.shelf.find((item) => item.name === name)
+    if (found) fill('new', found)
+  }
+
+  async function save(): Promise<void> {
+    const item = editing.value
+    if (item === null || !kind.value) return
+    const answers = kind.value.questions
+      .map((q) => [q, form.values[q.key] ?? null] as const)
+      .filter(([q, value]) => value !== null || q.is_optional)
+      .map(([q, value]) => [q.key, value])
+    const spec = { kind: kindKey.value, ...Object.fromEntries(answers) }
+    const body = { name: form.name, spec } as unknown as Schemas['KitItemIn']
+    try {
+      await (item === 'new'
+        ? data(client.POST('/api/v1/kit', { body }))
+        : data(
+            client.PUT('/api/v1/kit/{item_id}', {
+              params: { path: { item_id: item.id }, header: ifMatch(item.version) },
+              body,
+            }),
+          ))
+      editing.value = null
+      await kit.refresh()
+    } catch (caught) {
+      error.value = asApiError(caught)
+    }
+  }
+
+  const remove = (item: Item) => notices.remove('kit', item.id, item.name, kit.refresh)
+
+  async function readFile(file: File): Promise<void> {
+    importError.value = ''
+    try {
+      const answer = await data(client.POST('/api/v1/kit/import', { ...upload(file) }))
+      const skipped = answer.skipped.length ? `, ${answer.skipped.length} were here already` : ''
+      notices.say(`${answer.added} added${skipped}.`)
+      await kit.refresh()
+    } catch (caught) {
+      importError.value =
+        caught instanceof ApiError ? caught.message : 'The file could not be read.'
+    }
+  }
+
+  const groups = computed(() =>
+    (kinds.value.value ?? []).map((k) => ({
+      ...k,
+      items: kit.value.value?.filter((item) => item.spec.kind === k.kind) ?? [],
+    })),
+  )
+
+  return {
+    kit,
+    kinds,
+    editing,
+    kind,
+    form,
+    error,
+    importError,
+    groups,
+    add,
+    change,
+    copyFrom,
+    save,
+    remove,
+    readFile,
+  }
+}

@@ -1,0 +1,33 @@
+<script setup lang="ts">
+/** Settings a hand that knows better may take, and the bracket around this one. */
+import { computed } from 'vue'
+
+import type { FieldShot, Setting } from './kept'
+
+const { shot } = defineProps<{ shot: FieldShot }>()
+const emit = defineEmits<{ use: [setting: Setting]; bracket: [] }>()
+
+const rows = computed(() =>
+  [...shot.others, ...shot.bracket].flatMap(({ stops, setting: place }) => {
+    const setting = shot.settings[place]
+    return setting ? [{ stops, setting }] : []
+  }),
+)
+</script>
+
+<template>
+  <div>
+    <button v-if="shot.bracket.length > 1" type="button" class="quiet" @click="emit('bracket')">
+      Bracket of {{ shot.bracket.length }} frames, one after another
+    </button>
+    <ul class="others">
+      <li v-for="row in rows" :key="row.stops + row.setting.text">
+        <button type="button" class="figures" @click="emit('use', row.setting)">
+          <span class="stops">{{ row.stops }}</span> {{ row.setting.text }}
+        </button>
+      </li>
+    </ul>
+  </div>
+</template>
+
+<style scoped src="./field.css"></style>

@@ -1,0 +1,67 @@
+/** The smallest field things a test needs to stand on. */
+import type { FieldShot, Setting } from './kept'
+import type { Options } from './run'
+
+const program = (phases: object[]): Setting['program'] => ({
+  phases: phases.map((phase) => ({
+    code: 'frame',
+    exposure_s: 4,
+    repeats: 1,
+    gap_s: 0,
+    dark_s: 0,
+    offset_stops: 0,
+    lead_in_s: 2,
+    waits: false,
+    ...phase,
+  })),
+  cues: [],
+  rounds: 1,
+  between_s: 0,
+  frames: phases.length,
+  text: '',
+})
+
+export const setting = (text: string, phases: object[] = [{}]): Setting => ({
+  text,
+  time: '4 s',
+  aperture: 'f/2',
+  iso: text,
+  filter: '',
+  values: { exposure_s: 4, f_number: 2, iso: 800, nd_stops: 0 },
+  program: program(phases),
+})
+
+export const shot = (over: Partial<FieldShot> = {}): FieldShot => ({
+  id: 's',
+  title: 'Shot',
+  discipline: 'Star trails',
+  at_utc: '2026-12-09T22:40:00Z',
+  at_local: '23:40',
+  sentence: '',
+  settings: [setting('first'), setting('second'), setting('third')],
+  setting: 0,
+  steps: [],
+  cautions: [],
+  bracket: [
+    { stops: '±0', setting: 0 },
+    { stops: '+1', setting: 1 },
+    { stops: '−1', setting: 2 },
+  ],
+  others: [],
+  uses_noise_reduction: false,
+  judged: 'whole',
+  judged_name: '',
+  answers: {
+    dark: {
+      setting: 1,
+      change: '+1',
+      reasons: ['You saw it dark.'],
+      is_settled: false,
+      after: {},
+    },
+  },
+  takes: 0,
+  ...over,
+})
+
+export const options: Options = { nightId: 'n', darkened: false, isDriven: false }

@@ -1,0 +1,196 @@
+/**
+ * The run under way, moved on by the clock and the button. What it is stands in the kept run
+ * alone; here it is looked at ten times a second, counted aloud, and a camera driven along.
+ */
+import { computed, onScopeDispose, ref, watch } from 'vue'
+
+import type { Moment } from './clock'
+import type { FieldShot, Setting, Verdict } from './kept'
+import {
+  begun,
+  bracketed,
+  finished,
+  photographed,
+  pressed,
+  settled,
+  sittingOf,
+  standing,
+  stopped,
+  type Run,
+} from './run'
+import { useField } from './store'
+import { useCamera } from './useCamera'
+import { useVoice, voices, type Voice } from './useVoice'
+import { useWakeLock } from './useWakeLock'
+
+const LOOK_EVERY_MS = 100
+const STAGES = { delay: 'opens in', open: 'open', dark: 'the camera is busy', gap: 'gap', done: '' }
+
+export function useRun(nightId: () => string) {
+  const field = useField()
+  const voice = useVoice()
+  const camera = useCamera()
+  const sound = ref<Voice>('silent')
+  const isDriven = ref(false)
+  /** As the photographer likes it, until it is switched here. */
+  const darkened = ref<boolean | null>(null)
+  const now = ref(Date.now())
+
+  const run = computed(() => field.run)
+  const sitting = computed(() => run.value && sittingOf(run.value))
+  const moment = computed<Moment | null>(() => run.value && standing(run.value, now.value))
+  const isRunning = computed(() => run.value?.state === 'running')
+  useWakeLock(isRunning)
+
+  const look = () => (now.value = Date.now())
+  const timer = setInterval(look, LOOK_EVERY_MS)
+  document.addEventListener('visibilitychange', look)
+  onScopeDispose(() => {
+    clearInterval(timer)
+    document.removeEventListener('visibilitychange', look)
+  })
+
+  const options = (shot: FieldShot) => ({
+    nightId: nightId(),
+    darkened: darkened.value ?? shot.uses_noise_reduction,
+    isDriven: isDriven.value,
+  })
+
+  async function begin(shot: FieldShot, setting: Setting): Promise<void> {
+    if (isDriven.value && !(await camera.prepare(shot.id, setting))) return
+    await field.step(begun(shot, setting, options(shot), Date.now()))
+    look()
+  }
+
+  const bracket = (shot: FieldShot) => field.step(bracketed(shot, options(shot)))
+
+  async function press(): Promise<void> {
+    const of = run.value
+    if (!of || !sitting.value) return
+    if (of.isDriven && !(await camera.prepare(of.shotId, sitting.value.setting))) return
+    await field.step(pressed(of, Date.now()))
+    look()
+  }
+
+  /** What the camera answers to the last close; a word may be said before it does. */
+  let closing: Promise<string | null> = Promise.resolve(null)
+
+  /** The sitting is over: the camera closes too, and says which frame it took. */
+  async function closeCamera(): Promise<void> {
+    const of = run.value
+    if (!of?.isDriven) return
+    closing = camera.close(of.shotId)
+    const frameId = await closing
+    if (frameId && run.value) await field.step(photographed(run.value, frameId))
+  }
+
+  async function stop(): Promise<void> {
+    const of = run.value
+    if (!of) return
+    const wasOpen = moment.value?.stage !== 'delay'
+    await field.step(stopped(of, Date.now()))
+    if (wasOpen) await closeCamera()
+  }
+
+  /** No more frames of a bracket, or of a program that waits. */
+  const finish = () => run.value && field.step(finished(run.value))
+  const discard = () => field.step(null)
+
+  watch(
+    moment,
+    (at, before) => {
+      const of = run.value
+      if (!of || !at) return
+      if (at.stage === 'done') {
+        const next = settled(of, now.value)
+        if (next === of) return
+        if (before?.stage === 'open') voice.mark(sound.value, 'closed')
+        void field.step(next).then(closeCamera)
+        return
+      }
+      const isNewFrame = before?.stage !== at.stage || before.frame !== at.frame
+      if (at.stage === 'open' && isNewFrame && at.elapsed_s < 1) {
+        voice.mark(sound.value, 'open')
+        if (of.isDriven && at.frame === 1) void camera.open(of.shotId)
+      }
+      if (before?.stage === 'open' && at.stage !== 'open') voice.mark(sound.value, 'closed')
+      if (at.stage === 'open') count(at, before)
+    },
+    { immediate: true },
+  )
+
+  function count(at: Moment, before: Moment | null | undefined): void {
+    const wasOpen = before?.stage === 'open' && before.frame === at.frame
+    const second = Math.floor(at.elapsed_s)
+    const last = wasOpen ? Math.floor(before.elapsed_s) : -1
+    if (second === last) return
+    const left = at.remaining_s === null ? null : Math.round(at.remaining_s)
+    const cue = run.value?.cues.find((c) => c.at_s > last && c.at_s <= second)
+    if (cue) voice.mark(sound.value, cue.text)
+    else voice.second(sound.value, second, left)
+  }
+
+  const cueNow = computed(() => {
+    const at = moment.value
+    if (at?.stage !== 'open') return ''
+    return run.value?.cues.filter((c) => c.at_s <= at.elapsed_s).at(-1)?.text ?? ''
+  })
+  const stageText = computed(() => {
+    const at = moment.value
+    if (!at) return ''
+    return STAGES[at.stage] + (at.frames > 1 ? `, frame ${at.frame} of ${at.frames}` : '')
+  })
+
+  /** The picture of the last frame, where a camera took it. */
+  const picture = computed(() => {
+    const frameId = run.value?.made.at(-1)?.frameId
+    return frameId ? `/api/v1/shots/${run.value?.shotId}/camera/frames/${frameId}.jpg` : null
+  })
+
+  /** Give the camera's frames to the takes they are pictures of. */
+  async function attach(of: Run, takes: string[]): Promise<void> {
+    if (!of.isDriven) return
+    const last = await closing
+    for (const [i, takeId] of takes.entries()) {
+      const isLast = i === takes.length - 1
+      const frame = of.made[i]?.frameId ?? (isLast ? last : null)
+      if (frame) await camera.attach(of.shotId, frame, takeId)
+    }
+  }
+
+  async function judge(verdict: Verdict | null): Promise<void> {
+    const of = run.value
+    if (of) await attach(of, await field.judge(verdict))
+  }
+
+  async function choose(right: number | null): Promise<void> {
+    const of = run.value
+    if (of) await attach(of, await field.choose(right))
+  }
+
+  const nextSound = () =>
+    (sound.value = voices[(voices.indexOf(sound.value) + 1) % voices.length] ?? 'silent')
+
+  return {
+    run,
+    sitting,
+    moment,
+    isRunning,
+    sound,
+    nextSound,
+    isDriven,
+    darkened,
+    cameraSays: camera.says,
+    picture,
+    cueNow,
+    stageText,
+    begin,
+    bracket,
+    press,
+    stop,
+    finish,
+    discard,
+    judge,
+    choose,
+  }
+}
