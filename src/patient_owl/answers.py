@@ -12,6 +12,7 @@ from patient_owl.core.optics.depth_of_field import confusion_um
 from patient_owl.core.plan.report import Report
 from patient_owl.core.program.program import Program
 from patient_owl.core.solve.solver import Solution
+from patient_owl.words.disciplines import CUES
 from patient_owl.words.formats import signed_stops
 from patient_owl.words.parts import landing_text, part_name
 from patient_owl.words.plan import (
@@ -23,7 +24,6 @@ from patient_owl.words.plan import (
 )
 from patient_owl.words.program import program_text
 from patient_owl.words.report import blur_text, cost_text, noise_text, sharpness_text, tone_text
-from patient_owl.words.steps import CUES
 
 
 class FrameOut(BaseModel):

@@ -51,7 +51,7 @@ def question_of(
     key: str,
     field: FieldInfo,
     words: Asked,
-    options: Mapping[str, str],
+    options: Mapping[Any, str],
     kind: QuestionKind | None = None,
     kit_kinds: Sequence[str] = (),
 ) -> QuestionOut:

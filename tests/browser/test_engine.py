@@ -15,7 +15,7 @@ def test_the_bench_is_two_taps_away_and_its_address_brings_it_back(ida: Page) ->
     ida.get_by_role("link", name="Bench").click()
     ida.get_by_label("Brightness").fill("12")
     ida.get_by_text("Somebody performs").click()
-    ida.get_by_label("Needs").fill("60")
+    ida.get_by_label("Needs", exact=True).fill("60")
     # f/10, 60 s and nine stops of glass: two stops too much light
     told = ida.get_by_label("What cannot be had together")
     expect(told).to_contain_text("the performer needs this")

@@ -13,14 +13,15 @@ from patient_owl.core.kit import Kit
 from patient_owl.core.optics.camera import Framing
 from patient_owl.core.plan.types import Intent, Moment, Plan, Recipe, Scene
 from patient_owl.core.solve.solver import Choice
-from patient_owl.words.disciplines import DISCIPLINES, QUESTIONS, SKETCH_LABELS, option_text
+from patient_owl.words.disciplines import CAUTIONS, CUES, DISCIPLINES, MISTAKES, STEPS
 from patient_owl.words.parts import landing_text, part_name
 from patient_owl.words.plan import conflict_text
 from patient_owl.words.posts import post_text
 from patient_owl.words.program import program_text
+from patient_owl.words.questions import option_text, question_words
 from patient_owl.words.reasons import reason_text
+from patient_owl.words.sketch import SKETCH_LABELS
 from patient_owl.words.sources import SOURCES
-from patient_owl.words.steps import CAUTIONS, CUES, MISTAKES, STEPS
 from tests.core.standing import GLASS, kit
 
 STARS = RECIPES["stars_over_foreground"]
@@ -149,7 +150,7 @@ def _check_program(plan: Plan, recipe: Recipe, scene: Scene, bag: Kit, intent: I
 def test_every_recipe_is_worded(key: str) -> None:
     assert key in DISCIPLINES
     for spec in RECIPES[key].inputs:
-        assert QUESTIONS[spec.key].label
+        assert question_words(spec.key).label
         assert all(option_text(option) for option in spec.options)
         assert spec.check(spec.default) == spec.default
 

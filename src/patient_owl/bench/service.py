@@ -35,8 +35,10 @@ class _Bag(NamedTuple):
 
 
 def questions_out() -> list[QuestionOut]:
-    fields, options = BenchIn.model_fields, {**CONTROL_TITLES}
-    return [question_of(key, fields[key], words, options) for key, words in QUESTIONS.items()]
+    fields = BenchIn.model_fields
+    return [
+        question_of(key, fields[key], words, CONTROL_TITLES) for key, words in QUESTIONS.items()
+    ]
 
 
 def work_out(session: Session, user: User, request: BenchIn) -> BenchOut:

@@ -31,12 +31,11 @@ from patient_owl.shots.service import shots_of
 from patient_owl.takes.present import asked_out, verdicts_out
 from patient_owl.takes.service import judged, readings_of, takes_of
 from patient_owl.words.chain import change_text
-from patient_owl.words.disciplines import DISCIPLINES
+from patient_owl.words.disciplines import DISCIPLINES, STEPS
 from patient_owl.words.formats import signed_stops
 from patient_owl.words.night import clock
 from patient_owl.words.plan import position_texts, said, sentence_rest
 from patient_owl.words.reasons import reason_text
-from patient_owl.words.steps import STEPS
 
 WORDS_DEEP = 3  # nineteen of twenty scenes are settled by then; see benchmarks/advisor.py
 OTHER_STOPS = (-2.0, -1.0, 1.0, 2.0)

@@ -8,7 +8,8 @@ from patient_owl.core.plan.types import InputSpec
 from patient_owl.questions import OptionOut, QuestionKind, QuestionOut, question_of
 from patient_owl.shots.schemas import DisciplineOut, DisciplinesOut, ShotIn
 from patient_owl.words import shot as shot_words
-from patient_owl.words.disciplines import DISCIPLINES, QUESTIONS, option_text
+from patient_owl.words.disciplines import DISCIPLINES
+from patient_owl.words.questions import option_text, question_words
 from patient_owl.words.schools import SIDES
 
 _KINDS: Mapping[str, QuestionKind] = {
@@ -51,7 +52,7 @@ def _disciplines(schools: Mapping[str, str]) -> list[DisciplineOut]:
 
 
 def _question_out(spec: InputSpec, schools: Mapping[str, str]) -> QuestionOut:
-    words = QUESTIONS[spec.key]
+    words = question_words(spec.key)
     return QuestionOut(
         key=spec.key,
         kind=spec.kind,

@@ -29,11 +29,11 @@ from patient_owl.shots.schemas import (
     ShotOut,
     SketchOut,
 )
-from patient_owl.words.disciplines import SKETCH_LABELS
+from patient_owl.words.disciplines import CAUTIONS, MISTAKES, STEPS
 from patient_owl.words.night import clock
 from patient_owl.words.plan import sentence_rest, settings_text, source_text
 from patient_owl.words.reasons import reason_text
-from patient_owl.words.steps import CAUTIONS, MISTAKES, STEPS
+from patient_owl.words.sketch import SKETCH_LABELS
 
 
 def plan_out(planned: PlannedShot, time_zone: str) -> PlanOut:

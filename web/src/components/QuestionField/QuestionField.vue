@@ -12,8 +12,7 @@ import type { Schemas } from '../../api/client'
 const {
   question,
   value,
-  label = question.label,
-  help = question.help,
+  help = undefined,
   error = undefined,
   kit = [],
   timeZone = 'UTC',
@@ -21,7 +20,6 @@ const {
   question: Schemas['QuestionOut']
   value: unknown
   /** Said otherwise than the question does. */
-  label?: string
   help?: string
   /** What was wrong with it, in words. */
   error?: string
@@ -32,16 +30,17 @@ const {
 }>()
 const emit = defineEmits<{ answer: [value: unknown] }>()
 
+const hint = computed(() => help ?? question.help)
 const shared = computed(() => ({
-  label,
-  hint: help,
-  persistentHint: help !== '',
+  label: question.label,
+  hint: hint.value,
+  persistentHint: hint.value !== '',
   errorMessages: error,
 }))
 const things = computed(() => kit.filter((i) => question.kit_kinds.includes(i.spec.kind ?? '')))
 
 /** What is being typed into a list stays as it is typed. */
-const text = ref(shownRows(value))
+const text = ref(question.kind === 'list' ? shownRows(value) : '')
 watch(
   () => value,
   (now) => {
@@ -83,7 +82,7 @@ function answerMoment(typed: string): void {
   <v-checkbox
     v-else-if="question.kind === 'yes_no'"
     :model-value="value"
-    :label="label"
+    :label="question.label"
     density="compact"
     hide-details
     @update:model-value="(v: unknown) => emit('answer', v)"
@@ -92,7 +91,7 @@ function answerMoment(typed: string): void {
     v-else-if="question.kind === 'list'"
     v-bind="shared"
     v-model="text"
-    :label="`${label}: ${question.columns.join(', ')} a line`"
+    :label="`${question.label}: ${question.columns.join(', ')} a line`"
     @update:model-value="emit('answer', typedRows(text))"
   />
   <v-text-field
@@ -100,7 +99,7 @@ function answerMoment(typed: string): void {
     v-bind="shared"
     type="datetime-local"
     :model-value="toLocal(String(value), timeZone)"
-    :label="`${label}, ${timeZone} time`"
+    :label="`${question.label}, ${timeZone} time`"
     @update:model-value="answerMoment"
   />
   <v-text-field

@@ -1,0 +1,43 @@
+"""Everything a discipline says: its name, its questions, its reasons, its steps, its posts."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from typing import NamedTuple
+
+
+class Question(NamedTuple):
+    """A label and at most two lines of help."""
+
+    label: str
+    help: str
+
+
+@dataclass(frozen=True)
+class PostWords:
+    """A post on a rail: flag text, and what it opens into."""
+
+    title: str
+    formula: str
+    numbers: str
+    argument: str
+
+
+@dataclass(frozen=True)
+class Words:
+    """Words by code, as the recipe of the same key uses them.
+
+    options: of its choices. reasons: templates filled with a reason's quantities. posts: limits on
+    the rails. cues: what is said while the shutter is open.
+    """
+
+    key: str
+    title: str
+    aim: str
+    questions: Mapping[str, Question] = field(default_factory=dict)
+    options: Mapping[str, str] = field(default_factory=dict)
+    reasons: Mapping[str, str] = field(default_factory=dict)
+    steps: Mapping[str, str] = field(default_factory=dict)
+    mistakes: Mapping[str, str] = field(default_factory=dict)
+    cautions: Mapping[str, str] = field(default_factory=dict)
+    cues: Mapping[str, str] = field(default_factory=dict)
+    posts: Mapping[str, PostWords] = field(default_factory=dict)

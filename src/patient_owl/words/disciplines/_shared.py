@@ -1,0 +1,206 @@
+"""What several disciplines ask and say, and the engine beneath them all."""
+
+from patient_owl.words.discipline import PostWords, Question, Words
+
+WORDS = Words(
+    key="",
+    title="",
+    aim="",
+    questions={
+        "sky_placement_stops": Question(
+            "Place the sky", "Stops from mid-grey. A night sky usually sits about 2 under."
+        ),
+        "focus_m": Question("Focus at", "How far off what is focused on stands."),
+        "panorama_wide_deg": Question("Panorama, this wide", "Leave empty for a single frame."),
+        "panorama_high_deg": Question("Panorama, this high", "Leave empty for one row."),
+        "placement_stops": Question(
+            "Place the subject", "Stops from mid-grey. Night stays night at −1 to −0.3."
+        ),
+        "distance_m": Question("This far off", "From the camera, across its view."),
+        "lit_by": Question("Lit by", "What lights the subject. Metered takes your own reading."),
+        "metered_ev100": Question("Metered", "EV at ISO 100, from a meter or a test frame."),
+    },
+    options={
+        "natural": "the sky alone, as predicted",
+        "metered": "metered by you",
+    },
+    reasons={
+        "sky_lands": "the sky lands {stops:placed} ({light:light}, {sigma_stops:spread})",
+        "short_of_light": "{stops:stops} short of the brightness you asked for: the dials or the "
+        "limits end here",
+        "too_much_light": "{stops:stops} brighter than you asked for: the dials or the limits end here",
+        "subject_lands": "the subject lands {stops:placed} ({sigma_stops:spread})",
+        "diffraction_shows": "diffraction spreads a point over {airy_px:number} px: for chaos such as "
+        "water, not for detail",
+        "depth_to_infinity": "sharp from {near_m:number} m to infinity (hyperfocal "
+        "{hyperfocal_m:number} m)",
+        "depth_between": "sharp from {near_m:number} m to {far_m:number} m (hyperfocal "
+        "{hyperfocal_m:number} m)",
+        "held_for_highlights": "held {stops:stops} darker so that the highlights keep their drawing",
+        "film_needs": "this film needs {exposure_s:dial} for a metered {metered_s:seconds}: it loses "
+        "{stops:stops} to reciprocity",
+        "panorama": "panorama {columns:number} × {rows:number} = {frames:number} frames, turning "
+        "{turn_deg:angle} each: {clock_s:seconds} in all",
+        "order_still": "Nothing moves here: time is free, and costs no depth and no noise.",
+        "order_action": "The action needs its time, so the aperture moves first.",
+        "bulb_without_remote": "this is bulb, and no locking or timer remote is in the bag",
+        "bulb_needed": "bulb with a locking or timer remote",
+        "seen_black": "You saw black.",
+        "seen_dark": "You saw it dark.",
+        "seen_darkish": "You saw it a touch dark.",
+        "seen_brightish": "You saw it a touch bright.",
+        "part_black": "You saw {part:part} black.",
+        "part_dark": "You saw {part:part} dark.",
+        "part_darkish": "You saw {part:part} a touch dark.",
+        "part_right": "You saw {part:part} right.",
+        "part_brightish": "You saw {part:part} a touch bright.",
+        "part_bright": "You saw {part:part} bright.",
+        "part_blown": "You saw {part:part} blown.",
+        "time_keeps_part": "{from_s:dial} → {to_s:dial}: time keeps {part:part} as it was.",
+        "time_places_part": "{from_s:dial} → {to_s:dial}: time puts {part:part} right and moves "
+        "nothing else.",
+        "seen_histogram": "The picture's histogram was read.",
+        "costs_noise": "Shadows get noisier: {before_snr:.0f} to 1 becomes {snr:.0f} to 1.",
+        "wins_noise": "Shadows get cleaner: {before_snr:.0f} to 1 becomes {snr:.0f} to 1.",
+        "costs_trails": "The fastest star draws {drift_px:.0f} px instead of {before_px:.0f}.",
+        "costs_depth": "Less depth: at best sharp from {near_m:metres} instead of {before_m:metres}.",
+        "wins_depth": "More depth: at best sharp from {near_m:metres} instead of {before_m:metres}.",
+        "settled": "Known to ± {sigma_stops:.1f} stops: no more test frames, make the picture.",
+        "seen_right": "You saw it right.",
+        "seen_bright": "You saw it bright.",
+        "seen_blown": "You saw it blown.",
+        "keep_setting": "Keep the setting: nothing within a third of a stop is worth a change.",
+        "change_iso": "ISO {from_label} → {to_label} ({stops:signed}): of what may move, ISO costs "
+        "this picture least.",
+        "change_f_number": "f/{from_label} → f/{to_label} ({stops:signed}): of what may move, the "
+        "aperture costs this picture least.",
+        "change_exposure_s": "{from_s:dial} → {to_s:dial} ({stops:signed}): of what may move, time costs "
+        "this picture least.",
+        "change_nd_stops": "{from_label} → {to_label} ({stops:signed}): the filter moves.",
+        "order_stars": "Time is held by the stars, and the aperture gathers their light.",
+        "change_left": "{stops:signed} of the wanted change has no room on this control.",
+        "no_room_left": "No control has room left. Wait for other light, add light, or stack frames.",
+    },
+    steps={
+        "tripod_high": "Legs out to eye height, centre column down, weight on the hook, strap off.",
+        "tripod_low": "Legs low and spread, weight on the hook, strap off.",
+        "stabiliser_off": "Stabiliser off, electronic first curtain where there is one.",
+        "mirror_up": "Mirror up, and two seconds for it to settle.",
+        "focus_star_lock": "Focus on a magnified bright star or a far lamp, then lock it to manual.",
+        "release_remote": "Remote plugged in and tried; raw files; clock checked.",
+        "release_timer": "Self-timer to 2 s, 10 s when you walk in; raw files; clock checked.",
+        "focus_near_lock": "Focus on the near subject by torchlight, then lock it to manual.",
+        "focus_lamp_lock": "Autofocus on a far lamp, check it enlarged, then lock it to manual.",
+        "inspect_trails": "Enlarge: whole trails, sharp still things, nothing that crept.",
+        "inspect_highlights": "Highlights blink only where lamps may burn.",
+        "test_frame": "One test frame at these settings.",
+        "inspect_corners": "Enlarge the corners: points, not lines; check focus and the histogram.",
+    },
+    mistakes={
+        "timer_left_set": "The self-timer or interval of the last shot is still set.",
+        "stabiliser_left_on": "The stabiliser is still on and hunts on the tripod.",
+        "dew_on_lens": "Dew on the front lens: touch the barrel, look across the glass.",
+    },
+    posts={
+        "handheld": PostWords(
+            "handheld to here",
+            "t = 2^stabiliser ÷ (crop · f), {most_s:number} s at most",
+            "2^{stabiliser_stops:number} ÷ ({crop_factor:number} × {focal_length_mm:number} mm)",
+            "What steady hands hold, with the stabiliser's stops on top. A tripod ends the question.",
+        ),
+        "wind": PostWords(
+            "gusts shake it from here",
+            "t = tolerance ÷ (π · 8 Hz · swing)",
+            "swing {swing_px:number} px in gusts of {gust_m_s:number} m/s on legs for "
+            "{load_kg:number} kg, {tolerance_px:number} px allowed",
+            "A swing grows with the square of the wind and the focal length. Good to a factor of two: "
+            "wait for lulls, hang weight, go low.",
+        ),
+        "battery": PostWords(
+            "the battery ends",
+            "minutes at 20 °C, less 30 % at 0 °C",
+            "{battery_min:number} min at {temperature_c:number} °C",
+            "One frame cannot outlast its battery; the picture is lost when it dies.",
+        ),
+        "sunstar": PostWords(
+            "lamps grow rays",
+            "f/11 and narrower",
+            "{blades:number} blades make {rays:number} rays",
+            "An even count of blades gives as many rays, an odd one twice as many. They grow crisper "
+            "as the aperture narrows.",
+        ),
+        "subject_sharp": PostWords(
+            "the subject blurs",
+            "t = b · d ÷ (v · f)",
+            "{tolerance_px:number} px × {pixel_pitch_um:number} µm × {distance_m:number} m ÷ "
+            "({speed_m_s:number} m/s × {focal_length_mm:number} mm)",
+            "Beyond it the subject moves by more than you allow. Panning along with it, or waiting "
+            "for it to turn or pause, gives more.",
+        ),
+        "counted": PostWords(
+            "what you counted",
+            "t ≥ the counted seconds",
+            "{counted_s:number} s counted",
+            "You watched it and counted. Counting beats computing when you stand there.",
+        ),
+        "performer": PostWords(
+            "the performer needs this",
+            "t ≥ delay + rehearsed seconds",
+            "{delay_s:number} s + {performance_s:number} s",
+            "The shutter may not close before the last stroke. Rehearse to a beat and add a breath.",
+        ),
+        "noise_floor": PostWords(
+            "shadows turn noisy",
+            "SNR = Q ÷ √(Q + D·t + R²) ≥ {snr:number}",
+            "tone {shadow_stops:whole} stops from mid-grey, R {read_e:number} e⁻, D·t "
+            "{dark_e:number} e⁻",
+            "Above it deep tones fall under ten to one. Averaging frames brings them back.",
+        ),
+        "iso_knee": PostWords(
+            "more ISO buys nothing",
+            "R(S) = √(R_pre² + (R_post·S₀/S)²)",
+            "R_pre {read_pre_e:number} e⁻, R_post {read_post_e:number} e⁻",
+            "Past the knee read noise has stopped falling. A higher ISO only costs highlights; lift "
+            "in the raw file instead.",
+        ),
+        "diffraction": PostWords(
+            "diffraction shows",
+            "2.44 · λ · N ≤ {limit_px:number} px",
+            "{limit_px:number} px × {pixel_pitch_um:number} µm = {airy_um:number} µm, λ 0.55 µm",
+            "Beyond it the whole frame softens at full size. f/18 to f/22 are for water and fire, "
+            "where there is no detail to lose.",
+        ),
+        "depth_needs": PostWords(
+            "depth needs this",
+            "N = f² ÷ (c · (H − f)), H from near = s(H − f) ÷ (H + s − 2f)",
+            "near {near_m:number} m, focus {focus_m:number} m, f {focal_length_mm:number} mm, c "
+            "{confusion_um:number} µm",
+            "The widest aperture that still renders the nearest thing sharp, for a print at arm's "
+            "length (c = diagonal/1500). Focus a little nearer and it relaxes.",
+        ),
+        "in_camera_ceiling": PostWords(
+            "bulb beyond",
+            "t ≤ the longest time the body counts by itself",
+            "{ceiling_s:number} s on this body",
+            "Beyond it the camera needs bulb and a locking or timer remote; the count is ours.",
+        ),
+    },
+    cautions={
+        "alone_at_night": "Tell someone where you are and leave them the plan. Land owners and local "
+        "rules decide where you may stand.",
+        "cold": "Hours in the cold: dress for standing still, keep batteries warm, know the way back.",
+        "property": "Private land, roofs and stations need permission; the owner's word and local rules "
+        "decide.",
+        "edges": "Unlit edges and quays: walk it in daylight, keep a light for your feet.",
+        "crowds": "Legs in, strap in hand, bag closed; nobody should trip over you.",
+        "roads": "Stand on the verge, never in the lane; be seen until the shot. Traffic rules and "
+        "police decide where you may stop.",
+        "water": "Never turn your back on the sea; know the tide and the dam's release times. Local "
+        "warnings decide.",
+        "slippery": "Wet rock and ice: three points of contact, no crossing alone in the dark.",
+        "fireworks_public": "Stay in the public area. Separation is the licensed operator's and the "
+        "organiser's to set; obey the stewards.",
+        "hot_lamps": "Covered lamps get hot, candles fall: ask the house, never leave a flame.",
+        "white_light": "No white light across other people's frames, into eyes, or at wildlife.",
+    },
+)

@@ -1,0 +1,50 @@
+"""Camera movement, in words."""
+
+from patient_owl.words.discipline import PostWords, Question, Words
+
+WORDS = Words(
+    key="camera_movement",
+    title="Camera movement",
+    aim="Zoom, pan, lift or turn: what rests prints, what moves draws.",
+    questions={
+        "movement": Question("Movement", "One at a time, smooth, without a jerk."),
+        "move_s": Question("It takes", "Rehearse with a watch."),
+        "rest_share": Question(
+            "At rest", "Share of the exposure, 0 to 0.95. It prints the subject."
+        ),
+        "reach": Question("By", "How far the view turns."),
+    },
+    options={
+        "zoom": "zoom",
+        "pan": "pan",
+        "lift": "lift",
+        "turn": "turn about the lens",
+    },
+    reasons={
+        "moves_and_rests": "{move_s:number} s of movement, at rest for {rest_share:share} of the time",
+        "rest_prints": "at rest for {rest_share:share}, the subject prints {stops:stops} weaker than it would alone",
+        "rest_missing": "no rest at all: nothing prints, everything streaks",
+        "drawn_across": "{reach_deg:angle} of movement draws each lamp over {share:share} of the frame",
+    },
+    steps={
+        "loosen_one": "Loosen only the joint that moves; the others tight.",
+        "rehearse_move": "Rehearse with the shutter closed, counting aloud once.",
+        "rest_then_move": "Rest first, then move in one go and close before you stop.",
+    },
+    mistakes={
+        "move_jerks": "The movement starts with a jerk that prints.",
+        "no_rest": "No rest before or after: nothing to recognise.",
+    },
+    cues={
+        "rest": "hold still",
+        "move_now": "move now",
+    },
+    posts={
+        "movement_time": PostWords(
+            "time for the movement",
+            "t ≥ move ÷ (1 − rest share)",
+            "{move_s:number} s ÷ (1 − {rest_share:number})",
+            "The hand needs its seconds, and the rest prints the subject.",
+        ),
+    },
+)

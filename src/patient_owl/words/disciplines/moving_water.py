@@ -1,0 +1,59 @@
+"""Moving water, in words."""
+
+from patient_owl.words.discipline import PostWords, Question, Words
+
+WORDS = Words(
+    key="moving_water",
+    title="Moving water",
+    aim="Water as you want it: frozen to mist.",
+    questions={
+        "look": Question("Look", "How far the water runs while the shutter is open."),
+        "water": Question("Water", "Sets how fast it runs."),
+        "fall_height_m": Question("It falls", "The speed at the foot follows from the height."),
+    },
+    options={
+        "by_school": "as my school has it",
+        "frozen": "frozen",
+        "textured": "textured",
+        "silky": "silky",
+        "mist": "mist",
+        "trickle": "trickle, 0.3 m/s",
+        "stream": "stream, 1 m/s",
+        "cascade": "cascade, 2.5 m/s",
+        "swell": "swell, 1.5 m/s",
+        "fall": "waterfall, by its height",
+    },
+    reasons={
+        "water_drawn": "the water runs {share:heights} at {speed_m_s:.1f} m/s: {look:look}",
+        "look_now": "{look:look}",
+        "look_misses": "{look:look}, {stops:signed} off what was asked for",
+        "look_bare_now": "{look:look} needs no filter now",
+        "look_bare_later": "{look:look} needs no filter {after_s:from_now}, at {f_number:f}",
+        "order_motion": "Time draws the look, so ISO moves first.",
+    },
+    steps={
+        "polariser_turn": "Turn the polariser, if you use one, before you meter and focus.",
+        "inspect_water": "Enlarge: is it the look you wanted, and are the stones still sharp?",
+        "watch_level": "Look at the water and the clock: tide and dusk both move.",
+    },
+    mistakes={
+        "drops_on_lens": "Spray on the front glass: a dry cloth and a look before each frame.",
+        "legs_in_current": "A leg in the current hums: stand it on rock.",
+    },
+    posts={
+        "water_from": PostWords(
+            "{look} from here",
+            "t = share · h · d ÷ (v · f)",
+            "{share:number} × {frame_height_mm:number} mm × {distance_m:number} m ÷ "
+            "({speed_m_s:number} m/s × {focal_length_mm:number} mm)",
+            "Shorter, and the water keeps too much of its drawing for this look.",
+        ),
+        "water_to": PostWords(
+            "{look} to here",
+            "t = share · h · d ÷ (v · f)",
+            "{share:number} × {frame_height_mm:number} mm × {distance_m:number} m ÷ "
+            "({speed_m_s:number} m/s × {focal_length_mm:number} mm)",
+            "Longer, and the water loses the drawing this look lives from.",
+        ),
+    },
+)

@@ -1,0 +1,70 @@
+"""Stars as points over a foreground, in words."""
+
+from patient_owl.words.discipline import PostWords, Question, Words
+
+WORDS = Words(
+    key="stars_over_foreground",
+    title="Stars as points over a foreground",
+    aim="The sky sharp above something that stands still.",
+    questions={
+        "drift_tolerance_px": Question(
+            "Drift you accept", "Pixels a star may move. 2 for a large print, 4 to 6 for a screen."
+        ),
+        "frames": Question("Frames to average", "Noise falls with the root of their number."),
+    },
+    reasons={
+        "no_sky_in_frame": "no star in this framing: the frame looks below the horizon, so only the "
+        "light decides",
+        "stars_as_long_as": "as long as the stars at {place:place} allow",
+        "stars_with_room": "stars stay points up to {limit_s:seconds} at {place:place}",
+        "stars_trail": "the stars at {place:place} draw out to {drift_px:.0f} px; they stay points "
+        "up to {limit_s:seconds}",
+        "sky_not_dark": "the Sun stands only {sun_altitude_deg:angle}, so faint stars are still "
+        "drowned",
+        "ground_reads": "the ground lands {stops:placed} and reads without help",
+        "ground_needs": "the ground falls {stops:stops} under mid-grey: give it {light_stops:stops} "
+        "of light, or a second frame of {exposure_s:dial} at {f_number:f}, {iso:iso}",
+        "hyperfocal": "hyperfocal distance {hyperfocal_m:metres}: focused there, sharp from "
+        "{near_m:metres} to the stars",
+        "stars_soft": "focused at {focus_m:metres} the stars are discs of {disc_px:.0f} px, on purpose",
+        "galactic_core_down": "the galactic core is below the horizon",
+        "galactic_core_in_frame": "the galactic core is in the picture: {altitude_deg:angle} high, bearing "
+        "{azimuth_deg:bearing}",
+        "galactic_core_outside": "the galactic core stands outside this framing: {altitude_deg:angle} high, "
+        "bearing {azimuth_deg:bearing}",
+        "stack_gain": "{frames:number} frames averaged: noise falls {gain:number}-fold",
+    },
+    steps={
+        "stack_frames": "All frames of the stack one after another, nothing touched.",
+        "ground_frame": "A second, longer frame for the ground, same focus, nothing moved.",
+    },
+    mistakes={
+        "autofocus_left_on": "Autofocus is on again and hunts in the dark.",
+    },
+    posts={
+        "stars_pixel_drift": PostWords(
+            "stars start to trail",
+            "t = tolerance ÷ drift on the sensor",
+            "{drift_tolerance_px:number} px ÷ {drift_px_per_s:number} px/s at {place:place} "
+            "(declination {declination_deg:angle}, {focal_length_mm:number} mm, pixels of "
+            "{pixel_pitch_um:number} µm)",
+            "Counts what this sensor really records, at the worst place of this very framing. "
+            "Strict when you mean to print large; raise the tolerance for a small print.",
+        ),
+        "stars_aperture_pitch_focal": PostWords(
+            "aperture–pitch–focal",
+            "t = (16.856·N + 0.0997·f + 13.713·p) ÷ (f·cos δ)",
+            "N {f_number:number}, f {focal_length_mm:number} mm, p {pixel_pitch_um:number} µm, δ "
+            "{declination_deg:angle}",
+            "Balances drift against the blur the lens and the pixels make anyway. The tolerant take "
+            "two or three times as long.",
+        ),
+        "stars_rule_of_500": PostWords(
+            "rule of 500",
+            "t = 500 ÷ (crop · f)",
+            "500 ÷ ({crop_factor:number} × {focal_length_mm:number} mm)",
+            "Quick, and older than fine pixels: enough for a screen or a small print, short lines in "
+            "a large one. Some use 400 or 300.",
+        ),
+    },
+)

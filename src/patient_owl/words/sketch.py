@@ -1,0 +1,10 @@
+"""Labels in the sketches."""
+
+from collections.abc import Mapping
+
+SKETCH_LABELS: Mapping[str, str] = {
+    "core": "galactic core",
+    "pole": "pole",
+    "horizon": "horizon",
+    "burst": "burst",
+}
