@@ -2,13 +2,15 @@
 
 import sys
 
-from benchmarks import advisor, engine, field, http, sky
+from benchmarks import advisor, bundle, engine, field, http, matching, sky
 
 PARTS = {
     "advisor": advisor.run,
     "engine": engine.run,
+    "matching": matching.run,
     "sky": sky.run,
     "http": http.run,
+    "bundle": bundle.run,
     "field": field.run,
 }
 

@@ -60,7 +60,8 @@ def takes_for(shot_id: str) -> list[dict[str, object]]:
             "f_number": 2.8284,
             "iso": 1600.0,
             "nd_stops": 0.0,
-            "verdict": "dark",
+            "verdicts": {"whole": "dark"},
+            "frames": 1,
             "is_keeper": False,
             "note": f"number {k}",
         }

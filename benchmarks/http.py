@@ -5,6 +5,8 @@ import subprocess
 import sys
 import tempfile
 import time
+from collections.abc import Iterator
+from contextlib import contextmanager
 
 import httpx2
 
@@ -15,6 +17,13 @@ BASE = f"http://127.0.0.1:{PORT}"
 
 
 def run() -> None:
+    with served():
+        _ask()
+
+
+@contextmanager
+def served() -> Iterator[None]:
+    """A demo of its own, ended afterwards."""
     with tempfile.TemporaryDirectory() as var_dir:
         server = subprocess.Popen(
             [sys.executable, "-m", "patient_owl.cli", "demo", "--port", str(PORT)],
@@ -24,7 +33,7 @@ def run() -> None:
         )
         try:
             _wait()
-            _ask()
+            yield
         finally:
             server.terminate()
             server.wait(40)
@@ -47,9 +56,16 @@ def _ask() -> None:
         shot = client.get(f"/nights/{night['id']}/shots").json()[0]
         kept = client.get(f"/shots/{shot['id']}").json()
         body = {k: v for k, v in kept.items() if k not in {"id", "night_id", "version"}}
-        move = {"control": "f_number", "value": 4.0}
-        plan = {"night_id": night["id"], "shot": body, "move": move}
-        report("plan after moving an eye", lambda: client.post("/plans", json=plan), 200, 30)
+        stops = iter(range(10_000))
+
+        def drag() -> None:
+            """An eye moved at another moment each time, so that no answer is remembered."""
+            at = f"2026-12-09T22:{next(stops) % 60:02d}:{next(stops) % 60:02d}Z"
+            touch = {"control": "f_number", "value": 4.0}
+            plan = {"night_id": night["id"], "shot": {**body, "at_utc": at}, "touch": touch}
+            client.post("/plans", json=plan).raise_for_status()
+
+        report("plan after moving an eye", drag, 200, 30)
         full = {"ev100": 11, "performance_s": 20, "near_m": 2, "focus_m": 4, "highlight_stops": 5}
         report("bench, every limit", lambda: client.post("/bench", json=full), 200, 30)
         report("light slope", lambda: client.get(f"/nights/{night['id']}/slope"), 100, 50)

@@ -37,3 +37,34 @@ def test_settings_decide_where_times_cannot() -> None:
 def test_nothing_is_paired_with_nothing() -> None:
     assert match([], [Stamped(0)]).takes == ()
     assert match([Stamped(0, 1.0)], [Stamped(0, 30.0)]).takes == (None,)
+
+
+# The former way paired every proposal in full; here it is the reference, on evenings small enough.
+@given(
+    st.lists(st.tuples(st.integers(0, 60), st.integers(0, 2)), min_size=1, max_size=6),
+    st.lists(st.tuples(st.integers(0, 60), st.integers(0, 2)), min_size=1, max_size=6),
+)
+def test_no_other_error_of_the_clock_pairs_more_pictures(
+    seen: list[tuple[int, int]], noted: list[tuple[int, int]]
+) -> None:
+    pictures = [Stamped(float(t), 4.0**k) for t, k in seen]
+    takes = [Stamped(float(t), 4.0**k) for t, k in noted]
+
+    def most_at(offset: float) -> int:
+        used: set[tuple[str, int]] = set()
+        for gap, i, j in sorted(
+            (abs(p.seconds + offset - t.seconds), i, j)
+            for i, p in enumerate(pictures)
+            for j, t in enumerate(takes)
+            if p.exposure_s == t.exposure_s
+        ):
+            if gap <= 8 and not used & {("p", i), ("t", j)}:
+                used |= {("p", i), ("t", j)}
+        return len(used) // 2
+
+    found = match(pictures, takes)
+    paired = sum(take is not None for take in found.takes)
+    for p in pictures:
+        for t in takes:
+            if p.exposure_s == t.exposure_s:
+                assert most_at(t.seconds - p.seconds) <= paired

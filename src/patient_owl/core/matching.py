@@ -5,9 +5,13 @@ picture and take proposes an offset; the one most pictures agree on, with settin
 taken. Pictures are then given to the nearest take in time.
 """
 
-import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import NamedTuple
+
+import numpy as np
+
+from patient_owl.core.types import FloatArray, IntArray
 
 AGREE_S = 8.0  # a hand notes a take a few seconds after it was made; common practice
 SAME_SETTINGS_STOPS = 0.4  # labels against exact values, and a body that rounds
@@ -32,44 +36,68 @@ class Matched:
 
 
 def match(pictures: Sequence[Stamped], takes: Sequence[Stamped]) -> Matched:
-    """Pair pictures with takes; with nothing to pair, an offset of nought and no pairs."""
-    best, offset = 0.0, 0.0
-    for picture in pictures:
-        for take in takes:
-            if not _fits(picture, take):
-                continue
-            proposed = take.seconds - picture.seconds
-            score = _agreement(pictures, takes, proposed)
-            # of equals the smaller correction: a clock is more likely nearly right
-            if (score, -abs(proposed)) > (best, -abs(offset)):
-                best, offset = score, proposed
-    return Matched(offset, _pairs(pictures, takes, offset) if best else (None,) * len(pictures))
+    """Pair pictures with takes; with nothing to pair, an offset of nought and no pairs.
+
+    Every picture that may be of a take proposes the clock's error that would make them meet.
+    Sorted, the pairs an error would explain lie in one stretch; its length bounds how many can be
+    paired, and only errors whose bound beats the best found so far are paired for real.
+    """
+    fitting = _fitting(pictures, takes)
+    errors = fitting.errors_s
+    low = np.searchsorted(errors, errors - AGREE_S, side="left")
+    high = np.searchsorted(errors, errors + AGREE_S, side="right")
+    bounds = np.minimum(high - low, min(len(pictures), len(takes)))
+    best, offset = 0, 0.0
+    found: tuple[int | None, ...] = (None,) * len(pictures)
+    for at in np.lexsort((np.abs(errors), -bounds)):
+        proposed = float(errors[at])
+        # of equals the smaller correction: a clock is more likely nearly right
+        if best and (bounds[at], -abs(proposed)) <= (best, -abs(offset)):
+            break
+        paired = _paired(fitting, slice(low[at], high[at]), proposed, len(pictures))
+        score = sum(take is not None for take in paired)
+        if (score, -abs(proposed)) > (best, -abs(offset)) or not best:
+            best, offset, found = score, proposed, paired
+    return Matched(offset, found)
 
 
-def _fits(picture: Stamped, take: Stamped) -> bool:
+class _Fitting(NamedTuple):
+    """Pairs whose settings agree: picture, take, and the clock's error they propose, ascending."""
+
+    errors_s: FloatArray
+    pictures: IntArray
+    takes: IntArray
+
+
+def _fitting(pictures: Sequence[Stamped], takes: Sequence[Stamped]) -> _Fitting:
+    """All pairs whose settings agree as far as both tell."""
+    fits = np.ones((len(pictures), len(takes)), dtype=bool)
     for name, weight in (("exposure_s", 1.0), ("f_number", 2.0), ("iso", 1.0)):
-        seen, noted = getattr(picture, name), getattr(take, name)
-        if seen and noted and weight * abs(math.log2(seen / noted)) > SAME_SETTINGS_STOPS:
-            return False
-    return True
+        seen, noted = (_stops(of, name, weight) for of in (pictures, takes))
+        # what one of the two does not tell (NaN) rules nothing out
+        fits &= ~(np.abs(seen[:, None] - noted[None, :]) > SAME_SETTINGS_STOPS)
+    of_pictures, of_takes = (np.array([one.seconds for one in of]) for of in (pictures, takes))
+    picture, take = np.nonzero(fits)
+    errors = of_takes[take] - of_pictures[picture]
+    order = np.argsort(errors, kind="stable")
+    return _Fitting(errors[order], picture[order], take[order])
 
 
-def _agreement(pictures: Sequence[Stamped], takes: Sequence[Stamped], offset: float) -> float:
-    return sum(take is not None for take in _pairs(pictures, takes, offset))
+def _stops(of: Sequence[Stamped], name: str, weight: float) -> FloatArray:
+    values = np.array([getattr(one, name) or np.nan for one in of], dtype=float)
+    return np.asarray(weight * np.log2(values))
 
 
-def _pairs(
-    pictures: Sequence[Stamped], takes: Sequence[Stamped], offset: float
+def _paired(
+    fitting: _Fitting, stretch: slice, error_s: float, count: int
 ) -> tuple[int | None, ...]:
     """Each take goes to one picture at most, the nearest first."""
-    candidates = sorted(
-        (abs(p.seconds + offset - t.seconds), i, j)
-        for i, p in enumerate(pictures)
-        for j, t in enumerate(takes)
-        if _fits(p, t) and abs(p.seconds + offset - t.seconds) <= AGREE_S
-    )
+    pictures, takes = fitting.pictures[stretch], fitting.takes[stretch]
+    nearest = np.lexsort((takes, pictures, np.abs(fitting.errors_s[stretch] - error_s)))
     found: dict[int, int] = {}
-    for _, picture, take in candidates:
-        if picture not in found and take not in found.values():
+    given: set[int] = set()
+    for picture, take in zip(pictures[nearest].tolist(), takes[nearest].tolist(), strict=True):
+        if picture not in found and take not in given:
             found[picture] = take
-    return tuple(found.get(i) for i in range(len(pictures)))
+            given.add(take)
+    return tuple(found.get(i) for i in range(count))

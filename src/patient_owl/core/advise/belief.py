@@ -14,6 +14,7 @@ change.
 import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
+from functools import lru_cache
 from typing import Literal
 
 import numpy as np
@@ -111,12 +112,13 @@ def belief_after(part: LightPart, evidence: Sequence[Evidence], after_s: float =
     grid = prior_ev100 + _GRID_STOPS
     log_weight = -0.5 * (_GRID_STOPS / part.sigma_stops) ** 2
     for seen in evidence:
-        misplaced = grid - part.moved(seen.after_s, after_s) - seen.ev100
+        apart = prior_ev100 - part.moved(seen.after_s, after_s) - seen.ev100
         carried = part.carried_sigma(seen.after_s, after_s)
         if seen.verdict is not None:
-            log_weight = log_weight + np.log(_word_likelihood(misplaced, seen.verdict, carried))
+            log_weight = log_weight + _log_word_likelihood(apart, seen.verdict, carried)
         if seen.reading is not None:
-            found = _reading_likelihood(misplaced, seen.reading, part.placement_stops, carried)
+            placed = part.placement_stops
+            found = _reading_likelihood(_GRID_STOPS + apart, seen.reading, placed, carried)
             log_weight = log_weight + np.log(found)
     weight = np.exp(log_weight - log_weight.max())
     weight /= weight.sum()
@@ -124,15 +126,18 @@ def belief_after(part: LightPart, evidence: Sequence[Evidence], after_s: float =
     return Belief(mean, float(np.sqrt(np.sum(weight * (grid - mean) ** 2))))
 
 
-def _word_likelihood(
-    misplaced_stops: FloatArray, verdict: Verdict, carried_sigma: float
-) -> FloatArray:
+@lru_cache(maxsize=4096)
+def _log_word_likelihood(apart_stops: float, verdict: Verdict, carried_sigma: float) -> FloatArray:
+    """Over the grid, whose middle is `apart_stops` over the take. Kept: paths of a tree share it."""
+    misplaced_stops = _GRID_STOPS + apart_stops
     lower, upper = VERDICT_EDGES_STOPS[verdict]
     softness = math.hypot(WORD_SOFTNESS_STOPS, carried_sigma)
     upper_part = ndtr((upper - misplaced_stops) / softness)
     lower_part = ndtr((lower - misplaced_stops) / softness)
     slip = SLIP_SHARE / len(VERDICT_EDGES_STOPS)
-    return np.asarray(slip + (1 - SLIP_SHARE) * (upper_part - lower_part))
+    found = np.log(slip + (1 - SLIP_SHARE) * (upper_part - lower_part))
+    found.setflags(write=False)
+    return np.asarray(found)
 
 
 def _reading_likelihood(
