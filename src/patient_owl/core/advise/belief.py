@@ -128,7 +128,7 @@ def belief_after(part: LightPart, evidence: Sequence[Evidence], after_s: float =
 
 @lru_cache(maxsize=4096)
 def _log_word_likelihood(apart_stops: float, verdict: Verdict, carried_sigma: float) -> FloatArray:
-    """Over the grid, whose middle is `apart_stops` over the take. Kept: paths of a tree share it."""
+    """Over the grid, its middle `apart_stops` over the take. Kept: paths of a tree share it."""
     misplaced_stops = _GRID_STOPS + apart_stops
     lower, upper = VERDICT_EDGES_STOPS[verdict]
     softness = math.hypot(WORD_SOFTNESS_STOPS, carried_sigma)
