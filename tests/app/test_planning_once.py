@@ -68,6 +68,12 @@ def test_a_burst_never_hands_the_following_to_time(ida: TestClient) -> None:
     assert ida.post("/api/v1/plans", json={**body, "touch": touch}).json()["choice"]["follow"] == (
         "f_number"
     )
+    asked = {**body, "touch": {"control": "exposure_s", "action": "follow"}}
+    refused = ida.post("/api/v1/plans", json=asked)
+    assert refused.status_code == 422
+    assert "f_number, iso, nd_stops" in refused.json()["detail"]
+    old = {**own(shot), "choice": {"follow": "exposure_s"}}
+    assert plan(ida, shot, **old)["choice"]["follow"] == "iso"
 
 
 # Handbook, section 4: the trail is done when the last frame is; a calendar that ends after one

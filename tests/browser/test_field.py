@@ -100,25 +100,6 @@ def test_closing_early_records_the_true_length(phone: Page) -> None:
     expect(phone.locator(".chain .set").last).to_have_text(re.compile(r"^1\.[36] s"))
 
 
-def test_a_bracket_is_run_frame_by_frame_and_the_right_one_is_named(phone: Page) -> None:
-    phone.get_by_role("button", name="Next", exact=True).click()
-    phone.get_by_role("button", name="Others").click()
-    phone.get_by_role("button", name=re.compile("^Bracket of 3")).click()
-    for k in (1, 2, 3):
-        expect(phone.get_by_text(re.compile(f"frame {k} of 3"))).to_be_visible()
-        phone.get_by_role("button", name=re.compile("^Open")).click()
-        phone.get_by_role("button", name="Close now").click()
-    chosen = phone.get_by_role("button", name=re.compile(r"^\+1"))
-    setting = chosen.inner_text().split(maxsplit=1)[1]
-    chosen.click()
-    expect(phone.locator(".numbers")).to_contain_text(setting.split(", ")[-1])
-    phone.get_by_role("link", name="Out").click()
-    open_shot(phone, "The pole above the causeway")
-    words = [s.input_value() for s in phone.locator(".chain select").all()]
-    assert words[-3:].count("right") == 1
-    assert words[-3:].count("") == 2
-
-
 def test_the_simulated_camera_takes_the_picture_the_field_asks_for(phone: Page) -> None:
     phone.get_by_role("button", name="Simulated camera: off").click()
     run_one(phone)

@@ -10,6 +10,6 @@ def part_name(key: str) -> str:
 
 
 def landing_text(landing: Landing) -> str:
-    """`the town lands 2⅔ stops under mid-grey (± 1.5 stops)`"""
+    """`the town, 2⅔ stops under mid-grey (± 1.5 stops)`"""
     where = placed(landing.landed_stops)
-    return f"{part_name(landing.part.key)} lands {where} ({spread(landing.part.sigma_stops)})"
+    return f"{part_name(landing.part.key)}, {where} ({spread(landing.part.sigma_stops)})"

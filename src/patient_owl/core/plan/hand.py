@@ -4,6 +4,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Literal
 
+from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.dials import CONTROLS, Control
 from patient_owl.core.kit import Kit
 from patient_owl.core.solve.solver import Choice
@@ -36,12 +37,14 @@ class Hand:
         follow: who keeps the brightness as long as the photographer says nothing. answering: the
         controls that the light the picture is exposed for answers to.
         """
-        before = self._before(follow)
+        before = self._before(follow, answering)
         touch = self.touch
         if touch is None:
             return before
         match touch.action:
             case "follow":
+                if touch.control not in answering:
+                    raise WrongValue("follow", f"one of {', '.join(answering)}", touch.control)
                 return before.following(touch.control)
             case "unlock":
                 return before.unlocking(touch.control)
@@ -52,9 +55,10 @@ class Hand:
             return before.locking(touch.control, value)
         return before.moved(touch.control, value, answering)
 
-    def _before(self, follow: Control) -> Choice:
+    def _before(self, follow: Control, answering: Sequence[Control]) -> Choice:
         held = dict(self.held)
-        if self.follow != "recipe":
+        # one kept from when another light was served, and that does not move this one, cannot follow
+        if self.follow != "recipe" and (self.follow is None or self.follow in answering):
             return Choice(held, self.locked, self.follow)
         is_free = follow not in self.locked and follow not in held
         return Choice(held, self.locked, follow if is_free else None)

@@ -1,0 +1,110 @@
+"""A run owns its shot: reload at any phase, with and without signal, loses and mixes nothing."""
+
+import re
+from typing import Any
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.browser.test_field import phone  # noqa: F401  a fixture
+
+POLE = "The pole above the causeway"
+
+
+def takes_of(page: Page, title: str) -> list[dict[str, Any]]:
+    """The takes the server has of a shot of this night, oldest first."""
+    found: list[dict[str, Any]] = page.evaluate(
+        """async (title) => {
+          const night = location.pathname.split('/').at(-1)
+          const get = (path) => fetch(`/api/v1/${path}`).then((answer) => answer.json())
+          const shots = await get(`nights/${night}/shots`)
+          const chain = await get(`shots/${shots.find((s) => s.title === title).id}/chain`)
+          return chain.links.map((link) => ({ ...link.take, settings: link.settings }))
+        }""",
+        title,
+    )
+    return found
+
+
+def come_back(page: Page) -> None:
+    page.context.set_offline(False)
+    page.evaluate("window.dispatchEvent(new Event('online'))")
+    expect(page.get_by_text(re.compile("on this phone for signal"))).to_have_count(0)
+
+
+def shown(page: Page) -> str:
+    """The setting on the field face, as the chain says it."""
+    return ", ".join(page.locator(".numbers p").all_inner_texts())
+
+
+@pytest.mark.parametrize("is_offline", [False, True], ids=["online", "offline"])
+def test_a_frame_survives_a_reload_while_open_and_while_it_waits_for_a_word(
+    phone: Page,  # noqa: F811
+    is_offline: bool,
+) -> None:
+    phone.get_by_role("button", name="Next", exact=True).click()
+    phone.get_by_role("heading", name=POLE).wait_for()
+    before = takes_of(phone, POLE)
+    setting = shown(phone)
+    phone.context.set_offline(is_offline)
+    phone.get_by_role("button", name=re.compile("^Open")).click()
+    expect(phone.get_by_role("timer")).to_be_visible()
+    phone.reload()
+    phone.get_by_role("heading", name=POLE).wait_for()
+    phone.get_by_role("button", name="a touch dark").wait_for(timeout=20_000)
+    phone.reload()
+    phone.get_by_role("button", name="a touch dark").click()
+    expect(phone.get_by_text("You saw it a touch dark.")).to_be_visible()
+    come_back(phone)
+    [take] = takes_of(phone, POLE)[len(before) :]
+    assert take["settings"] == setting
+    assert take["verdicts"] == {"whole": "darkish"}
+
+
+@pytest.mark.parametrize("is_offline", [False, True], ids=["online", "offline"])
+def test_a_bracket_survives_a_reload_before_every_frame_and_keeps_each_setting(
+    phone: Page,  # noqa: F811
+    is_offline: bool,
+) -> None:
+    phone.get_by_role("button", name="Next", exact=True).click()
+    phone.get_by_role("heading", name=POLE).wait_for()
+    before = takes_of(phone, POLE)
+    phone.get_by_role("button", name="Others").click()
+    phone.context.set_offline(is_offline)
+    phone.get_by_role("button", name=re.compile("^Bracket of 3")).click()
+    settings = []
+    for k in (1, 2, 3):
+        expect(phone.get_by_text(re.compile(f"frame {k} of 3"))).to_be_visible()
+        phone.reload()
+        expect(phone.get_by_text(re.compile(f"frame {k} of 3"))).to_be_visible()
+        settings.append(shown(phone))
+        phone.get_by_role("button", name="Open now").click()
+        phone.get_by_role("button", name="Close now").wait_for()
+        phone.reload()
+        phone.get_by_role("button", name="Close now").click()
+    phone.reload()
+    phone.get_by_role("button", name=re.compile(r"^\+1")).click()
+    # the right one is the setting from here on
+    expect(phone.locator(".numbers")).to_contain_text(settings[1].split(", ")[-1])
+    come_back(phone)
+    made = takes_of(phone, POLE)[len(before) :]
+    # closed by hand before their time: only aperture and ISO are as they were set
+    assert [t["settings"].split(", ")[1:] for t in made] == [s.split(", ")[1:] for s in settings]
+    assert [t["verdicts"] for t in made] == [{}, {"whole": "right"}, {}]
+
+
+def test_a_run_is_filed_under_its_own_shot_whatever_is_looked_at(phone: Page) -> None:  # noqa: F811
+    mine, other = "Winter stars over the lantern", POLE
+    before = {title: len(takes_of(phone, title)) for title in (mine, other)}
+    phone.get_by_role("button", name=re.compile("^Open")).click()
+    phone.get_by_role("button", name="right", exact=True).wait_for(timeout=20_000)
+    shots = phone.evaluate(
+        "fetch(`/api/v1/nights/${location.pathname.split('/').at(-1)}/shots`).then(r => r.json())"
+    )
+    wanted = next(shot["id"] for shot in shots if shot["title"] == other)
+    phone.goto(f"{phone.url.split('?')[0]}?shot={wanted}")
+    phone.get_by_role("heading", name=mine).wait_for()
+    phone.get_by_role("button", name="right", exact=True).click()
+    phone.get_by_role("heading", name=other).wait_for()
+    after = {title: len(takes_of(phone, title)) for title in (mine, other)}
+    assert after == {mine: before[mine] + 1, other: before[other]}
