@@ -57,7 +57,7 @@ class Hand:
 
     def _before(self, follow: Control, answering: Sequence[Control]) -> Choice:
         held = dict(self.held)
-        # one kept from when another light was served, and that does not move this one, cannot follow
+        # kept from when another light was served: what does not move this one cannot follow
         if self.follow != "recipe" and (self.follow is None or self.follow in answering):
             return Choice(held, self.locked, self.follow)
         is_free = follow not in self.locked and follow not in held
