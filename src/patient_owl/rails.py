@@ -116,12 +116,14 @@ class PostOut(BaseModel):
 class RailOut(BaseModel):
     """One control: where it stands, what it may do, and what bounds it.
 
-    role: "follows", "held", "locked" or "recipe" (free, where the recipe put it).
+    role: "follows", "held", "locked" or "recipe" (free, where the recipe put it). can_follow:
+    whether it moves the light the picture is exposed for, and so could keep its brightness.
     """
 
     control: Control
     title: str
     role: str
+    can_follow: bool
     picked: PositionOut
     picked_index: int
     values: list[RailValueOut]
@@ -142,16 +144,27 @@ def rails_out(
     positions: Mapping[Control, DialValue],
     limits: Sequence[Limit],
     choice: Choice,
+    answers_to: Sequence[Control] = CONTROLS,
 ) -> list[RailOut]:
-    """All rails; that of the filters only when there are filters in the bag."""
+    """All rails; that of the filters only when there are filters in the bag.
+
+    answers_to: what moves the light the picture is exposed for.
+    """
     return [
-        _rail_out(kit.dials[c], positions[c], limits, choice)
+        _rail_out(kit.dials[c], positions[c], limits, choice, can_follow=c in answers_to)
         for c in CONTROLS
         if c != "nd_stops" or len(kit.dials[c].values) > 1
     ]
 
 
-def _rail_out(dial: Dial, picked: DialValue, limits: Sequence[Limit], choice: Choice) -> RailOut:
+def _rail_out(
+    dial: Dial,
+    picked: DialValue,
+    limits: Sequence[Limit],
+    choice: Choice,
+    *,
+    can_follow: bool,
+) -> RailOut:
     """A dial as a rail, with the posts of the limits that are on it."""
     control = dial.control
     mine = [limit for limit in limits if limit.control == control]
@@ -161,6 +174,7 @@ def _rail_out(dial: Dial, picked: DialValue, limits: Sequence[Limit], choice: Ch
         control=control,
         title=CONTROL_TITLES[control],
         role=_role(control, choice),
+        can_follow=can_follow,
         picked=position_out(control, picked),
         picked_index=ordered.index(picked),
         values=[

@@ -72,6 +72,10 @@ def test_a_burst_never_hands_the_following_to_time(ida: TestClient) -> None:
     refused = ida.post("/api/v1/plans", json=asked)
     assert refused.status_code == 422
     assert "f_number, iso, nd_stops" in refused.json()["detail"]
+    tried = plan(ida, shot)
+    can_follow = {rail["control"]: rail["can_follow"] for rail in tried["rails"]}
+    assert can_follow == {"exposure_s": False, "f_number": True, "iso": True}
+    assert tried["ladder"] == []  # no time makes good for an aperture
     old = {**own(shot), "choice": {"follow": "exposure_s"}}
     assert plan(ida, shot, **old)["choice"]["follow"] == "iso"
 

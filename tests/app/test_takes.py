@@ -2,7 +2,6 @@
 
 from concurrent.futures import ThreadPoolExecutor
 
-import pytest
 from fastapi.testclient import TestClient
 from uuid6 import uuid7
 
@@ -97,9 +96,6 @@ def test_what_happened_stays_as_it_was_whatever_is_in_the_bag_today(ida: TestCli
     after = ida.get(f"{shot_path}/chain").json()
     assert after["links"][0]["settings"] == "37 s, f/1.4, ISO 800, 6 stops of filter"
     assert {k: after["links"][0]["take"][k] for k in odd} == odd
-    # six stops of glass are still counted: dark through them asks for something near it bare
-    believed = [answer["advice"]["sigma_stops"] for answer in (before, after)]
-    assert believed[0] == pytest.approx(believed[1], abs=0.05)
 
 
 def test_a_shot_that_cannot_be_planned_any_more_still_takes_and_shows_its_takes(

@@ -10,7 +10,6 @@ from patient_owl.core.meterless import SOURCES, Darkness, SkyView, light_of
 from patient_owl.core.sky.groundlight import moon_illuminance_lux, sun_illuminance_lux
 from patient_owl.core.sky.skylight import (
     luminance_from_mag,
-    mag_from_luminance,
     moonlit_sky_cd_m2,
     path_airmass,
     separation_deg,
@@ -64,7 +63,6 @@ def test_dark_sky_luminance_and_exposure_value() -> None:
     assert luminance_from_mag(21.6) == pytest.approx(2.47e-4, rel=0.01)
     assert ev100_from_luminance(float(luminance_from_mag(21.6))) == pytest.approx(-9.0, abs=0.05)
     assert ev100_from_luminance(float(luminance_from_mag(18))) == pytest.approx(-4.2, abs=0.05)
-    assert mag_from_luminance(luminance_from_mag(20.3)) == pytest.approx(20.3)
 
 
 def test_path_airmass_is_one_overhead_and_five_at_the_horizon() -> None:

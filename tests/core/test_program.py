@@ -87,7 +87,8 @@ def test_a_stack_fills_its_minutes_and_batteries_count_all_of_them() -> None:
     assert plan.program.duration_s == pytest.approx(3600, abs=62)
     needs = quantities(plan, "batteries_enough")
     # 240 min a battery at 20 °C, 15 % less at 10 °C; handbook, section 9
-    assert needs["needed"] == pytest.approx(plan.program.duration_s / 60 / (240 * 0.85))
+    frame_s = plan.solution.positions["exposure_s"].value
+    assert needs["needed"] == pytest.approx(plan.program.frames * frame_s / 60 / (240 * 0.85))
 
 
 def test_a_panorama_counts_its_turns_and_is_held_against_the_blue_hour() -> None:

@@ -15,7 +15,6 @@ METRES_PER_FOOT = 0.3048  # exact
 SOUND_SPEED_M_S = 343.0  # m/s, dry air at 20 °C; 331 at 0 °C
 
 SIDEREAL_DAY_S = 86164.0905  # s, mean; [iers2010] via the Earth rotation angle
-SKY_DRIFT_ARCSEC_PER_S = 360 * 3600 / SIDEREAL_DAY_S  # ″/s at the celestial equator, 15.041
 ARCSEC_PER_RAD = 180 * 3600 / math.pi
 
 # [usno-rst]: mean refraction at the horizon and mean semidiameters.

@@ -12,8 +12,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from patient_owl.core.constants import INCIDENT_METER_C, REFLECTED_METER_K
-from patient_owl.core.sky import tracks
+from patient_owl.core.exposure.settings import ev100_from_illuminance, ev100_from_luminance
 from patient_owl.core.sky.groundlight import moon_illuminance_lux, sun_illuminance_lux
 from patient_owl.core.sky.horizon import SEA, Horizon
 from patient_owl.core.sky.skylight import (
@@ -23,7 +22,7 @@ from patient_owl.core.sky.skylight import (
     moonlit_sky_cd_m2,
     separation_deg,
 )
-from patient_owl.core.sky.tracks import MoonPhase, Site, Track
+from patient_owl.core.sky.tracks import MoonPhase, Track
 from patient_owl.core.types import FloatArray, IntArray
 
 SOURCES = ("twilight", "moonlight", "night_sky", "town_glow")
@@ -77,27 +76,6 @@ class NightLight:
     sky_source: IntArray
 
 
-def night_light(
-    site: Site,
-    seconds: FloatArray,
-    darkness: Darkness,
-    view: SkyView,
-    cloud_cover: FloatArray | float = 0.0,
-) -> NightLight:
-    """Predict the light at `site` for each of `seconds` (epoch_seconds, shape (n,)).
-
-    cloud_cover: share of the sky, 0 to 1, scalar or shape (n,).
-    """
-    return light_of(
-        tracks.track(tracks.SUN, site, seconds),
-        tracks.track(tracks.MOON, site, seconds),
-        tracks.moon_phase(seconds),
-        darkness,
-        view,
-        cloud_cover,
-    )
-
-
 def light_of(
     sun: Track,
     moon: Track,
@@ -106,7 +84,10 @@ def light_of(
     view: SkyView,
     cloud_cover: FloatArray | float = 0.0,
 ) -> NightLight:
-    """The same from positions already known."""
+    """Predict the light from positions of Sun and Moon over a grid, shape (n,).
+
+    cloud_cover: share of the sky, 0 to 1, scalar or shape (n,).
+    """
     cover = np.broadcast_to(np.asarray(cloud_cover, dtype=float), sun.true_altitude_deg.shape)
     through_cloud = 1 - 0.75 * cover**3.4
     natural_zenith, towns_zenith = _zenith_parts_cd_m2(darkness.sky_brightness_mag_arcsec2)
@@ -140,10 +121,10 @@ def light_of(
     return NightLight(
         illuminance_lux=ground_total,
         sky_luminance_cd_m2=sky_total,
-        ground_ev100=np.log2(ground_total * 100 / INCIDENT_METER_C),
+        ground_ev100=ev100_from_illuminance(ground_total),
         ground_sigma_stops=ground_sigma,
         ground_source=ground_source,
-        sky_ev100=np.log2(sky_total * 100 / REFLECTED_METER_K),
+        sky_ev100=ev100_from_luminance(sky_total),
         sky_sigma_stops=sky_sigma,
         sky_source=sky_source,
     )

@@ -202,7 +202,7 @@ def _plan_shot(
         plan=plan,
         program=program,
         report=report(kit, solution, plan.blurs, program, plan.averages, *weather),
-        ladder=ladder(solution.positions, kit.dials),
+        ladder=ladder(solution.positions, kit.dials, plan.parts[0].answers_to),
         test_frame=quick_frame(solution.positions, kit.dials),
         works_s=night.works_s(recipe.sun_altitude_deg),
     )

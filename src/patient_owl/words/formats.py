@@ -125,8 +125,9 @@ def whole(value: float) -> str:
 
 
 def number(value: float) -> str:
-    """Three significant figures at most, no exponent for what people meet: `0.478`, `24`."""
-    return f"{value:.3g}".replace("-", MINUS)
+    """Three significant figures, whole numbers from a hundred on: `0.478`, `24`, `1930`."""
+    text = f"{value:.0f}" if abs(value) >= 100 else f"{value:.3g}"
+    return text.replace("-", MINUS)
 
 
 def from_now(value: float) -> str:

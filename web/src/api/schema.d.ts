@@ -3003,9 +3003,12 @@ export interface components {
          * RailOut
          * @description One control: where it stands, what it may do, and what bounds it.
          *
-         *     role: "follows", "held", "locked" or "recipe" (free, where the recipe put it).
+         *     role: "follows", "held", "locked" or "recipe" (free, where the recipe put it). can_follow:
+         *     whether it moves the light the picture is exposed for, and so could keep its brightness.
          */
         RailOut: {
+            /** Can Follow */
+            can_follow: boolean;
             /**
              * Control
              * @enum {string}

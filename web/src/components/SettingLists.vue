@@ -21,7 +21,7 @@ const { bracket, ladder, testFrame } = defineProps<{
         </li>
       </ol>
     </section>
-    <section>
+    <section v-if="ladder.length">
       <h2>The same light</h2>
       <p class="muted">At the same ISO and filter.</p>
       <ol>

@@ -77,9 +77,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         steps=(
             *setting_up(intent, kit),
             "arrive_upwind",
-            "burst_focus_first"
-            if intent.word("burst_focus_school") == "first_burst"
-            else "focus_lamp_lock",
+            FOCUS_STEPS[intent.word("burst_focus_school")],
             "release_remote" if by_feel else releasing(intent, solution),
             "test_frame",
             "open_on_launch" if by_feel else "fire_steadily",

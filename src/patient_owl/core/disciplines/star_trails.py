@@ -250,7 +250,7 @@ RECIPE = Recipe(
             5,
             1200,
             5,
-            only_if=("trail_school", ("stack",)),
+            only_if=STACK_ONLY,
         ),
         InputSpec("sky_placement_stops", "number", -2.0, "stops", -6, 2, 1 / 3),
     ),

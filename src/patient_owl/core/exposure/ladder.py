@@ -1,6 +1,6 @@
 """Equivalents: the same light by other settings, and what a quick test frame stands for."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 
 from patient_owl.core.exposure.dials import CONTROLS, Control, Dial, DialValue
@@ -18,9 +18,17 @@ class Rung:
 
 
 def ladder(
-    positions: Mapping[Control, DialValue], dials: Mapping[Control, Dial]
+    positions: Mapping[Control, DialValue],
+    dials: Mapping[Control, Dial],
+    answers_to: Collection[Control] = CONTROLS,
 ) -> tuple[Rung, ...]:
-    """Time against aperture at the same ISO and filter, whole stops of aperture, widest first."""
+    """Time against aperture at the same ISO and filter, whole stops of aperture, widest first.
+
+    answers_to: what moves the light the picture is exposed for; time cannot make good for the
+    aperture where it does not.
+    """
+    if "exposure_s" not in answers_to:
+        return ()
     apertures = dials["f_number"]
     steps = apertures.brightnesses
     per_stop = 3 if len(steps) > 1 and steps[1] - steps[0] < 0.4 else 2

@@ -8,8 +8,11 @@ import math
 from collections.abc import Callable, Collection, Mapping
 from dataclasses import dataclass
 
+import numpy as np
+
 from patient_owl.core.constants import INCIDENT_METER_C, REFLECTED_METER_K
 from patient_owl.core.exposure.dials import CONTROLS, Control, Dial, DialValue
+from patient_owl.core.types import FloatArray
 
 
 @dataclass(frozen=True)
@@ -61,11 +64,11 @@ def stops_between(first: Settings, second: Settings) -> float:
     return first.ev100 - second.ev100
 
 
-def ev100_from_luminance(luminance_cd_m2: float) -> float:
+def ev100_from_luminance(luminance_cd_m2: FloatArray | float) -> FloatArray:
     """EV100 of a reflected reading: N²/t = L·S/K. [iso2720]"""
-    return math.log2(luminance_cd_m2 * 100 / REFLECTED_METER_K)
+    return np.asarray(np.log2(np.asarray(luminance_cd_m2) * 100 / REFLECTED_METER_K))
 
 
-def ev100_from_illuminance(illuminance_lux: float) -> float:
+def ev100_from_illuminance(illuminance_lux: FloatArray | float) -> FloatArray:
     """EV100 of an incident reading, flat receptor: N²/t = E·S/C. [iso2720]"""
-    return math.log2(illuminance_lux * 100 / INCIDENT_METER_C)
+    return np.asarray(np.log2(np.asarray(illuminance_lux) * 100 / INCIDENT_METER_C))

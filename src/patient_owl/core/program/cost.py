@@ -23,7 +23,7 @@ class Cost:
 
 
 def cost(kit: Kit, program: Program, temperature_c: float) -> Cost:
-    """Reads the program; batteries by its minutes at this temperature."""
+    """Reads the program; a battery gives so many minutes of open shutter at this temperature."""
     minutes = battery_min(kit, temperature_c)
     card_gb = program.frames * kit.body.raw_size_mb / 1000
     return Cost(
@@ -31,6 +31,6 @@ def cost(kit: Kit, program: Program, temperature_c: float) -> Cost:
         frames=program.frames,
         card_gb=card_gb,
         card_share=card_gb / kit.support.card_gb if kit.support.card_gb else None,
-        batteries=program.duration_s / 60 / minutes if minutes else None,
+        batteries=program.open_s / 60 / minutes if minutes else None,
         batteries_owned=1 + kit.support.spare_batteries,
     )

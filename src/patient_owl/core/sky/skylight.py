@@ -22,11 +22,6 @@ def luminance_from_mag(sky_brightness_mag_arcsec2: FloatArray | float) -> FloatA
     return np.asarray(LUMINANCE_ZERO_CD_M2 * 10 ** (-0.4 * np.asarray(sky_brightness_mag_arcsec2)))
 
 
-def mag_from_luminance(luminance_cd_m2: FloatArray | float) -> FloatArray:
-    """The inverse of luminance_from_mag. [V mag/arcsec²]"""
-    return np.asarray(-2.5 * np.log10(np.asarray(luminance_cd_m2) / LUMINANCE_ZERO_CD_M2))
-
-
 def path_airmass(altitude_deg: FloatArray | float) -> FloatArray:
     """X(z) = (1 − 0.96·sin²z)^−½: 1 at the zenith, 5 at the horizon. [krisciunas1991] eq. 3"""
     cos_altitude = np.cos(np.radians(np.maximum(np.asarray(altitude_deg), 0)))

@@ -130,7 +130,11 @@ function onKey(event: KeyboardEvent): void {
           +
         </button>
         <button v-if="rail.role === 'held'" type="button" @click="emit('release')">let go</button>
-        <button v-if="rail.role !== 'follows' && !isLocked" type="button" @click="emit('follow')">
+        <button
+          v-if="rail.can_follow && rail.role !== 'follows' && !isLocked"
+          type="button"
+          @click="emit('follow')"
+        >
           let it follow
         </button>
         <button

@@ -6,6 +6,7 @@ function rail(stops: number[], pickedIndex: number, posts: number[] = []): Rail 
   return {
     control: 'exposure_s',
     title: 'Time',
+    can_follow: true,
     role: 'recipe',
     picked: { value: 1, label: '1', text: '1 s', is_bulb: false },
     picked_index: pickedIndex,
