@@ -77,6 +77,10 @@ h2 {
   border-bottom: 1px solid var(--line);
 }
 
+h2:not(:first-child) {
+  margin-top: 28px;
+}
+
 .shot {
   flex: 1;
   display: flex;

@@ -66,6 +66,7 @@ const emit = defineEmits<{ change: [part: Partial<Schemas['NightIn']>] }>()
 
 <style scoped>
 h2 {
+  margin-top: 28px;
   padding-bottom: 6px;
   margin-bottom: 8px;
   border-bottom: 1px solid var(--line);

@@ -9,10 +9,17 @@ import LoadState from '../components/LoadState.vue'
 import QuestionField from '../components/QuestionField'
 import SettingLists from '../components/SettingLists.vue'
 import { useBench } from '../composables/useBench'
+import type { Schemas } from '../api/client'
 
 const of = useBench()
 const { answers, bench, error, groups, hand, answer } = of
 void of.start()
+
+const plain = computed(() => groups.value.find((group) => !group.title)?.asked ?? [])
+const headed = computed(() => groups.value.filter((group) => group.title))
+/** A number left open shows its default as a hint; anything else shows what acts. */
+const valueOf = (question: Schemas['QuestionOut']) =>
+  answers[question.key] ?? (question.kind === 'number' ? null : question.default)
 
 const inBag = (...kinds: string[]) =>
   (of.kit.value.value ?? []).filter((i) => kinds.includes(i.spec.kind ?? ''))
@@ -67,27 +74,16 @@ async function share(): Promise<void> {
             clearable
             @update:model-value="of.chooseScene"
           />
-          <component
-            :is="group.title ? 'details' : 'div'"
-            v-for="group in groups"
-            :key="group.title"
-            :open="group.title ? group.isUsed : undefined"
-          >
-            <summary v-if="group.title">{{ group.title }}</summary>
-            <div class="pair">
-              <QuestionField
-                v-for="question in group.asked"
-                :key="question.key"
-                :class="{ wide: question.kind === 'yes_no' || question.kind === 'choice' }"
-                :question="question"
-                :value="
-                  answers[question.key] ?? (question.kind === 'number' ? null : question.default)
-                "
-                :error="error?.fault(question.key)"
-                @answer="(value) => answer(question.key, value)"
-              />
-            </div>
-          </component>
+          <div class="pair">
+            <QuestionField
+              v-for="question in plain"
+              :key="question.key"
+              :question="question"
+              :value="valueOf(question)"
+              :error="error?.fault(question.key)"
+              @answer="(value) => answer(question.key, value)"
+            />
+          </div>
           <h2>Body and lens</h2>
           <v-select
             :model-value="answers.body_id"
@@ -119,6 +115,20 @@ async function share(): Promise<void> {
               (v: string) => answer('focal_length_mm', v === '' ? null : Number(v))
             "
           />
+          <details v-for="group in headed" :key="group.title" :open="group.isUsed">
+            <summary>{{ group.title }}</summary>
+            <div class="pair">
+              <QuestionField
+                v-for="question in group.asked"
+                :key="question.key"
+                :class="{ wide: question.kind !== 'number' }"
+                :question="question"
+                :value="valueOf(question)"
+                :error="error?.fault(question.key)"
+                @answer="(value) => answer(question.key, value)"
+              />
+            </div>
+          </details>
           <v-btn @click="share">{{ copied ? 'Address copied' : 'Copy the address' }}</v-btn>
         </aside>
       </div>
@@ -159,6 +169,7 @@ aside {
 .pair {
   display: grid;
   grid-template-columns: 1fr 1fr;
+  align-items: start;
   gap: 10px;
 }
 </style>

@@ -119,7 +119,6 @@ function answerMoment(typed: string): void {
     :max="question.most ?? undefined"
     :placeholder="question.default === null ? undefined : String(question.default)"
     :persistent-placeholder="question.default !== null"
-    :clearable="question.is_optional"
     @update:model-value="answerNumber"
   />
 </template>
