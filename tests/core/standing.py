@@ -1,6 +1,6 @@
 """What stands on the tripod in the core's tests: generic kit, as in the demo."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 
 from patient_owl.core.disciplines import RECIPES
 from patient_owl.core.exposure.filters import Filter
@@ -8,7 +8,7 @@ from patient_owl.core.kit import Body, Kit, Lens, Support, kit_of
 from patient_owl.core.light.part import LightPart
 from patient_owl.core.noise import SensorNoise
 from patient_owl.core.optics.camera import Framing, Sensor
-from patient_owl.core.plan.types import InputValue, Intent, Plan, Scene
+from patient_owl.core.plan.types import Course, InputValue, Intent, Moment, Plan, Scene
 from patient_owl.core.solve.solver import Choice
 
 NOISE = SensorNoise(58_000, 1.6, 5.5, 0.04, 0.52)
@@ -19,6 +19,11 @@ GLASS = (Filter("ND 8", 3), Filter("ND 64", 6), Filter("ND 1000", 9.966))
 def light(ev100: float, sigma_stops: float = 1.0, placement_stops: float = 0.0) -> LightPart:
     """A lamp-lit subject that stands still."""
     return LightPart("subject", "metered", ev100, sigma_stops, placement_stops)
+
+
+def course(moments: Iterable[Moment]) -> Course:
+    """A night's light, moment by moment."""
+    return Course(*zip(*moments, strict=True))
 
 
 DARK = Scene(43.3, -11.0, 0.8, -9.0, 0.8, sun_altitude_deg=-40)

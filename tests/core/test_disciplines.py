@@ -22,7 +22,7 @@ from patient_owl.words.questions import option_text, question_words
 from patient_owl.words.reasons import reason_text
 from patient_owl.words.sketch import SKETCH_LABELS
 from patient_owl.words.sources import SOURCES
-from tests.core.standing import GLASS, kit
+from tests.core.standing import GLASS, course, kit
 
 STARS = RECIPES["stars_over_foreground"]
 NIGHT = Scene(43.3, -11.5, 0.8, -9.0, 0.8)
@@ -68,7 +68,7 @@ scenes = st.builds(
     moon_rises_in_s=st.none() | st.floats(0, 20_000),
     temperature_c=st.floats(-25, 30),
     gust_m_s=st.floats(0, 20),
-    night=st.lists(moments, max_size=4).map(tuple),
+    night=st.lists(moments, max_size=4).map(course),
 )
 framings = st.builds(
     Framing, st.floats(0, 359), st.floats(-80, 90), st.sampled_from(["landscape", "portrait"])

@@ -13,7 +13,7 @@ import numpy as np
 from patient_owl.core.meterless import SOURCES, Darkness, SkyView
 from patient_owl.core.night import Bounds, NightSky, Slope, night_sky, slope
 from patient_owl.core.optics.camera import Framing
-from patient_owl.core.plan.types import Moment, Scene
+from patient_owl.core.plan.types import Course, Scene
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.horizon import Horizon
 from patient_owl.core.sky.tracks import Site
@@ -74,8 +74,12 @@ class Seen(NamedTuple):
     at: Slope
 
 
+@lru_cache(maxsize=512)
 def see(night: NightContext, at_s: float, framing: Framing) -> Seen:
-    """Predict everything a recipe may ask about a moment and a direction."""
+    """Predict everything a recipe may ask about a moment and a direction.
+
+    Kept: a hand on a rail and an answer leave both as they are.
+    """
     weather, moment = night.weather_at(at_s), np.array([at_s])
     view = SkyView(max(framing.tilt_deg, 0.0), framing.bearing_true_deg)
     at = slope(night.site, moment, night.darkness, view, night.cloud_cover_at(moment))
@@ -96,7 +100,7 @@ def see(night: NightContext, at_s: float, framing: Framing) -> Seen:
         galactic_core_azimuth_deg=float(at.core.azimuth_deg[0]),
         temperature_c=weather.temperature_c,
         gust_m_s=weather.gust_m_s,
-        night=_moments(night.light, at_s),
+        night=_course(night, at_s),
     )
     return Seen(scene, at)
 
@@ -106,14 +110,9 @@ def _moonrise_after(night: NightContext, at_s: float) -> float | None:
     return next((rise - at_s for rise in rises if rise > at_s), None)
 
 
-def _moments(whole: Slope, at_s: float) -> tuple[Moment, ...]:
-    rows = (
-        whole.seconds - at_s,
-        whole.light.ground_ev100,
-        whole.light.sky_ev100,
-        whole.sun.true_altitude_deg,
-    )
-    return tuple(Moment(*row) for row in zip(*(r.tolist() for r in rows), strict=True))
+def _course(night: NightContext, at_s: float) -> Course:
+    after_s = (night.light.seconds - at_s).tolist()
+    return Course(tuple(after_s), *_light_columns(night))
 
 
 _sky = lru_cache(maxsize=2048)(night_sky)
@@ -124,6 +123,14 @@ def _light(night: NightContext) -> Slope:
     grid = night.bounds.seconds(NIGHT_STEP_S)
     overhead = SkyView(90.0, 0.0)
     return slope(night.site, grid, night.darkness, overhead, night.cloud_cover_at(grid))
+
+
+@lru_cache(maxsize=256)
+def _light_columns(night: NightContext) -> tuple[tuple[float, ...], ...]:
+    """Of the ground, of the sky, and the Sun's altitude."""
+    light, sun = night.light.light, night.light.sun
+    columns = light.ground_ev100, light.sky_ev100, sun.true_altitude_deg
+    return tuple(tuple(column.tolist()) for column in columns)
 
 
 @lru_cache(maxsize=512)

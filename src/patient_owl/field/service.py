@@ -8,7 +8,6 @@ from patient_owl.core.advise.belief import Verdict
 from patient_owl.core.advise.next import Positions
 from patient_owl.core.advise.tree import Node, advice_tree
 from patient_owl.core.exposure.ladder import brighter
-from patient_owl.core.exposure.settings import settings_on
 from patient_owl.core.shot import PlannedShot
 from patient_owl.core.sky import ephemeris
 from patient_owl.field.schemas import (
@@ -85,7 +84,7 @@ def shot_out(planner: Planner, night: Night, shot: Shot) -> FieldShotOut:
     advice = planned.advise(known, now_s)
     positions = advice.positions if advice else planned.positions
     room = planned.room(planned.next_after_s(known, now_s))
-    tree = advice_tree(settings_on(dials, positions), known, room, WORDS_DEEP)
+    tree = advice_tree(positions, known, room, WORDS_DEEP)
     settings = _Settings(planned)
     asked = asked_out(planned)[0]
     return FieldShotOut(

@@ -7,12 +7,12 @@ import pytest
 from patient_owl.core.optics.camera import Framing
 from patient_owl.core.plan.panorama import grid
 from patient_owl.core.plan.types import Moment
-from tests.core.standing import DARK, kit, planned, quantities
+from tests.core.standing import DARK, course, kit, planned, quantities
 
 BLUE = replace(
     DARK,
     sun_altitude_deg=-3,
-    night=tuple(Moment(60.0 * k, 3 - k / 4, 4 - k / 4, -3 - 0.18 * k) for k in range(60)),
+    night=course(Moment(60.0 * k, 3 - k / 4, 4 - k / 4, -3 - 0.18 * k) for k in range(60)),
 )
 
 

@@ -6,7 +6,7 @@ import pytest
 
 from patient_owl.core.motion.subject import blur_mm, fall_speed_m_s, look_of
 from patient_owl.core.plan.types import Moment
-from tests.core.standing import DARK, GLASS, kit, planned, quantities
+from tests.core.standing import DARK, GLASS, course, kit, planned, quantities
 
 NEAR_STREAM = {"water": "swell", "distance_m": 5.0}  # 1.5 m/s, as the trade's anchors assume
 
@@ -60,7 +60,7 @@ def test_the_schools_differ_by_their_time() -> None:
 
 
 def test_tonight_says_when_each_look_needs_no_filter() -> None:
-    falling = tuple(Moment(60.0 * k, 9 - k / 5, 9 - k / 5, -k / 5) for k in range(60))
+    falling = course(Moment(60.0 * k, 9 - k / 5, 9 - k / 5, -k / 5) for k in range(60))
     scene = replace(DARK, ground_ev100=9.0, night=falling)
     plan = planned("moving_water", scene, kit(35), **NEAR_STREAM)
     later = {

@@ -8,7 +8,7 @@ from patient_owl.core.exposure.reciprocity import Film
 from patient_owl.core.kit import Body, Support
 from patient_owl.core.optics.camera import Sensor
 from patient_owl.core.plan.types import Moment
-from tests.core.standing import BODY, DARK, kit, planned, quantities
+from tests.core.standing import BODY, DARK, course, kit, planned, quantities
 
 
 def test_depth_or_light_is_a_school_and_depth_asked_for_is_kept() -> None:
@@ -23,7 +23,7 @@ def test_depth_or_light_is_a_school_and_depth_asked_for_is_kept() -> None:
 
 
 def test_the_window_matches_the_room_at_its_minute_of_dusk() -> None:
-    falling = tuple(Moment(60.0 * k, 10 - k / 4, 10 - k / 4, -k / 5) for k in range(60))
+    falling = course(Moment(60.0 * k, 10 - k / 4, 10 - k / 4, -k / 5) for k in range(60))
     scene = replace(DARK, ground_ev100=10.0, night=falling)
     plan = planned("dim_interior", scene, lit_by="metered", metered_ev100=6.0, windows="windows_in")
     later = quantities(plan, "window_matches_later")

@@ -7,7 +7,7 @@ import pytest
 from patient_owl.core.kit import Support
 from patient_owl.core.optics.camera import Framing
 from patient_owl.core.plan.types import Moment
-from tests.core.standing import BODY, DARK, kit, planned, quantities
+from tests.core.standing import BODY, DARK, course, kit, planned, quantities
 
 
 # The sky turns 15.04° an hour (handbook, section 4; 360° in a sidereal day of 86 164 s).
@@ -51,7 +51,7 @@ def test_the_pole_is_in_the_frame_at_the_altitude_of_the_latitude() -> None:
 
 
 def test_moonrise_dawn_and_a_cold_battery_are_said_beforehand() -> None:
-    dawn = (Moment(0, -11, -9, -40), Moment(5000, -8, -7, -14))
+    dawn = course((Moment(0, -11, -9, -40), Moment(5000, -8, -7, -14)))
     scene = replace(DARK, moon_rises_in_s=1800, night=dawn, temperature_c=0)
     bag = kit(body=replace(BODY, battery_min=60), support=Support(12, 64, 0, "timer"))
     plan = planned("star_trails", scene, bag, total_min=120)

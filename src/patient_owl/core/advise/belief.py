@@ -12,7 +12,7 @@ change.
 """
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Literal
@@ -50,7 +50,11 @@ SLIP_SHARE = 0.01  # of words are slips of the tongue: no word rules anything ou
 HISTOGRAM_SIGMA_STOPS = 0.8
 SATURATED_SHARE = 0.5  # of the frame clipped: its middle is clipped too and says only "at least"
 
-_GRID_STOPS = np.arange(-24.0, 24.0, 1 / 24)
+# A third of a word's softness: what is smooth at that scale is summed exactly to a millionth.
+_GRID_STOPS = np.arange(-24.0, 24.0, 1 / 12)
+_MOMENTS = np.stack([np.ones_like(_GRID_STOPS), _GRID_STOPS, _GRID_STOPS**2], axis=1)
+_ROW_OF = {verdict: row for row, verdict in enumerate(VERDICT_EDGES_STOPS)}
+_EDGES_STOPS = np.array([-np.inf, *(upper for _, upper in VERDICT_EDGES_STOPS.values())])
 
 
 @dataclass(frozen=True)
@@ -108,34 +112,63 @@ def evidence_on(part: LightPart, lead: LightPart, takes: Sequence[JudgedTake]) -
 
 def belief_after(part: LightPart, evidence: Sequence[Evidence], after_s: float = 0.0) -> Belief:
     """The posterior mean and spread at a moment, after every piece of evidence, in any order."""
-    prior_ev100 = part.wanted_at(after_s)
-    grid = prior_ev100 + _GRID_STOPS
+    return _beliefs(part, weigh(part, evidence, after_s)[None, :], after_s)[0]
+
+
+def weigh(part: LightPart, evidence: Sequence[Evidence], after_s: float) -> FloatArray:
+    """The logarithm of what is believed over the grid, (n,), up to a constant."""
     log_weight = -0.5 * (_GRID_STOPS / part.sigma_stops) ** 2
     for seen in evidence:
-        apart = prior_ev100 - part.moved(seen.after_s, after_s) - seen.ev100
-        carried = part.carried_sigma(seen.after_s, after_s)
+        apart, carried = _standing(part, seen.ev100, seen.after_s, after_s)
         if seen.verdict is not None:
-            log_weight = log_weight + _log_word_likelihood(apart, seen.verdict, carried)
+            likelihoods = _log_word_likelihoods(apart, carried)
+            log_weight = log_weight + likelihoods[_ROW_OF[seen.verdict]]
         if seen.reading is not None:
             placed = part.placement_stops
             found = _reading_likelihood(_GRID_STOPS + apart, seen.reading, placed, carried)
             log_weight = log_weight + np.log(found)
-    weight = np.exp(log_weight - log_weight.max())
-    weight /= weight.sum()
-    mean = float(np.sum(weight * grid))
-    return Belief(mean, float(np.sqrt(np.sum(weight * (grid - mean) ** 2))))
+    return log_weight
 
 
-@lru_cache(maxsize=4096)
-def _log_word_likelihood(apart_stops: float, verdict: Verdict, carried_sigma: float) -> FloatArray:
-    """Over the grid, its middle `apart_stops` over the take. Kept: paths of a tree share it."""
-    misplaced_stops = _GRID_STOPS + apart_stops
-    lower, upper = VERDICT_EDGES_STOPS[verdict]
+def after_each_word(
+    part: LightPart, log_weight: FloatArray, ev100: float, after_s: float
+) -> Iterator[tuple[Verdict, FloatArray, Belief]]:
+    """What would be believed after each word that may be said of one more take.
+
+    log_weight: of `weigh` at `after_s`, which is when the take is made too. ev100: its settings',
+    by what the light answers to. With each word the weights it leaves, to go on from.
+    """
+    apart, carried = _standing(part, ev100, after_s, after_s)
+    weights = log_weight + _log_word_likelihoods(apart, carried)
+    return zip(VERDICT_EDGES_STOPS, weights, _beliefs(part, weights, after_s), strict=True)
+
+
+def _standing(part: LightPart, ev100: float, from_s: float, to_s: float) -> tuple[float, float]:
+    """The grid's middle over a take made at `from_s`, and the ± of carrying it to `to_s`."""
+    apart = part.wanted_at(to_s) - part.moved(from_s, to_s) - ev100
+    return apart, part.carried_sigma(from_s, to_s)
+
+
+def _beliefs(part: LightPart, log_weights: FloatArray, after_s: float) -> list[Belief]:
+    """Mean and spread of each row of log weights, (k, n)."""
+    weights = np.exp(log_weights - log_weights.max(axis=1, keepdims=True))
+    total, first, second = (weights @ _MOMENTS).T
+    means = first / total
+    spreads = np.sqrt(second / total - means**2)
+    middle = part.wanted_at(after_s)
+    return [Belief(middle + m, s) for m, s in zip(means.tolist(), spreads.tolist(), strict=True)]
+
+
+@lru_cache(maxsize=1024)
+def _log_word_likelihoods(apart_stops: float, carried_sigma: float) -> FloatArray:
+    """Of every word over the grid, (7, n), its middle `apart_stops` over the take.
+
+    Kept: the paths of a tree share them.
+    """
     softness = math.hypot(WORD_SOFTNESS_STOPS, carried_sigma)
-    upper_part = ndtr((upper - misplaced_stops) / softness)
-    lower_part = ndtr((lower - misplaced_stops) / softness)
+    below = ndtr((_EDGES_STOPS[:, None] - (_GRID_STOPS + apart_stops)) / softness)
     slip = SLIP_SHARE / len(VERDICT_EDGES_STOPS)
-    found = np.log(slip + (1 - SLIP_SHARE) * (upper_part - lower_part))
+    found = np.log(slip + (1 - SLIP_SHARE) * np.diff(below, axis=0))
     found.setflags(write=False)
     return np.asarray(found)
 

@@ -1,11 +1,11 @@
 """What a change of setting does besides brightness: to noise, trails, depth and softness."""
 
 from collections.abc import Mapping
+from functools import lru_cache
 
 from patient_owl.core.exposure.dials import Control, DialValue
-from patient_owl.core.exposure.settings import settings_on
 from patient_owl.core.kit import Kit
-from patient_owl.core.noise import tone
+from patient_owl.core.noise import SensorNoise, tone
 from patient_owl.core.optics.depth_of_field import (
     airy_diameter_um,
     confusion_um,
@@ -37,16 +37,22 @@ def _noise(kit: Kit, temperature_c: float, before: Positions, after: Positions) 
     noise, pitch_um = kit.body.noise, kit.body.sensor.pixel_pitch_um
     if noise is None:
         return None
-
-    def shadow_snr(positions: Positions) -> float:
-        s = settings_on(kit.dials, positions)
-        return tone(noise, pitch_um, s.exposure_s, s.iso, SHADOW_STOPS, temperature_c).snr
-
-    old, new = shadow_snr(before), shadow_snr(after)
+    old, new = (
+        _shadow_snr(noise, pitch_um, p["exposure_s"].value, p["iso"].value, temperature_c)
+        for p in (before, after)
+    )
     if max(old, new) < SNR_WORTH_SAYING * min(old, new):
         return None
     code = "costs_noise" if new < old else "wins_noise"
     return Reason(code, {"snr": new, "before_snr": old}, "emva1288")
+
+
+@lru_cache(maxsize=1024)
+def _shadow_snr(
+    noise: SensorNoise, pitch_um: float, exposure_s: float, iso: float, temperature_c: float
+) -> float:
+    """Kept: every word over one setting is weighed against the same."""
+    return tone(noise, pitch_um, exposure_s, iso, SHADOW_STOPS, temperature_c).snr
 
 
 def _trails(blurs: Blurs, before: Positions, after: Positions) -> Reason | None:

@@ -8,7 +8,8 @@ take had it. Dials are for the next setting only: what happened is read as it ha
 """
 
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from functools import cached_property
 
 from patient_owl.core.advise.belief import Belief, JudgedTake, Verdict, belief_after, evidence_on
 from patient_owl.core.exposure.dials import Control, Dial, DialValue
@@ -62,23 +63,76 @@ class Room:
     def lead(self) -> LightPart:
         return self.parts[0]
 
+    def lead_ev100(self, positions: Positions) -> float:
+        """The exposure value of positions by what the lead light answers to."""
+        return settings_on(self.dials, positions).ev100_by(self.lead.answers_to)
+
+    @cached_property
+    def inside(self) -> Mapping[Control, Dial]:
+        """The dials within every limit; where limits leave nothing, the dial itself."""
+        return {c: allowed(dial, self.limits) or dial for c, dial in self.dials.items()}
+
+
+@dataclass(frozen=True)
+class Known:
+    """What there is to decide on.
+
+    now: what is set; lead_ev100: its exposure value by what the lead light answers to. beliefs:
+    of each light by its key, about the next take. spoken_of: the lights there is evidence on.
+    words: those of the last take, by light. takes: how many.
+    """
+
+    now: Positions
+    lead_ev100: float
+    beliefs: Mapping[str, Belief]
+    spoken_of: frozenset[str]
+    words: Mapping[str, Verdict]
+    takes: int
+
+    def setting(self, positions: Positions, room: "Room") -> "Known":
+        """The same with something else set."""
+        return replace(self, now=positions, lead_ev100=room.lead_ev100(positions))
+
+
+def known_after(takes: Sequence[JudgedTake], room: Room) -> Known:
+    """What at least one take, oldest first, leaves to decide on."""
+    last, lead = takes[-1], room.lead
+    evidence = {part.key: evidence_on(part, lead, takes) for part in room.parts}
+    words = {part.key: last.word_for(part, lead) for part in room.parts}
+    now = {c: dial.nearest(getattr(last.settings, c)) for c, dial in room.dials.items()}
+    return Known(
+        now=now,
+        lead_ev100=room.lead_ev100(now),
+        beliefs={p.key: belief_after(p, evidence[p.key], room.after_s) for p in room.parts},
+        spoken_of=frozenset(key for key, found in evidence.items() if found),
+        words={key: word for key, word in words.items() if word is not None},
+        takes=len(takes),
+    )
+
+
+def nothing_known(now: Positions, room: Room) -> Known:
+    """Before the first take."""
+    return Known(now, room.lead_ev100(now), {}, frozenset(), {}, 0)
+
 
 def next_setting(takes: Sequence[JudgedTake], room: Room) -> Advice:
     """The change from the last take that is now worth making.
 
     `takes`: at least one, oldest first.
     """
-    lead, last = room.lead, takes[-1]
-    now = {c: dial.nearest(getattr(last.settings, c)) for c, dial in room.dials.items()}
-    evidence = evidence_on(lead, lead, takes)
-    belief = belief_after(lead, evidence, room.after_s)
-    here = settings_on(room.dials, now).ev100_by(lead.answers_to)
+    return decide(known_after(takes, room), room)
+
+
+def decide(known: Known, room: Room) -> Advice:
+    """The change from what is set that is now worth making."""
+    lead, now = room.lead, known.now
+    belief = known.beliefs[lead.key]
     # a light nobody spoke of stays where it is
-    wanted = here - belief.ev100 if evidence else 0.0
-    said = _seen(wanted, belief, takes, room)
+    wanted = known.lead_ev100 - belief.ev100 if lead.key in known.spoken_of else 0.0
+    said = _seen(wanted, known, room)
     positions, control, change = dict(now), None, 0.0
     has_no_room = False
-    if abs(wanted) >= _worth_changing(last.word_for(lead, lead)):
+    if abs(wanted) >= _worth_changing(known.words.get(lead.key)):
         found = _first_move(room.order, wanted, now, room)
         has_no_room = found is None
         if found is not None:
@@ -91,7 +145,7 @@ def next_setting(takes: Sequence[JudgedTake], room: Room) -> Advice:
                 said.append(Reason("change_left", {"stops": wanted - change}))
     taken = set(lead.answers_to)
     for part in room.parts[1:]:
-        said += _bring_home(part, taken, takes, now, positions, room)
+        said += _bring_home(part, taken, known, positions, room)
         taken.update(part.answers_to)
     moved = control or next((c for c in positions if positions[c] != now[c]), None)
     settled = belief.sigma_stops <= SETTLED_SIGMA_STOPS
@@ -105,12 +159,13 @@ def next_setting(takes: Sequence[JudgedTake], room: Room) -> Advice:
     return Advice(positions, moved, change, belief, tuple(said), settled)
 
 
-def _seen(wanted: float, belief: Belief, takes: Sequence[JudgedTake], room: Room) -> list[Reason]:
+def _seen(wanted: float, known: Known, room: Room) -> list[Reason]:
     """What the last take was judged to be, light by light."""
-    last, found = takes[-1], []
-    quantities = {"stops": wanted, "sigma_stops": belief.sigma_stops, "takes": len(takes)}
+    sigma = known.beliefs[room.lead.key].sigma_stops
+    quantities = {"stops": wanted, "sigma_stops": sigma, "takes": known.takes}
+    found = []
     for part in room.parts:
-        word = last.word_for(part, room.lead)
+        word = known.words.get(part.key)
         if word is not None and len(room.parts) == 1:
             found.append(Reason(f"seen_{word}", quantities, "ordered_probit"))
         elif word is not None:
@@ -121,17 +176,16 @@ def _seen(wanted: float, belief: Belief, takes: Sequence[JudgedTake], room: Room
 def _bring_home(
     part: LightPart,
     taken: set[Control],
-    takes: Sequence[JudgedTake],
-    before: Positions,
+    known: Known,
     positions: dict[Control, DialValue],
     room: Room,
 ) -> list[Reason]:
     """Move a light by what moves it alone: where it is judged right, else where it was."""
     own = [c for c in lever_controls(part, taken) if c not in room.locked]
-    evidence = evidence_on(part, room.lead, takes)
+    before, is_spoken_of = known.now, part.key in known.spoken_of
     here = settings_on(room.dials, positions).ev100_by(part.answers_to)
     was = settings_on(room.dials, before).ev100_by(part.answers_to)
-    right = belief_after(part, evidence, room.after_s).ev100 if evidence else was
+    right = known.beliefs[part.key].ev100 if is_spoken_of else was
     wanted = here - right
     if abs(wanted) < GOOD_ENOUGH_STOPS / 2:
         return []
@@ -141,7 +195,7 @@ def _bring_home(
     control, position, _ = found
     positions[control] = position
     times = {"from_s": before["exposure_s"].value, "to_s": positions["exposure_s"].value}
-    code = "time_places_part" if evidence else "time_keeps_part"
+    code = "time_places_part" if is_spoken_of else "time_keeps_part"
     return [Reason(code, {"part": part.key, **times})]
 
 
@@ -165,7 +219,7 @@ def _first_move(
 ) -> tuple[Control, DialValue, float] | None:
     """The first control with room toward the wanted change, where it goes, and by how much."""
     for control in order:
-        inside = allowed(room.dials[control], room.limits) or room.dials[control]
+        inside = room.inside[control]
         here = inside.brightness(now[control].value)
         position = inside.nearest_brightness(here + wanted_stops)
         change = inside.brightness(position.value) - here

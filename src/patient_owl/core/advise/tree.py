@@ -1,11 +1,25 @@
 """The advice for every word that may come, for a place with no signal."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
-from patient_owl.core.advise.belief import VERDICT_EDGES_STOPS, JudgedTake, Verdict
-from patient_owl.core.advise.next import Advice, Room, next_setting
-from patient_owl.core.exposure.settings import Settings, settings_on
+from patient_owl.core.advise.belief import (
+    JudgedTake,
+    Verdict,
+    after_each_word,
+    evidence_on,
+    weigh,
+)
+from patient_owl.core.advise.next import (
+    Advice,
+    Known,
+    Positions,
+    Room,
+    decide,
+    known_after,
+    nothing_known,
+)
+from patient_owl.core.types import FloatArray
 
 
 @dataclass(frozen=True)
@@ -17,21 +31,33 @@ class Node:
 
 
 def advice_tree(
-    first: Settings, takes: Sequence[JudgedTake], room: Room, depth: int
+    first: Positions, takes: Sequence[JudgedTake], room: Room, depth: int
 ) -> Mapping[Verdict, Node]:
     """`depth` words deep, each said of the light the picture is exposed for.
 
     `first`: the settings the first of them is said over, after `takes` already judged. Where
     nothing is to be changed any more the tree ends.
     """
+    known = known_after(takes, room) if takes else nothing_known(first, room)
+    weights = weigh(room.lead, evidence_on(room.lead, room.lead, takes), room.after_s)
+    return _branch(known.setting(first, room), weights, room, depth)
+
+
+def _branch(known: Known, weights: FloatArray, room: Room, depth: int) -> Mapping[Verdict, Node]:
+    """Every word over what is set now. weights: what is believed of the lead light so far."""
+    lead, ev100 = room.lead, known.lead_ev100
     found: dict[Verdict, Node] = {}
-    for verdict in VERDICT_EDGES_STOPS:
-        said = JudgedTake(first, {room.lead.key: verdict}, after_s=room.after_s)
-        path = [*takes, said]
-        advice = next_setting(path, room)
+    for verdict, then, belief in after_each_word(lead, weights, ev100, room.after_s):
+        told = replace(
+            known,
+            beliefs={**known.beliefs, lead.key: belief},
+            spoken_of=known.spoken_of | {lead.key},
+            words={lead.key: verdict},
+            takes=known.takes + 1,
+        )
+        advice = decide(told, room)
         deeper: Mapping[Verdict, Node] = {}
         if depth > 1 and advice.control is not None:
-            following = settings_on(room.dials, advice.positions)
-            deeper = advice_tree(following, path, room, depth - 1)
+            deeper = _branch(told.setting(advice.positions, room), then, room, depth - 1)
         found[verdict] = Node(advice, deeper)
     return found

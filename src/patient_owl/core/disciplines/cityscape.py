@@ -197,23 +197,20 @@ def _contrast_reasons(
 
 def _blue_hour(scene: Scene) -> tuple[Reason, ...]:
     """How long the blue hour lasts and how far off it is."""
-    low, high = BLUE_HOUR_SUN_DEG
-    inside = [m.after_s for m in scene.night if low <= m.sun_altitude_deg <= high]
+    inside = scene.night.with_sun_between(*BLUE_HOUR_SUN_DEG)
     if not inside:
         return (Reason("no_blue_hour"),)
     coming = [s for s in inside if s >= 0] or inside
     # one stretch: the evening's, or the morning's when that is next
     stretch = [s for s in coming if s - coming[0] < ONE_STRETCH_S]
     # each minute of the night's light stands for the step to the next
-    step_s = scene.night[1].after_s - scene.night[0].after_s if len(scene.night) > 1 else 0.0
-    quantities = {"after_s": stretch[0], "lasts_s": len(stretch) * step_s}
+    quantities = {"after_s": stretch[0], "lasts_s": len(stretch) * scene.night.step_s}
     return (Reason("blue_hour", quantities),)
 
 
 def _in_time(scene: Scene, program: Program) -> tuple[Reason, ...]:
     """Whether a panorama's frames fit into what is left of the blue hour."""
-    low, high = BLUE_HOUR_SUN_DEG
-    blue = [m.after_s for m in scene.night if low <= m.sun_altitude_deg <= high]
+    blue = scene.night.with_sun_between(*BLUE_HOUR_SUN_DEG)
     left_s = max((s for s in blue if 0 <= s < ONE_STRETCH_S), default=None)
     if program.rounds == 1 or left_s is None or program.duration_s <= left_s:
         return ()

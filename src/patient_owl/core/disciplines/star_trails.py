@@ -16,7 +16,7 @@ from patient_owl.core.limits.limit import Limit
 from patient_owl.core.limits.motion import counted
 from patient_owl.core.limits.support import battery_min
 from patient_owl.core.optics.camera import frame_grid, frame_size_mm, project_mm
-from patient_owl.core.optics.star_drift import celestial_pole, turned, worst_star_drift
+from patient_owl.core.optics.star_drift import turned, worst_star_drift
 from patient_owl.core.plan.common import (
     kit_marks,
     miss_reasons,
@@ -27,6 +27,7 @@ from patient_owl.core.plan.common import (
     time_bracket,
     time_reasons,
 )
+from patient_owl.core.plan.in_frame import offset_in_frame
 from patient_owl.core.plan.sketch import Line, Ring, Sketch
 from patient_owl.core.plan.types import (
     InputSpec,
@@ -142,14 +143,9 @@ def _pole(scene: Scene, kit: Kit, intent: Intent) -> Reason:
 
 
 def _pole_in_frame(scene: Scene, kit: Kit, intent: Intent) -> tuple[float, float]:
-    pole = celestial_pole(scene.latitude_deg) * (1 if scene.latitude_deg >= 0 else -1)
-    lens = kit.lens
-    axes = frame_grid(kit.body.sensor, lens.focal_length_mm, intent.framing, lens.projection).axes
-    at = project_mm(pole[None, :], axes, lens.focal_length_mm, lens.projection)[0]
-    if np.isnan(at).any():
-        return float("inf"), float("inf")
-    width_mm, height_mm = frame_size_mm(kit.body.sensor, intent.framing.orientation)
-    return float(at[0] / width_mm), float(at[1] / height_mm)
+    azimuth_deg = 0.0 if scene.latitude_deg >= 0 else 180.0
+    altitude_deg = abs(scene.latitude_deg)
+    return offset_in_frame(altitude_deg, azimuth_deg, kit.body.sensor, kit.lens, intent.framing)
 
 
 def _gap(scene: Scene, kit: Kit, intent: Intent, is_stack: bool) -> tuple[Reason, ...]:
@@ -180,14 +176,8 @@ def _interruptions(scene: Scene, lasts_s: float) -> tuple[Reason, ...]:
     found = []
     if scene.moon_rises_in_s is not None and scene.moon_rises_in_s < lasts_s:
         found.append(Reason("moon_rises_during", {"after_s": scene.moon_rises_in_s}))
-    dawn = next(
-        (
-            m.after_s
-            for m in scene.night
-            if 0 <= m.after_s < lasts_s and m.sun_altitude_deg > DAWN_SUN_DEG
-        ),
-        None,
-    )
+    in_daylight = scene.night.with_sun_between(DAWN_SUN_DEG, 90.0)
+    dawn = next((after_s for after_s in in_daylight if 0 <= after_s < lasts_s), None)
     if dawn is not None:
         found.append(Reason("twilight_during", {"after_s": dawn}))
     return tuple(found)
@@ -215,21 +205,20 @@ def _sketch(scene: Scene, kit: Kit, intent: Intent, lasts_s: float) -> Sketch:
     width_mm, height_mm = frame_size_mm(sensor, intent.framing.orientation)
     side = round(len(grid.directions) ** 0.5)
     picked = np.linspace(0, side - 1, TRAILS_DRAWN).round().astype(int)
-    shapes: list[Line | Ring] = []
+    stars = grid.directions[(picked[:, None] * side + picked).ravel()]
     moments = np.linspace(-lasts_s / 2, lasts_s / 2, POINTS_DRAWN)
-    for row in picked:
-        for column in picked:
-            star = grid.directions[row * side + column][None, :]
-            if star[0, 2] <= 0:
-                continue
-            path = np.concatenate([turned(star, scene.latitude_deg, s) for s in moments])
-            at = project_mm(path, grid.axes, lens.focal_length_mm, lens.projection)
-            up = (path[:, 2] > 0) & ~np.isnan(at).any(axis=1)
-            points = tuple(
-                (0.5 + x / width_mm, 0.5 - y / height_mm) for x, y in at[up] if abs(x) < width_mm
-            )
-            if len(points) > 1:
-                shapes.append(Line(points, "light"))
+    shapes: list[Line | Ring] = []
+    stars = stars[stars[:, 2] > 0]
+    seconds = np.tile(moments, len(stars))
+    paths = turned(np.repeat(stars, POINTS_DRAWN, axis=0), scene.latitude_deg, seconds)
+    at = project_mm(paths, grid.axes, lens.focal_length_mm, lens.projection)
+    seen = (paths[:, 2] > 0) & (np.abs(at[:, 0]) < width_mm)
+    shares = [0.5, 0.5] + at / [width_mm, -height_mm]
+    for points, drawn in zip(
+        shares.reshape(len(stars), POINTS_DRAWN, 2), seen.reshape(-1, POINTS_DRAWN), strict=True
+    ):
+        if drawn.sum() > 1:
+            shapes.append(Line(tuple(map(tuple, points[drawn].tolist())), "light"))
     x, y = _pole_in_frame(scene, kit, intent)
     if abs(x) <= 0.5 and abs(y) <= 0.5:
         shapes.append(Ring(0.5 + x, 0.5 - y, 0.02, "mark", "pole"))

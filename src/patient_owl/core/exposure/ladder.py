@@ -50,9 +50,11 @@ def quick_frame(
     if positions["exposure_s"].value <= QUICK_S:
         return None
     bare = {**positions, "nd_stops": dials["nd_stops"].values[0]}
-    rungs = [equivalent({**bare, "iso": iso}, positions, dials) for iso in dials["iso"].values]
-    quick = (rung for rung in rungs if rung.positions["exposure_s"].value <= QUICK_S)
-    return next(quick, rungs[-1])
+    rungs = (equivalent({**bare, "iso": iso}, positions, dials) for iso in dials["iso"].values)
+    for rung in rungs:
+        if rung.positions["exposure_s"].value <= QUICK_S:
+            break
+    return rung
 
 
 def brighter(

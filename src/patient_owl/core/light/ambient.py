@@ -5,7 +5,8 @@ stands still.
 """
 
 import math
-from collections.abc import Iterable
+
+import numpy as np
 
 from patient_owl.core.light.part import Changes, LightPart
 
@@ -24,12 +25,11 @@ def natural(
     key: str,
     source: str,
     now: tuple[float, float],
-    night: Iterable[tuple[float, float]],
+    changes: Changes | None,
     placement_stops: float,
 ) -> LightPart:
-    """What the sky makes. now: EV100 and ±; night: (seconds from now, EV100) through the night."""
-    ev100, sigma = now
-    return LightPart(key, source, ev100, sigma, placement_stops, changes=_changes(night))
+    """What the sky makes. now: EV100 and ±; changes: through the night."""
+    return LightPart(key, source, *now, placement_stops, changes=changes)
 
 
 def lamp(
@@ -44,15 +44,13 @@ def lamp_under_sky(
     source: str,
     of_lamp: tuple[float, float],
     of_sky: tuple[float, float],
-    night: Iterable[tuple[float, float]],
+    changes: Changes | None,
     placement_stops: float,
 ) -> LightPart:
-    """Lamps and the sky on one subject: (EV100, ±) of each, the sky's through the night."""
+    """Lamps and the sky on one subject: (EV100, ±) of each, the sky's changes through the night."""
     ev100, sigma = together(*of_lamp, *of_sky)
-    both = ((at, together(of_lamp[0], 0, sky, 0)[0]) for at, sky in night)
-    return LightPart(key, source, ev100, sigma, placement_stops, changes=_changes(both))
-
-
-def _changes(night: Iterable[tuple[float, float]]) -> Changes | None:
-    rows = sorted(night)
-    return Changes(*zip(*rows, strict=True)) if rows else None
+    both = None
+    if changes is not None:
+        added = np.logaddexp2(of_lamp[0], changes.ev100)
+        both = Changes(changes.after_s, tuple(added.tolist()))
+    return LightPart(key, source, ev100, sigma, placement_stops, changes=both)

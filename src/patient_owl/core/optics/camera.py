@@ -4,7 +4,9 @@ Camera level (no roll). Directions are unit vectors east, north, up. A rectiline
 an angle θ off its axis at f·tan θ; a fisheye is taken as equidistant, f·θ. [ray2002]
 """
 
+import math
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Literal
 
 import numpy as np
@@ -34,12 +36,12 @@ class Sensor:
 
     @property
     def diagonal_mm(self) -> float:
-        return float(np.hypot(self.width_mm, self.height_mm))
+        return math.hypot(self.width_mm, self.height_mm)
 
     @property
     def crop_factor(self) -> float:
         """Diagonal of a 36 × 24 mm frame over this one's. [1]"""
-        return float(np.hypot(36, 24)) / self.diagonal_mm
+        return math.hypot(36, 24) / self.diagonal_mm
 
 
 @dataclass(frozen=True)
@@ -87,13 +89,14 @@ def frame_size_mm(sensor: Sensor, orientation: Orientation) -> tuple[float, floa
     return size if orientation == "landscape" else (size[1], size[0])
 
 
+@lru_cache(maxsize=256)
 def frame_grid(
     sensor: Sensor,
     focal_length_mm: float,
     framing: Framing,
     projection: Projection = "rectilinear",
 ) -> FrameGrid:
-    """A grid over the frame and where each of its points looks."""
+    """A grid over the frame and where each of its points looks. Kept, so only to be read."""
     if not focal_length_mm > 0:
         raise WrongValue("focal_length_mm", "more than 0 mm", focal_length_mm)
     width_mm, height_mm = frame_size_mm(sensor, framing.orientation)

@@ -7,6 +7,7 @@ a corner drifts faster than the middle even at the same declination.
 """
 
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import NamedTuple
 
 import numpy as np
@@ -43,6 +44,7 @@ class StarDrift:
     least_declination_deg: float
 
 
+@lru_cache(maxsize=256)
 def worst_star_drift(
     sensor: Sensor,
     focal_length_mm: float,
@@ -100,15 +102,18 @@ def drift_speed_px_per_s(directions: FloatArray, camera: Camera, latitude_deg: f
     return drift_px(turned(directions, latitude_deg, -0.5), camera, latitude_deg, 1.0)
 
 
-def turned(directions: FloatArray, latitude_deg: float, seconds: float) -> FloatArray:
-    """Where stars at directions (n, 3) stand `seconds` later; any length. [D: Rodrigues]"""
+def turned(directions: FloatArray, latitude_deg: float, seconds: FloatArray | float) -> FloatArray:
+    """Where stars at directions (n, 3) of any length stand `seconds` later, one for all or (n,).
+
+    [D: Rodrigues]
+    """
     pole = celestial_pole(latitude_deg)
-    angle = -SKY_TURN_RAD_PER_S * seconds
+    angle = -SKY_TURN_RAD_PER_S * np.asarray(seconds)[..., None]
     along = (directions @ pole)[:, None] * pole
+    _, north, up = pole
+    across = directions @ np.array([[0, up, -north], [-up, 0, 0], [north, 0, 0]])  # pole × it
     return np.asarray(
-        directions * np.cos(angle)
-        + np.cross(pole, directions) * np.sin(angle)
-        + along * (1 - np.cos(angle))
+        directions * np.cos(angle) + across * np.sin(angle) + along * (1 - np.cos(angle))
     )
 
 

@@ -139,9 +139,8 @@ def lit_part(
     """The light of a subject, as `light_inputs` were answered: outdoors the sky adds to a lamp."""
     lit_by = intent.word("lit_by")
     sky = scene.ground_ev100, scene.ground_sigma_stops
-    night = tuple((m.after_s, m.ground_ev100) for m in scene.night)
     if lit_by == "natural":
-        return natural(key, lit_by, sky, night, placement_stops)
+        return natural(key, lit_by, sky, scene.night.of_ground, placement_stops)
     if lit_by == "metered":
         metered = intent.number("metered_ev100")
         return lamp(key, lit_by, metered, METERED_SIGMA_STOPS, placement_stops)
@@ -149,7 +148,8 @@ def lit_part(
     of_lamp = found.ev100, found.sigma_stops
     if not is_outdoors:
         return lamp(key, lit_by, *of_lamp, placement_stops)
-    return lamp_under_sky(key, lit_by, of_lamp, sky, night, placement_stops)
+    changes = scene.night.of_ground
+    return lamp_under_sky(key, lit_by, of_lamp, sky, changes, placement_stops)
 
 
 def subject_part(scene: Scene, intent: Intent, *, is_outdoors: bool = True) -> LightPart:
@@ -164,6 +164,6 @@ def sky_part(scene: Scene, intent: Intent) -> LightPart:
         "sky",
         scene.sky_source,
         (scene.sky_ev100, scene.sky_sigma_stops),
-        ((m.after_s, m.sky_ev100) for m in scene.night),
+        scene.night.of_sky,
         intent.number("sky_placement_stops"),
     )

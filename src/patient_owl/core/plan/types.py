@@ -1,14 +1,14 @@
 """What a recipe is given and what it answers."""
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, field
-from typing import Literal
+from typing import Literal, NamedTuple
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.bracket import Frame
 from patient_owl.core.exposure.dials import CONTROLS, Control, DialValue
 from patient_owl.core.kit import Kit
-from patient_owl.core.light.part import LightPart
+from patient_owl.core.light.part import Changes, LightPart
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.optics.camera import Framing
 from patient_owl.core.plan.report import Blurs
@@ -21,14 +21,49 @@ from patient_owl.core.solve.solver import Choice, Solution
 InputValue = float | str | None
 
 
-@dataclass(frozen=True)
-class Moment:
+class Moment(NamedTuple):
     """The light at another minute of the same night."""
 
     after_s: float  # from the shot's own moment, negative before it
     ground_ev100: float
     sky_ev100: float
     sun_altitude_deg: float
+
+
+@dataclass(frozen=True)
+class Course:
+    """The light through a night, a column each of what a Moment holds, ascending.
+
+    Columns because a night has hundreds of moments, every plan asks for it, and only `after_s`
+    differs between two shots of the night.
+    """
+
+    after_s: tuple[float, ...] = ()
+    ground_ev100: tuple[float, ...] = ()
+    sky_ev100: tuple[float, ...] = ()
+    sun_altitude_deg: tuple[float, ...] = ()
+
+    def __iter__(self) -> Iterator[Moment]:
+        columns = self.after_s, self.ground_ev100, self.sky_ev100, self.sun_altitude_deg
+        return map(Moment, *columns)
+
+    @property
+    def step_s(self) -> float:
+        """What a moment stands for: the time to the next."""
+        return self.after_s[1] - self.after_s[0] if len(self.after_s) > 1 else 0.0
+
+    @property
+    def of_ground(self) -> Changes | None:
+        return Changes(self.after_s, self.ground_ev100) if self.after_s else None
+
+    @property
+    def of_sky(self) -> Changes | None:
+        return Changes(self.after_s, self.sky_ev100) if self.after_s else None
+
+    def with_sun_between(self, lowest_deg: float, highest_deg: float) -> list[float]:
+        """The moments at which the Sun stands at such altitudes. [s from the shot's own]"""
+        rows = zip(self.after_s, self.sun_altitude_deg, strict=True)
+        return [after_s for after_s, altitude in rows if lowest_deg <= altitude <= highest_deg]
 
 
 @dataclass(frozen=True)
@@ -55,7 +90,7 @@ class Scene:
     galactic_core_azimuth_deg: float = 0.0
     temperature_c: float = 10.0
     gust_m_s: float = 0.0
-    night: tuple[Moment, ...] = ()
+    night: Course = Course()
 
 
 @dataclass(frozen=True)
