@@ -2,11 +2,12 @@
 
 import sys
 
-from benchmarks import advisor, bundle, engine, field, http, matching, sky
+from benchmarks import advisor, bundle, engine, field, http, matching, planning, sky
 
 PARTS = {
     "advisor": advisor.run,
     "engine": engine.run,
+    "planning": planning.run,
     "matching": matching.run,
     "sky": sky.run,
     "http": http.run,

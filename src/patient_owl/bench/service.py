@@ -11,7 +11,7 @@ from patient_owl.core import bench as core_bench
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.limit import is_time_capped
 from patient_owl.kit.schemas import BodySpec, LensSpec
-from patient_owl.kit.service import all_kit, camera_spec, get_item, kit_of, lens_spec
+from patient_owl.kit.service import all_kit, camera_spec, get_item, kit_of, lens_spec, specs_of
 from patient_owl.kit.shelf import SHELF
 from patient_owl.questions import QuestionOut, question_of
 from patient_owl.rails import ChoiceIn, rails_out
@@ -75,7 +75,7 @@ def _bag(session: Session, user: User, request: BenchIn) -> _Bag:
     glass = lens_spec(lens) if lens else PLAIN_LENS
     focal_length_mm = request.focal_length_mm or glass.shortest_focal_length_mm
     return _Bag(
-        kit_of(camera, glass, focal_length_mm, items),
+        kit_of(camera, glass, focal_length_mm, specs_of(items)),
         body.name if body else "plain full-frame body",
         lens.name if lens else "plain 35 mm lens",
     )

@@ -6,11 +6,12 @@ PlannedShot; none derives a judgement again.
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
-from functools import lru_cache, partial
+from functools import cached_property, lru_cache, partial
 
-from patient_owl.core.advise.belief import JudgedTake
+from patient_owl.core.advise.belief import JudgedTake, Verdict
 from patient_owl.core.advise.consequences import consequences
 from patient_owl.core.advise.next import Advice, Positions, Room, next_setting
+from patient_owl.core.advise.tree import Node, advice_tree
 from patient_owl.core.disciplines import RECIPES
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.dials import Control
@@ -33,6 +34,7 @@ NOISE_REDUCTION_SCHOOL = "noise_reduction_school"
 # Nobody photographs the same light two hours off: a take that far from its shot's moment was made
 # at the table, or by a clock that is wrong, and is read as made at the shot's own moment.
 LONGEST_CARRY_S = 2 * 3600.0
+WORDS_DEEP = 3  # nineteen of twenty scenes are settled by then; see benchmarks/advisor.py
 STILL_AT_IT_S = 1800.0  # somebody whose last take is older begins anew; common practice
 
 
@@ -133,6 +135,19 @@ class PlannedShot:
         last = takes[-1].after_s
         now = self.after_s(now_s)
         return now if last <= now <= last + STILL_AT_IT_S else last
+
+    def words_ahead(
+        self, now: Positions, takes: Sequence[JudgedTake], now_s: float
+    ) -> Mapping[Verdict, Node]:
+        """The advice for the words that may come next over what is set `now`."""
+        if not takes and now == self.positions:
+            return self._first_words
+        return advice_tree(now, takes, self.room(self.next_after_s(takes, now_s)), WORDS_DEEP)
+
+    @cached_property
+    def _first_words(self) -> Mapping[Verdict, Node]:
+        """Before any take; kept, because a night taken along asks for every shot's."""
+        return advice_tree(self.positions, (), self.room(), WORDS_DEEP)
 
     def advise(self, takes: Sequence[JudgedTake], now_s: float) -> Advice | None:
         """The next setting after the takes judged so far; None before the first."""

@@ -10,6 +10,7 @@ from patient_owl.places.zones import zone
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner
 from patient_owl.takes.present import verdicts_out
+from patient_owl.takes.record import record_of
 from patient_owl.words.night import EVENTS, clock
 
 
@@ -33,7 +34,7 @@ def shot_card(visit: Visit, shot: Shot) -> bytes:
     """One shot: its numbers, steps, and what to set for each word."""
     planner = Planner(visit)
     night = planner.night(shot.night_id)
-    mine = shot_out(planner, night, shot)
+    mine = shot_out(planner, night, shot, record_of(visit.session, visit.user, shot))
     labels = {verdict.key: verdict.label for verdict in verdicts_out()}
     answers = mine.answers.items()
     blocks = [

@@ -10,6 +10,7 @@ from patient_owl.field.schemas import FieldNightOut, FieldShotOut
 from patient_owl.nights.service import get_night
 from patient_owl.shots.planner import Planner
 from patient_owl.shots.service import get_shot
+from patient_owl.takes.record import record_of
 
 router = APIRouter(tags=["field"])
 
@@ -25,7 +26,8 @@ def get_field_shot(shot_id: UUID, visit: CurrentVisit) -> FieldShotOut:
     """One shot of the bundle anew, after a take."""
     planner = Planner(visit)
     shot = get_shot(visit.session, visit.user.id, shot_id)
-    return service.shot_out(planner, planner.night(shot.night_id), shot)
+    record = record_of(visit.session, visit.user, shot)
+    return service.shot_out(planner, planner.night(shot.night_id), shot, record)
 
 
 def _pdf(content: bytes, name: str) -> Response:

@@ -6,7 +6,8 @@ from patient_owl.accounts.visit import Visit
 from patient_owl.answers import program_out
 from patient_owl.core.advise.belief import Verdict
 from patient_owl.core.advise.next import Positions
-from patient_owl.core.advise.tree import Node, advice_tree
+from patient_owl.core.advise.tree import Node
+from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import brighter
 from patient_owl.core.shot import PlannedShot
 from patient_owl.core.sky import ephemeris
@@ -19,7 +20,6 @@ from patient_owl.field.schemas import (
 )
 from patient_owl.nights.models import Night
 from patient_owl.nights.service import out as night_out
-from patient_owl.pictures.service import photos_of
 from patient_owl.places.zones import zone
 from patient_owl.rails import setting_values
 from patient_owl.shots.models import Shot
@@ -28,7 +28,7 @@ from patient_owl.shots.present import cautions_out
 from patient_owl.shots.schemas import LineOut
 from patient_owl.shots.service import shots_of
 from patient_owl.takes.present import asked_out, verdicts_out
-from patient_owl.takes.service import judged, readings_of, takes_of
+from patient_owl.takes.record import Record, records_of
 from patient_owl.words.chain import change_text
 from patient_owl.words.disciplines import DISCIPLINES, STEPS
 from patient_owl.words.formats import signed_stops
@@ -36,7 +36,6 @@ from patient_owl.words.night import clock
 from patient_owl.words.plan import position_texts, said, sentence_rest
 from patient_owl.words.reasons import reason_text
 
-WORDS_DEEP = 3  # nineteen of twenty scenes are settled by then; see benchmarks/advisor.py
 OTHER_STOPS = (-2.0, -1.0, 1.0, 2.0)
 
 
@@ -44,6 +43,7 @@ def bundle(visit: Visit, night: Night) -> FieldNightOut:
     """Every shot of a night with all that may be asked about it out there."""
     planner = Planner(visit)
     shots = shots_of(visit.session, visit.user, night)
+    records = records_of(visit.session, visit.user, shots)
     return FieldNightOut(
         id=night.id,
         title=night.title or night.place.name,
@@ -53,7 +53,7 @@ def bundle(visit: Visit, night: Night) -> FieldNightOut:
         hazards=night.place.hazards,
         made_at_utc=visit.now_utc,
         verdicts=verdicts_out(),
-        shots=[shot_out(planner, night, shot) for shot in shots],
+        shots=[shot_out(planner, night, shot, records[shot.id]) for shot in shots],
     )
 
 
@@ -63,29 +63,33 @@ class _Settings:
     def __init__(self, planned: PlannedShot) -> None:
         self._planned = planned
         self._at: dict[tuple[float, ...], int] = {}
+        self._texts: list[dict[Control, str]] = []
         self.found: list[FieldSettingOut] = []
 
     def place(self, positions: Positions) -> int:
         key = tuple(position.value for position in positions.values())
         if key not in self._at:
             self._at[key] = len(self.found)
-            self.found.append(_setting_out(self._planned, positions))
+            self._texts.append(position_texts(positions))
+            self.found.append(_setting_out(self._planned, positions, self._texts[-1]))
         return self._at[key]
 
+    def change(self, before: int, after: int, stops: float) -> str:
+        """From one of them to another, in words."""
+        return change_text(self._texts[before], self._texts[after], stops)
 
-def shot_out(planner: Planner, night: Night, shot: Shot) -> FieldShotOut:
+
+def shot_out(planner: Planner, night: Night, shot: Shot, record: Record) -> FieldShotOut:
     """One shot as it is run now, after the takes the server knows of."""
-    visit = planner.visit
     planned = planner.plan_of(shot, night)
     plan, dials = planned.plan, planned.kit.dials
-    takes = takes_of(visit.session, visit.user, shot)
-    known = judged(takes, readings_of(photos_of(visit.session, visit.user, shot.id)), planned)
-    now_s = ephemeris.epoch_seconds(visit.now_utc)
+    known = record.judged(planned)
+    now_s = ephemeris.epoch_seconds(planner.visit.now_utc)
     advice = planned.advise(known, now_s)
     positions = advice.positions if advice else planned.positions
-    room = planned.room(planned.next_after_s(known, now_s))
-    tree = advice_tree(positions, known, room, WORDS_DEEP)
+    tree = planned.words_ahead(positions, known, now_s)
     settings = _Settings(planned)
+    now = settings.place(positions)
     asked = asked_out(planned)[0]
     return FieldShotOut(
         id=shot.id,
@@ -94,7 +98,7 @@ def shot_out(planner: Planner, night: Night, shot: Shot) -> FieldShotOut:
         at_utc=shot.at_utc,
         at_local=clock(shot.at_utc, zone(night.place.time_zone)),
         sentence=sentence_rest(plan.lead, plan.reasons),
-        setting=settings.place(positions),
+        setting=now,
         steps=[LineOut(code=code, text=STEPS[code]) for code in plan.steps],
         cautions=cautions_out(planned),
         bracket=[
@@ -112,33 +116,31 @@ def shot_out(planner: Planner, night: Night, shot: Shot) -> FieldShotOut:
         uses_noise_reduction=planned.uses_noise_reduction,
         judged=asked.key,
         judged_name=asked.name,
-        answers=_answers(tree, positions, settings),
-        takes=len(takes),
+        answers=_answers(tree, now, settings),
+        takes=len(record.takes),
         settings=settings.found,
     )
 
 
 def _answers(
-    tree: Mapping[Verdict, Node], before: Positions, settings: _Settings
+    tree: Mapping[Verdict, Node], before: int, settings: _Settings
 ) -> dict[Verdict, AnswerOut]:
-    return {
-        verdict: AnswerOut(
-            setting=settings.place(node.advice.positions),
-            change=change_text(
-                position_texts(before),
-                position_texts(node.advice.positions),
-                node.advice.change_stops,
-            ),
-            reasons=[reason_text(reason) for reason in node.advice.reasons],
-            is_settled=node.advice.is_settled,
-            after=_answers(node.after, node.advice.positions, settings),
+    found = {}
+    for verdict, node in tree.items():
+        advice, place = node.advice, settings.place(node.advice.positions)
+        found[verdict] = AnswerOut(
+            setting=place,
+            change=settings.change(before, place, advice.change_stops),
+            reasons=[reason_text(reason) for reason in advice.reasons],
+            is_settled=advice.is_settled,
+            after=_answers(node.after, place, settings),
         )
-        for verdict, node in tree.items()
-    }
+    return found
 
 
-def _setting_out(planned: PlannedShot, positions: Positions) -> FieldSettingOut:
-    texts = position_texts(positions)
+def _setting_out(
+    planned: PlannedShot, positions: Positions, texts: Mapping[Control, str]
+) -> FieldSettingOut:
     return FieldSettingOut(
         text=said(texts),
         time=texts["exposure_s"],

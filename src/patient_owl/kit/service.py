@@ -191,7 +191,7 @@ class Bag:
     def __init__(self, session: Session, user: User) -> None:
         everything = owned_rows(session, KitItem, user.id, deleted_too=True)
         self._by_id = {item.id: item for item in everything}
-        self._along = [item for item in everything if item.deleted_at_utc is None]
+        self._along = specs_of([item for item in everything if item.deleted_at_utc is None])
 
     def kit(self, body_id: UUID, lens_id: UUID, focal_length_mm: float) -> Kit:
         """Body, lens and the rest of the bag."""
@@ -204,18 +204,24 @@ class Bag:
         return self._by_id[item_id]
 
 
-def kit_of(camera: CameraSpec, lens: LensSpec, focal_length_mm: float, bag: list[KitItem]) -> Kit:
+def specs_of(items: list[KitItem]) -> list[tuple[str, AnySpec]]:
+    """The names of pieces of kit, and what they are."""
+    return [(item.name, SPEC.validate_python(item.spec)) for item in items]
+
+
+def kit_of(
+    camera: CameraSpec, lens: LensSpec, focal_length_mm: float, bag: list[tuple[str, AnySpec]]
+) -> Kit:
     """A body and a lens with the dials they give; WrongValue out of the lens's reach."""
     shortest, longest = lens.shortest_focal_length_mm, lens.longest_focal_length_mm
     if not shortest <= focal_length_mm <= longest:
         span = f"{shortest:g} mm" if shortest == longest else f"{shortest:g} to {longest:g} mm"
         raise WrongValue("focal_length_mm", f"{span} for this lens", f"{focal_length_mm:g} mm")
-    others = [(item.name, SPEC.validate_python(item.spec)) for item in bag]
     return core_kit.kit_of(
         camera.to_domain(),
         lens.to_domain(focal_length_mm),
-        _filters(others),
-        _support([spec for _, spec in others]),
+        _filters(bag),
+        _support([spec for _, spec in bag]),
     )
 
 

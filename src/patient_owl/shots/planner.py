@@ -20,6 +20,7 @@ class Planner:
 
     def __init__(self, visit: Visit) -> None:
         self.visit = visit
+        self._nights: dict[UUID, Night] = {}  # a session forgets what nobody holds
         self._contexts: dict[UUID, NightContext] = {}
 
     @cached_property
@@ -31,7 +32,10 @@ class Planner:
         return schools_of(self.visit.user)
 
     def night(self, night_id: UUID) -> Night:
-        return get_night(self.visit.session, self.visit.user.id, night_id)
+        if night_id not in self._nights:
+            found = get_night(self.visit.session, self.visit.user.id, night_id)
+            self._nights[night_id] = found
+        return self._nights[night_id]
 
     def context(self, night: Night) -> NightContext:
         if night.id not in self._contexts:

@@ -8,12 +8,12 @@ from patient_owl.core.light.part import WHOLE
 from patient_owl.core.shot import PlannedShot
 from patient_owl.core.sky import ephemeris
 from patient_owl.pictures.service import out as photo_out
-from patient_owl.pictures.service import photos_of
 from patient_owl.places.zones import zone
 from patient_owl.rails import setting_values
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner
 from patient_owl.takes.models import Take
+from patient_owl.takes.record import record_of, settings_of
 from patient_owl.takes.schemas import (
     AdviceOut,
     AskedOut,
@@ -22,7 +22,6 @@ from patient_owl.takes.schemas import (
     TakeOut,
     VerdictOut,
 )
-from patient_owl.takes.service import judged, readings_of, settings_of, takes_of
 from patient_owl.words.chain import VERDICTS, change_text
 from patient_owl.words.night import clock
 from patient_owl.words.parts import part_name
@@ -43,8 +42,8 @@ def planned_or_trouble(planner: Planner, shot: Shot) -> tuple[PlannedShot | None
 def chain_out(planner: Planner, shot: Shot) -> ChainOut:
     visit = planner.visit
     planned, trouble = planned_or_trouble(planner, shot)
-    takes = takes_of(visit.session, visit.user, shot)
-    photos = photos_of(visit.session, visit.user, shot.id)
+    record = record_of(visit.session, visit.user, shot)
+    takes, photos = record.takes, record.photos
     place_zone = zone(planner.night(shot.night_id).place.time_zone)
     links = [
         LinkOut(
@@ -58,8 +57,7 @@ def chain_out(planner: Planner, shot: Shot) -> ChainOut:
     ]
     advice = None
     if planned is not None:
-        known = judged(takes, readings_of(photos), planned)
-        found = planned.advise(known, ephemeris.epoch_seconds(visit.now_utc))
+        found = planned.advise(record.judged(planned), ephemeris.epoch_seconds(visit.now_utc))
         advice = (
             _first_out(planned)
             if found is None

@@ -1,6 +1,6 @@
 """Keeping takes, and reading them as evidence."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from datetime import datetime
 from uuid import UUID
 
@@ -9,23 +9,18 @@ from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
 from patient_owl.accounts.visit import Visit
-from patient_owl.core.advise.belief import JudgedTake
 from patient_owl.core.advise.keeping import is_kept
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.exposure.reading import Reading
-from patient_owl.core.exposure.reciprocity import Film
-from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.light.part import WHOLE
 from patient_owl.core.matching import Stamped, match
 from patient_owl.core.shot import PlannedShot
-from patient_owl.core.sky import ephemeris
 from patient_owl.errors import NotFound, VersionMissing
 from patient_owl.pictures.models import Photo
-from patient_owl.pictures.service import get_photo, photos_of, reading_of
-from patient_owl.shots.models import Shot
+from patient_owl.pictures.service import get_photo
 from patient_owl.shots.service import get_shot
-from patient_owl.storage.owned import check_version, flush, owned, owned_rows
+from patient_owl.storage.owned import check_version, flush, owned
 from patient_owl.takes.models import Take
+from patient_owl.takes.record import lost_stops, record_of
 from patient_owl.takes.schemas import TakeIn
 from patient_owl.words.pictures import matched_text
 
@@ -55,7 +50,7 @@ def put_take(
         take = Take(
             id=take_id,
             user_id=user.id,
-            lost_stops=_lost_stops(film, request.exposure_s) if planned else None,
+            lost_stops=lost_stops(film, request.exposure_s) if planned else None,
             **request.model_dump(),
         )
         try:
@@ -91,30 +86,13 @@ def _check_verdicts(request: TakeIn, planned: PlannedShot | None, known: Mapping
             raise WrongValue("verdicts", "words about " + ", ".join(lights), key)
 
 
-def _lost_stops(film: Film | None, exposure_s: float) -> float:
-    return film.lost_stops(exposure_s) if film else 0.0
-
-
-def takes_of(session: Session, user: User, shot: Shot) -> list[Take]:
-    takes = owned_rows(session, Take, user.id, Take.shot_id == shot.id)
-    return sorted(takes, key=lambda take: (take.started_at_utc, take.id))
-
-
-def settings_of(take: Take, film: Film | None = None) -> Settings:
-    """What was really set. film: in the camera today, for takes that do not say what they lost."""
-    lost = take.lost_stops
-    if lost is None:
-        lost = _lost_stops(film, take.exposure_s)
-    return Settings(take.exposure_s, take.f_number, take.iso, take.nd_stops, lost)
-
-
 def match_photos(session: Session, user: User, shot_id: UUID) -> tuple[str, int]:
     """Give loose pictures to takes; in words how far the camera's clock is off, and how many."""
     shot = get_shot(session, user.id, shot_id)
-    takes = takes_of(session, user, shot)
-    photos = photos_of(session, user, shot.id)
+    record = record_of(session, user, shot)
+    photos = record.photos
     taken = {photo.take_id for photo in photos if photo.take_id}
-    free = [take for take in takes if take.id not in taken]
+    free = [take for take in record.takes if take.id not in taken]
     loose = [photo for photo in photos if photo.take_id is None and _time_of(photo) is not None]
     found = match([_stamp_of_photo(p) for p in loose], [_stamp_of_take(t) for t in free])
     for photo, index in zip(loose, found.takes, strict=True):
@@ -149,29 +127,3 @@ def give_photo(session: Session, user: User, photo_id: UUID, take_id: UUID | Non
     photo.take_id = take_id
     flush(session, photo, "picture")
     return photo
-
-
-def readings_of(photos: Sequence[Photo]) -> dict[UUID, Reading]:
-    """What the pictures given to takes tell, by take; the first picture of a take counts."""
-    found: dict[UUID, Reading] = {}
-    for photo in photos:
-        if photo.take_id is not None:
-            found.setdefault(photo.take_id, reading_of(photo))
-    return found
-
-
-def judged(
-    takes: Sequence[Take], readings: Mapping[UUID, Reading], planned: PlannedShot
-) -> list[JudgedTake]:
-    """What is known from the takes that say anything, oldest first."""
-    film = planned.kit.body.film
-    return [
-        JudgedTake(
-            settings_of(take, film),
-            take.verdicts,
-            readings.get(take.id),
-            planned.after_s(ephemeris.epoch_seconds(take.started_at_utc)),
-        )
-        for take in takes
-        if take.verdicts or take.id in readings
-    ]

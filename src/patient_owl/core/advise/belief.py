@@ -116,31 +116,35 @@ def belief_after(part: LightPart, evidence: Sequence[Evidence], after_s: float =
 
 
 def weigh(part: LightPart, evidence: Sequence[Evidence], after_s: float) -> FloatArray:
-    """The logarithm of what is believed over the grid, (n,), up to a constant."""
+    """What is believed over the grid, (n,), up to a factor.
+
+    Summed as logarithms: a long chain of takes would underflow as a product.
+    """
     log_weight = -0.5 * (_GRID_STOPS / part.sigma_stops) ** 2
     for seen in evidence:
         apart, carried = _standing(part, seen.ev100, seen.after_s, after_s)
         if seen.verdict is not None:
-            likelihoods = _log_word_likelihoods(apart, carried)
-            log_weight = log_weight + likelihoods[_ROW_OF[seen.verdict]]
+            likelihoods = _word_likelihoods(apart, carried)
+            log_weight = log_weight + np.log(likelihoods[_ROW_OF[seen.verdict]])
         if seen.reading is not None:
             placed = part.placement_stops
             found = _reading_likelihood(_GRID_STOPS + apart, seen.reading, placed, carried)
             log_weight = log_weight + np.log(found)
-    return log_weight
+    return np.asarray(np.exp(log_weight - log_weight.max()))
 
 
 def after_each_word(
-    part: LightPart, log_weight: FloatArray, ev100: float, after_s: float
+    part: LightPart, weights: FloatArray, ev100: float, after_s: float
 ) -> Iterator[tuple[Verdict, FloatArray, Belief]]:
     """What would be believed after each word that may be said of one more take.
 
-    log_weight: of `weigh` at `after_s`, which is when the take is made too. ev100: its settings',
-    by what the light answers to. With each word the weights it leaves, to go on from.
+    weights: of `weigh` at `after_s`, which is when the take is made too. ev100: its settings', by
+    what the light answers to. With each word the weights it leaves, to go on from: a product, good
+    for the few words that may follow one another without a signal.
     """
     apart, carried = _standing(part, ev100, after_s, after_s)
-    weights = log_weight + _log_word_likelihoods(apart, carried)
-    return zip(VERDICT_EDGES_STOPS, weights, _beliefs(part, weights, after_s), strict=True)
+    left = weights * _word_likelihoods(apart, carried)
+    return zip(VERDICT_EDGES_STOPS, left, _beliefs(part, left, after_s), strict=True)
 
 
 def _standing(part: LightPart, ev100: float, from_s: float, to_s: float) -> tuple[float, float]:
@@ -149,9 +153,8 @@ def _standing(part: LightPart, ev100: float, from_s: float, to_s: float) -> tupl
     return apart, part.carried_sigma(from_s, to_s)
 
 
-def _beliefs(part: LightPart, log_weights: FloatArray, after_s: float) -> list[Belief]:
-    """Mean and spread of each row of log weights, (k, n)."""
-    weights = np.exp(log_weights - log_weights.max(axis=1, keepdims=True))
+def _beliefs(part: LightPart, weights: FloatArray, after_s: float) -> list[Belief]:
+    """Mean and spread of each row of weights, (k, n)."""
     total, first, second = (weights @ _MOMENTS).T
     means = first / total
     spreads = np.sqrt(second / total - means**2)
@@ -160,7 +163,7 @@ def _beliefs(part: LightPart, log_weights: FloatArray, after_s: float) -> list[B
 
 
 @lru_cache(maxsize=1024)
-def _log_word_likelihoods(apart_stops: float, carried_sigma: float) -> FloatArray:
+def _word_likelihoods(apart_stops: float, carried_sigma: float) -> FloatArray:
     """Of every word over the grid, (7, n), its middle `apart_stops` over the take.
 
     Kept: the paths of a tree share them.
@@ -168,7 +171,7 @@ def _log_word_likelihoods(apart_stops: float, carried_sigma: float) -> FloatArra
     softness = math.hypot(WORD_SOFTNESS_STOPS, carried_sigma)
     below = ndtr((_EDGES_STOPS[:, None] - (_GRID_STOPS + apart_stops)) / softness)
     slip = SLIP_SHARE / len(VERDICT_EDGES_STOPS)
-    found = np.log(slip + (1 - SLIP_SHARE) * np.diff(below, axis=0))
+    found = slip + (1 - SLIP_SHARE) * np.diff(below, axis=0)
     found.setflags(write=False)
     return np.asarray(found)
 

@@ -1,7 +1,7 @@
 """The advice for every word that may come, for a place with no signal."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from patient_owl.core.advise.belief import (
     JudgedTake,
@@ -46,12 +46,14 @@ def advice_tree(
 def _branch(known: Known, weights: FloatArray, room: Room, depth: int) -> Mapping[Verdict, Node]:
     """Every word over what is set now. weights: what is believed of the lead light so far."""
     lead, ev100 = room.lead, known.lead_ev100
+    spoken_of = known.spoken_of | {lead.key}
     found: dict[Verdict, Node] = {}
     for verdict, then, belief in after_each_word(lead, weights, ev100, room.after_s):
-        told = replace(
-            known,
+        told = Known(
+            now=known.now,
+            lead_ev100=ev100,
             beliefs={**known.beliefs, lead.key: belief},
-            spoken_of=known.spoken_of | {lead.key},
+            spoken_of=spoken_of,
             words={lead.key: verdict},
             takes=known.takes + 1,
         )

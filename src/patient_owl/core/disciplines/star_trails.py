@@ -6,16 +6,17 @@ stays open for the whole arc. Battery, card, moonrise, dawn and the gap decide h
 """
 
 from dataclasses import replace
+from functools import lru_cache
 
 import numpy as np
 
 from patient_owl.core.constants import SIDEREAL_DAY_S
 from patient_owl.core.exposure.dials import Control
-from patient_owl.core.kit import Kit
+from patient_owl.core.kit import Kit, Lens
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.limits.motion import counted
 from patient_owl.core.limits.support import battery_min
-from patient_owl.core.optics.camera import frame_grid, frame_size_mm, project_mm
+from patient_owl.core.optics.camera import Framing, Sensor, frame_grid, frame_size_mm, project_mm
 from patient_owl.core.optics.star_drift import turned, worst_star_drift
 from patient_owl.core.plan.common import (
     kit_marks,
@@ -99,7 +100,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
             *_supplies(scene, kit, program),
         ),
         bracket=time_bracket(solution, kit),
-        sketch=_sketch(scene, kit, intent, lasts_s),
+        sketch=_sketch(scene.latitude_deg, kit.body.sensor, kit.lens, intent.framing, lasts_s),
     )
 
 
@@ -135,17 +136,18 @@ def _arc(lasts_s: float) -> Reason:
 
 def _pole(scene: Scene, kit: Kit, intent: Intent) -> Reason:
     """Whether the pole that is up stands in the frame: circles about it, or arcs across."""
-    x, y = _pole_in_frame(scene, kit, intent)
+    x, y = _pole_in_frame(scene.latitude_deg, kit.body.sensor, kit.lens, intent.framing)
     inside = abs(x) <= 0.5 and abs(y) <= 0.5
     side = "north" if scene.latitude_deg >= 0 else "south"
     code = "pole_inside" if inside else "pole_outside"
     return Reason(code, {"altitude_deg": abs(scene.latitude_deg), "pole": side})
 
 
-def _pole_in_frame(scene: Scene, kit: Kit, intent: Intent) -> tuple[float, float]:
-    azimuth_deg = 0.0 if scene.latitude_deg >= 0 else 180.0
-    altitude_deg = abs(scene.latitude_deg)
-    return offset_in_frame(altitude_deg, azimuth_deg, kit.body.sensor, kit.lens, intent.framing)
+def _pole_in_frame(
+    latitude_deg: float, sensor: Sensor, lens: Lens, framing: Framing
+) -> tuple[float, float]:
+    azimuth_deg = 0.0 if latitude_deg >= 0 else 180.0
+    return offset_in_frame(abs(latitude_deg), azimuth_deg, sensor, lens, framing)
 
 
 def _gap(scene: Scene, kit: Kit, intent: Intent, is_stack: bool) -> tuple[Reason, ...]:
@@ -198,11 +200,13 @@ def _supplies(scene: Scene, kit: Kit, program: Program) -> tuple[Reason, ...]:
     return tuple(found)
 
 
-def _sketch(scene: Scene, kit: Kit, intent: Intent, lasts_s: float) -> Sketch:
+@lru_cache(maxsize=128)
+def _sketch(
+    latitude_deg: float, sensor: Sensor, lens: Lens, framing: Framing, lasts_s: float
+) -> Sketch:
     """The arcs that stars spread over the frame will draw, and the pole when it is inside."""
-    lens, sensor = kit.lens, kit.body.sensor
-    grid = frame_grid(sensor, lens.focal_length_mm, intent.framing, lens.projection)
-    width_mm, height_mm = frame_size_mm(sensor, intent.framing.orientation)
+    grid = frame_grid(sensor, lens.focal_length_mm, framing, lens.projection)
+    width_mm, height_mm = frame_size_mm(sensor, framing.orientation)
     side = round(len(grid.directions) ** 0.5)
     picked = np.linspace(0, side - 1, TRAILS_DRAWN).round().astype(int)
     stars = grid.directions[(picked[:, None] * side + picked).ravel()]
@@ -210,7 +214,7 @@ def _sketch(scene: Scene, kit: Kit, intent: Intent, lasts_s: float) -> Sketch:
     shapes: list[Line | Ring] = []
     stars = stars[stars[:, 2] > 0]
     seconds = np.tile(moments, len(stars))
-    paths = turned(np.repeat(stars, POINTS_DRAWN, axis=0), scene.latitude_deg, seconds)
+    paths = turned(np.repeat(stars, POINTS_DRAWN, axis=0), latitude_deg, seconds)
     at = project_mm(paths, grid.axes, lens.focal_length_mm, lens.projection)
     seen = (paths[:, 2] > 0) & (np.abs(at[:, 0]) < width_mm)
     shares = [0.5, 0.5] + at / [width_mm, -height_mm]
@@ -219,7 +223,7 @@ def _sketch(scene: Scene, kit: Kit, intent: Intent, lasts_s: float) -> Sketch:
     ):
         if drawn.sum() > 1:
             shapes.append(Line(tuple(map(tuple, points[drawn].tolist())), "light"))
-    x, y = _pole_in_frame(scene, kit, intent)
+    x, y = _pole_in_frame(latitude_deg, sensor, lens, framing)
     if abs(x) <= 0.5 and abs(y) <= 0.5:
         shapes.append(Ring(0.5 + x, 0.5 - y, 0.02, "mark", "pole"))
     return Sketch(width_mm / height_mm, tuple(shapes))

@@ -83,7 +83,7 @@ def equivalent(
     changed = sum(
         _brightness(dials, positions, c) - _brightness(dials, wanted, c)
         for c in CONTROLS
-        if c != "exposure_s"
+        if c != "exposure_s" and wanted[c] is not positions[c]
     )
     aim = time.brightness(positions["exposure_s"].value) + changed
     found = time.nearest_brightness(aim)

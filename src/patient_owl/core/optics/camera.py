@@ -73,8 +73,12 @@ class FrameGrid:
         return np.asarray(np.degrees(np.arcsin(np.clip(self.directions[:, 2], -1, 1))))
 
 
+@lru_cache(maxsize=256)
 def camera_axes(framing: Framing) -> FloatArray:
-    """Rows right, up and forward of the camera as east, north, up components."""
+    """Rows right, up and forward of the camera as east, north, up components.
+
+    Kept, so only to be read.
+    """
     bearing, tilt = np.radians(framing.bearing_true_deg), np.radians(framing.tilt_deg)
     forward = np.array(
         [np.cos(tilt) * np.sin(bearing), np.cos(tilt) * np.cos(bearing), np.sin(tilt)]

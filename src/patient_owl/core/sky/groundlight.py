@@ -7,6 +7,7 @@ left there is under the starlight of a dark site.
 """
 
 from collections.abc import Sequence
+from itertools import pairwise
 
 import numpy as np
 
@@ -43,17 +44,13 @@ def _log10_lux(branches: Sequence[Branch], altitude_deg: FloatArray) -> FloatArr
     lowest = branches[-1]
     x = np.maximum(altitude_deg, lowest.from_altitude_deg) / 90
     out = _polynomial(branches[0], x)
-    for branch in branches[1:]:
-        join = _upper_edge(branches, branch)
+    for above, branch in pairwise(branches):
+        join = above.from_altitude_deg
         share = np.clip((join + JOIN_DEG - altitude_deg) / (2 * JOIN_DEG), 0, 1)
         share = share * share * (3 - 2 * share)  # smoothstep: no kink at either end
         out = out + share * (_polynomial(branch, x) - out)
     below_deg = np.minimum(altitude_deg - lowest.from_altitude_deg, 0)
     return np.asarray(out + below_deg * _slope_per_deg(lowest))
-
-
-def _upper_edge(branches: Sequence[Branch], branch: Branch) -> float:
-    return branches[branches.index(branch) - 1].from_altitude_deg
 
 
 def _polynomial(branch: Branch, x: FloatArray) -> FloatArray:

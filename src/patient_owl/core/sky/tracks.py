@@ -161,6 +161,7 @@ def horizontal(xyz: FloatArray, site: Site, seconds: FloatArray, *, is_star: boo
     )
 
 
+@lru_cache(maxsize=256)
 def _site_km(site: Site) -> tuple[float, float]:
     """Distance from the Earth's axis and from the equator's plane. [km] [wgs84]"""
     latitude = np.radians(site.latitude_deg)
