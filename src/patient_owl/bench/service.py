@@ -10,8 +10,8 @@ from patient_owl.bench.schemas import BenchIn, BenchOut
 from patient_owl.core import bench as core_bench
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.limit import is_time_capped
+from patient_owl.kit.bag import CAMERAS, Bag, camera_spec, lens_spec
 from patient_owl.kit.schemas import BodySpec, LensSpec
-from patient_owl.kit.service import all_kit, camera_spec, get_item, kit_of, lens_spec, specs_of
 from patient_owl.kit.shelf import SHELF
 from patient_owl.questions import QuestionOut, question_of
 from patient_owl.rails import ChoiceIn, rails_out
@@ -28,7 +28,7 @@ PLAIN_LENS = LensSpec(
 )
 
 
-class _Bag(NamedTuple):
+class _OnBench(NamedTuple):
     kit: Kit
     body_name: str
     lens_name: str
@@ -42,7 +42,7 @@ def questions_out() -> list[QuestionOut]:
 
 
 def work_out(session: Session, user: User, request: BenchIn) -> BenchOut:
-    kit, body_name, lens_name = _bag(session, user, request)
+    kit, body_name, lens_name = _on_bench(session, user, request)
     worked = core_bench.work_out(request.to_domain(), kit, request.choice.hand(request.touch))
     choice = worked.choice
     positions = worked.solution.positions
@@ -62,20 +62,16 @@ def work_out(session: Session, user: User, request: BenchIn) -> BenchOut:
     )
 
 
-def _bag(session: Session, user: User, request: BenchIn) -> _Bag:
+def _on_bench(session: Session, user: User, request: BenchIn) -> _OnBench:
     """The kit named, else the first of each kind in the bag, else plain kit."""
-    items = all_kit(session, user)
-    bodies = [item for item in items if item.kind in ("body", "film_back")]
-    lenses = [item for item in items if item.kind == "lens"]
-    body = get_item(session, user.id, request.body_id) if request.body_id else None
-    lens = get_item(session, user.id, request.lens_id) if request.lens_id else None
-    body = body or (bodies[0] if bodies else None)
-    lens = lens or (lenses[0] if lenses else None)
+    bag = Bag(session, user)
+    body = bag.item(request.body_id) if request.body_id else bag.first(*CAMERAS)
+    lens = bag.item(request.lens_id) if request.lens_id else bag.first("lens")
     camera = camera_spec(body) if body else PLAIN_BODY
     glass = lens_spec(lens) if lens else PLAIN_LENS
     focal_length_mm = request.focal_length_mm or glass.shortest_focal_length_mm
-    return _Bag(
-        kit_of(camera, glass, focal_length_mm, specs_of(items)),
+    return _OnBench(
+        bag.kit_with(camera, glass, focal_length_mm),
         body.name if body else "plain full-frame body",
         lens.name if lens else "plain 35 mm lens",
     )

@@ -193,6 +193,11 @@ class LensSpec(Spec):
             raise WrongValue("narrowest_f_number", wanted, self.narrowest_f_number)
         return self
 
+    def nearest_focal_length_mm(self, focal_length_mm: float) -> float:
+        """What it is set to by somebody who wants another focal length. [mm]"""
+        wanted = max(self.shortest_focal_length_mm, focal_length_mm)
+        return min(self.longest_focal_length_mm, wanted)
+
     def to_domain(self, focal_length_mm: float) -> Lens:
         return Lens(
             focal_length_mm,

@@ -8,11 +8,7 @@ from pydantic import ValidationError
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
-from patient_owl.core import kit as core_kit
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.exposure.filters import Filter
-from patient_owl.core.kit import Kit, Release, Support
-from patient_owl.errors import NotFound
 from patient_owl.formats.kit_csv import read_kit_csv, write_kit_csv
 from patient_owl.kit.forms import summary
 from patient_owl.kit.models import KitItem
@@ -21,25 +17,14 @@ from patient_owl.kit.schemas import (
     KIT_VERSION,
     MOST_ITEMS,
     SPEC,
-    AnySpec,
-    BatterySpec,
-    BodySpec,
-    CardSpec,
-    FilmBackSpec,
-    FilterSpec,
     ImportedOut,
     KitFile,
     KitItemIn,
     KitItemOut,
-    LensSpec,
-    RemoteSpec,
-    TripodSpec,
 )
 from patient_owl.storage.owned import check_version, flush, owned, owned_rows
 
-CameraSpec = BodySpec | FilmBackSpec
 MOST_BYTES = 1_000_000
-_RELEASES: tuple[Release, ...] = ("none", "self_timer", "cable", "timer")  # worst to best
 
 
 def all_kit(session: Session, user: User) -> list[KitItem]:
@@ -167,74 +152,3 @@ def _csv_rows(text: str) -> list[Any]:
 
 
 # ---- to the core
-
-
-def camera_spec(item: KitItem) -> CameraSpec:
-    """A body or film back, or WrongValue when it is something else."""
-    spec = SPEC.validate_python(item.spec)
-    if isinstance(spec, (BodySpec, FilmBackSpec)):
-        return spec
-    raise WrongValue("body_id", "a body or film back", f"{item.name}, a {item.kind}")
-
-
-def lens_spec(item: KitItem) -> LensSpec:
-    """A lens, or WrongValue when it is something else."""
-    spec = SPEC.validate_python(item.spec)
-    if isinstance(spec, LensSpec):
-        return spec
-    raise WrongValue("lens_id", "a lens", f"{item.name}, a {item.kind}")
-
-
-class Bag:
-    """The photographer's kit, read once; what was deleted still serves the shots made with it."""
-
-    def __init__(self, session: Session, user: User) -> None:
-        everything = owned_rows(session, KitItem, user.id, deleted_too=True)
-        self._by_id = {item.id: item for item in everything}
-        self._along = specs_of([item for item in everything if item.deleted_at_utc is None])
-
-    def kit(self, body_id: UUID, lens_id: UUID, focal_length_mm: float) -> Kit:
-        """Body, lens and the rest of the bag."""
-        body, lens = self._item(body_id), self._item(lens_id)
-        return kit_of(camera_spec(body), lens_spec(lens), focal_length_mm, self._along)
-
-    def _item(self, item_id: UUID) -> KitItem:
-        if item_id not in self._by_id:
-            raise NotFound("piece of kit")
-        return self._by_id[item_id]
-
-
-def specs_of(items: list[KitItem]) -> list[tuple[str, AnySpec]]:
-    """The names of pieces of kit, and what they are."""
-    return [(item.name, SPEC.validate_python(item.spec)) for item in items]
-
-
-def kit_of(
-    camera: CameraSpec, lens: LensSpec, focal_length_mm: float, bag: list[tuple[str, AnySpec]]
-) -> Kit:
-    """A body and a lens with the dials they give; WrongValue out of the lens's reach."""
-    shortest, longest = lens.shortest_focal_length_mm, lens.longest_focal_length_mm
-    if not shortest <= focal_length_mm <= longest:
-        span = f"{shortest:g} mm" if shortest == longest else f"{shortest:g} to {longest:g} mm"
-        raise WrongValue("focal_length_mm", f"{span} for this lens", f"{focal_length_mm:g} mm")
-    return core_kit.kit_of(
-        camera.to_domain(),
-        lens.to_domain(focal_length_mm),
-        _filters(bag),
-        _support([spec for _, spec in bag]),
-    )
-
-
-def _filters(bag: list[tuple[str, AnySpec]]) -> list[Filter]:
-    return [spec.to_domain(name) for name, spec in bag if isinstance(spec, FilterSpec)]
-
-
-def _support(bag: list[AnySpec]) -> Support:
-    """The stoutest legs, all cards and batteries, the best release."""
-    releases = [spec.release for spec in bag if isinstance(spec, RemoteSpec)]
-    return Support(
-        tripod_load_kg=max((s.load_kg for s in bag if isinstance(s, TripodSpec)), default=None),
-        card_gb=sum(s.capacity_gb for s in bag if isinstance(s, CardSpec)),
-        spare_batteries=sum(s.count for s in bag if isinstance(s, BatterySpec)),
-        release=max(releases, key=_RELEASES.index, default="self_timer"),
-    )

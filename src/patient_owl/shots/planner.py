@@ -4,15 +4,16 @@ from functools import cached_property
 from uuid import UUID
 
 from patient_owl.accounts.visit import Visit
+from patient_owl.core.errors import WrongValue
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.shot import PlannedShot, plan_shot
-from patient_owl.kit.service import Bag
+from patient_owl.kit.bag import CAMERAS, Bag
 from patient_owl.nights.models import Night
 from patient_owl.nights.service import context_of, get_night
 from patient_owl.rails import TouchIn
 from patient_owl.schools.service import schools_of
 from patient_owl.shots.models import Shot
-from patient_owl.shots.schemas import ShotIn
+from patient_owl.shots.schemas import NewShotIn, ShotIn
 
 
 class Planner:
@@ -46,6 +47,25 @@ class Planner:
         """The plan of a shot as it is asked for."""
         kit = self._bag.kit(shot.body_id, shot.lens_id, shot.focal_length_mm)
         return plan_shot(shot.spec(touch), self.context(night), kit, self._schools)
+
+    def completed(self, new: NewShotIn) -> ShotIn:
+        """A new shot with the kit that nobody named; WrongValue where the bag has none."""
+        body_id = new.body_id or self._first("body_id", "a camera", *CAMERAS)
+        lens_id = new.lens_id or self._first("lens_id", "a lens", "lens")
+        focal_length_mm = new.focal_length_mm or self._bag.lens(lens_id).shortest_focal_length_mm
+        kit = {"body_id": body_id, "lens_id": lens_id, "focal_length_mm": focal_length_mm}
+        return ShotIn(**(dict(new) | kit))
+
+    def _first(self, field: str, wanted: str, *kinds: str) -> UUID:
+        found = self._bag.first(*kinds)
+        if found is None:
+            raise WrongValue(field, f"{wanted}, put into the kit first", "an empty bag")
+        return found.id
+
+    def with_lens_on(self, shot: ShotIn) -> ShotIn:
+        """The shot as it is when its lens has just been put on: set as near as it reaches."""
+        focal_length_mm = self._bag.lens(shot.lens_id).nearest_focal_length_mm(shot.focal_length_mm)
+        return shot.model_copy(update={"focal_length_mm": focal_length_mm})
 
     def plan_of(self, shot: Shot, night: Night | None = None) -> PlannedShot:
         """The plan of a kept shot."""

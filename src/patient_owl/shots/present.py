@@ -45,6 +45,7 @@ def plan_out(planned: PlannedShot, time_zone: str) -> PlanOut:
         sentence=sentence_rest(plan.lead, plan.reasons),
         inputs=dict(intent.inputs),
         choice=ChoiceIn.from_domain(intent.choice),
+        focal_length_mm=kit.lens.focal_length_mm,
         rails=rails_out(kit, positions, plan.limits, intent.choice, planned.lead.answers_to),
         conflicts=conflicts_out(solution),
         parts=parts_out(solution),

@@ -17,6 +17,7 @@ from patient_owl.shots.schemas import (
     Answers,
     CopyIn,
     DisciplinesOut,
+    NewShotIn,
     PlanOut,
     PlanRequest,
     ShotIn,
@@ -49,7 +50,9 @@ def list_shots(night_id: UUID, visit: CurrentVisit) -> list[ShotInNightOut]:
 
 
 @router.post("/nights/{night_id}/shots", status_code=201)
-def create_shot(night_id: UUID, body: ShotIn, visit: CurrentVisit, response: Response) -> ShotOut:
+def create_shot(
+    night_id: UUID, body: NewShotIn, visit: CurrentVisit, response: Response
+) -> ShotOut:
     """Add a shot to a night."""
     shot = service.create_shot(visit, night_id, body)
     tag(response, shot)
@@ -125,4 +128,5 @@ def try_plan(body: PlanRequest, visit: CurrentVisit) -> PlanOut:
     """Plan without keeping: what touching a rail or moving the frame would do."""
     planner = Planner(visit)
     night = planner.night(body.night_id)
-    return present.plan_out(planner.plan(night, body.shot, body.touch), night.place.time_zone)
+    shot = planner.with_lens_on(body.shot) if body.is_new_lens else body.shot
+    return present.plan_out(planner.plan(night, shot, body.touch), night.place.time_zone)

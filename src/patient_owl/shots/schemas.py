@@ -21,25 +21,31 @@ from patient_owl.core.plan.types import InputValue
 from patient_owl.core.shot import ShotSpec
 from patient_owl.core.sky import ephemeris
 from patient_owl.fields import Name, Notes, Pair
+from patient_owl.kit.schemas import FocalLength
 from patient_owl.questions import QuestionOut
 from patient_owl.rails import ChoiceIn, RailOut, TouchIn
 
 
-class ShotIn(BaseModel):
-    """What the photographer decides about one picture."""
+class _Picture(BaseModel):
+    """What a picture is to be, whatever it is taken with."""
 
     discipline: Annotated[str, Field(max_length=40)] = "stars_over_foreground"
-    title: Name
     notes: Notes = ""
     at_utc: AwareDatetime
-    body_id: UUID
-    lens_id: UUID
-    focal_length_mm: Annotated[float, Field(gt=0, le=2000)]
     bearing_true_deg: Annotated[float, Field(ge=0, lt=360, description="from true north")] = 180.0
     tilt_deg: Annotated[float, Field(ge=-90, le=90, description="above the horizon")] = 20.0
     orientation: Orientation = "landscape"
     inputs: dict[str, InputValue] = {}
     choice: ChoiceIn = ChoiceIn()
+
+
+class ShotIn(_Picture):
+    """What the photographer decides about one picture."""
+
+    title: Name
+    body_id: UUID
+    lens_id: UUID
+    focal_length_mm: FocalLength
 
     def spec(self, touch: TouchIn | None = None) -> ShotSpec:
         """What the core plans from, with what is done to the rails just now."""
@@ -50,6 +56,16 @@ class ShotIn(BaseModel):
             self.inputs,
             self.choice.hand(touch),
         )
+
+
+class NewShotIn(_Picture):
+    """A shot to add. What is not said is taken from the bag: its first camera and first lens, the
+    lens at its shortest."""
+
+    title: Name = "New shot"
+    body_id: UUID | None = None
+    lens_id: UUID | None = None
+    focal_length_mm: FocalLength | None = None
 
 
 class ShotOut(ShotIn):
@@ -70,11 +86,15 @@ class ShotInNightOut(ShotOut):
 
 
 class PlanRequest(BaseModel):
-    """Plan a picture without keeping it; `touch` is done to its choice first."""
+    """Plan a picture without keeping it; `touch` is done to its choice first.
+
+    is_new_lens: its lens was put on just now, and goes to the focal length nearest to the shot's.
+    """
 
     night_id: UUID
     shot: ShotIn
     touch: TouchIn | None = None
+    is_new_lens: bool = False
 
 
 class ReasonOut(BaseModel):
@@ -148,6 +168,7 @@ class PlanOut(BaseModel):
     sentence: str
     inputs: dict[str, InputValue]
     choice: ChoiceIn
+    focal_length_mm: float
     rails: list[RailOut]
     conflicts: list[ConflictOut]
     parts: list[LightPartOut]

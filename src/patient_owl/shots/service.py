@@ -14,7 +14,7 @@ from patient_owl.nights.service import bounds_of, get_night
 from patient_owl.nights.slope import calendar_of as night_calendar_of
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner, as_request
-from patient_owl.shots.schemas import ShotIn
+from patient_owl.shots.schemas import NewShotIn, ShotIn
 from patient_owl.storage.owned import check_version, flush, owned, owned_rows
 from patient_owl.words.plan import sentence_rest, settings_text
 
@@ -29,9 +29,10 @@ def get_shot(session: Session, user_id: UUID, shot_id: UUID) -> Shot:
     return owned(session, Shot, user_id, shot_id, "shot")
 
 
-def create_shot(visit: Visit, night_id: UUID, request: ShotIn) -> Shot:
+def create_shot(visit: Visit, night_id: UUID, new: ShotIn | NewShotIn) -> Shot:
     planner = Planner(visit)
     night = planner.night(night_id)
+    request = planner.completed(new) if isinstance(new, NewShotIn) else new
     planner.plan(night, request)  # refuses what could never be planned
     shot = Shot(user_id=visit.user.id, night_id=night.id, **_columns(request))
     visit.session.add(shot)

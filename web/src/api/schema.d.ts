@@ -2409,6 +2409,72 @@ export interface components {
              */
             most: number;
         };
+        /**
+         * NewShotIn
+         * @description A shot to add. What is not said is taken from the bag: its first camera and first lens, the
+         *     lens at its shortest.
+         */
+        NewShotIn: {
+            /**
+             * At Utc
+             * Format: date-time
+             */
+            at_utc: string;
+            /**
+             * Bearing True Deg
+             * @description from true north
+             * @default 180
+             */
+            bearing_true_deg: number;
+            /** Body Id */
+            body_id?: string | null;
+            /**
+             * @default {
+             *       "follow": "recipe",
+             *       "held": {},
+             *       "locked": []
+             *     }
+             */
+            choice: components["schemas"]["ChoiceIn"];
+            /**
+             * Discipline
+             * @default stars_over_foreground
+             */
+            discipline: string;
+            /** Focal Length Mm */
+            focal_length_mm?: number | null;
+            /**
+             * Inputs
+             * @default {}
+             */
+            inputs: {
+                [key: string]: number | string | null;
+            };
+            /** Lens Id */
+            lens_id?: string | null;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+            /**
+             * Orientation
+             * @default landscape
+             * @enum {string}
+             */
+            orientation: "landscape" | "portrait";
+            /**
+             * Tilt Deg
+             * @description above the horizon
+             * @default 20
+             */
+            tilt_deg: number;
+            /**
+             * Title
+             * @default New shot
+             */
+            title: string;
+        };
         /** NightIn */
         NightIn: {
             /**
@@ -2797,6 +2863,8 @@ export interface components {
             conflicts: components["schemas"]["ConflictOut"][];
             /** Facts */
             facts: components["schemas"]["ReasonOut"][];
+            /** Focal Length Mm */
+            focal_length_mm: number;
             /** Horizontal View Deg */
             horizontal_view_deg: number;
             /** Inputs */
@@ -2835,8 +2903,15 @@ export interface components {
         /**
          * PlanRequest
          * @description Plan a picture without keeping it; `touch` is done to its choice first.
+         *
+         *     is_new_lens: its lens was put on just now, and goes to the focal length nearest to the shot's.
          */
         PlanRequest: {
+            /**
+             * Is New Lens
+             * @default false
+             */
+            is_new_lens: boolean;
             /**
              * Night Id
              * Format: uuid
@@ -4909,7 +4984,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ShotIn"];
+                "application/json": components["schemas"]["NewShotIn"];
             };
         };
         responses: {

@@ -45,18 +45,7 @@ const questions = computed(() =>
   ),
 )
 
-function chooseLens(id: string): void {
-  const spec = kit.find((i) => i.id === id)?.spec
-  if (spec?.kind !== 'lens') return
-  const focal = Math.min(
-    spec.longest_focal_length_mm,
-    Math.max(spec.shortest_focal_length_mm, shot.focal_length_mm),
-  )
-  emit('change', { lens_id: id, focal_length_mm: focal })
-}
-
 function answerOwn(question: Question, value: unknown): void {
-  if (question.key === 'lens_id') return chooseLens(String(value))
   if (value !== null) emit('change', { [question.key]: value })
 }
 

@@ -134,7 +134,9 @@ export function useNight(nightId: () => string) {
         await shots.refresh()
         return
       }
-      const plan = await data(client.POST('/api/v1/plans', { body: { night_id, shot: body } }))
+      const plan = await data(
+        client.POST('/api/v1/plans', { body: { night_id, shot: body, is_new_lens: false } }),
+      )
       const time = plan.rails.find((r) => r.control === 'exposure_s')
       const aperture = plan.rails.find((r) => r.control === 'f_number')
       shots.value.value =
@@ -166,21 +168,13 @@ export function useNight(nightId: () => string) {
 
   async function addShot(): Promise<void> {
     const s = slope.value.value
-    const body = kit.value.value?.find((item) => item.spec.kind === 'body')
-    const lens = kit.value.value?.find((item) => item.spec.kind === 'lens')
-    if (!s || !body || !lens || lens.spec.kind !== 'lens') return
+    if (!s) return
     const at = Date.parse(s.start_utc) + cursor.value * s.step_s * 1000
     try {
       const shot = await data(
         client.POST('/api/v1/nights/{night_id}/shots', {
           params: { path: path.value },
-          body: {
-            title: 'New shot',
-            at_utc: new Date(at).toISOString(),
-            body_id: body.id,
-            lens_id: lens.id,
-            focal_length_mm: lens.spec.shortest_focal_length_mm,
-          } as Schemas['ShotIn'],
+          body: { at_utc: new Date(at).toISOString() } as Schemas['NewShotIn'],
         }),
       )
       open(shot.id)
@@ -191,7 +185,7 @@ export function useNight(nightId: () => string) {
 
   const hasKit = computed(
     () =>
-      kit.value.value?.some((i) => i.spec.kind === 'body') &&
+      kit.value.value?.some((i) => i.spec.kind === 'body' || i.spec.kind === 'film_back') &&
       kit.value.value.some((i) => i.spec.kind === 'lens'),
   )
   const cursorClock = computed(() => {

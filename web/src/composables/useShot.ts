@@ -15,6 +15,7 @@ export interface UseShotReturn extends Omit<UseDraftReturn<Shot>, 'change' | 'lo
   nightId: Readonly<Ref<string>>
   plan: Readonly<ShallowRef<Plan | null>>
   load: () => Promise<void>
+  /** Change it; the server decides what a touch of a rail, or another lens, brings with it. */
   change: (part: Partial<Shot>, touch?: Touch) => Promise<void>
   /** Try the shot as another discipline; answers given before are remembered for the way back. */
   tryAs: (discipline: string) => Promise<void>
@@ -69,13 +70,18 @@ export function useShot(shotId: () => string, onKept: () => void): UseShotReturn
     try {
       const answer = await data(
         client.POST('/api/v1/plans', {
-          body: { night_id: nightId.value, shot: kept.draft.value, ...(touch && { touch }) },
+          body: {
+            night_id: nightId.value,
+            shot: kept.draft.value,
+            is_new_lens: part.lens_id !== undefined,
+            ...(touch && { touch }),
+          },
           signal: mine.signal,
         }),
       )
       if (asking !== mine) return
       plan.value = answer
-      kept.change({ choice: answer.choice })
+      kept.change({ choice: answer.choice, focal_length_mm: answer.focal_length_mm })
       kept.settle()
     } catch (caught) {
       if (asking === mine && !mine.signal.aborted) kept.error.value = asApiError(caught)

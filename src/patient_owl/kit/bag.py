@@ -1,0 +1,114 @@
+"""The kit as the core takes it: a body, a lens, and what else is in the bag."""
+
+from uuid import UUID
+
+from sqlalchemy.orm import Session
+
+from patient_owl.accounts.models import User
+from patient_owl.core import kit as core_kit
+from patient_owl.core.errors import WrongValue
+from patient_owl.core.exposure.filters import Filter
+from patient_owl.core.kit import Kit, Release, Support
+from patient_owl.errors import NotFound
+from patient_owl.kit.models import KitItem
+from patient_owl.kit.schemas import (
+    SPEC,
+    AnySpec,
+    BatterySpec,
+    BodySpec,
+    CardSpec,
+    FilmBackSpec,
+    FilterSpec,
+    LensSpec,
+    RemoteSpec,
+    TripodSpec,
+)
+from patient_owl.storage.owned import owned_rows
+
+CameraSpec = BodySpec | FilmBackSpec
+CAMERAS = ("body", "film_back")
+_RELEASES: tuple[Release, ...] = ("none", "self_timer", "cable", "timer")  # worst to best
+
+
+def camera_spec(item: KitItem) -> CameraSpec:
+    """A body or film back, or WrongValue when it is something else."""
+    spec = SPEC.validate_python(item.spec)
+    if isinstance(spec, (BodySpec, FilmBackSpec)):
+        return spec
+    raise WrongValue("body_id", "a body or film back", f"{item.name}, a {item.kind}")
+
+
+def lens_spec(item: KitItem) -> LensSpec:
+    """A lens, or WrongValue when it is something else."""
+    spec = SPEC.validate_python(item.spec)
+    if isinstance(spec, LensSpec):
+        return spec
+    raise WrongValue("lens_id", "a lens", f"{item.name}, a {item.kind}")
+
+
+class Bag:
+    """The photographer's kit, read once; what was deleted still serves the shots made with it."""
+
+    def __init__(self, session: Session, user: User) -> None:
+        everything = owned_rows(session, KitItem, user.id, deleted_too=True)
+        self._by_id = {item.id: item for item in everything}
+        self._along = [item for item in everything if item.deleted_at_utc is None]
+        self._specs = specs_of(self._along)
+
+    def kit(self, body_id: UUID, lens_id: UUID, focal_length_mm: float) -> Kit:
+        """Body, lens and the rest of the bag."""
+        body, lens = self.item(body_id), self.item(lens_id)
+        return self.kit_with(camera_spec(body), lens_spec(lens), focal_length_mm)
+
+    def kit_with(self, camera: CameraSpec, lens: LensSpec, focal_length_mm: float) -> Kit:
+        """A body and a lens, whether they are in the bag or not, and the rest of it."""
+        return kit_of(camera, lens, focal_length_mm, self._specs)
+
+    def first(self, *kinds: str) -> KitItem | None:
+        """What is taken when nobody says which: the first of such a kind put into the bag."""
+        return next((item for item in self._along if item.kind in kinds), None)
+
+    def lens(self, lens_id: UUID) -> LensSpec:
+        return lens_spec(self.item(lens_id))
+
+    def item(self, item_id: UUID) -> KitItem:
+        """NotFound where the photographer never had it."""
+        if item_id not in self._by_id:
+            raise NotFound("piece of kit")
+        return self._by_id[item_id]
+
+
+def specs_of(items: list[KitItem]) -> list[tuple[str, AnySpec]]:
+    """The names of pieces of kit, and what they are."""
+    return [(item.name, SPEC.validate_python(item.spec)) for item in items]
+
+
+def kit_of(
+    camera: CameraSpec, lens: LensSpec, focal_length_mm: float, bag: list[tuple[str, AnySpec]]
+) -> Kit:
+    """A body and a lens with the dials they give; WrongValue out of the lens's reach."""
+    if lens.nearest_focal_length_mm(focal_length_mm) != focal_length_mm:
+        shortest, longest = lens.shortest_focal_length_mm, lens.longest_focal_length_mm
+        span = f"{shortest:g} mm" if shortest == longest else f"{shortest:g} to {longest:g} mm"
+        raise WrongValue("focal_length_mm", f"{span} for this lens", f"{focal_length_mm:g} mm")
+    return core_kit.kit_of(
+        camera.to_domain(),
+        lens.to_domain(focal_length_mm),
+        _filters(bag),
+        _support([spec for _, spec in bag]),
+    )
+
+
+def _filters(bag: list[tuple[str, AnySpec]]) -> list[Filter]:
+    return [spec.to_domain(name) for name, spec in bag if isinstance(spec, FilterSpec)]
+
+
+def _support(bag: list[AnySpec]) -> Support:
+    """The stoutest legs, all cards and batteries, the best release."""
+    releases = [spec.release for spec in bag if isinstance(spec, RemoteSpec)]
+    return Support(
+        tripod_load_kg=max((s.load_kg for s in bag if isinstance(s, TripodSpec)), default=None),
+        card_gb=sum(s.capacity_gb for s in bag if isinstance(s, CardSpec)),
+        spare_batteries=sum(s.count for s in bag if isinstance(s, BatterySpec)),
+        release=max(releases, key=_RELEASES.index, default="self_timer"),
+    )

@@ -1,0 +1,163 @@
+/** A search for nights: what must meet, and what was found so far, best first. */
+import {
+  computed,
+  onScopeDispose,
+  reactive,
+  readonly,
+  ref,
+  shallowRef,
+  watch,
+  type ComputedRef,
+  type Ref,
+  type ShallowRef,
+} from 'vue'
+
+import { ApiError, type Schemas } from '../api/client'
+import { searchNights } from '../api/stream'
+
+type Found = Schemas['FoundOut']
+type Condition = Schemas['SearchIn']['conditions'][number]
+
+const NEAR_MISSES_SHOWN = 12
+
+export interface Wish {
+  place_id: string | null
+  first_evening: string
+  months: number | string
+  light: Schemas['LightIn']['light']
+  moon: 'down' | 'lit' | 'any'
+  moon_least: number | string
+  moon_most: number | string
+  target_key: string | null
+  where: 'up' | 'in'
+  bearing_true_deg: number | string
+  within_deg: number | string
+  lowest_deg: number | string
+  highest_deg: number | string
+  least_minutes: number | string
+  weekdays: number[]
+}
+
+export interface UseSearchReturn {
+  wish: Wish
+  matches: ComputedRef<readonly Found[]>
+  misses: ComputedRef<readonly Found[]>
+  /** Evenings looked at, and of how many; null before the first search. */
+  progress: Readonly<Ref<{ readonly done: number; readonly of: number } | null>>
+  isSearching: Readonly<Ref<boolean>>
+  error: Readonly<ShallowRef<ApiError | null>>
+  search: () => Promise<void>
+  stop: () => void
+}
+
+const today = () =>
+  new Date(Date.now() - new Date().getTimezoneOffset() * 60000).toISOString().slice(0, 10)
+
+function firstWish(): Wish {
+  return {
+    place_id: null,
+    first_evening: today(),
+    months: 12,
+    light: 'dark',
+    moon: 'down',
+    moon_least: 0,
+    moon_most: 40,
+    target_key: 'core',
+    where: 'up',
+    bearing_true_deg: 180,
+    within_deg: 10,
+    lowest_deg: 5,
+    highest_deg: 30,
+    least_minutes: 30,
+    weekdays: [],
+  }
+}
+
+/** What must come together, as the server is asked for it. */
+export function conditionsOf(wish: Wish): Condition[] {
+  const asked: Condition[] = [{ kind: 'light', light: wish.light }]
+  if (wish.moon === 'down') asked.push({ kind: 'moon_down' })
+  if (wish.moon === 'lit')
+    asked.push({
+      kind: 'moon_lit',
+      least: Number(wish.moon_least) / 100,
+      most: Number(wish.moon_most) / 100,
+    })
+  if (wish.target_key && wish.where === 'up')
+    asked.push({ kind: 'target_up', target_key: wish.target_key })
+  if (wish.target_key && wish.where === 'in')
+    asked.push({
+      kind: 'target_in',
+      target_key: wish.target_key,
+      bearing_true_deg: Number(wish.bearing_true_deg),
+      within_deg: Number(wish.within_deg),
+      lowest_deg: Number(wish.lowest_deg),
+      highest_deg: Number(wish.highest_deg),
+    })
+  return asked
+}
+
+const byRank = (a: Found, b: Found) =>
+  b.rank - a.rank || a.evening_date.localeCompare(b.evening_date)
+
+export function useSearch(): UseSearchReturn {
+  const wish = reactive(firstWish())
+  const found = shallowRef<readonly Found[]>([])
+  const progress = ref<{ done: number; of: number } | null>(null)
+  const error = shallowRef<ApiError | null>(null)
+  const isSearching = ref(false)
+  let running: AbortController | null = null
+
+  async function search(): Promise<void> {
+    running?.abort()
+    const mine = (running = new AbortController())
+    found.value = []
+    error.value = null
+    progress.value = { done: 0, of: 1 }
+    isSearching.value = true
+    try {
+      await searchNights(
+        {
+          place_id: wish.place_id ?? '',
+          first_evening: wish.first_evening,
+          months: Number(wish.months),
+          conditions: conditionsOf(wish),
+          least_minutes: Number(wish.least_minutes),
+          weekdays: wish.weekdays,
+        },
+        (line) => {
+          if (running !== mine) return
+          progress.value = line
+          found.value = [...found.value, ...line.nights].sort(byRank)
+        },
+        mine.signal,
+      )
+    } catch (caught) {
+      if (mine.signal.aborted) return
+      error.value = caught instanceof ApiError ? caught : new ApiError(0, 'The search broke off.')
+    } finally {
+      if (running === mine) isSearching.value = false
+    }
+  }
+
+  function stop(): void {
+    running?.abort()
+    isSearching.value = false
+  }
+
+  watch(() => wish.place_id, stop)
+  onScopeDispose(stop)
+
+  return {
+    wish,
+    matches: computed(() => found.value.filter((night) => !night.is_near_miss)),
+    misses: computed(() =>
+      found.value.filter((night) => night.is_near_miss).slice(0, NEAR_MISSES_SHOWN),
+    ),
+    progress: readonly(progress),
+    isSearching: readonly(isSearching),
+    error,
+    search,
+    stop,
+  }
+}
