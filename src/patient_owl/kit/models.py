@@ -12,6 +12,7 @@ class KitItem(Owned, Base):
     """One thing; `spec` holds what its kind needs, validated by kit.schemas."""
 
     __tablename__ = "kit_items"
+    CALLED = "piece of kit"
 
     kind: Mapped[str] = mapped_column(String(20))
     name: Mapped[str] = mapped_column(String(120))

@@ -22,7 +22,7 @@ from patient_owl.kit.schemas import (
     KitItemIn,
     KitItemOut,
 )
-from patient_owl.storage.owned import check_version, flush, owned, owned_rows
+from patient_owl.storage.owned import added, changed, owned, owned_rows
 
 MOST_BYTES = 1_000_000
 
@@ -32,27 +32,20 @@ def all_kit(session: Session, user: User) -> list[KitItem]:
 
 
 def get_item(session: Session, user_id: UUID, item_id: UUID) -> KitItem:
-    return owned(session, KitItem, user_id, item_id, "piece of kit")
+    return owned(session, KitItem, user_id, item_id)
 
 
 def create_item(session: Session, user: User, request: KitItemIn) -> KitItem:
-    item = KitItem(user_id=user.id, **_columns(request))
-    session.add(item)
-    session.flush()
-    return item
+    return added(session, KitItem(user_id=user.id, **_columns(request)))
 
 
 def change_item(
     session: Session, user: User, item_id: UUID, request: KitItemIn, version: int
 ) -> KitItem:
     item = get_item(session, user.id, item_id)
-    check_version(item, version, "piece of kit")
     if item.kind != request.spec.kind:
         raise WrongValue("spec.kind", f"{item.kind}, what it was", request.spec.kind)
-    for name, value in _columns(request).items():
-        setattr(item, name, value)
-    flush(session, item, "piece of kit")
-    return item
+    return changed(session, item, version, _columns(request))
 
 
 def out(item: KitItem) -> KitItemOut:

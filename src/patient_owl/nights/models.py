@@ -13,6 +13,7 @@ from patient_owl.storage.base import Base, Owned
 
 class Night(Owned, Base):
     __tablename__ = "nights"
+    CALLED = "night"
 
     place_id: Mapped[UUID] = mapped_column(ForeignKey("places.id"))
     evening_date: Mapped[date]

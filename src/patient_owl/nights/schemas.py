@@ -6,11 +6,13 @@ from uuid import UUID
 
 from pydantic import AwareDatetime, BaseModel, Field, model_validator
 
+from patient_owl.core.plan.common import PLACEMENT_RANGE_STOPS
 from patient_owl.fields import Name, Notes
 
 FNumber = Annotated[float, Field(ge=0.8, le=64, description="exact, 2^(k/6) on a thirds dial")]
 Iso = Annotated[float, Field(ge=12, le=102400)]
-Placement = Annotated[float, Field(ge=-6, le=3, description="stops from mid-grey")]
+_LEAST, _MOST = PLACEMENT_RANGE_STOPS
+Placement = Annotated[float, Field(ge=_LEAST, le=_MOST, description="stops from mid-grey")]
 
 REFERENCE_F_NUMBER = 2.0**1.5  # f/2.8: what most lenses in the bag reach
 REFERENCE_ISO = 1600.0

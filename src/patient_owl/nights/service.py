@@ -20,7 +20,7 @@ from patient_owl.nights.schemas import (
 from patient_owl.places.service import darkness_of, get_place, site_of
 from patient_owl.places.zones import zone
 from patient_owl.storage.base import Base
-from patient_owl.storage.owned import check_version, flush, owned, owned_rows
+from patient_owl.storage.owned import added, changed, owned, owned_rows
 from patient_owl.weather.service import forecast
 from patient_owl.words.night import night_sentence
 
@@ -32,29 +32,22 @@ def all_nights(session: Session, user: User) -> list[Night]:
 
 
 def get_night(session: Session, user_id: UUID, night_id: UUID) -> Night:
-    return owned(session, Night, user_id, night_id, "night")
+    return owned(session, Night, user_id, night_id)
 
 
 def create_night(session: Session, user: User, request: NightIn) -> Night:
     place = get_place(session, user.id, request.place_id)
-    night = Night(user_id=user.id, **_columns(request))
-    night.place = place
-    session.add(night)
-    session.flush()
-    return night
+    return added(session, Night(user_id=user.id, place=place, **_columns(request)))
 
 
 def change_night(
     session: Session, user: User, night_id: UUID, request: NightIn, version: int
 ) -> Night:
     night = get_night(session, user.id, night_id)
-    check_version(night, version, "night")
+    columns = _columns(request)
     if request.place_id != night.place_id:
-        night.place = get_place(session, user.id, request.place_id)
-    for name, value in _columns(request).items():
-        setattr(night, name, value)
-    flush(session, night, "night")
-    return night
+        columns["place"] = get_place(session, user.id, request.place_id)
+    return changed(session, night, version, columns)
 
 
 def _columns(request: NightIn) -> dict[str, object]:

@@ -11,6 +11,7 @@ from patient_owl.core import night as core_night
 from patient_owl.core.constants import ASTRONOMICAL_TWILIGHT_SUN_ALTITUDE_DEG
 from patient_owl.core.exposure.dials import aperture_dial, iso_dial, time_dial
 from patient_owl.core.exposure.settings import Settings as ExposureSettings
+from patient_owl.core.limits.support import steady_s
 from patient_owl.core.meterless import SOURCES, SkyView
 from patient_owl.core.night import NightSky, Slope
 from patient_owl.core.sky import ephemeris
@@ -44,8 +45,7 @@ from patient_owl.words.scenes import SCENE_NAMES
 
 SLOPE_STEP_S = 120.0
 SHOULDER = timedelta(minutes=50)  # of daylight shown at each end
-# Common practice: 1/(crop·focal length) for a wide lens; beyond it a tripod is needed.
-HANDHELD_S = 1 / 30
+WIDE_LENS_MM = 30.0  # on full frame: whose hands the slope divides by; it knows no kit
 SKY_VIEW_ALTITUDE_DEG = 45.0
 PLACEMENT_CHOICES_STOPS = (-4.0, -3.0, -2.5, -2.0, -1.5, -1.0, -0.5, 0.0, 0.5, 1.0)
 
@@ -307,9 +307,10 @@ def _readouts(
 def _divisions() -> list[DivisionOut]:
     dial = time_dial()
     ceiling_s = max(p.value for p in dial.values if not p.is_bulb)
+    handheld_s = steady_s(1.0, WIDE_LENS_MM)
     return [
-        DivisionOut(code="handheld", label="handheld", from_s=0, to_s=HANDHELD_S),
-        DivisionOut(code="tripod", label="tripod", from_s=HANDHELD_S, to_s=ceiling_s),
+        DivisionOut(code="handheld", label="handheld", from_s=0, to_s=handheld_s),
+        DivisionOut(code="tripod", label="tripod", from_s=handheld_s, to_s=ceiling_s),
         DivisionOut(code="bulb", label="bulb, you count", from_s=ceiling_s, to_s=1e9),
     ]
 

@@ -14,6 +14,7 @@ class Photo(Owned, Base):
     """times: by the camera's clock as written; taken_utc only where the file says its offset."""
 
     __tablename__ = "photos"
+    CALLED = "picture"
 
     shot_id: Mapped[UUID] = mapped_column(ForeignKey("shots.id"), index=True)
     take_id: Mapped[UUID | None] = mapped_column(ForeignKey("takes.id"), index=True)

@@ -65,7 +65,7 @@ def photos_of(session: Session, user: User, shot_id: UUID) -> list[Photo]:
 
 
 def get_photo(session: Session, user: User, photo_id: UUID) -> Photo:
-    return owned(session, Photo, user.id, photo_id, "picture")
+    return owned(session, Photo, user.id, photo_id)
 
 
 def reading_of(photo: Photo) -> Reading:

@@ -8,6 +8,7 @@ from patient_owl.storage.base import Base, Owned
 
 class Place(Owned, Base):
     __tablename__ = "places"
+    CALLED = "place"
 
     name: Mapped[str] = mapped_column(String(120))
     latitude_deg: Mapped[float]

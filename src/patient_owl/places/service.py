@@ -12,7 +12,7 @@ from patient_owl.formats.places import Waypoint
 from patient_owl.places.models import Place
 from patient_owl.places.schemas import PlaceIn
 from patient_owl.places.zones import zone, zone_at
-from patient_owl.storage.owned import check_version, flush, owned, owned_rows
+from patient_owl.storage.owned import changed, owned, owned_rows
 
 
 def all_places(session: Session, user: User) -> list[Place]:
@@ -20,7 +20,7 @@ def all_places(session: Session, user: User) -> list[Place]:
 
 
 def get_place(session: Session, user_id: UUID, place_id: UUID) -> Place:
-    return owned(session, Place, user_id, place_id, "place")
+    return owned(session, Place, user_id, place_id)
 
 
 def create_place(session: Session, user: User, request: PlaceIn) -> Place:
@@ -39,11 +39,7 @@ def change_place(
     session: Session, user: User, place_id: UUID, request: PlaceIn, version: int
 ) -> Place:
     place = get_place(session, user.id, place_id)
-    check_version(place, version, "place")
-    for name, value in _columns(request).items():
-        setattr(place, name, value)
-    flush(session, place, "place")
-    return place
+    return changed(session, place, version, _columns(request))
 
 
 def _columns(request: PlaceIn) -> dict[str, object]:

@@ -9,6 +9,7 @@ from pydantic import BaseModel, Field
 
 from patient_owl.core.constants import (
     ASTRONOMICAL_TWILIGHT_SUN_ALTITUDE_DEG,
+    BLUE_HOUR_SUN_ALTITUDE_DEG,
     NAUTICAL_TWILIGHT_SUN_ALTITUDE_DEG,
     SUNRISE_SUN_ALTITUDE_DEG,
 )
@@ -24,12 +25,11 @@ from patient_owl.core.windows import (
     TargetUp,
 )
 
-# Sun's altitude from and to, degrees. Twilights as almanacs define them; the blue hour is common
-# practice, when sky and lamps balance.
+# Sun's altitude from and to. [deg]
 LIGHTS: Mapping[str, tuple[float, float]] = {
     "dark": (-90, ASTRONOMICAL_TWILIGHT_SUN_ALTITUDE_DEG),
     "stars": (-90, NAUTICAL_TWILIGHT_SUN_ALTITUDE_DEG),
-    "blue_hour": (-8, -4),
+    "blue_hour": BLUE_HOUR_SUN_ALTITUDE_DEG,
     "sun_down": (-90, SUNRISE_SUN_ALTITUDE_DEG),
 }
 
@@ -38,11 +38,11 @@ Share = Annotated[float, Field(ge=0, le=1)]
 
 
 class SunIn(BaseModel):
-    """The Sun between two altitudes: −90 to −18 is full dark, −6 to −4 the blue hour."""
+    """The Sun between two altitudes; by default full dark."""
 
     kind: Literal["sun"] = "sun"
     lowest_deg: Degrees = -90
-    highest_deg: Degrees = -18
+    highest_deg: Degrees = ASTRONOMICAL_TWILIGHT_SUN_ALTITUDE_DEG
 
     def to_domain(self) -> list[Condition]:
         over: list[Condition] = [SunAbove(self.lowest_deg)] if self.lowest_deg > -90 else []

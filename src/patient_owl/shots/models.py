@@ -12,6 +12,7 @@ from patient_owl.storage.base import Base, Owned
 
 class Shot(Owned, Base):
     __tablename__ = "shots"
+    CALLED = "shot"
 
     night_id: Mapped[UUID] = mapped_column(ForeignKey("nights.id"), index=True)
     discipline: Mapped[str] = mapped_column(String(40))

@@ -15,7 +15,7 @@ from patient_owl.nights.slope import calendar_of as night_calendar_of
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner, as_request
 from patient_owl.shots.schemas import NewShotIn, ShotIn
-from patient_owl.storage.owned import check_version, flush, owned, owned_rows
+from patient_owl.storage.owned import added, changed, check_version, owned, owned_rows
 from patient_owl.words.plan import sentence_rest, settings_text
 
 
@@ -26,7 +26,7 @@ def shots_of(session: Session, user: User, night: Night) -> list[Shot]:
 
 
 def get_shot(session: Session, user_id: UUID, shot_id: UUID) -> Shot:
-    return owned(session, Shot, user_id, shot_id, "shot")
+    return owned(session, Shot, user_id, shot_id)
 
 
 def create_shot(visit: Visit, night_id: UUID, new: ShotIn | NewShotIn) -> Shot:
@@ -34,21 +34,16 @@ def create_shot(visit: Visit, night_id: UUID, new: ShotIn | NewShotIn) -> Shot:
     night = planner.night(night_id)
     request = planner.completed(new) if isinstance(new, NewShotIn) else new
     planner.plan(night, request)  # refuses what could never be planned
-    shot = Shot(user_id=visit.user.id, night_id=night.id, **_columns(request))
-    visit.session.add(shot)
-    visit.session.flush()
-    return shot
+    row = Shot(user_id=visit.user.id, night_id=night.id, **_columns(request))
+    return added(visit.session, row)
 
 
 def change_shot(visit: Visit, shot_id: UUID, request: ShotIn, version: int) -> Shot:
     shot = get_shot(visit.session, visit.user.id, shot_id)
-    check_version(shot, version, "shot")
+    check_version(shot, version)
     planner = Planner(visit)
     planner.plan(planner.night(shot.night_id), request)
-    for name, value in _columns(request).items():
-        setattr(shot, name, value)
-    flush(visit.session, shot, "shot")
-    return shot
+    return changed(visit.session, shot, version, _columns(request))
 
 
 def copy_shot(visit: Visit, shot_id: UUID, night_id: UUID | None) -> Shot:
@@ -68,14 +63,11 @@ def move_shot(
 ) -> Shot:
     """The shot in another night; its takes come along."""
     shot = get_shot(session, user.id, shot_id)
-    check_version(shot, version, "shot")
     if night_id is None:
         raise WrongValue("night_id", "the night to move it to", "none")
     night = get_night(session, user.id, night_id)
-    shot.at_utc = _same_hour(session, user, shot, night)
-    shot.night_id = night.id
-    flush(session, shot, "shot")
-    return shot
+    moved = {"at_utc": _same_hour(session, user, shot, night), "night_id": night.id}
+    return changed(session, shot, version, moved)
 
 
 def _same_hour(session: Session, user: User, shot: Shot, night: Night) -> datetime:

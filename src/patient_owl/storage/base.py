@@ -1,7 +1,7 @@
 """The tables' common ground: base class, column types, identities, and what every row carries."""
 
 from datetime import UTC, datetime
-from typing import Any
+from typing import Any, ClassVar
 from uuid import UUID
 
 from sqlalchemy import DateTime, ForeignKey, Uuid
@@ -50,7 +50,12 @@ def now_utc() -> datetime:
 
 
 class Owned:
-    """Columns of everything a photographer keeps: owner, version for edits, undoable delete."""
+    """Columns of everything a photographer keeps: owner, version for edits, undoable delete.
+
+    CALLED: what people are told is missing, or was changed somewhere else.
+    """
+
+    CALLED: ClassVar[str]
 
     id: Mapped[UUID] = mapped_column(primary_key=True, default=new_id)
     user_id: Mapped[UUID] = mapped_column(ForeignKey("users.id"), index=True)

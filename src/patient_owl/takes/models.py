@@ -18,6 +18,7 @@ class Take(Owned, Base):
     """
 
     __tablename__ = "takes"
+    CALLED = "take"
 
     shot_id: Mapped[UUID] = mapped_column(ForeignKey("shots.id"), index=True)
     started_at_utc: Mapped[datetime]

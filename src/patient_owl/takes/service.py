@@ -18,7 +18,7 @@ from patient_owl.errors import NotFound, VersionMissing
 from patient_owl.pictures.models import Photo
 from patient_owl.pictures.service import get_photo
 from patient_owl.shots.service import get_shot
-from patient_owl.storage.owned import check_version, flush, owned
+from patient_owl.storage.owned import changed, check_version, flush, owned
 from patient_owl.takes.models import Take
 from patient_owl.takes.record import lost_stops, record_of
 from patient_owl.takes.schemas import TakeIn
@@ -66,14 +66,11 @@ def put_take(
         return take, False
     if version is None:
         raise VersionMissing()
-    check_version(take, version, "take")
+    check_version(take, version)
     if take.shot_id != shot.id:
         raise WrongValue("shot_id", f"{take.shot_id}, the shot it was made for", shot.id)
     _check_verdicts(request, planned, known=take.verdicts)
-    for name, value in request.model_dump().items():
-        setattr(take, name, value)
-    flush(session, take, "take")
-    return take, False
+    return changed(session, take, version, request.model_dump()), False
 
 
 def _check_verdicts(request: TakeIn, planned: PlannedShot | None, known: Mapping[str, str]) -> None:
@@ -121,9 +118,9 @@ def give_photo(session: Session, user: User, photo_id: UUID, take_id: UUID | Non
     """A picture to a take of its own shot, or to none."""
     photo = get_photo(session, user, photo_id)
     if take_id is not None:
-        take = owned(session, Take, user.id, take_id, "take")
+        take = owned(session, Take, user.id, take_id)
         if take.shot_id != photo.shot_id:
             raise WrongValue("take_id", "a take of the picture's own shot", take_id)
     photo.take_id = take_id
-    flush(session, photo, "picture")
+    flush(session, photo)
     return photo

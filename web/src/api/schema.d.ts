@@ -3704,7 +3704,7 @@ export interface components {
         };
         /**
          * SunIn
-         * @description The Sun between two altitudes: −90 to −18 is full dark, −6 to −4 the blue hour.
+         * @description The Sun between two altitudes; by default full dark.
          */
         SunIn: {
             /**

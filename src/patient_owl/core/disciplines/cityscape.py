@@ -8,6 +8,7 @@ hour lasts twenty minutes in the middle latitudes.
 import math
 from dataclasses import replace
 
+from patient_owl.core.constants import BLUE_HOUR_SUN_ALTITUDE_DEG
 from patient_owl.core.exposure.bracket import MOST_FRAMES, Frame, bracket
 from patient_owl.core.exposure.dials import Control, DialValue
 from patient_owl.core.exposure.settings import Settings, settings_on
@@ -52,7 +53,6 @@ from patient_owl.core.program.program import Phase, Program
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import Solution, solve
 
-BLUE_HOUR_SUN_DEG = (-8.0, -4.0)  # where lamps and sky balance; common practice
 # The Moon near full is exposed at f/11 and 1/ISO s: EV100 13.6. Common practice.
 MOON_EV100 = math.log2(2**7 / (1 / 100))
 ONE_STRETCH_S = 3 * 3600.0  # evening and morning are further apart at any latitude with both
@@ -197,9 +197,10 @@ def _contrast_reasons(
 
 def _blue_hour(scene: Scene) -> tuple[Reason, ...]:
     """How long the blue hour lasts and how far off it is."""
-    inside = scene.night.with_sun_between(*BLUE_HOUR_SUN_DEG)
+    inside = scene.night.with_sun_between(*BLUE_HOUR_SUN_ALTITUDE_DEG)
     if not inside:
-        return (Reason("no_blue_hour"),)
+        lowest_deg, highest_deg = BLUE_HOUR_SUN_ALTITUDE_DEG
+        return (Reason("no_blue_hour", {"lowest_deg": lowest_deg, "highest_deg": highest_deg}),)
     coming = [s for s in inside if s >= 0] or inside
     # one stretch: the evening's, or the morning's when that is next
     stretch = [s for s in coming if s - coming[0] < ONE_STRETCH_S]
@@ -210,7 +211,7 @@ def _blue_hour(scene: Scene) -> tuple[Reason, ...]:
 
 def _in_time(scene: Scene, program: Program) -> tuple[Reason, ...]:
     """Whether a panorama's frames fit into what is left of the blue hour."""
-    blue = scene.night.with_sun_between(*BLUE_HOUR_SUN_DEG)
+    blue = scene.night.with_sun_between(*BLUE_HOUR_SUN_ALTITUDE_DEG)
     left_s = max((s for s in blue if 0 <= s < ONE_STRETCH_S), default=None)
     if program.rounds == 1 or left_s is None or program.duration_s <= left_s:
         return ()

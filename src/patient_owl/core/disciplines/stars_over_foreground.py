@@ -5,6 +5,7 @@ prints as a point; ISO to place the sky. The ground gets a second, longer frame 
 some light of its own, or is left to its outline. Several frames averaged clean the sky.
 """
 
+from patient_owl.core.constants import NAUTICAL_TWILIGHT_SUN_ALTITUDE_DEG
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import equivalent
 from patient_owl.core.kit import Kit
@@ -47,7 +48,8 @@ GROUND_FRAME_ISO = 400
 GROUND_PLACEMENT_STOPS = -1.0
 GROUND_ENOUGH_STOPS = -2.0  # ground placed above this reads without help; common practice
 FRAME_GAP_S = 1.0  # a camera writes a frame; common practice
-DARK_ENOUGH_SUN_DEG = -12.0  # above it the sky is still blue; common practice
+# above it the sky is still blue; common practice
+DARK_ENOUGH_SUN_DEG = NAUTICAL_TWILIGHT_SUN_ALTITUDE_DEG
 
 
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:

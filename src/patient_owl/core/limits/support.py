@@ -12,16 +12,20 @@ SHAKE_TOLERANCE_PX = 2.0  # as for stars: nobody sees less in a print. Common pr
 COLD_SHARE, COLD_C, WARM_C = 0.7, 0.0, 20.0
 
 
+def steady_s(crop_factor: float, focal_length_mm: float, stabiliser_stops: float = 0.0) -> float:
+    """What steady hands hold: 1/(crop·f), a stabiliser's stops on top. [s] Common practice."""
+    return min(2**stabiliser_stops / (crop_factor * focal_length_mm), MOST_HANDHELD_S)
+
+
 def handheld(kit: Kit, braced_stops: float = 0.0, *, drives: bool = False) -> Limit:
-    """What steady hands hold: 1/(crop·f), a stabiliser's and a stance's stops on top."""
+    """What steady hands hold with this kit, a stance's stops on top."""
     crop, focal_length_mm = kit.body.sensor.crop_factor, kit.lens.focal_length_mm
     stabiliser_stops = kit.body.stabiliser_stops + braced_stops
-    steady_s = 2**stabiliser_stops / (crop * focal_length_mm)
     return Limit(
         "handheld",
         "exposure_s",
         "at_most",
-        min(steady_s, MOST_HANDHELD_S),
+        steady_s(crop, focal_length_mm, stabiliser_stops),
         {
             "most_s": MOST_HANDHELD_S,
             "crop_factor": crop,

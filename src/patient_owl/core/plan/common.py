@@ -93,8 +93,12 @@ def time_bracket(solution: Solution, kit: Kit) -> tuple[Frame, ...]:
     return bracket_of("exposure_s", solution, kit)
 
 
+PLACEMENT_RANGE_STOPS = (-6.0, 3.0)  # a camera holds no more
+
+
 def placement_input(default_stops: float) -> InputSpec:
-    return InputSpec("placement_stops", "number", default_stops, "stops", -6, 3, 1 / 3)
+    least, most = PLACEMENT_RANGE_STOPS
+    return InputSpec("placement_stops", "number", default_stops, "stops", least, most, 1 / 3)
 
 
 def seconds_until(

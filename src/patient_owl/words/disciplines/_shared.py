@@ -1,6 +1,11 @@
 """What several disciplines ask and say, and the engine beneath them all."""
 
+from patient_owl.core.limits.aperture import SUNSTAR_F_NUMBER
+from patient_owl.core.limits.support import COLD_C, COLD_SHARE, WARM_C
+from patient_owl.core.motion.shake import SWAY_HZ
+from patient_owl.core.optics.depth_of_field import DIAGONAL_SHARE
 from patient_owl.words.discipline import PostWords, Question, Words
+from patient_owl.words.formats import f_number, share
 
 WORDS = Words(
     key="",
@@ -110,7 +115,7 @@ WORDS = Words(
         ),
         "wind": PostWords(
             "gusts shake it from here",
-            "t = tolerance ÷ (π · 8 Hz · swing)",
+            f"t = tolerance ÷ (π · {SWAY_HZ:g} Hz · swing)",
             "swing {swing_px:number} px in gusts of {gust_m_s:number} m/s on legs for "
             "{load_kg:number} kg, {tolerance_px:number} px allowed",
             "A swing grows with the square of the wind and the focal length. Good to a factor of two: "
@@ -118,13 +123,13 @@ WORDS = Words(
         ),
         "battery": PostWords(
             "the battery ends",
-            "minutes at 20 °C, less 30 % at 0 °C",
+            f"minutes at {WARM_C:g} °C, less {share(1 - COLD_SHARE)} at {COLD_C:g} °C",
             "{battery_min:number} min at {temperature_c:number} °C",
             "One frame cannot outlast its battery; the picture is lost when it dies.",
         ),
         "sunstar": PostWords(
             "lamps grow rays",
-            "f/11 and narrower",
+            f"{f_number(SUNSTAR_F_NUMBER)} and narrower",
             "{blades:number} blades make {rays:number} rays",
             "An even count of blades gives as many rays, an odd one twice as many. They grow crisper "
             "as the aperture narrows.",
@@ -176,7 +181,7 @@ WORDS = Words(
             "near {near_m:number} m, focus {focus_m:number} m, f {focal_length_mm:number} mm, c "
             "{confusion_um:number} µm",
             "The widest aperture that still renders the nearest thing sharp, for a print at arm's "
-            "length (c = diagonal/1500). Focus a little nearer and it relaxes.",
+            f"length (c = diagonal/{DIAGONAL_SHARE:g}). Focus a little nearer and it relaxes.",
         ),
         "in_camera_ceiling": PostWords(
             "bulb beyond",

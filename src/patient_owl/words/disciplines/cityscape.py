@@ -24,7 +24,8 @@ WORDS = Words(
         "contrast_lifted": "lamps to shadows {contrast_stops:stops}, one frame holds "
         "{held_stops:stops}: exposed for the lamps, the deepest shadows lift noisily",
         "blue_hour": "blue hour begins {after_s:from_now} and lasts {lasts_s:duration}",
-        "no_blue_hour": "no blue hour this night: the Sun does not pass −4° to −8°",
+        "no_blue_hour": "no blue hour this night: the Sun is never {lowest_deg:angle} to {highest_deg:angle} "
+        "high",
         "moon_burns": "the Moon in the frame burns out by {stops:stops}: take it in a frame of its own "
         "at about f/11 and 1/ISO s",
         "lamp_rays": "lamps grow {rays:number} rays ({blades:number} blades)",

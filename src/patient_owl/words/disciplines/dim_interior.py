@@ -42,7 +42,7 @@ WORDS = Words(
     posts={
         "people_still": PostWords(
             "people hold still",
-            "t ≤ 2 s",
+            "t ≤ {hold_still_s:number} s",
             "{hold_still_s:number} s",
             "Adults manage one to two seconds without help, seated and breathed out a little more.",
         ),

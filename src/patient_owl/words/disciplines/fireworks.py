@@ -1,5 +1,7 @@
 """Fireworks, in words."""
 
+from patient_owl.core.disciplines.fireworks import NARROW_F_NUMBER, WIDE_F_NUMBER
+from patient_owl.core.light.burst import TRAIL_ISO
 from patient_owl.words.discipline import PostWords, Question, Words
 
 WORDS = Words(
@@ -64,13 +66,13 @@ WORDS = Words(
         ),
         "burst_aperture_wide": PostWords(
             "trails burn white",
-            "N ≥ f/8 at ISO 100",
+            f"N ≥ f/{WIDE_F_NUMBER:g} at ISO {TRAIL_ISO:g}",
             "the brightness of a trail hangs on aperture and ISO, not on time",
             "A moving light exposes each spot for an instant. Wider than this its colour is gone.",
         ),
         "burst_aperture_narrow": PostWords(
             "trails turn thin",
-            "N ≤ f/16 at ISO 100",
+            f"N ≤ f/{NARROW_F_NUMBER:g} at ISO {TRAIL_ISO:g}",
             "the brightness of a trail hangs on aperture and ISO, not on time",
             "Narrower than this only the hearts of the shells are left.",
         ),

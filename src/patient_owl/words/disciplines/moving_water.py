@@ -1,5 +1,6 @@
 """Moving water, in words."""
 
+from patient_owl.core.motion.subject import WATER_SPEEDS_M_S
 from patient_owl.words.discipline import PostWords, Question, Words
 
 WORDS = Words(
@@ -17,10 +18,7 @@ WORDS = Words(
         "textured": "textured",
         "silky": "silky",
         "mist": "mist",
-        "trickle": "trickle, 0.3 m/s",
-        "stream": "stream, 1 m/s",
-        "cascade": "cascade, 2.5 m/s",
-        "swell": "swell, 1.5 m/s",
+        **{water: f"{water}, {speed_m_s:g} m/s" for water, speed_m_s in WATER_SPEEDS_M_S.items()},
         "fall": "waterfall, by its height",
     },
     reasons={

@@ -1,5 +1,11 @@
 """Stars as points over a foreground, in words."""
 
+from patient_owl.core.optics.star_drift import (
+    APERTURE_TERM,
+    FOCAL_TERM,
+    PITCH_TERM,
+    RULE_OF_500_MM_S,
+)
 from patient_owl.words.discipline import PostWords, Question, Words
 
 WORDS = Words(
@@ -53,7 +59,7 @@ WORDS = Words(
         ),
         "stars_aperture_pitch_focal": PostWords(
             "aperture–pitch–focal",
-            "t = (16.856·N + 0.0997·f + 13.713·p) ÷ (f·cos δ)",
+            f"t = ({APERTURE_TERM:g}·N + {FOCAL_TERM:g}·f + {PITCH_TERM:g}·p) ÷ (f·cos δ)",
             "N {f_number:number}, f {focal_length_mm:number} mm, p {pixel_pitch_um:number} µm, δ "
             "{declination_deg:angle}",
             "Balances drift against the blur the lens and the pixels make anyway. The tolerant take "
@@ -61,8 +67,8 @@ WORDS = Words(
         ),
         "stars_rule_of_500": PostWords(
             "rule of 500",
-            "t = 500 ÷ (crop · f)",
-            "500 ÷ ({crop_factor:number} × {focal_length_mm:number} mm)",
+            f"t = {RULE_OF_500_MM_S:g} ÷ (crop · f)",
+            f"{RULE_OF_500_MM_S:g} ÷ ({{crop_factor:number}} × {{focal_length_mm:number}} mm)",
             "Quick, and older than fine pixels: enough for a screen or a small print, short lines in "
             "a large one. Some use 400 or 300.",
         ),
