@@ -14,7 +14,14 @@ part() { # name, command...
 only="${1:-}"
 export HYPOTHESIS_STORAGE_DIRECTORY="${OWL_VAR_DIR:-$PWD/var}/hypothesis"
 
-lint() { ruff check --quiet . && ruff format --check --quiet .; }
+lint() { ruff check --quiet . && ruff format --check --quiet . && hygiene; }
+# the hooks of a commit that have no part of their own here
+hygiene() {
+  local said
+  git rev-parse --git-dir >/dev/null 2>&1 || return 0 # not a clone
+  export PRE_COMMIT_HOME="${OWL_VAR_DIR:-$PWD/var}/pre-commit" SKIP=ruff,ruff-format,mypy,imports,web
+  said=$(pre-commit run --all-files --show-diff-on-failure 2>&1) || { echo "$said"; return 1; }
+}
 types() { mypy; }
 imports() { lint-imports; }
 web() {

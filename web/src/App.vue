@@ -77,6 +77,9 @@ async function leave(): Promise<void> {
     <main id="main" tabindex="-1">
       <router-view />
     </main>
+    <footer v-if="route.name !== 'field'" class="foot no-print">
+      <router-link to="/about">About, and what it is made of</router-link>
+    </footer>
     <ShortcutList />
     <v-snackbar
       :model-value="notices.notice !== null"
@@ -113,6 +116,15 @@ async function leave(): Promise<void> {
   color: var(--ink);
   text-decoration: none;
   font-weight: 600;
+}
+
+.foot {
+  padding: 24px;
+  font-size: 0.9rem;
+}
+
+.foot a {
+  color: var(--muted);
 }
 
 .places {

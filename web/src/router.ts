@@ -32,6 +32,12 @@ export const router = createRouter({
     { path: '/bench', name: 'bench', component: () => import('./views/BenchView.vue') },
     { path: '/schools', name: 'schools', component: () => import('./views/SchoolsView.vue') },
     { path: '/kit', name: 'kit', component: () => import('./views/KitView.vue') },
+    {
+      path: '/about',
+      name: 'about',
+      meta: { isPublic: true },
+      component: () => import('./views/AboutView.vue'),
+    },
     { path: '/:rest(.*)', name: 'nowhere', component: () => import('./views/NowhereView.vue') },
   ],
 })
@@ -45,6 +51,7 @@ router.beforeEach(async (to) => {
     if (to.name === 'field') return true
     throw error
   }
+  if (to.meta.isPublic) return true
   if (!session.user && to.name !== 'enter') return { name: 'enter', query: { next: to.fullPath } }
   if (session.user && to.name === 'enter') return { name: 'nights' }
   return true
