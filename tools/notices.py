@@ -103,6 +103,10 @@ READ = {
     "timezonefinder-data": "ODbL-1.0",
     "uvloop": "MIT OR Apache-2.0",
 }
+INTRODUCTION = """\
+What others made and Patient Owl stands on; the app shows it on its page About. Written by
+`tools/notices.py` from the lock files. The licence texts of what the page is built of ship with it
+(`web/public/licences.txt`); each Python package brings its own."""
 # The service worker is built of these though they stand among the tools.
 ALSO_BUILT_IN = ("workbox-core", "workbox-precaching", "workbox-routing")
 
@@ -170,10 +174,7 @@ def markdown(page: dict[str, list[dict[str, str]]]) -> str:
         "\n\n".join(
             [
                 "# Third-party notices",
-                "What others made and Patient Owl stands on; the app shows the same on its page About.\n"
-                "Written by `tools/notices.py` from the lock files. The full licence texts of what the\n"
-                "page is built of ship with it (`web/public/licences.txt`); each Python package brings\n"
-                "its own.",
+                INTRODUCTION,
                 "## Data that ships with the app",
                 _table(rows("data"), sources),
                 "## Typefaces",
