@@ -115,3 +115,51 @@ def test_a_run_is_filed_under_its_own_shot_whatever_is_looked_at(phone: Page) ->
     takes_of(phone, mine, before[mine] + 1)
     after = {title: len(takes_of(phone, title)) for title in (mine, other)}
     assert after == {mine: before[mine] + 1, other: before[other]}
+
+
+STACK = "Sixty frames of the pole"
+
+
+@pytest.fixture
+def stacking(phone: Page) -> Page:  # noqa: F811
+    """The field face of a night of its own, with a stack of five-second frames to run."""
+    api = f"{phone.url.split('/field/')[0]}/api/v1"
+    token = phone.request.get(f"{api}/session").json()["csrf_token"]
+
+    def made(path: str, body: dict[str, Any]) -> dict[str, Any]:
+        answer = phone.request.post(f"{api}{path}", data=body, headers={"X-Owl-Csrf": token})
+        assert answer.status == 201, answer.text()
+        found: dict[str, Any] = answer.json()
+        return found
+
+    place = phone.request.get(f"{api}/places").json()[0]["id"]
+    night = made("/nights", {"place_id": place, "evening_date": "2027-01-05", "title": "Stack"})
+    inputs = {"trail_school": "stack", "total_min": 5, "frame_s": 5}
+    shot = {"title": STACK, "at_utc": "2027-01-05T22:00:00Z", "inputs": inputs}
+    made(f"/nights/{night['id']}/shots", {**shot, "discipline": "star_trails"})
+    phone.goto(f"{api.removesuffix('/api/v1')}/field/{night['id']}")
+    phone.get_by_role("heading", name=STACK).wait_for()
+    return phone
+
+
+@pytest.mark.parametrize("is_offline", [False, True], ids=["online", "offline"])
+def test_a_stack_survives_a_reload_in_its_delay_between_frames_and_at_the_question(
+    stacking: Page, is_offline: bool
+) -> None:
+    setting = shown(stacking)
+    stacking.context.set_offline(is_offline)
+    stacking.get_by_role("button", name=re.compile(r"^Run \d+ frames")).click()
+    for frame in (1, 2, 3):
+        stacking.reload()
+        said = stacking.locator(".phase", has_text=re.compile(rf"frame ([{frame}-9]|\d\d) of"))
+        said.wait_for(timeout=40_000)
+    stacking.get_by_role("button", name="Close now").click()
+    stacking.reload()
+    stacking.get_by_role("button", name="a touch bright").click()
+    expect(stacking.get_by_text("You saw it a touch bright.")).to_be_visible()
+    come_back(stacking)
+    [take] = takes_of(stacking, STACK, 1)
+    assert take["settings"] == setting
+    # the third was cut short: whole frames count, and on a slow machine a few more went by
+    assert take["frames"] >= 2
+    assert take["verdicts"] == {"whole": "brightish"}

@@ -1,0 +1,123 @@
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, expect, test, vi } from 'vitest'
+
+import { useChain } from './useChain'
+import { useNotices } from '../stores/notices'
+import { living, Refusal, server } from '../testing/server'
+import type { Queued } from '../field/kept'
+
+const device = vi.hoisted(() => ({ queue: [] as unknown[] }))
+vi.mock('../api/client', async (original) =>
+  (await import('../testing/server')).faked(await original()),
+)
+vi.mock('../field/kept', () => ({
+  outbox: async () => [...device.queue] as Queued[],
+  changeOutbox: async (change: (queue: Queued[]) => Queued[]) =>
+    void (device.queue = change(device.queue as Queued[])),
+}))
+
+const values = { exposure_s: 4, f_number: 2, iso: 800, nd_stops: 0 }
+const chain = (shotId: string, takes = 0) => ({
+  shot_id: shotId,
+  links: Array.from({ length: takes }, (_, i) => ({ take: { id: `t${i}`, version: 1 } })),
+  advice: { values },
+})
+const CHAIN = '/api/v1/shots/{shot_id}/chain'
+const TAKE = '/api/v1/takes/{take_id}'
+
+let shown: string
+async function opened() {
+  const { it } = living(() => useChain(() => shown))
+  await it.refresh()
+  return it
+}
+
+beforeEach(() => {
+  setActivePinia(createPinia())
+  server.reset()
+  device.queue = []
+  shown = 's'
+  server.on(`GET ${CHAIN}`, (call) => chain(call.params.path?.shot_id ?? ''))
+  server.on(`PUT ${TAKE}`, (call) => chain(String(call.body.shot_id), 1))
+})
+
+test('a word records a take with the advised setting, and its answer is the chain', async () => {
+  const it = await opened()
+  await it.record('town', 'dark')
+  const [sent] = server.asked('PUT')
+  expect(sent?.body).toMatchObject({ shot_id: 's', ...values, verdicts: { town: 'dark' } })
+  expect(it.value.value?.links).toHaveLength(1)
+  expect(server.asked('GET')).toHaveLength(1) // the answer is not asked for again
+  expect(device.queue).toEqual([])
+})
+
+test('without a connection the take stays on the device and says so, and goes once there is one', async () => {
+  const it = await opened()
+  server.isUp = false
+  await it.record('whole', 'right')
+  expect(device.queue).toHaveLength(1)
+  expect(useNotices().notice).toMatchObject({ isError: false })
+  expect(useNotices().notice?.text).toMatch(/kept here/)
+  server.isUp = true
+  await it.record('whole', 'dark')
+  expect(server.asked('PUT').map((call) => call.body.verdicts)).toEqual([
+    { whole: 'right' },
+    { whole: 'dark' },
+  ])
+  expect(device.queue).toEqual([])
+})
+
+test('a refused take says why and is not lost', async () => {
+  const it = await opened()
+  server.on(`PUT ${TAKE}`, () => new Refusal(422, 'words about bursts, town'))
+  await it.record('whole', 'dark')
+  expect(useNotices().notice).toMatchObject({ isError: true, text: 'words about bursts, town' })
+  expect(device.queue).toHaveLength(1)
+})
+
+test('the answer for a shot that is no longer shown does not take its place', async () => {
+  const it = await opened()
+  server.on(`PUT ${TAKE}`, (call) => {
+    shown = 'another'
+    return chain(String(call.body.shot_id), 1)
+  })
+  await it.record('whole', 'dark')
+  expect(it.value.value?.links).toHaveLength(0)
+})
+
+test('one press is one take, however often it is pressed', async () => {
+  const it = await opened()
+  await Promise.all([it.record('whole', 'dark'), it.record('whole', 'dark')])
+  expect(server.asked('PUT')).toHaveLength(1)
+})
+
+test('an edit names the version it changes, and a newer one is loaded and not overwritten', async () => {
+  const it = await opened()
+  const take = { id: 't0', version: 4, shot_id: 's', note: '' } as never
+  await it.edit(take, { is_keeper: true })
+  expect(server.asked('PUT')[0]).toMatchObject({
+    params: { path: { take_id: 't0' }, header: { 'if-match': '"v4"' } },
+    body: { shot_id: 's', is_keeper: true },
+  })
+  server.on(`PUT ${TAKE}`, () => new Refusal(412, 'changed somewhere else'))
+  await it.edit(take, { is_keeper: false })
+  expect(useNotices().notice).toMatchObject({ isError: true })
+  expect(server.asked('GET')).toHaveLength(2)
+})
+
+test('pictures are read one by one, a bad one does not stop the rest, and then they are matched', async () => {
+  const it = await opened()
+  server.on('POST /api/v1/shots/{shot_id}/photos', () =>
+    server.asked('POST').length === 1 ? new Refusal(422, 'not a picture') : {},
+  )
+  server.on('POST /api/v1/shots/{shot_id}/photos/match', () => ({ text: 'Two found their takes.' }))
+  const files = ['a.txt', 'b.jpg', 'c.jpg'].map((name) => new File(['x'], name))
+  await it.addPictures(files, false)
+  expect(server.asked('POST').map((call) => call.path.split('/').at(-1))).toEqual([
+    'photos',
+    'photos',
+    'photos',
+    'match',
+  ])
+  expect(useNotices().notice).toMatchObject({ isError: true, text: 'a.txt: not a picture' })
+})
