@@ -1,4 +1,4 @@
-"""Dim interiors, camera movement and hands."""
+"""Dim interiors: depth or light, the window's minute, lamps, film, and what is in the bag."""
 
 from dataclasses import replace
 
@@ -47,26 +47,6 @@ def test_film_in_a_dim_room_says_what_it_really_needs() -> None:
     assert needed["exposure_s"] == pytest.approx(needed["metered_s"] ** 1.3, rel=1e-6)
 
 
-# Handbook, section 6.12: the share of time at rest sets the strength; log2(1/2) is one stop.
-def test_half_the_time_at_rest_prints_a_stop_under() -> None:
-    plan = planned("camera_movement", DARK, move_s=4, rest_share=0.5)
-    assert plan.solution.positions["exposure_s"].value == 8
-    assert quantities(plan, "rest_prints")["stops"] == pytest.approx(-1)
-
-
-# Handbook, section 4: handheld 1/(crop·f) less stabiliser stops; 1/50 s at 50 mm full frame.
-@pytest.mark.parametrize(("braced", "longest_s"), [("free", 1 / 50), ("leaning", 4 / 50)])
-def test_hands_hold_what_the_trade_says(braced: str, longest_s: float) -> None:
-    dim = {"lit_by": "metered", "metered_ev100": 2.0, "braced": braced}
-    plan = planned("handheld", DARK, kit(50), **dim)  # type: ignore[arg-type]
-    limit = next(x for x in plan.limits if x.code == "handheld")
-    assert limit.value == pytest.approx(longest_s, rel=0.01)
-    assert plan.solution.settings.exposure_s <= limit.value * 1.001
-    steady = replace(BODY, stabiliser_stops=3.0)
-    helped = planned("handheld", DARK, kit(50, body=steady), **dim)  # type: ignore[arg-type]
-    assert helped.solution.settings.exposure_s > plan.solution.settings.exposure_s
-
-
 def test_what_is_in_the_bag_changes_what_is_said() -> None:
     dark = {"lit_by": "metered", "metered_ev100": -5.0}
     with_remote = planned("dim_interior", DARK, kit(), **dark)  # type: ignore[arg-type]
@@ -77,3 +57,23 @@ def test_what_is_in_the_bag_changes_what_is_said() -> None:
     assert "bulb_without_remote" in {r.code for r in without.reasons}
     assert "mirror_up" in without.steps
     assert "mirror_up" not in with_remote.steps
+
+
+# Handbook, section 4: people hold still for one to two seconds.
+def test_somebody_in_the_picture_caps_the_time_and_the_aperture_makes_it_good() -> None:
+    room = {"lit_by": "metered", "metered_ev100": 1.0}
+    empty = planned("dim_interior", DARK, people="no_people", **room)  # type: ignore[arg-type]
+    seated = planned("dim_interior", DARK, people="people_in", **room)  # type: ignore[arg-type]
+    assert empty.solution.settings.exposure_s > 2
+    assert 1 <= seated.solution.settings.exposure_s <= 2.01
+    # handbook, section 7: aperture opens before ISO rises
+    assert seated.solution.settings.f_number < empty.solution.settings.f_number
+    assert seated.solution.settings.ev100 == pytest.approx(empty.solution.settings.ev100, abs=0.2)
+    assert "people_still" in {limit.code for limit in seated.limits if limit.drives}
+
+
+def test_a_room_does_not_follow_the_dusk_outside() -> None:
+    falling = course(Moment(60.0 * k, 10 - k / 4, 10 - k / 4, -k / 5) for k in range(60))
+    plan = planned("dim_interior", replace(DARK, night=falling), lit_by="string_lights")
+    assert plan.parts[0].moved(0, 3000) == 0
+    assert plan.parts[0].carried_sigma(0, 3000) == 0
