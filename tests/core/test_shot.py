@@ -1,0 +1,249 @@
+"""The one entry: a shot, its night and the kit in, everything planned for it out."""
+
+from dataclasses import replace
+from datetime import date
+from zoneinfo import ZoneInfo
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from patient_owl.core.advise.belief import VERDICT_EDGES_STOPS, JudgedTake
+from patient_owl.core.disciplines import RECIPES
+from patient_owl.core.errors import WrongValue
+from patient_owl.core.exposure.dials import CONTROLS
+from patient_owl.core.exposure.settings import settings_on
+from patient_owl.core.limits.limit import allowed
+from patient_owl.core.meterless import Darkness
+from patient_owl.core.night import night_bounds
+from patient_owl.core.night_context import NightContext
+from patient_owl.core.optics.camera import Framing
+from patient_owl.core.plan.hand import Hand, Touch
+from patient_owl.core.plan.types import InputValue
+from patient_owl.core.shot import (
+    LONGEST_CARRY_S,
+    NOISE_REDUCTION_SCHOOL,
+    STILL_AT_IT_S,
+    WORDS_DEEP,
+    PlannedShot,
+    ShotSpec,
+    plan_shot,
+)
+from patient_owl.core.sky import ephemeris
+from patient_owl.core.sky.tracks import Site
+from patient_owl.core.weather import Weather
+from tests.core.standing import GLASS, kit
+
+BOUNDS = night_bounds(date(2026, 12, 9), ZoneInfo("Europe/Madrid"))
+NIGHT = NightContext(Site(43.3, -9.2, 10), BOUNDS, Darkness(21.3))
+NOON_S = ephemeris.epoch_seconds(BOUNDS.start_utc)
+KIT = kit(24, filters=GLASS)
+WORDS = list(VERDICT_EDGES_STOPS)
+DARK_H = 11.0  # after noon: full dark in December
+
+
+def shot(
+    discipline: str,
+    hours: float = DARK_H,
+    hand: Hand | None = None,
+    night: NightContext = NIGHT,
+    schools: dict[str, str] | None = None,
+    **inputs: InputValue,
+) -> PlannedShot:
+    spec = ShotSpec(discipline, NOON_S + hours * 3600, Framing(180, 10), inputs, hand or Hand())
+    return plan_shot(spec, night, KIT, schools or {})
+
+
+def take(planned: PlannedShot, word: str, after_s: float = 0.0) -> JudgedTake:
+    return JudgedTake(planned.settings, {planned.lead.key: word}, after_s=after_s)  # type: ignore[dict-item]
+
+
+def test_the_same_question_is_planned_once() -> None:
+    assert shot("cityscape") is shot("cityscape")
+    assert shot("cityscape") is not shot("cityscape", hours=10.9)
+    assert shot("cityscape", lit_by="natural") is not shot("cityscape")
+
+
+@pytest.mark.parametrize("key", RECIPES)
+def test_everything_of_a_plan_agrees_with_everything_else(key: str) -> None:
+    planned = shot(key)
+    assert planned.settings == planned.plan.solution.settings
+    assert planned.lead == planned.plan.parts[0]
+    assert planned.report.cost.clock_s == planned.program.duration_s
+    assert planned.program_at(planned.positions) == planned.plan.program
+    # wherever it is works_now, the moment lies in a stretch of the night that is offered
+    assert planned.works_now == any(a <= planned.at_s <= b for a, b in planned.works_s)
+    assert all(
+        NOON_S <= a < b <= ephemeris.epoch_seconds(BOUNDS.end_utc) for a, b in planned.works_s
+    )
+    for rung in planned.ladder:
+        as_bright = settings_on(KIT.dials, rung.positions).ev100
+        assert as_bright == pytest.approx(planned.settings.ev100 - rung.miss_stops, abs=1e-6)
+
+
+# 36 × 24 mm behind 24 mm: 2·atan(18/24) = 73.7° across, 2·atan(12/24) = 53.1° up.
+def test_the_frame_sees_what_its_sides_and_the_lens_make() -> None:
+    across, up = shot("cityscape").view_deg
+    assert across == pytest.approx(73.74, abs=0.01)
+    assert up == pytest.approx(53.13, abs=0.01)
+
+
+def test_the_cameras_dark_frame_is_in_the_course_where_one_takes_that_side() -> None:
+    plain = shot("dim_interior", lit_by="string_lights")
+    darkened = shot(
+        "dim_interior", lit_by="string_lights", schools={NOISE_REDUCTION_SCHOOL: "in_camera"}
+    )
+    assert darkened.uses_noise_reduction
+    assert not plain.uses_noise_reduction
+    exposed_s = plain.settings.exposure_s
+    assert darkened.program.duration_s == pytest.approx(plain.program.duration_s + exposed_s)
+    assert darkened.report.cost.clock_s == darkened.program.duration_s
+    assert darkened.settings == plain.settings  # it costs time, not light
+
+
+def test_the_weather_of_the_hour_is_the_scenes() -> None:
+    hours = tuple(
+        (NOON_S + h * 3600, Weather(0.1 * (h % 3), 0, 0, 0, 10.0 - h, 0, 1.0 + h, 2.0 + h))
+        for h in range(24)
+    )
+    planned = shot("cityscape", night=replace(NIGHT, hours=hours), hours=11.4)
+    assert (planned.scene.temperature_c, planned.scene.gust_m_s) == (-1.0, 13.0)
+    calm = shot("cityscape", hours=11.4)
+    assert calm.scene.gust_m_s == 0
+
+
+def test_a_cloud_lowers_what_the_sky_gives_and_widens_its_doubt() -> None:
+    overcast = tuple((NOON_S + h * 3600, Weather(1, 1, 1, 1, 10, 0, 0, 0)) for h in range(24))
+    # dusk, an hour after sunset: twilight is what there is, and cloud takes three quarters of it
+    clear = shot("stars_over_foreground", hours=5.0)
+    hidden = shot("stars_over_foreground", hours=5.0, night=replace(NIGHT, hours=overcast))
+    # Kasten and Czeplak 1980: 1 − 0.75·n^3.4, two stops at full cover
+    assert clear.scene.ground_ev100 - hidden.scene.ground_ev100 == pytest.approx(2.0, abs=0.2)
+    assert hidden.scene.ground_sigma_stops > clear.scene.ground_sigma_stops
+
+
+@pytest.mark.parametrize(
+    ("spec", "wanted"),
+    [
+        ({"discipline": "alchemy"}, "stars_over_foreground"),
+        ({"inputs": {"drift_tolerance_px": 900}}, "0.5 to 20 px"),
+        ({"hand": Hand(touch=Touch("iso", "move", 800), locked=frozenset({"iso"}))}, "not locked"),
+        ({"at_s": NOON_S + 60 * 365 * 86400}, "1900-01-01 to 2053"),
+    ],
+)
+def test_what_cannot_be_planned_is_refused_in_words(spec: dict[str, object], wanted: str) -> None:
+    asked = ShotSpec("stars_over_foreground", NOON_S + DARK_H * 3600, Framing(180, 10))
+    with pytest.raises(WrongValue, match=wanted):
+        plan_shot(replace(asked, **spec), NIGHT, KIT, {})  # type: ignore[arg-type]
+
+
+@given(
+    key=st.sampled_from(sorted(RECIPES)),
+    words=st.lists(st.sampled_from(WORDS), min_size=1, max_size=4),
+    locked=st.sets(st.sampled_from(CONTROLS), max_size=3),
+)
+@settings(max_examples=60, deadline=None)
+def test_advice_never_moves_a_locked_control_and_stays_on_dials_and_within_limits(
+    key: str, words: list[str], locked: set[str]
+) -> None:
+    planned = shot(key)
+    hand = Hand(
+        {c: planned.positions[c].value for c in locked},  # type: ignore[index]
+        frozenset(locked),  # type: ignore[arg-type]
+    )
+    planned = shot(key, hand=hand)
+    takes = [take(planned, word) for word in words]
+    advice = planned.advise(takes, planned.at_s)
+    assert advice is not None
+    for control in CONTROLS:
+        dial, position = planned.kit.dials[control], advice.positions[control]
+        assert position in dial.values
+        if control in locked:
+            assert position == planned.positions[control]
+        elif position != planned.positions[control]:
+            inside = allowed(dial, planned.plan.limits) or dial
+            assert position in inside.values
+
+
+@given(key=st.sampled_from(sorted(RECIPES)), words=st.lists(st.sampled_from(WORDS), min_size=3))
+@settings(max_examples=40, deadline=None)
+def test_the_words_worked_out_beforehand_are_what_the_advisor_says_when_asked(
+    key: str, words: list[str]
+) -> None:
+    planned = shot(key)
+    takes: list[JudgedTake] = []
+    now, ahead = planned.positions, planned.words_ahead(planned.positions, [], planned.at_s)
+    for word in words[:WORDS_DEEP]:
+        if word not in ahead:
+            break  # nothing was to be changed any more
+        said = settings_on(planned.kit.dials, now)
+        takes.append(JudgedTake(said, {planned.lead.key: word}))  # type: ignore[dict-item]
+        asked = planned.advise(takes, planned.at_s)
+        found = ahead[word].advice  # type: ignore[index]
+        assert asked is not None
+        assert found.positions == asked.positions
+        assert found.belief.ev100 == pytest.approx(asked.belief.ev100, abs=1e-6)
+        assert [r.code for r in found.reasons] == [r.code for r in asked.reasons]
+        now, ahead = found.positions, ahead[word].after  # type: ignore[index]
+
+
+def test_the_words_ahead_are_worked_out_once_and_anew_after_a_take() -> None:
+    planned = shot("cityscape")
+    ahead = planned.words_ahead(planned.positions, [], planned.at_s)
+    assert planned.words_ahead(planned.positions, [], planned.at_s + 60) is ahead
+    after = planned.words_ahead(planned.positions, [take(planned, "dark")], planned.at_s)
+    assert after["dark"].advice.belief.sigma_stops < ahead["dark"].advice.belief.sigma_stops
+
+
+def test_the_next_take_is_made_now_while_somebody_is_at_it() -> None:
+    planned = shot("cityscape")
+    at = planned.at_s
+    assert planned.next_after_s([], at + 600) == 0.0  # before the first: the shot's own moment
+    takes = [take(planned, "dark", after_s=60)]
+    assert planned.next_after_s(takes, at + 300) == 300
+    # somebody who went away begins where he was
+    assert planned.next_after_s(takes, at + 60 + STILL_AT_IT_S + 1) == 60
+    # a clock before the last take is wrong
+    assert planned.next_after_s(takes, at + 10) == 60
+
+
+def test_a_take_made_at_the_table_is_read_as_made_at_the_shots_own_moment() -> None:
+    planned = shot("cityscape")
+    assert planned.after_s(planned.at_s + 1200) == 1200
+    assert planned.after_s(planned.at_s - 1200) == -1200
+    assert planned.after_s(planned.at_s + LONGEST_CARRY_S + 1) == 0
+    assert planned.after_s(planned.at_s - 30 * 86400) == 0
+
+
+def test_in_falling_light_the_answer_opens_up_by_what_went_meanwhile() -> None:
+    """Twenty minutes of dusk after a frame that was right, the same frame is too dark."""
+    dusk = shot("moving_water", hours=5.6, lit_by="natural", look="textured")
+    right = [take(dusk, "right")]
+    at_once = dusk.advise(right, dusk.at_s)
+    later = dusk.advise(right, dusk.at_s + 1200)
+    assert at_once is not None
+    assert later is not None
+    fell = dusk.lead.moved(0, 1200)
+    assert fell < -1  # handbook, section 3: a stop in four to seven minutes of dusk
+    assert later.belief.ev100 - at_once.belief.ev100 == pytest.approx(fell, abs=0.3)
+    assert later.belief.sigma_stops > at_once.belief.sigma_stops
+
+
+def test_a_filter_that_was_sold_leaves_the_past_as_it_was() -> None:
+    spec = ShotSpec(
+        "moving_water",
+        NOON_S + 4.5 * 3600,
+        Framing(180, 10),
+        {"lit_by": "natural"},
+        Hand({"nd_stops": 6.0}),
+    )
+    with_glass = plan_shot(spec, NIGHT, KIT, {})
+    taken = JudgedTake(with_glass.settings, {with_glass.lead.key: "right"})
+    assert taken.settings.nd_stops == 6
+    bare = plan_shot(replace(spec, hand=Hand()), NIGHT, kit(24), {})
+    asked = bare.advise([taken], bare.at_s)
+    assert asked is not None
+    # the light is believed as it was seen, and the answer goes toward it from what is bare now
+    assert asked.belief.ev100 == pytest.approx(taken.settings.ev100, abs=0.4)
+    assert asked.change_stops < 0
+    assert "change_left" in {reason.code for reason in asked.reasons}
