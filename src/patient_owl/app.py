@@ -1,6 +1,5 @@
 """The application: routers under /api/v1, the built front end beside them, health, logs."""
 
-import gc
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 
@@ -49,10 +48,6 @@ def create_app(settings: Settings | None = None, devices: Devices | None = None)
 
     @asynccontextmanager
     async def lifespan(_: FastAPI) -> AsyncIterator[None]:
-        # what is loaded by now stays: leaving it out of every collection makes the answers that
-        # build thousands of small objects (a night for the field) a third faster
-        gc.collect()
-        gc.freeze()
         yield
         engine.dispose()
         ephemeris.close()

@@ -1,6 +1,7 @@
 """What ./owl hands over to: demo, serve, account, openapi."""
 
 import fcntl
+import gc
 import json
 import os
 import signal
@@ -112,8 +113,13 @@ def _run(settings: Settings, *, tls: bool, cert: Path | None, key: Path | None) 
             scheme = "https" if certificate else "http"
             address = f"{scheme}://{settings.host}:{settings.port}"
             print(f"\n  Patient Owl is at {address}   (Ctrl-C stops it)\n", flush=True)
+            served = create_app(settings, devices)
+            # what is loaded by now stays: leaving it out of every collection makes the answers
+            # that build thousands of small objects (a night for the field) a third faster
+            gc.collect()
+            gc.freeze()
             uvicorn.run(
-                create_app(settings, devices),
+                served,
                 host=settings.host,
                 port=settings.port,
                 log_config=None,

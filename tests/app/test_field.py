@@ -1,0 +1,129 @@
+"""The bundle that goes along: what it says without signal is what the server would say."""
+
+from typing import Any
+
+import pytest
+from fastapi.testclient import TestClient
+from uuid6 import uuid7
+
+from tests.app import making
+
+WORDS = ["black", "dark", "darkish", "right", "brightish", "bright", "blown"]
+
+
+def bundle_of(client: TestClient, shot: dict[str, Any]) -> Any:
+    answer = client.get(f"/api/v1/shots/{shot['id']}/field")
+    assert answer.status_code == 200, answer.text
+    return answer.json()
+
+
+def send(client: TestClient, shot: dict[str, Any], at: str, **over: Any) -> Any:
+    body = making.take_body(shot["id"], started_at_utc=at, **over)
+    answer = client.put(f"/api/v1/takes/{uuid7()}", json=body)
+    assert answer.status_code == 201, answer.text
+    return answer.json()
+
+
+def test_a_shot_anew_is_the_one_in_the_nights_bundle(ida: TestClient) -> None:
+    night = making.night(ida)
+    kinds = ["stars_over_foreground", "cityscape", "fireworks"]
+    made = [making.shot(ida, night["id"], discipline=kind, title=kind) for kind in kinds]
+    bundle = ida.get(f"/api/v1/nights/{night['id']}/field").json()
+    assert bundle["shots"] == [bundle_of(ida, shot) for shot in made]
+    assert [v["key"] for v in bundle["verdicts"]] == WORDS
+    assert bundle["time_zone"] == "Europe/Madrid"
+
+
+@pytest.mark.parametrize(
+    ("discipline", "part"),
+    [("stars_over_foreground", "whole"), ("fireworks", "bursts"), ("dim_interior", "whole")],
+)
+def test_words_said_without_signal_lead_where_the_server_leads_once_it_has_them(
+    ida: TestClient, discipline: str, part: str
+) -> None:
+    shot = making.shot(ida, discipline=discipline)
+    found = bundle_of(ida, shot)
+    assert found["judged"] == part
+    now, answers = found["settings"][found["setting"]], found["answers"]
+    assert sorted(answers) == sorted(WORDS)
+    for minute, word in enumerate(["bright", "darkish"]):
+        step = answers[word]
+        ahead = found["settings"][step["setting"]]
+        at = f"2026-12-09T22:4{minute}:00Z"
+        advice = send(ida, shot, at, **now["values"], verdicts={part: word})["advice"]
+        assert advice["values"] == ahead["values"]
+        assert advice["reasons"][0] == step["reasons"][0]
+        assert advice["is_settled"] == step["is_settled"]
+        now, answers = ahead, step["after"]
+    # and the bundle fetched then goes on from there
+    after = bundle_of(ida, shot)
+    assert after["takes"] == 2
+    assert after["settings"][after["setting"]]["values"] == now["values"]
+
+
+def test_every_setting_is_kept_once_and_every_answer_points_at_one(ida: TestClient) -> None:
+    found = bundle_of(ida, making.shot(ida))
+    values = [tuple(setting["values"].values()) for setting in found["settings"]]
+    assert len(set(values)) == len(values)
+
+    def places(answers: dict[str, Any]) -> list[int]:
+        return [
+            place
+            for answer in answers.values()
+            for place in (answer["setting"], *places(answer["after"]))
+        ]
+
+    used = {found["setting"], *places(found["answers"])}
+    used |= {other["setting"] for other in (*found["others"], *found["bracket"])}
+    assert used == set(range(len(values)))
+
+
+def test_others_and_bracket_are_as_many_stops_away_as_they_say(ida: TestClient) -> None:
+    found = bundle_of(ida, making.shot(ida, discipline="cityscape"))
+
+    def light(place: int) -> float:
+        """What arrives on the sensor and what is made of it: t·S/N²/2^nd."""
+        v = found["settings"][place]["values"]
+        product: float = v["exposure_s"] * v["iso"] / v["f_number"] ** 2 / 2 ** v["nd_stops"]
+        return product
+
+    here = light(found["setting"])
+    stops = {"−2": -2, "−1": -1, "+1": 1, "+2": 2}
+    assert found["others"]
+    for other in found["others"]:
+        # dials go by thirds of a stop, long bulb times by whole seconds
+        assert light(other["setting"]) / here == pytest.approx(
+            2.0 ** stops[other["stops"]], rel=0.1
+        )
+    assert found["bracket"][0] == {"stops": "±0", "setting": found["setting"]}
+
+
+def test_the_course_a_phone_runs_is_the_plans_own(ida: TestClient) -> None:
+    inputs = {"trail_school": "stack", "total_min": 30, "frame_s": 60}
+    shot = making.shot(ida, discipline="star_trails", inputs=inputs)
+    found = bundle_of(ida, shot)
+    plan = ida.get(f"/api/v1/shots/{shot['id']}/plan").json()
+    course = found["settings"][found["setting"]]["program"]
+    assert course == plan["program"]
+    [phase] = course["phases"]
+    whole_s = phase["lead_in_s"] + phase["repeats"] * (phase["exposure_s"] + phase["gap_s"])
+    assert whole_s - phase["gap_s"] == pytest.approx(plan["report"]["clock_s"])
+    assert whole_s == pytest.approx(30 * 60, abs=61)
+
+
+def test_steps_and_cautions_go_along_and_a_hazard_of_the_place(ida: TestClient) -> None:
+    place = making.place(ida, hazards="The slip is wet at high water.")
+    night = making.night(ida, place["id"])
+    shot = making.shot(ida, night["id"], discipline="fireworks")
+    bundle = ida.get(f"/api/v1/nights/{night['id']}/field").json()
+    assert bundle["hazards"] == "The slip is wet at high water."
+    plan = ida.get(f"/api/v1/shots/{shot['id']}/plan").json()
+    assert bundle["shots"][0]["steps"] == plan["steps"]
+    assert bundle["shots"][0]["cautions"] == plan["cautions"]
+
+
+def test_a_night_of_somebody_else_is_no_night(ida: TestClient, signed_in: Any) -> None:
+    shot = making.shot(ida)
+    other = signed_in("Ove")
+    assert other.get(f"/api/v1/shots/{shot['id']}/field").status_code == 404
+    assert other.get(f"/api/v1/nights/{shot['night_id']}/field").status_code == 404
