@@ -32,7 +32,7 @@ web() {
   [ "$before" = "$after" ] || { echo "web/src/api/schema.d.ts is not made from docs/openapi.json: run ./owl types"; return 1; }
 }
 # pytest exits 5 when it finds no test, which is a failure here
-core() { python -m pytest tests/core tests/formats; }
+core() { python -m pytest tests/core tests/formats tests/words; }
 app() { python -m pytest tests/app; }
 browser() { python -m pytest tests/browser; }
 
