@@ -67,7 +67,6 @@ class NightLight:
     """
 
     illuminance_lux: FloatArray
-    sky_luminance_cd_m2: FloatArray
     ground_ev100: FloatArray
     ground_sigma_stops: FloatArray
     ground_source: IntArray
@@ -120,7 +119,6 @@ def light_of(
     sky_total, sky_sigma, sky_source = _sum(sky, cover)
     return NightLight(
         illuminance_lux=ground_total,
-        sky_luminance_cd_m2=sky_total,
         ground_ev100=ev100_from_illuminance(ground_total),
         ground_sigma_stops=ground_sigma,
         ground_source=ground_source,

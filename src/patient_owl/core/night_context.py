@@ -94,7 +94,6 @@ def see(night: NightContext, at_s: float, framing: Framing) -> Seen:
         sun_altitude_deg=float(at.sun.true_altitude_deg[0]),
         moon_altitude_deg=float(at.moon.apparent_altitude_deg[0]),
         moon_azimuth_deg=float(at.moon.azimuth_deg[0]),
-        moon_phase_deg=float(at.phase.phase_angle_deg[0]),
         moon_rises_in_s=_moonrise_after(night, at_s),
         galactic_core_altitude_deg=float(at.core.apparent_altitude_deg[0]),
         galactic_core_azimuth_deg=float(at.core.azimuth_deg[0]),

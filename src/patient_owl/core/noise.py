@@ -65,16 +65,12 @@ class SensorNoise:
 
 @dataclass(frozen=True)
 class Tone:
-    """A tone of the picture: stops from mid-grey, its signal and SNR. snr_db = 20·log10."""
+    """A tone of the picture: stops from mid-grey, its signal and SNR."""
 
     stops: float
     signal_e: float
     snr: float
     is_clipped: bool
-
-    @property
-    def snr_db(self) -> float:
-        return 20 * math.log10(max(self.snr, 1e-9))
 
 
 def signal_e(noise: SensorNoise, pixel_pitch_um: float, iso: float, stops: float) -> float:

@@ -12,9 +12,9 @@ const form = reactive({
   name: place?.name ?? '',
   latitude_deg: place?.latitude_deg as number | undefined,
   longitude_deg: place?.longitude_deg as number | undefined,
-  elevation_m: place?.elevation_m ?? 0,
+  elevation_m: (place?.elevation_m ?? '') as number | string,
   time_zone: place?.time_zone ?? '',
-  sky_brightness_mag_arcsec2: place?.sky_brightness_mag_arcsec2 ?? 21,
+  sky_brightness_mag_arcsec2: (place?.sky_brightness_mag_arcsec2 ?? '') as number | string,
   glow_azimuth_deg: (place?.glow_azimuth_deg ?? '') as number | string,
   horizon: (place?.horizon ?? []) as Schemas['HorizonPoint'][],
   notes: place?.notes ?? '',
@@ -99,14 +99,17 @@ const bortleItems = computed(() =>
   })),
 )
 
+/** What was typed; left out where nothing was, for the server to say. */
+const numberOf = (typed: number | string) => (typed === '' ? undefined : Number(typed))
+
 async function save(): Promise<void> {
   if (!(await readPosition())) return
   const body = {
     ...form,
     time_zone: form.time_zone || null,
     glow_azimuth_deg: form.glow_azimuth_deg === '' ? null : Number(form.glow_azimuth_deg),
-    elevation_m: Number(form.elevation_m),
-    sky_brightness_mag_arcsec2: Number(form.sky_brightness_mag_arcsec2),
+    elevation_m: numberOf(form.elevation_m),
+    sky_brightness_mag_arcsec2: numberOf(form.sky_brightness_mag_arcsec2),
   } as Schemas['PlaceIn']
   try {
     await (place === null
@@ -165,6 +168,8 @@ async function save(): Promise<void> {
         step="any"
         label="Elevation"
         suffix="m"
+        placeholder="sea level"
+        persistent-placeholder
         :error-messages="error?.fault('elevation_m')"
       />
       <v-text-field
@@ -180,6 +185,8 @@ async function save(): Promise<void> {
         step="any"
         label="Sky brightness at the zenith"
         suffix="mag/arcsec²"
+        placeholder="rural"
+        persistent-placeholder
         :error-messages="error?.fault('sky_brightness_mag_arcsec2')"
       />
       <v-select

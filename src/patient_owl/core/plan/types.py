@@ -84,7 +84,6 @@ class Scene:
     sun_altitude_deg: float = -90.0
     moon_altitude_deg: float = -90.0
     moon_azimuth_deg: float = 0.0
-    moon_phase_deg: float = 180.0
     moon_rises_in_s: float | None = None
     galactic_core_altitude_deg: float = -90.0
     galactic_core_azimuth_deg: float = 0.0
