@@ -119,7 +119,10 @@ async function leave(): Promise<void> {
 }
 
 .foot {
-  padding: 24px;
+  max-width: 1240px;
+  width: 100%;
+  margin: 0 auto;
+  padding: 0 24px 20px;
   font-size: 0.9rem;
 }
 
@@ -219,6 +222,10 @@ main {
 
   .right {
     gap: 4px;
+  }
+
+  .foot {
+    padding: 0 14px calc(76px + env(safe-area-inset-bottom));
   }
 }
 </style>

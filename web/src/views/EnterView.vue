@@ -101,7 +101,7 @@ const submit = () =>
 
 <style scoped>
 .entrance {
-  min-height: 100vh;
+  min-height: calc(100vh - 110px); /* the foot of the page below it */
   display: grid;
   place-items: center;
   padding: 24px;
