@@ -223,13 +223,14 @@ def slope(
     cloud_cover: FloatArray | float = 0.0,
 ) -> Slope:
     """Positions and light at each of `seconds` (epoch_seconds)."""
-    sun, moon = tracks.track(tracks.SUN, site, seconds), tracks.track(tracks.MOON, site, seconds)
+    bodies = [target(body) for body in (tracks.SUN, tracks.MOON, tracks.GALACTIC_CORE)]
+    sun, moon, core = tracks.tracks_of(bodies, site, seconds)
     phase = tracks.moon_phase(seconds)
     return Slope(
         seconds=seconds,
         sun=sun,
         moon=moon,
-        core=tracks.track(tracks.GALACTIC_CORE, site, seconds),
+        core=core,
         phase=phase,
         light=light_of(sun, moon, phase, darkness, view, cloud_cover),
     )

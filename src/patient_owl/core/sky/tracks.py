@@ -11,8 +11,9 @@ Sites stand on the WGS 84 ellipsoid. Neglected: diurnal aberration (0.3″), pol
 `apparent_`.
 """
 
+from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cached_property, lru_cache
 
 import numpy as np
 from scipy.interpolate import CubicSpline
@@ -32,6 +33,7 @@ _CHUNK_S = 32 * 86400.0  # splines are made and kept by the chunk
 _MARGIN_KNOTS = 3
 
 SUN, MOON, GALACTIC_CORE = "sun", "moon", "core"
+_SIDEREAL = "sidereal"
 
 
 @dataclass(frozen=True)
@@ -61,7 +63,7 @@ class Track:
     azimuth_deg: FloatArray
     distance_km: FloatArray
 
-    @property
+    @cached_property
     def apparent_altitude_deg(self) -> FloatArray:
         return self.true_altitude_deg + refraction_deg(self.true_altitude_deg)
 
@@ -86,46 +88,47 @@ def _knots(chunk: int) -> tuple[FloatArray, ephemeris.Moments]:
 
 
 @lru_cache(maxsize=1024)
-def _spline(body: str, chunk: int) -> CubicSpline:
+def _columns(body: str, chunk: int) -> FloatArray:
+    """At the knots: vectors of a target by key, (n, 3), or the rest of sidereal time, (n, 1)."""
     knots, time = _knots(chunk)
-    if body == "sidereal":
+    if body == _SIDEREAL:
         # the mean turning is taken out before the spline and put back after it
-        return CubicSpline(knots, ephemeris.greenwich_sidereal_rad(time) - _mean_turn_rad(knots))
+        turn = ephemeris.greenwich_sidereal_rad(time) - _mean_turn_rad(knots)
+        return np.asarray(turn)[:, None]
     wanted = target(body)
-    vectors = (
-        ephemeris.apparent_star_vectors(wanted, time)
-        if wanted.segment is None
-        else ephemeris.apparent_vectors_km(wanted.segment, time)
-    )
-    return CubicSpline(knots, vectors.T)
+    if wanted.segment is None:
+        return ephemeris.apparent_star_vectors(wanted, time).T
+    return ephemeris.apparent_vectors_km(wanted.segment, time).T
+
+
+@lru_cache(maxsize=1024)
+def _spline(bodies: tuple[str, ...], chunk: int) -> CubicSpline:
+    """Of several bodies side by side: asking one spline costs the same however wide it is."""
+    knots, _ = _knots(chunk)
+    return CubicSpline(knots, np.concatenate([_columns(b, chunk) for b in bodies], axis=1))
 
 
 def _mean_turn_rad(seconds: FloatArray) -> FloatArray:
     return 2 * np.pi * seconds / SIDEREAL_DAY_S
 
 
-def _by_chunk(body: str, seconds: FloatArray) -> FloatArray:
-    """The spline's values at any moments, whichever chunks they fall in; shape (n, ...)."""
+def _by_chunk(bodies: tuple[str, ...], seconds: FloatArray) -> FloatArray:
+    """The spline's columns at any moments, whichever chunks they fall in; shape (n, columns)."""
     chunks = np.floor(seconds / _CHUNK_S).astype(int)
     first, last = int(chunks.min()), int(chunks.max())
     if first == last:
-        return np.asarray(_spline(body, first)(seconds))
-    parts = [_spline(body, c)(seconds[chunks == c]) for c in range(first, last + 1)]
+        return np.asarray(_spline(bodies, first)(seconds))
+    parts = [_spline(bodies, c)(seconds[chunks == c]) for c in range(first, last + 1)]
     out = np.empty((len(seconds), *parts[0].shape[1:]))
     for c, part in zip(range(first, last + 1), parts, strict=True):
         out[chunks == c] = part
     return out
 
 
-def sidereal_rad(seconds: FloatArray) -> FloatArray:
-    """Greenwich apparent sidereal time, shape of `seconds`. [rad]"""
-    return _by_chunk("sidereal", seconds) + _mean_turn_rad(seconds)
-
-
 def geocentric(body: str, seconds: FloatArray) -> FloatArray:
     """Apparent geocentric vectors of date of a target by key, shape (n, 3); km, or unit length
     for what is fixed among the stars."""
-    return _by_chunk(body, seconds)
+    return _by_chunk((body,), seconds)
 
 
 def track(body: str, site: Site, seconds: FloatArray) -> Track:
@@ -135,16 +138,30 @@ def track(body: str, site: Site, seconds: FloatArray) -> Track:
 
 def track_of(wanted: Target, site: Site, seconds: FloatArray) -> Track:
     """The same for any target."""
-    xyz = geocentric(wanted.key, seconds)
-    return horizontal(xyz, site, seconds, is_star=wanted.segment is None)
+    return tracks_of([wanted], site, seconds)[0]
 
 
-def horizontal(xyz: FloatArray, site: Site, seconds: FloatArray, *, is_star: bool) -> Track:
-    """Turn vectors of the equator of date, shape (n, 3), into the site's horizon."""
+def tracks_of(wanted: Sequence[Target], site: Site, seconds: FloatArray) -> list[Track]:
+    """The same for several at once, which costs little more than one."""
+    columns = _by_chunk((*(one.key for one in wanted), _SIDEREAL), seconds)
+    local_sidereal = columns[:, -1] + _mean_turn_rad(seconds) + np.radians(site.longitude_deg)
+    turned = np.cos(local_sidereal), np.sin(local_sidereal)
+    return [
+        _horizontal(columns[:, 3 * i : 3 * i + 3].T, site, turned, is_star=one.segment is None)
+        for i, one in enumerate(wanted)
+    ]
+
+
+def _horizontal(
+    xyz: FloatArray, site: Site, turned: tuple[FloatArray, FloatArray], *, is_star: bool
+) -> Track:
+    """Turn vectors of the equator of date, shape (3, n), into the site's horizon.
+
+    turned: cosine and sine of the local sidereal time.
+    """
     latitude = np.radians(site.latitude_deg)
-    local_sidereal = sidereal_rad(seconds) + np.radians(site.longitude_deg)
-    cos_st, sin_st = np.cos(local_sidereal), np.sin(local_sidereal)
-    x, y, z = xyz[..., 0], xyz[..., 1], xyz[..., 2]
+    cos_st, sin_st = turned
+    x, y, z = xyz
     # toward the local meridian, toward the east, toward the pole
     south = x * cos_st + y * sin_st
     east = -x * sin_st + y * cos_st
@@ -191,7 +208,7 @@ class MoonPhase:
 
 def moon_phase(seconds: FloatArray) -> MoonPhase:
     """Geocentric phase, shape of `seconds`; parallax (under 1°) neglected. [meeus1998] ch. 48"""
-    sun, moon = geocentric(SUN, seconds), geocentric(MOON, seconds)
+    sun, moon = np.split(_by_chunk((SUN, MOON), seconds), 2, axis=1)
     from_moon = sun - moon
     cosine = -np.sum(from_moon * moon, axis=1) / (
         np.linalg.norm(from_moon, axis=1) * np.linalg.norm(moon, axis=1)
