@@ -3,9 +3,10 @@
 import re
 
 import pytest
-from playwright.sync_api import Page
+from playwright.sync_api import Browser, Page
 
 from patient_owl.settings import PROJECT_DIR
+from tests.browser.conftest import Demo
 
 AXE = PROJECT_DIR / "web" / "node_modules" / "axe-core" / "axe.min.js"
 TAGS = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]
@@ -40,6 +41,9 @@ def test_main_screens_have_no_violation(ida: Page, theme: str) -> None:
     ida.goto(ida.url.split("/bench")[0] + "/schools")
     ida.get_by_role("radio", name=re.compile("rule of 500")).wait_for()
     found["schools"] = violations(ida)
+    ida.get_by_role("link", name=re.compile("^About")).click()
+    ida.get_by_text("GeoNames").wait_for()
+    found["about"] = violations(ida)
     ida.get_by_role("link", name="Nights", exact=True).click()
     ida.get_by_role("link", name="Find a night").click()
     ida.get_by_role("button", name="Find nights").click()
@@ -54,3 +58,17 @@ def test_main_screens_have_no_violation(ida: Page, theme: str) -> None:
     ida.wait_for_load_state("networkidle")
     found["shot"] = violations(ida)
     assert found == {name: [] for name in found}
+
+
+def test_what_it_is_made_of_can_be_read_by_anybody_with_every_licence(
+    browser: Browser, demo: Demo
+) -> None:
+    page = browser.new_page()  # nobody has entered
+    page.goto(demo.url)
+    page.get_by_role("link", name=re.compile("^About")).click()
+    page.get_by_text("ODbL-1.0", exact=True).wait_for()
+    texts = page.request.get(f"{demo.url}/licences.txt")
+    assert texts.ok
+    for name in page.locator(".packages").first.locator(".name").all_inner_texts():
+        assert f"{name.split()[0]}\n" in texts.text(), name
+    page.close()
