@@ -31,6 +31,7 @@ SOURCES = ("twilight", "moonlight", "night_sky", "town_glow")
 # moonlight: handbook of the trade. Night sky: airglow swings by ±0.5 mag with the Sun's
 # activity and hour. Town glow: a class entered by eye is good to half a magnitude.
 SIGMA_STOPS = {"twilight": 0.7, "moonlight": 0.7, "night_sky": 0.8, "town_glow": 1.0}
+_VARIANCES = np.array([SIGMA_STOPS[source] ** 2 for source in SOURCES])
 CLOUD_SIGMA_STOPS = 1.0  # at full cover: overcast takes one to three stops; common practice
 
 OVERCAST_GLOW_GAIN = 4.0  # zenith, between the 2.8 of the outskirts and 10 of a city [kyba2011]
@@ -153,6 +154,5 @@ def _zenith_parts_cd_m2(sky_brightness_mag_arcsec2: float) -> tuple[float, float
 def _sum(parts: FloatArray, cover: FloatArray) -> tuple[FloatArray, FloatArray, IntArray]:
     """Total over sources, its 1 σ in stops (each source's by its share), the largest source."""
     total = parts.sum(axis=0)
-    sigmas = np.array([SIGMA_STOPS[source] for source in SOURCES])[:, None]
-    variance = np.sum(parts / total * sigmas**2, axis=0) + (CLOUD_SIGMA_STOPS * cover) ** 2
+    variance = _VARIANCES @ (parts / total) + (CLOUD_SIGMA_STOPS * cover) ** 2
     return total, np.sqrt(variance), np.argmax(parts, axis=0)

@@ -25,11 +25,14 @@ def consequences(
     kit: Kit, blurs: Blurs, temperature_c: float, before: Positions, after: Positions
 ) -> tuple[Reason, ...]:
     """What the change from one setting to another costs or wins, where anybody would see it."""
-    found = (
-        _noise(kit, temperature_c, before, after),
-        _trails(blurs, before, after),
-        _depth(kit, before, after),
-    )
+    moved = {control for control in before if before[control] is not after[control]}
+    found: list[Reason | None] = []
+    if moved & {"exposure_s", "iso"}:
+        found.append(_noise(kit, temperature_c, before, after))
+    if "exposure_s" in moved:
+        found.append(_trails(blurs, before, after))
+    if "f_number" in moved:
+        found.append(_depth(kit, before, after))
     return tuple(reason for reason in found if reason is not None)
 
 

@@ -7,7 +7,7 @@ left there is under the starlight of a dark site.
 """
 
 from collections.abc import Sequence
-from itertools import pairwise
+from typing import NamedTuple
 
 import numpy as np
 
@@ -28,7 +28,7 @@ def sun_illuminance_lux(sun_altitude_deg: FloatArray) -> FloatArray:
 
     Altitudes are those of the Sun's centre without refraction, as the circular has it.
     """
-    return np.asarray(10 ** _log10_lux(SUN_BRANCHES, sun_altitude_deg))
+    return np.asarray(10 ** _log10_lux(_SUN, sun_altitude_deg))
 
 
 def moon_illuminance_lux(
@@ -37,28 +37,48 @@ def moon_illuminance_lux(
     """Illuminance by the Moon; same shape. [lx], clear sky; phase angle 0 is full."""
     phase = np.abs(moon_phase_angle_deg)
     dimming = MOON_PHASE_LINEAR * phase + MOON_PHASE_QUARTIC * phase**4
-    return np.asarray(10 ** (_log10_lux(MOON_BRANCHES, moon_altitude_deg) - dimming))
+    return np.asarray(10 ** (_log10_lux(_MOON, moon_altitude_deg) - dimming))
 
 
-def _log10_lux(branches: Sequence[Branch], altitude_deg: FloatArray) -> FloatArray:
+class _Law(NamedTuple):
+    """Branches as columns, k of them from the highest: all are worked out at once.
+
+    coefficients: (4, k). joins_deg: where each but the first takes over, (k − 1,).
+    slope_per_deg: at the lowest altitude, which it goes on with.
+    """
+
+    coefficients: FloatArray
+    joins_deg: FloatArray
+    lowest_deg: float
+    slope_per_deg: float
+
+
+def _law(branches: Sequence[Branch]) -> _Law:
     lowest = branches[-1]
-    x = np.maximum(altitude_deg, lowest.from_altitude_deg) / 90
-    out = _polynomial(branches[0], x)
-    for above, branch in pairwise(branches):
-        join = above.from_altitude_deg
-        share = np.clip((join + JOIN_DEG - altitude_deg) / (2 * JOIN_DEG), 0, 1)
-        share = share * share * (3 - 2 * share)  # smoothstep: no kink at either end
-        out = out + share * (_polynomial(branch, x) - out)
-    below_deg = np.minimum(altitude_deg - lowest.from_altitude_deg, 0)
-    return np.asarray(out + below_deg * _slope_per_deg(lowest))
+    _, b, c, d = lowest.coefficients
+    x = lowest.from_altitude_deg / 90
+    return _Law(
+        coefficients=np.array([branch.coefficients for branch in branches]).T,
+        joins_deg=np.array([branch.from_altitude_deg for branch in branches[:-1]]),
+        lowest_deg=lowest.from_altitude_deg,
+        slope_per_deg=(b + 2 * c * x + 3 * d * x * x) / 90,
+    )
 
 
-def _polynomial(branch: Branch, x: FloatArray) -> FloatArray:
-    a, b, c, d = branch.coefficients
-    return np.asarray(a + x * (b + x * (c + x * d)))
+_SUN, _MOON = _law(SUN_BRANCHES), _law(MOON_BRANCHES)
 
 
-def _slope_per_deg(branch: Branch) -> float:
-    _, b, c, d = branch.coefficients
-    x = branch.from_altitude_deg / 90
-    return (b + 2 * c * x + 3 * d * x * x) / 90
+def _log10_lux(law: _Law, altitude_deg: FloatArray) -> FloatArray:
+    beside = (-1, *(1,) * np.ndim(altitude_deg))  # the branches stand before any grid
+    a, b, c, d = (column.reshape(beside) for column in law.coefficients)
+    x = np.maximum(altitude_deg, law.lowest_deg) / 90
+    branches = a + x * (b + x * (c + x * d))
+    share = np.clip(
+        (law.joins_deg.reshape(beside) + JOIN_DEG - altitude_deg) / (2 * JOIN_DEG), 0, 1
+    )
+    share = share * share * (3 - 2 * share)  # smoothstep: no kink at either end
+    out = branches[0]
+    for taken, branch in zip(share, branches[1:], strict=True):
+        out = out + taken * (branch - out)
+    below_deg = np.minimum(altitude_deg - law.lowest_deg, 0)
+    return np.asarray(out + below_deg * law.slope_per_deg)
