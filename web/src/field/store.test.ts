@@ -2,6 +2,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, expect, test, vi } from 'vitest'
 
 import { options, setting, shot } from './making'
+import { deferred } from '../testing/server'
 import { begun, bracketed, settled, type Run } from './run'
 import type { FieldNight, FieldShot, KeptNight, Queued, Verdict } from './kept'
 import type { useField } from './store'
@@ -19,6 +20,7 @@ const server = vi.hoisted(() => ({
   bodies: [] as object[],
   asked: [] as string[],
   refuses: '',
+  night: Promise.resolve(undefined as undefined),
 }))
 
 vi.mock('./kept', () => ({
@@ -50,6 +52,7 @@ vi.mock('../api/client', async (original) => {
       GET: async (path: string) => {
         server.asked.push(path)
         const takes = server.takes.length
+        if (path.includes('/nights/')) await server.night
         return answer(path.includes('/nights/') ? bundle(takes) : answered(takes))
       },
       PUT: async (_: string, sent: { params: { path: { take_id: string } }; body: object }) => {
@@ -73,6 +76,7 @@ beforeEach(() => {
   setActivePinia(createPinia())
   Object.assign(device, { night: undefined, queue: [], run: null })
   Object.assign(server, { isUp: true, takes: [], bodies: [], asked: [], refuses: '' })
+  server.night = Promise.resolve(undefined)
 })
 
 async function opened() {
@@ -186,4 +190,40 @@ test('a bracket files every frame with its own setting and takes the right one o
   expect(field.waiting).toBe(3)
   expect(field.progressOf(of).setting.text).toBe('second')
   expect(field.progressOf(of).takes).toBe(3)
+})
+
+test('a night asked for before a word was said does not undo the word when it comes', async () => {
+  await opened()
+  const { promise, resolve } = deferred<undefined>()
+  server.night = promise
+  setActivePinia(createPinia()) // the page is loaded anew
+  const { useField } = await import('./store')
+  const field = useField()
+  const opening = field.open('n')
+  await vi.waitFor(() => expect(server.asked).toHaveLength(2))
+  const shot = field.night?.shots[0]
+  if (!shot) throw new Error('no shot')
+  await take(field, shot, 'dark')
+  const told = field.progressOf(shot)
+  expect(told).toMatchObject({ reasons: ['You saw it dark.'], takes: 1 })
+  resolve(undefined)
+  await opening
+  expect(field.progressOf(shot)).toEqual(told)
+})
+
+test('a setting chosen by hand is not taken back by an answer asked for before', async () => {
+  await opened()
+  const { promise, resolve } = deferred<undefined>()
+  server.night = promise
+  setActivePinia(createPinia())
+  const { useField } = await import('./store')
+  const field = useField()
+  const opening = field.open('n')
+  await vi.waitFor(() => expect(field.night).not.toBeNull())
+  const shot = field.night?.shots[0]
+  if (!shot) throw new Error('no shot')
+  await field.use(shot, setting('by hand'))
+  resolve(undefined)
+  await opening
+  expect(field.progressOf(shot).setting.text).toBe('by hand')
 })

@@ -47,6 +47,13 @@ export const useField = defineStore('field', () => {
   const queue = shallowRef<Queued[]>([])
   const isOnline = ref(true)
   const error = shallowRef<ApiError | null>(null)
+  /**
+   * What was done to a shot here, by its identity, and what was asked of the server, count on one
+   * clock: an answer asked for before something was done knows nothing of it and is not taken.
+   */
+  let clock = 0
+  const touched = new Map<string, number>()
+  const isStale = (id: string, askedAt: number) => (touched.get(id) ?? 0) > askedAt
 
   const night = computed(() => kept.value?.night ?? null)
   const waiting = computed(() => queue.value.filter((q) => !q.refused).length)
@@ -69,9 +76,16 @@ export const useField = defineStore('field', () => {
     return { ...fresh(shot), ...told, checked: was?.checked ?? [] }
   }
 
-  async function keep(found: FieldNight): Promise<void> {
-    const progress = Object.fromEntries(found.shots.map((shot) => [shot.id, renewed(shot)]))
-    kept.value = { night: found, progress }
+  async function keep(found: FieldNight, askedAt: number): Promise<void> {
+    const was = kept.value
+    const shots = found.shots.map((shot) => {
+      const mine = was?.night.shots.find((s) => s.id === shot.id)
+      return mine && isStale(shot.id, askedAt) ? mine : shot
+    })
+    const progressOfKept = (shot: FieldShot) =>
+      (isStale(shot.id, askedAt) && was?.progress[shot.id]) || renewed(shot)
+    const progress = Object.fromEntries(shots.map((shot) => [shot.id, progressOfKept(shot)]))
+    kept.value = { night: { ...found, shots }, progress }
     await keepNight(structuredClone(toRaw(kept.value)))
   }
 
@@ -89,16 +103,18 @@ export const useField = defineStore('field', () => {
   const fetchNight = (id: string) =>
     asked(async () => {
       const params = { path: { night_id: id } }
-      await keep(await data(client.GET('/api/v1/nights/{night_id}/field', { params })))
+      const askedAt = clock
+      await keep(await data(client.GET('/api/v1/nights/{night_id}/field', { params })), askedAt)
     })
 
   /** After a take only its own shot is asked for anew. */
   const fetchShot = (id: string) =>
     asked(async () => {
       const params = { path: { shot_id: id } }
+      const askedAt = clock
       const found = await data(client.GET('/api/v1/shots/{shot_id}/field', { params }))
       const shots = night.value?.shots ?? []
-      if (!kept.value || !shots.some((s) => s.id === id)) return
+      if (!kept.value || !shots.some((s) => s.id === id) || isStale(id, askedAt)) return
       await change({
         night: { ...kept.value.night, shots: shots.map((s) => (s.id === id ? found : s)) },
         progress: { ...kept.value.progress, [id]: renewed(found) },
@@ -108,7 +124,8 @@ export const useField = defineStore('field', () => {
   /** Open a night: what the device has at once, then what the server says. */
   async function open(id: string): Promise<void> {
     if (kept.value?.night.id !== id) kept.value = (await keptNight(id)) ?? null
-    run.value ??= await keptRun()
+    const wasRunning = await keptRun()
+    run.value ??= wasRunning // one may have been begun meanwhile
     queue.value = await outbox()
     // takes that are not sent yet are not in the server's answer: send first
     if (waiting.value) await sync()
@@ -132,10 +149,12 @@ export const useField = defineStore('field', () => {
 
   const progressOf = (shot: FieldShot) => kept.value?.progress[shot.id] ?? fresh(shot)
 
-  const changeProgress = (shot: FieldShot, part: Partial<Progress>) =>
-    change({
+  const changeProgress = (shot: FieldShot, part: Partial<Progress>) => {
+    touched.set(shot.id, ++clock)
+    return change({
       progress: { ...kept.value?.progress, [shot.id]: { ...progressOf(shot), ...part } },
     })
+  }
 
   const check = (shot: FieldShot, code: string) => {
     const { checked } = progressOf(shot)
