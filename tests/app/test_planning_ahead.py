@@ -142,3 +142,34 @@ def test_a_night_that_cannot_be_is_refused(ida: TestClient, over: making.Json, s
     answer = ida.post("/api/v1/nights", json=body)
     assert answer.status_code == 422
     assert said in answer.json()["detail"]
+
+
+def test_what_a_search_starts_from_is_a_search_that_can_be_made(ida: TestClient) -> None:
+    usual = ida.get("/api/v1/searches/usual").json()
+    place = making.place(ida)
+    target = {"kind": "target_in", "target_key": usual["target_key"]}
+    box = ("bearing_true_deg", "within_deg", "lowest_deg", "highest_deg")
+    conditions = [
+        {"kind": "light", "light": usual["light"]},
+        {"kind": "moon_lit", "least": usual["moon_least"], "most": usual["moon_most"]},
+        {**target, **{key: usual[key] for key in box}},
+    ]
+    asked = {
+        "place_id": place["id"],
+        "first_evening": "2027-06-01",
+        "months": 1,
+        "least_minutes": usual["least_minutes"],
+        "conditions": conditions,
+    }
+    answer = ida.post("/api/v1/searches", json=asked)
+    assert answer.status_code == 200
+    assert json.loads(answer.text.splitlines()[-1])["nights"] is not None
+    assert 1 <= usual["months"] <= 24
+
+
+def test_a_place_nobody_has_measured_is_taken_for_the_class_that_is_said(ida: TestClient) -> None:
+    body = {"name": "Cove", "latitude_deg": 43.3, "longitude_deg": -9.2}
+    place = making.made(ida, "/places", body)
+    [usual] = [b for b in ida.get("/api/v1/bortle").json() if b["is_usual"]]
+    assert place["sky_brightness_mag_arcsec2"] == usual["sky_brightness_mag_arcsec2"]
+    assert usual["text"] == "rural to suburban"

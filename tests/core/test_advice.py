@@ -77,6 +77,17 @@ def test_the_posterior_is_bayes_rule_on_a_much_finer_grid(said: list[str], sigma
     assert got.sigma_stops == pytest.approx(spread, abs=0.02)
 
 
+# A night of words that all agree leaves the belief sharp, but never nothing and never no number.
+@given(st.integers(1, 400), words, words)
+def test_any_number_of_words_leaves_a_belief_with_a_spread(
+    times: int, first: str, second: str
+) -> None:
+    prior = light(FRAME.ev100, 1.5)
+    got = believed(prior, [seen(FRAME, first), seen(FRAME, second)] * times)
+    assert np.isfinite(got.ev100)
+    assert 0 <= got.sigma_stops < 24
+
+
 @given(words, st.floats(0.3, 2))
 def test_a_word_pulls_the_belief_its_own_way(word: str, sigma: float) -> None:
     prior = light(FRAME.ev100, sigma)

@@ -45,7 +45,8 @@ from patient_owl.words.scenes import SCENE_NAMES
 
 SLOPE_STEP_S = 120.0
 SHOULDER = timedelta(minutes=50)  # of daylight shown at each end
-WIDE_LENS_MM = 30.0  # on full frame: whose hands the slope divides by; it knows no kit
+# On full frame: whose hands the slope divides by, as it knows no kit. Common practice.
+WIDE_LENS_MM = 30.0
 SKY_VIEW_ALTITUDE_DEG = 45.0
 PLACEMENT_CHOICES_STOPS = (-4.0, -3.0, -2.5, -2.0, -1.5, -1.0, -0.5, 0.0, 0.5, 1.0)
 

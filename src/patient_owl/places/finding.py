@@ -6,7 +6,7 @@ from fastapi import APIRouter, Query, UploadFile
 
 from patient_owl.accounts.current import CurrentUser
 from patient_owl.core.coordinates import parse_coordinates
-from patient_owl.core.tables.bortle import BORTLE_MAG_ARCSEC2
+from patient_owl.core.tables.bortle import BORTLE_MAG_ARCSEC2, USUAL_BORTLE_CLASS
 from patient_owl.formats.horizon_csv import read_horizon
 from patient_owl.formats.places import MOST_BYTES, read_waypoints
 from patient_owl.places.schemas import (
@@ -47,7 +47,12 @@ def list_towns(query: Annotated[str, Query(max_length=80)], user: CurrentUser) -
 def list_bortle(user: CurrentUser) -> list[BortleOut]:
     """Classes of darkness judged by eye, and the brightness each roughly stands for."""
     return [
-        BortleOut(bortle_class=number, sky_brightness_mag_arcsec2=mag, text=text)
+        BortleOut(
+            bortle_class=number,
+            sky_brightness_mag_arcsec2=mag,
+            text=text,
+            is_usual=number == USUAL_BORTLE_CLASS,
+        )
         for number, (mag, text) in BORTLE_MAG_ARCSEC2.items()
     ]
 

@@ -6,6 +6,7 @@ from uuid import UUID
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from patient_owl.core.sky.horizon import horizon_from
+from patient_owl.core.tables.bortle import USUAL_SKY_MAG_ARCSEC2
 from patient_owl.fields import Name, Notes
 from patient_owl.formats.places import MOST_WAYPOINTS, Waypoint
 from patient_owl.places.towns import Town
@@ -42,7 +43,7 @@ class PlaceIn(BaseModel):
     ] = None
     sky_brightness_mag_arcsec2: Annotated[
         float, Field(ge=15, le=22.2, description="V at the moonless zenith; 22 is pristine")
-    ] = 21.0
+    ] = USUAL_SKY_MAG_ARCSEC2
     glow_azimuth_deg: Annotated[
         float | None, Field(ge=0, lt=360, description="where the nearest town's glow stands")
     ] = None
@@ -110,8 +111,12 @@ class HorizonText(BaseModel):
 
 
 class BortleOut(BaseModel):
-    """A class of darkness and the sky brightness it roughly stands for."""
+    """A class of darkness and the sky brightness it roughly stands for.
+
+    is_usual: a place is taken for it until somebody says.
+    """
 
     bortle_class: int
     sky_brightness_mag_arcsec2: float
     text: str
+    is_usual: bool

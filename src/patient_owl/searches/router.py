@@ -16,6 +16,7 @@ from patient_owl.searches.schemas import (
     ProgressOut,
     SearchIn,
     TargetOut,
+    UsualWishOut,
 )
 from patient_owl.words.search import light_text
 
@@ -34,6 +35,12 @@ def list_lights(user: CurrentUser) -> list[LightChoiceOut]:
     return [
         LightChoiceOut(key=key, title=light_text(key, *bounds)) for key, bounds in LIGHTS.items()
     ]
+
+
+@router.get("/searches/usual")
+def get_usual_wish(user: CurrentUser) -> UsualWishOut:
+    """What a search starts from until somebody wishes otherwise."""
+    return UsualWishOut()
 
 
 @router.post(

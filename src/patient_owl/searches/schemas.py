@@ -15,6 +15,7 @@ from patient_owl.core.constants import (
 )
 from patient_owl.core.find import Wish
 from patient_owl.core.sky.targets import target
+from patient_owl.core.sky.tracks import GALACTIC_CORE
 from patient_owl.core.windows import (
     Condition,
     MoonDown,
@@ -33,6 +34,7 @@ LIGHTS: Mapping[str, tuple[float, float]] = {
     "sun_down": (-90, SUNRISE_SUN_ALTITUDE_DEG),
 }
 
+LightKey = Literal["dark", "stars", "blue_hour", "sun_down"]
 Degrees = Annotated[float, Field(ge=-90, le=90)]
 Share = Annotated[float, Field(ge=0, le=1)]
 
@@ -53,7 +55,7 @@ class LightIn(BaseModel):
     """A kind of light by name; the Sun's bounds stand in LIGHTS."""
 
     kind: Literal["light"] = "light"
-    light: Literal["dark", "stars", "blue_hour", "sun_down"] = "dark"
+    light: LightKey = "dark"
 
     def to_domain(self) -> list[Condition]:
         lowest_deg, highest_deg = LIGHTS[self.light]
@@ -124,6 +126,25 @@ class SearchIn(BaseModel):
     def to_domain(self) -> Wish:
         conditions = [c for asked in self.conditions for c in asked.to_domain()]
         return Wish(tuple(conditions), self.least_minutes, frozenset(self.weekdays))
+
+
+class UsualWishOut(BaseModel):
+    """What a search starts from: the core over the open sea of a dark night. Common practice:
+    a subject is met within ten degrees, low enough to stand behind it.
+    """
+
+    months: int = 12
+    light: LightKey = "dark"
+    moon: Literal["down", "lit", "any"] = "down"
+    moon_least: Share = 0
+    moon_most: Share = 0.4
+    target_key: str = GALACTIC_CORE
+    where: Literal["up", "in"] = "up"
+    bearing_true_deg: float = 180
+    within_deg: float = 10
+    lowest_deg: float = 5
+    highest_deg: float = 30
+    least_minutes: float = 30
 
 
 class TargetOut(BaseModel):

@@ -756,6 +756,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/searches/usual": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Usual Wish
+         * @description What a search starts from until somebody wishes otherwise.
+         */
+        get: operations["get_usual_wish"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/session": {
         parameters: {
             query?: never;
@@ -1657,10 +1677,14 @@ export interface components {
         /**
          * BortleOut
          * @description A class of darkness and the sky brightness it roughly stands for.
+         *
+         *     is_usual: a place is taken for it until somebody says.
          */
         BortleOut: {
             /** Bortle Class */
             bortle_class: number;
+            /** Is Usual */
+            is_usual: boolean;
             /** Sky Brightness Mag Arcsec2 */
             sky_brightness_mag_arcsec2: number;
             /** Text */
@@ -2765,7 +2789,7 @@ export interface components {
             /**
              * Sky Brightness Mag Arcsec2
              * @description V at the moonless zenith; 22 is pristine
-             * @default 21
+             * @default 20.9
              */
             sky_brightness_mag_arcsec2: number;
             /**
@@ -2822,7 +2846,7 @@ export interface components {
             /**
              * Sky Brightness Mag Arcsec2
              * @description V at the moonless zenith; 22 is pristine
-             * @default 21
+             * @default 20.9
              */
             sky_brightness_mag_arcsec2: number;
             /** Time Zone */
@@ -3980,6 +4004,76 @@ export interface components {
             id: string;
             /** Name */
             name: string;
+        };
+        /**
+         * UsualWishOut
+         * @description What a search starts from: the core over the open sea of a dark night. Common practice:
+         *     a subject is met within ten degrees, low enough to stand behind it.
+         */
+        UsualWishOut: {
+            /**
+             * Bearing True Deg
+             * @default 180
+             */
+            bearing_true_deg: number;
+            /**
+             * Highest Deg
+             * @default 30
+             */
+            highest_deg: number;
+            /**
+             * Least Minutes
+             * @default 30
+             */
+            least_minutes: number;
+            /**
+             * Light
+             * @default dark
+             * @enum {string}
+             */
+            light: "dark" | "stars" | "blue_hour" | "sun_down";
+            /**
+             * Lowest Deg
+             * @default 5
+             */
+            lowest_deg: number;
+            /**
+             * Months
+             * @default 12
+             */
+            months: number;
+            /**
+             * Moon
+             * @default down
+             * @enum {string}
+             */
+            moon: "down" | "lit" | "any";
+            /**
+             * Moon Least
+             * @default 0
+             */
+            moon_least: number;
+            /**
+             * Moon Most
+             * @default 0.4
+             */
+            moon_most: number;
+            /**
+             * Target Key
+             * @default core
+             */
+            target_key: string;
+            /**
+             * Where
+             * @default up
+             * @enum {string}
+             */
+            where: "up" | "in";
+            /**
+             * Within Deg
+             * @default 10
+             */
+            within_deg: number;
         };
         /** ValidationError */
         ValidationError: {
@@ -5510,6 +5604,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProgressOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_usual_wish: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsualWishOut"];
                 };
             };
             /** @description Validation Error */

@@ -91,6 +91,7 @@ function chooseTown(town: Schemas['TownOut']): void {
 
 const bortle = ref<Schemas['BortleOut'][]>([])
 void data(client.GET('/api/v1/bortle')).then((found) => (bortle.value = found))
+const usualSky = computed(() => bortle.value.find((b) => b.is_usual)?.text)
 const bortleClass = ref<number | null>(null)
 const bortleItems = computed(() =>
   bortle.value.map((b) => ({
@@ -185,7 +186,7 @@ async function save(): Promise<void> {
         step="any"
         label="Sky brightness at the zenith"
         suffix="mag/arcsec²"
-        placeholder="rural"
+        :placeholder="usualSky"
         persistent-placeholder
         :error-messages="error?.fault('sky_brightness_mag_arcsec2')"
       />

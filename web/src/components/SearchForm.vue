@@ -30,6 +30,13 @@ const wheres = [
   { title: 'above the horizon', value: 'up' },
   { title: 'behind a subject', value: 'in' },
 ]
+type AngleKey = 'bearing_true_deg' | 'within_deg' | 'lowest_deg' | 'highest_deg'
+const angles: { key: AngleKey; label: string; prefix?: string }[] = [
+  { key: 'bearing_true_deg', label: 'Bearing of the subject, true' },
+  { key: 'within_deg', label: 'Within', prefix: '±' },
+  { key: 'lowest_deg', label: 'From altitude' },
+  { key: 'highest_deg', label: 'To altitude' },
+]
 const days = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'].map((title, value) => ({
   title,
   value,
@@ -89,37 +96,15 @@ const days = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'].map((title, value
       <v-select v-model="wish.where" :items="wheres" label="Stands" />
       <div v-if="wish.where === 'in'" class="pair">
         <v-text-field
-          v-model="wish.bearing_true_deg"
+          v-for="angle in angles"
+          :key="angle.key"
+          v-model="wish[angle.key]"
           type="number"
           step="any"
-          label="Bearing of the subject, true"
+          :label="angle.label"
+          :prefix="angle.prefix"
           suffix="°"
-          :error-messages="error?.fault('bearing_true_deg')"
-        />
-        <v-text-field
-          v-model="wish.within_deg"
-          type="number"
-          step="any"
-          label="Within"
-          prefix="±"
-          suffix="°"
-          :error-messages="error?.fault('within_deg')"
-        />
-        <v-text-field
-          v-model="wish.lowest_deg"
-          type="number"
-          step="any"
-          label="From altitude"
-          suffix="°"
-          :error-messages="error?.fault('lowest_deg')"
-        />
-        <v-text-field
-          v-model="wish.highest_deg"
-          type="number"
-          step="any"
-          label="To altitude"
-          suffix="°"
-          :error-messages="error?.fault('highest_deg')"
+          :error-messages="error?.fault(angle.key)"
         />
       </div>
     </template>
@@ -138,7 +123,13 @@ const days = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'].map((title, value
     </fieldset>
     <p v-if="error" role="alert" class="wrong">{{ error.message }}</p>
     <v-btn v-if="isSearching" block @click="emit('stop')">Stop</v-btn>
-    <v-btn v-else type="submit" color="primary" variant="flat" block :disabled="!wish.place_id"
+    <v-btn
+      v-else
+      type="submit"
+      color="primary"
+      variant="flat"
+      block
+      :disabled="!wish.place_id || !wish.light"
       >Find nights</v-btn
     >
   </form>

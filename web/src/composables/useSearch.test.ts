@@ -2,7 +2,7 @@ import { nextTick } from 'vue'
 import { beforeEach, expect, test, vi } from 'vitest'
 
 import { conditionsOf, useSearch, type Wish } from './useSearch'
-import { deferred, living } from '../testing/server'
+import { deferred, living, server } from '../testing/server'
 import { ApiError, type Schemas } from '../api/client'
 
 type Line = Schemas['ProgressOut']
@@ -13,6 +13,9 @@ interface Asked {
   end: (error?: unknown) => void
 }
 const stream = vi.hoisted(() => ({ asked: [] as unknown[] }))
+vi.mock('../api/client', async (original) =>
+  (await import('../testing/server')).faked(await original()),
+)
 vi.mock('../api/stream', () => ({
   searchNights: (request: object, line: unknown, signal: AbortSignal) => {
     const { promise, resolve } = deferred<unknown>()
@@ -29,22 +32,55 @@ const night = (evening_date: string, rank: number, is_near_miss = false) =>
   ({ evening_date, rank, is_near_miss }) as Schemas['FoundOut']
 const line = (done: number, ...nights: Schemas['FoundOut'][]): Line => ({ done, of: 12, nights })
 
+const usual: Schemas['UsualWishOut'] = {
+  months: 12,
+  light: 'stars',
+  moon: 'down',
+  moon_least: 0.1,
+  moon_most: 0.4,
+  target_key: 'core',
+  where: 'up',
+  bearing_true_deg: 180,
+  within_deg: 10,
+  lowest_deg: 5,
+  highest_deg: 30,
+  least_minutes: 30,
+}
 beforeEach(() => {
   stream.asked = []
+  server.reset()
+  server.on('GET /api/v1/searches/usual', () => usual)
 })
-const started = async () => {
+const opened = async () => {
   const { it, scope } = living(useSearch)
+  await vi.waitFor(() => expect(it.wish.light).toBe('stars'))
+  return { it, scope }
+}
+const started = async () => {
+  const { it, scope } = await opened()
   it.wish.place_id = 'p'
   await nextTick()
   void it.search()
   return { it, scope }
 }
 
-test('what is asked follows from what must meet, numbers as numbers', () => {
+test('a search starts from what the server says, shares in per cent', async () => {
+  const { it } = await opened()
+  expect(it.wish).toMatchObject({ months: 12, moon_least: 10, moon_most: 40, place_id: null })
+})
+
+test('without that it says why and asks for nothing it was not told', async () => {
+  server.isUp = false
   const { it } = living(useSearch)
+  await vi.waitFor(() => expect(it.error.value?.message).toBe('No connection.'))
+  expect(conditionsOf(it.wish)).toEqual([])
+})
+
+test('what is asked follows from what must meet, numbers as numbers', async () => {
+  const { it } = await opened()
   const wish: Wish = { ...it.wish, moon: 'lit', moon_least: '10', moon_most: '40', where: 'in' }
   expect(conditionsOf({ ...wish, bearing_true_deg: '187', highest_deg: '25' })).toEqual([
-    { kind: 'light', light: 'dark' },
+    { kind: 'light', light: 'stars' },
     { kind: 'moon_lit', least: 0.1, most: 0.4 },
     {
       kind: 'target_in',

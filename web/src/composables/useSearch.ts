@@ -12,29 +12,35 @@ import {
   type ShallowRef,
 } from 'vue'
 
-import { ApiError, type Schemas } from '../api/client'
+import { ApiError, client, data, type Schemas } from '../api/client'
 import { searchNights } from '../api/stream'
+import { asApiError } from './useDraft'
 
 type Found = Schemas['FoundOut']
 type Condition = Schemas['SearchIn']['conditions'][number]
 
 const NEAR_MISSES_SHOWN = 12
 
+type Usual = Schemas['UsualWishOut']
+type Typed = number | string
+
+/** As it is typed; empty until the server has said what a search starts from. */
 export interface Wish {
   place_id: string | null
   first_evening: string
-  months: number | string
-  light: Schemas['LightIn']['light']
-  moon: 'down' | 'lit' | 'any'
-  moon_least: number | string
-  moon_most: number | string
+  months: Typed
+  light: Usual['light'] | null
+  moon: Usual['moon'] | null
+  /** In per cent. */
+  moon_least: Typed
+  moon_most: Typed
   target_key: string | null
-  where: 'up' | 'in'
-  bearing_true_deg: number | string
-  within_deg: number | string
-  lowest_deg: number | string
-  highest_deg: number | string
-  least_minutes: number | string
+  where: Usual['where'] | null
+  bearing_true_deg: Typed
+  within_deg: Typed
+  lowest_deg: Typed
+  highest_deg: Typed
+  least_minutes: Typed
   weekdays: number[]
 }
 
@@ -53,29 +59,35 @@ export interface UseSearchReturn {
 const today = () =>
   new Date(Date.now() - new Date().getTimezoneOffset() * 60000).toISOString().slice(0, 10)
 
-function firstWish(): Wish {
-  return {
-    place_id: null,
-    first_evening: today(),
-    months: 12,
-    light: 'dark',
-    moon: 'down',
-    moon_least: 0,
-    moon_most: 40,
-    target_key: 'core',
-    where: 'up',
-    bearing_true_deg: 180,
-    within_deg: 10,
-    lowest_deg: 5,
-    highest_deg: 30,
-    least_minutes: 30,
-    weekdays: [],
-  }
-}
+const emptyWish = (): Wish => ({
+  place_id: null,
+  first_evening: today(),
+  months: '',
+  light: null,
+  moon: null,
+  moon_least: '',
+  moon_most: '',
+  target_key: null,
+  where: null,
+  bearing_true_deg: '',
+  within_deg: '',
+  lowest_deg: '',
+  highest_deg: '',
+  least_minutes: '',
+  weekdays: [],
+})
+
+/** Where a search starts, in the units of the form. */
+const inForm = (usual: Usual): Partial<Wish> => ({
+  ...usual,
+  moon_least: usual.moon_least * 100,
+  moon_most: usual.moon_most * 100,
+})
 
 /** What must come together, as the server is asked for it. */
 export function conditionsOf(wish: Wish): Condition[] {
-  const asked: Condition[] = [{ kind: 'light', light: wish.light }]
+  const asked: Condition[] = []
+  if (wish.light) asked.push({ kind: 'light', light: wish.light })
   if (wish.moon === 'down') asked.push({ kind: 'moon_down' })
   if (wish.moon === 'lit')
     asked.push({
@@ -101,7 +113,7 @@ const byRank = (a: Found, b: Found) =>
   b.rank - a.rank || a.evening_date.localeCompare(b.evening_date)
 
 export function useSearch(): UseSearchReturn {
-  const wish = reactive(firstWish())
+  const wish = reactive(emptyWish())
   const found = shallowRef<readonly Found[]>([])
   const progress = ref<{ done: number; of: number } | null>(null)
   const error = shallowRef<ApiError | null>(null)
@@ -145,6 +157,10 @@ export function useSearch(): UseSearchReturn {
     isSearching.value = false
   }
 
+  void data(client.GET('/api/v1/searches/usual')).then(
+    (usual) => Object.assign(wish, inForm(usual)),
+    (caught: unknown) => (error.value = asApiError(caught)),
+  )
   watch(() => wish.place_id, stop)
   onScopeDispose(stop)
 

@@ -157,7 +157,8 @@ def _beliefs(part: LightPart, weights: FloatArray, after_s: float) -> list[Belie
     """Mean and spread of each row of weights, (k, n)."""
     total, first, second = (weights @ _MOMENTS).T
     means = first / total
-    spreads = np.sqrt(second / total - means**2)
+    # where all is believed of one point the difference may come out a rounding under nought
+    spreads = np.sqrt(np.maximum(second / total - means**2, 0.0))
     middle = part.wanted_at(after_s)
     return [Belief(middle + m, s) for m, s in zip(means.tolist(), spreads.tolist(), strict=True)]
 

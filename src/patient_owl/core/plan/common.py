@@ -93,7 +93,7 @@ def time_bracket(solution: Solution, kit: Kit) -> tuple[Frame, ...]:
     return bracket_of("exposure_s", solution, kit)
 
 
-PLACEMENT_RANGE_STOPS = (-6.0, 3.0)  # a camera holds no more
+PLACEMENT_RANGE_STOPS = (-6.0, 3.0)  # from mid-grey; a frame holds no more. Common practice.
 
 
 def placement_input(default_stops: float) -> InputSpec:

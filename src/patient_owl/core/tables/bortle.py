@@ -15,3 +15,7 @@ BORTLE_MAG_ARCSEC2: dict[int, tuple[float, str]] = {
     8: (18.1, "city sky"),
     9: (17.5, "inner city"),
 }
+
+# What a place is taken for until somebody says; half a magnitude covers its neighbours.
+USUAL_BORTLE_CLASS = 4
+USUAL_SKY_MAG_ARCSEC2 = BORTLE_MAG_ARCSEC2[USUAL_BORTLE_CLASS][0]

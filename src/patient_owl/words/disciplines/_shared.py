@@ -5,7 +5,7 @@ from patient_owl.core.limits.support import COLD_C, COLD_SHARE, WARM_C
 from patient_owl.core.motion.shake import SWAY_HZ
 from patient_owl.core.optics.depth_of_field import DIAGONAL_SHARE
 from patient_owl.words.discipline import PostWords, Question, Words
-from patient_owl.words.formats import f_number, share
+from patient_owl.words.formats import f_number, number, share, whole
 
 WORDS = Words(
     key="",
@@ -115,7 +115,7 @@ WORDS = Words(
         ),
         "wind": PostWords(
             "gusts shake it from here",
-            f"t = tolerance ÷ (π · {SWAY_HZ:g} Hz · swing)",
+            f"t = tolerance ÷ (π · {number(SWAY_HZ)} Hz · swing)",
             "swing {swing_px:number} px in gusts of {gust_m_s:number} m/s on legs for "
             "{load_kg:number} kg, {tolerance_px:number} px allowed",
             "A swing grows with the square of the wind and the focal length. Good to a factor of two: "
@@ -123,7 +123,7 @@ WORDS = Words(
         ),
         "battery": PostWords(
             "the battery ends",
-            f"minutes at {WARM_C:g} °C, less {share(1 - COLD_SHARE)} at {COLD_C:g} °C",
+            f"minutes at {whole(WARM_C)} °C, less {share(1 - COLD_SHARE)} at {whole(COLD_C)} °C",
             "{battery_min:number} min at {temperature_c:number} °C",
             "One frame cannot outlast its battery; the picture is lost when it dies.",
         ),
@@ -181,7 +181,7 @@ WORDS = Words(
             "near {near_m:number} m, focus {focus_m:number} m, f {focal_length_mm:number} mm, c "
             "{confusion_um:number} µm",
             "The widest aperture that still renders the nearest thing sharp, for a print at arm's "
-            f"length (c = diagonal/{DIAGONAL_SHARE:g}). Focus a little nearer and it relaxes.",
+            f"length (c = diagonal/{whole(DIAGONAL_SHARE)}). Focus a little nearer and it relaxes.",
         ),
         "in_camera_ceiling": PostWords(
             "bulb beyond",

@@ -3,6 +3,7 @@
 from patient_owl.core.disciplines.fireworks import NARROW_F_NUMBER, WIDE_F_NUMBER
 from patient_owl.core.light.burst import TRAIL_ISO
 from patient_owl.words.discipline import PostWords, Question, Words
+from patient_owl.words.formats import f_number, iso
 
 WORDS = Words(
     key="fireworks",
@@ -66,13 +67,13 @@ WORDS = Words(
         ),
         "burst_aperture_wide": PostWords(
             "trails burn white",
-            f"N ≥ f/{WIDE_F_NUMBER:g} at ISO {TRAIL_ISO:g}",
+            f"N ≥ {f_number(WIDE_F_NUMBER)} at {iso(TRAIL_ISO)}",
             "the brightness of a trail hangs on aperture and ISO, not on time",
             "A moving light exposes each spot for an instant. Wider than this its colour is gone.",
         ),
         "burst_aperture_narrow": PostWords(
             "trails turn thin",
-            f"N ≤ f/{NARROW_F_NUMBER:g} at ISO {TRAIL_ISO:g}",
+            f"N ≤ {f_number(NARROW_F_NUMBER)} at {iso(TRAIL_ISO)}",
             "the brightness of a trail hangs on aperture and ISO, not on time",
             "Narrower than this only the hearts of the shells are left.",
         ),

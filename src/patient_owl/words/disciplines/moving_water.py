@@ -2,6 +2,7 @@
 
 from patient_owl.core.motion.subject import WATER_SPEEDS_M_S
 from patient_owl.words.discipline import PostWords, Question, Words
+from patient_owl.words.formats import number
 
 WORDS = Words(
     key="moving_water",
@@ -18,7 +19,10 @@ WORDS = Words(
         "textured": "textured",
         "silky": "silky",
         "mist": "mist",
-        **{water: f"{water}, {speed_m_s:g} m/s" for water, speed_m_s in WATER_SPEEDS_M_S.items()},
+        **{
+            water: f"{water}, {number(speed_m_s)} m/s"
+            for water, speed_m_s in WATER_SPEEDS_M_S.items()
+        },
         "fall": "waterfall, by its height",
     },
     reasons={

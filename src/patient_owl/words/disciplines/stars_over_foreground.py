@@ -7,6 +7,7 @@ from patient_owl.core.optics.star_drift import (
     RULE_OF_500_MM_S,
 )
 from patient_owl.words.discipline import PostWords, Question, Words
+from patient_owl.words.formats import whole
 
 WORDS = Words(
     key="stars_over_foreground",
@@ -59,7 +60,7 @@ WORDS = Words(
         ),
         "stars_aperture_pitch_focal": PostWords(
             "aperture–pitch–focal",
-            f"t = ({APERTURE_TERM:g}·N + {FOCAL_TERM:g}·f + {PITCH_TERM:g}·p) ÷ (f·cos δ)",
+            f"t = ({APERTURE_TERM}·N + {FOCAL_TERM}·f + {PITCH_TERM}·p) ÷ (f·cos δ)",
             "N {f_number:number}, f {focal_length_mm:number} mm, p {pixel_pitch_um:number} µm, δ "
             "{declination_deg:angle}",
             "Balances drift against the blur the lens and the pixels make anyway. The tolerant take "
@@ -67,8 +68,8 @@ WORDS = Words(
         ),
         "stars_rule_of_500": PostWords(
             "rule of 500",
-            f"t = {RULE_OF_500_MM_S:g} ÷ (crop · f)",
-            f"{RULE_OF_500_MM_S:g} ÷ ({{crop_factor:number}} × {{focal_length_mm:number}} mm)",
+            f"t = {whole(RULE_OF_500_MM_S)} ÷ (crop · f)",
+            f"{whole(RULE_OF_500_MM_S)} ÷ ({{crop_factor:number}} × {{focal_length_mm:number}} mm)",
             "Quick, and older than fine pixels: enough for a screen or a small print, short lines in "
             "a large one. Some use 400 or 300.",
         ),
