@@ -77,7 +77,8 @@ async function leave(): Promise<void> {
     <main id="main" tabindex="-1">
       <router-view />
     </main>
-    <footer v-if="route.name !== 'field'" class="foot no-print">
+    <!-- not before the first page is there: its redirect would undo a click made meanwhile -->
+    <footer v-if="route.name && route.name !== 'field'" class="foot no-print">
       <router-link to="/about">About, and what it is made of</router-link>
     </footer>
     <ShortcutList />
