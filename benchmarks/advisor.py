@@ -1,88 +1,149 @@
-"""The advisor against the plain one-stop ladder, over simulated scenes judged by noisy words."""
+"""The advisor over simulated photographers: how many takes, how honest its ±.
+
+Scenes have a heavy-tailed truth (half lie within a stop of the prediction, a tenth beyond five),
+words are sloppy by a quarter to 0.6 of a stop, with a slip now and then, and dials are real.
+"""
 
 import numpy as np
+from scipy.optimize import brentq
+from scipy.stats import t as student
 
+from benchmarks.measure import report
 from patient_owl.core.advise.belief import (
-    SLIP_SHARE,
+    UNLEARNED,
     VERDICT_EDGES_STOPS,
-    WORD_SOFTNESS_STOPS,
+    WORDS,
+    Evidence,
     JudgedTake,
+    Sharpness,
     Verdict,
+    after_each_word,
     belief_after,
-    evidence_on,
+    first_weights,
+    learned,
+    weigh,
 )
 from patient_owl.core.advise.next import GOOD_ENOUGH_STOPS, Room, next_setting
 from patient_owl.core.exposure.dials import Control, aperture_dial, iso_dial, time_dial
-from patient_owl.core.exposure.filters import filter_dial
-from patient_owl.core.exposure.settings import Settings
+from patient_owl.core.exposure.filters import Filter, filter_dial
+from patient_owl.core.exposure.reading import Reading
+from patient_owl.core.exposure.settings import Settings, settings_on
 from patient_owl.core.light.part import WHOLE, LightPart
 
-SCENES, SIGMA_STOPS, MOST_TAKES = 1000, 2.0, 9
+SLIP_SHARE = 0.01
+SOFTNESSES = (0.25, 0.4, 0.6)
+SCENES, MOST_TAKES = 600, 9
 FIRST = Settings(4, 4, 400)
 ORDER: tuple[Control, ...] = ("exposure_s", "iso", "f_number")
+DIALS = {
+    "exposure_s": time_dial(),
+    "f_number": aperture_dial("thirds", 1.8, 16),
+    "iso": iso_dial("thirds", 100, 6400),
+    "nd_stops": filter_dial([Filter("ND 8", 3.0)]),
+}
+
+# Student's law with half within one stop and a tenth beyond five.
+FREEDOM = brentq(lambda n: 2 * student.sf(5 * student.ppf(0.75, n), n) - 0.1, 1.01, 3)
+SCALE = 1 / student.ppf(0.75, FREEDOM)
+SIGMA_STOPS = float(SCALE * student.ppf(0.841345, FREEDOM))
 SCENE = LightPart("subject", "metered", FIRST.ev100, SIGMA_STOPS, 0.0)
-ROOM = Room(
-    (SCENE,),
-    {
-        "exposure_s": time_dial(),
-        "f_number": aperture_dial("thirds", 1.8, 16),
-        "iso": iso_dial("thirds", 100, 6400),
-        "nd_stops": filter_dial([]),
-    },
-    order=ORDER,
-)
-WORDS: list[Verdict] = list(VERDICT_EDGES_STOPS)
 
 
-def word_for(misplaced_stops: float, rng: np.random.Generator) -> Verdict:
+def truths(count: int, rng: np.random.Generator) -> list[float]:
+    """EV100 that would be called right; past twelve stops no dial reaches."""
+    off = student.rvs(FREEDOM, scale=SCALE, size=2 * count, random_state=rng)
+    return [FIRST.ev100 + float(x) for x in off[np.abs(off) < 12][:count]]
+
+
+def word_for(misplaced_stops: float, softness: float, rng: np.random.Generator) -> Verdict:
     """What a photographer says: soft edges, and now and then a slip of the tongue."""
     if rng.random() < SLIP_SHARE:
         return WORDS[int(rng.integers(len(WORDS)))]
-    seen = misplaced_stops + rng.normal(0, WORD_SOFTNESS_STOPS)
+    seen = misplaced_stops + rng.normal(0, softness)
     return next(w for w, (low, high) in VERDICT_EDGES_STOPS.items() if low <= seen < high)
 
 
-def takes_needed(truth_ev100: float, rng: np.random.Generator) -> int:
-    """Takes after the first until one lies within a third of a stop of the truth."""
-    settings, judged = FIRST, []
-    for count in range(MOST_TAKES):
-        misplaced = truth_ev100 - settings.ev100
-        if abs(misplaced) <= GOOD_ENOUGH_STOPS:
-            return count
-        judged.append(JudgedTake(settings, {WHOLE: word_for(misplaced, rng)}))
-        advice = next_setting(judged, ROOM)
-        settings = Settings(**{c: p.value for c, p in advice.positions.items()})
-    return MOST_TAKES
+def chain(truth: float, softness: float, rng: np.random.Generator, room: Room) -> list[float]:
+    """Misplacement of each take, the first one first; answers that go against their word counted
+    by an error, for there may be none."""
+    settings, judged, found = FIRST, [], []
+    for _ in range(MOST_TAKES):
+        misplaced = truth - settings.ev100
+        found.append(misplaced)
+        word = word_for(misplaced, softness, rng)
+        judged.append(JudgedTake(settings, {WHOLE: word}))
+        after = settings_on(room.dials, next_setting(judged, room).positions)
+        side = (WORDS.index(word) < 3) - (WORDS.index(word) > 3)
+        change = settings.ev100 - after.ev100
+        if change * side < -1e-9 or (word == "right" and abs(change) > 1e-9):
+            raise AssertionError(f"{word} answered by {change:+.2f} stops")
+        settings = after
+    return found
 
 
-def ladder_needed(truth_ev100: float) -> int:
-    """The same by a one-stop ladder: centre, +1, −1, +2, …, until a frame is within half a stop."""
-    offsets = [0, *(sign * k for k in range(1, MOST_TAKES) for sign in (1, -1))]
-    misplaced = truth_ev100 - FIRST.ev100
-    return next((i for i, o in enumerate(offsets) if abs(misplaced - o) <= 1 / 2), MOST_TAKES)
+def takes_to(found: list[float], within: float) -> int:
+    """Takes after the first until one lies within so many stops of the truth."""
+    return next((i for i, off in enumerate(found) if abs(off) <= within + 1e-9), MOST_TAKES)
 
 
-def coverage(truths: np.ndarray, rng: np.random.Generator) -> float:
-    """Share of truths inside the stated ± after three words, none stopped early."""
+def coverage(softness: float, rng: np.random.Generator, sharpness: Sharpness = UNLEARNED) -> float:
+    """Share of truths inside the stated ± after three words."""
     inside = 0
-    for truth in truths:
-        judged, settings = [], FIRST
+    for truth in (scenes := truths(SCENES, rng)):
+        weights, ev100 = first_weights(SCENE, sharpness), FIRST.ev100
         for _ in range(3):
-            word = word_for(float(truth) - settings.ev100, rng)
-            judged.append(JudgedTake(settings, {WHOLE: word}))
-            belief = belief_after(SCENE, evidence_on(SCENE, SCENE, judged))
-            settings = Settings(2 ** (4 - belief.ev100), 4, 100)
-        inside += abs(belief.ev100 - truth) <= belief.sigma_stops
-    return inside / len(truths)
+            told = after_each_word(SCENE, weights, ev100, 0.0)
+            said = told[word_for(truth - ev100, softness, rng)]
+            weights, ev100 = said.weights, round(said.belief.ev100 * 3) / 3
+        inside += abs(said.belief.ev100 - truth) <= said.belief.sigma_stops
+    return inside / len(scenes)
+
+
+def taught(softness: float, rng: np.random.Generator) -> Sharpness:
+    """After about twenty takes with pictures, three to a shot; a frame's middle stands aside of
+    the subject by 0.8 of a stop, the same in all frames of a shot."""
+    log_odds = np.zeros(len(UNLEARNED))
+    for truth in truths(7, rng):
+        aside, ev100, evidence = rng.normal(0, 0.8), FIRST.ev100, []
+        for _ in range(3):
+            off = truth - ev100
+            middle = min(off + aside, 2.5)
+            reading = Reading(middle, middle - 3, 2.5, 0.6 * (middle >= 2.4), 0.6 * (middle < -7))
+            evidence.append(Evidence(ev100, 0.0, word_for(off, softness, rng), reading))
+            ev100 = round(belief_after(SCENE, evidence).ev100 * 3) / 3
+        log_odds += np.log(learned(weigh(SCENE, evidence, 0.0)))
+    odds = np.exp(log_odds - log_odds.max())
+    return tuple((odds / odds.sum()).tolist())
 
 
 def run() -> None:
-    rng = np.random.default_rng(20261124)
-    truths = FIRST.ev100 + rng.normal(0, SIGMA_STOPS, SCENES)
-    ours = np.array([takes_needed(float(t), rng) for t in truths])
-    plain = np.array([ladder_needed(float(t)) for t in truths])
-    print(f"takes after the first, mean        {ours.mean():5.2f}   wanted 2.0 at most")
-    print(f"within three                       {(ours <= 3).mean():5.1%}   wanted 95 %")
-    within = (plain <= 3).mean()
-    print(f"plain one-stop ladder, mean        {plain.mean():5.2f}   within three {within:.1%}")
-    print(f"truths inside the stated ±         {coverage(truths, rng):5.1%}   wanted 68 ± 5 %")
+    rng = np.random.default_rng(20261125)
+    room = Room((SCENE,), DIALS, order=ORDER)
+    wanted = {0.25: "2.0 at most", 0.4: "between", 0.6: "3.0 at most"}
+    mix = []
+    for softness in SOFTNESSES:
+        within = GOOD_ENOUGH_STOPS if softness == 0.25 else 2 * GOOD_ENOUGH_STOPS
+        usual = [chain(truth, softness, rng, room) for truth in truths(SCENES, rng)]
+        anywhere = [
+            chain(FIRST.ev100 + float(off), softness, rng, room)
+            for off in rng.uniform(-10, 10, SCENES)
+        ]
+        mean = np.mean([takes_to(found, GOOD_ENOUGH_STOPS) for found in usual])
+        six = np.mean([takes_to(found, within) <= 6 for found in anywhere])
+        near = np.mean([takes_to(found, within + 1 / 6) <= 6 for found in anywhere])
+        covered = coverage(softness, rng)
+        mix.append(covered)
+        print(
+            f"words sloppy by {softness}: mean takes to ± ⅓ {mean:4.2f} (wanted {wanted[softness]})"
+        )
+        print(
+            f"   any offset to ± 10: within six takes to ± {within:.2f} {six:6.1%} (99 %), "
+            f"to half a dial step more {near:6.1%}; “right” said over a bit more is final"
+        )
+        print(f"   truths inside the stated ± {covered:5.1%} (60 to 80 %)")
+    print(f"over the mix                  {np.mean(mix):5.1%} (68 ± 5 %)")
+    for softness in SOFTNESSES:
+        shares = [coverage(softness, rng, taught(softness, rng)) for _ in range(6)]
+        print(f"once taught, words sloppy by {softness}: {np.mean(shares):5.1%} (68 ± 5 %)")
+    judged = [JudgedTake(FIRST, {WHOLE: word}) for word in ("black", "dark", "darkish")]
+    report("one answer after three words", lambda: next_setting(judged, room), 50, 10)

@@ -82,6 +82,7 @@ def test_what_stands_on_a_dial_is_said_by_its_label_alone(steps: str, data: st.D
         (formats.duration(7790), "2 h 10 min"),
         (formats.metres(0.84), "0.8 m"),
         (formats.metres(121.4), "121 m"),
+        (formats.seconds(59.7), "1 min"),
         (formats.metres(1432), "1.43 km"),
         (formats.metres(math.inf), "infinity"),
         (formats.angle(-28.6), "−29°"),

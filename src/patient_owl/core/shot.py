@@ -5,10 +5,10 @@ PlannedShot; none derives a judgement again.
 """
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import cached_property, lru_cache, partial
 
-from patient_owl.core.advise.belief import JudgedTake, Verdict
+from patient_owl.core.advise.belief import UNLEARNED, JudgedTake, Sharpness, Verdict
 from patient_owl.core.advise.consequences import consequences
 from patient_owl.core.advise.next import Advice, Positions, Room, next_setting
 from patient_owl.core.advise.tree import Node, advice_tree
@@ -28,7 +28,7 @@ from patient_owl.core.plan.report import Report, report
 from patient_owl.core.plan.types import InputValue, Intent, Plan, Recipe, Scene
 from patient_owl.core.program.program import Program
 from patient_owl.core.sky import ephemeris
-from patient_owl.core.solve.solver import Choice
+from patient_owl.core.solve.solver import Choice, solve
 
 NOISE_REDUCTION_SCHOOL = "noise_reduction_school"
 # Nobody photographs the same light two hours off: a take that far from its shot's moment was made
@@ -109,7 +109,18 @@ class PlannedShot:
         """The course of it with any settings, without the camera's dark frames."""
         return self.recipe.program(self.scene, self.kit, self.intent, positions)
 
-    def room(self, after_s: float = 0.0) -> Room:
+    def settings_for(self, wanted_ev100: float, after_s: float = 0.0) -> Positions:
+        """The setting planned for a lead light that wants such an EV100 at a moment."""
+        lead, *others = self.plan.parts
+        parts = [
+            replace(lead, ev100=wanted_ev100 + lead.placement_stops),
+            *(replace(part, ev100=part.ev100 + part.moved(0.0, after_s)) for part in others),
+        ]
+        start = {control: position.value for control, position in self.positions.items()}
+        limits, dials = self.plan.limits, self.kit.dials
+        return solve(parts, dials, limits, start, self.intent.choice).positions
+
+    def room(self, after_s: float = 0.0, sharpness: Sharpness = UNLEARNED) -> Room:
         """Where the next setting may move, as the recipe and the photographer's locks have it."""
         locked = self.intent.choice.locked
         return Room(
@@ -120,7 +131,9 @@ class PlannedShot:
             why_this_order=self.recipe.change_why,
             consequences=partial(consequences, self.kit, self.plan.blurs, self.scene.temperature_c),
             locked=locked,
+            real=partial(self.settings_for, after_s=after_s),
             after_s=after_s,
+            sharpness=sharpness,
         )
 
     def after_s(self, seconds: float) -> float:

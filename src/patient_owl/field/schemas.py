@@ -9,7 +9,7 @@ from patient_owl.answers import ProgramOut
 from patient_owl.core.advise.belief import Verdict
 from patient_owl.rails import SettingValues
 from patient_owl.shots.schemas import LineOut
-from patient_owl.takes.schemas import VerdictOut
+from patient_owl.takes.schemas import AskedOut, VerdictOut
 
 
 class FieldSettingOut(BaseModel):
@@ -50,8 +50,9 @@ class FieldShotOut(BaseModel):
     settings: every setting named here, each once. setting: what is to be set now, after the takes
     already judged. others: brighter and darker ones. bracket: frames to choose the right one
     from. uses_noise_reduction: as the photographer likes it. judged: key of the light the words
-    are about, and its name where there are several. answers: by the word said over the setting,
-    some words deep. takes: made so far, judged or not.
+    are about, and its name where there are several. lights: what may have been changed before a
+    take. answers: by the word said over the setting, some words deep. takes: made so far, judged
+    or not.
     """
 
     id: UUID
@@ -69,6 +70,7 @@ class FieldShotOut(BaseModel):
     uses_noise_reduction: bool
     judged: str
     judged_name: str
+    lights: list[AskedOut]
     answers: dict[Verdict, AnswerOut]
     takes: int
 

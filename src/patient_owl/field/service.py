@@ -29,12 +29,11 @@ from patient_owl.shots.schemas import LineOut
 from patient_owl.shots.service import shots_of
 from patient_owl.takes.present import asked_out, verdicts_out
 from patient_owl.takes.record import Record, records_of
-from patient_owl.words.chain import change_text
+from patient_owl.words.chain import advice_texts, change_text
 from patient_owl.words.disciplines import DISCIPLINES, STEPS
 from patient_owl.words.formats import signed_stops
 from patient_owl.words.night import clock
 from patient_owl.words.plan import position_texts, said, sentence_rest
-from patient_owl.words.reasons import reason_text
 
 OTHER_STOPS = (-2.0, -1.0, 1.0, 2.0)
 
@@ -90,7 +89,7 @@ def shot_out(planner: Planner, night: Night, shot: Shot, record: Record) -> Fiel
     tree = planned.words_ahead(positions, known, now_s)
     settings = _Settings(planned)
     now = settings.place(positions)
-    asked = asked_out(planned)[0]
+    asked = asked_out(planned)
     return FieldShotOut(
         id=shot.id,
         title=shot.title,
@@ -114,8 +113,9 @@ def shot_out(planner: Planner, night: Night, shot: Shot, record: Record) -> Fiel
             if (found := brighter(positions, dials, planned.recipe.change_order, stops))
         ],
         uses_noise_reduction=planned.uses_noise_reduction,
-        judged=asked.key,
-        judged_name=asked.name,
+        judged=asked[0].key,
+        judged_name=asked[0].name,
+        lights=asked,
         answers=_answers(tree, now, settings),
         takes=len(record.takes),
         settings=settings.found,
@@ -131,7 +131,7 @@ def _answers(
         found[verdict] = AnswerOut(
             setting=place,
             change=settings.change(before, place, advice.change_stops),
-            reasons=[reason_text(reason) for reason in advice.reasons],
+            reasons=advice_texts(advice),
             is_settled=advice.is_settled,
             after=_answers(node.after, place, settings),
         )

@@ -15,6 +15,7 @@ class Take(Owned, Base):
 
     lost_stops: to a film's reciprocity; None for takes kept before that was written down.
     frames: how many were made in the run. verdicts: words said, by the light they are about.
+    scene_changed: the lights somebody changed just before it.
     """
 
     __tablename__ = "takes"
@@ -29,5 +30,6 @@ class Take(Owned, Base):
     lost_stops: Mapped[float | None]
     frames: Mapped[int]
     verdicts: Mapped[dict[str, Any]] = mapped_column(JSON)
+    scene_changed: Mapped[list[str]] = mapped_column(JSON)
     is_keeper: Mapped[bool] = mapped_column(Boolean)
     note: Mapped[str] = mapped_column(Text)

@@ -22,7 +22,7 @@ from patient_owl.takes.schemas import (
     TakeOut,
     VerdictOut,
 )
-from patient_owl.words.chain import VERDICTS, change_text
+from patient_owl.words.chain import VERDICTS, advice_texts, change_text
 from patient_owl.words.night import clock
 from patient_owl.words.parts import part_name
 from patient_owl.words.plan import exact_texts, said, settings_text
@@ -64,11 +64,11 @@ def chain_out(planner: Planner, shot: Shot) -> ChainOut:
             else AdviceOut(
                 settings=settings_text(found.positions),
                 values=setting_values(found.positions),
-                control=found.control,
+                moved=list(found.moved),
                 change_stops=found.change_stops,
                 sigma_stops=found.belief.sigma_stops,
                 is_settled=found.is_settled,
-                reasons=[reason_text(reason) for reason in found.reasons],
+                reasons=advice_texts(found),
             )
         )
     return ChainOut(
@@ -87,7 +87,7 @@ def _first_out(planned: PlannedShot) -> AdviceOut:
     return AdviceOut(
         settings=settings_text(planned.positions),
         values=setting_values(planned.positions),
-        control=None,
+        moved=[],
         change_stops=0,
         sigma_stops=planned.lead.sigma_stops,
         is_settled=False,

@@ -36,9 +36,10 @@ class Record:
                 take.verdicts,
                 readings.get(take.id),
                 planned.after_s(ephemeris.epoch_seconds(take.started_at_utc)),
+                frozenset(take.scene_changed),
             )
             for take in self.takes
-            if take.verdicts or take.id in readings
+            if take.verdicts or take.id in readings or take.scene_changed
         ]
 
     def _readings(self) -> dict[UUID, Reading]:

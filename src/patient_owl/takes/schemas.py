@@ -33,6 +33,10 @@ class TakeIn(BaseModel):
         dict[PartKey, Verdict],
         Field(max_length=20, description="words by the light they are about, or `whole`"),
     ] = {}
+    scene_changed: Annotated[
+        list[PartKey],
+        Field(max_length=20, description="lights changed before it, or `whole`"),
+    ] = []
     is_keeper: Annotated[bool | None, Field(description="None: kept when it was seen right")] = None
     note: Notes = ""
 
@@ -73,11 +77,11 @@ class LinkOut(BaseModel):
 
 
 class AdviceOut(BaseModel):
-    """The next setting. control: which one moves, None when nothing should."""
+    """The next setting. moved: the controls that move, none when nothing should."""
 
     settings: str
     values: SettingValues
-    control: Control | None
+    moved: list[Control]
     change_stops: float
     sigma_stops: float
     is_settled: bool

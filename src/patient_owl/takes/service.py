@@ -1,6 +1,6 @@
 """Keeping takes, and reading them as evidence."""
 
-from collections.abc import Mapping
+from collections.abc import Collection
 from datetime import datetime
 from uuid import UUID
 
@@ -45,7 +45,7 @@ def put_take(
         request = request.model_copy(update={"is_keeper": is_kept(request.verdicts, lead)})
     take = session.get(Take, take_id)
     if take is None:
-        _check_verdicts(request, planned, known={})
+        _check_lights(request, planned, known=())
         film = planned.kit.body.film if planned else None
         take = Take(
             id=take_id,
@@ -69,18 +69,22 @@ def put_take(
     check_version(take, version)
     if take.shot_id != shot.id:
         raise WrongValue("shot_id", f"{take.shot_id}, the shot it was made for", shot.id)
-    _check_verdicts(request, planned, known=take.verdicts)
+    _check_lights(request, planned, known=(*take.verdicts, *take.scene_changed))
     return changed(session, take, version, request.model_dump()), False
 
 
-def _check_verdicts(request: TakeIn, planned: PlannedShot | None, known: Mapping[str, str]) -> None:
-    """A word is about a light of this picture, the whole of it, or what it was about before."""
+def _check_lights(request: TakeIn, planned: PlannedShot | None, known: Collection[str]) -> None:
+    """What is said is about a light of this picture, the whole of it, or what it was before."""
     if planned is None:
         return
     lights = [WHOLE, *(part.key for part in planned.plan.parts)]
-    for key in request.verdicts:
-        if key not in lights and key not in known:
-            raise WrongValue("verdicts", "words about " + ", ".join(lights), key)
+    for field, keys in (
+        ("verdicts", request.verdicts),
+        ("scene_changed", request.scene_changed),
+    ):
+        for key in keys:
+            if key not in lights and key not in known:
+                raise WrongValue(field, "about " + ", ".join(lights), key)
 
 
 def match_photos(session: Session, user: User, shot_id: UUID) -> tuple[str, int]:

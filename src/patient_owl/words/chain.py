@@ -3,9 +3,11 @@
 from collections.abc import Mapping
 
 from patient_owl.core.advise.belief import Verdict
+from patient_owl.core.advise.next import Advice
 from patient_owl.core.exposure.dials import Control
 from patient_owl.words.formats import signed_stops
-from patient_owl.words.plan import CONTROL_TITLES
+from patient_owl.words.plan import CONTROL_TITLES, conflict_text, way_text
+from patient_owl.words.reasons import reason_text
 
 # What people say over the back of the camera, darkest first.
 VERDICTS: Mapping[Verdict, str] = {
@@ -23,3 +25,12 @@ def change_text(old: Mapping[Control, str], new: Mapping[Control, str], change_s
     """`ISO 3200 → ISO 6400 (+1)`; `same settings` when nothing moved."""
     moved = [f"{old[c]} → {new[c]}" for c in CONTROL_TITLES if old[c] != new[c]]
     return f"{', '.join(moved)} ({signed_stops(change_stops)})" if moved else "same settings"
+
+
+def advice_texts(advice: Advice) -> list[str]:
+    """Why this is next; where no setting does it all, what is in the way and the ways out."""
+    found = [reason_text(reason) for reason in advice.reasons]
+    if advice.conflict is not None:
+        found.append(conflict_text(advice.conflict))
+        found += [way_text(way) for way in advice.conflict.ways]
+    return found

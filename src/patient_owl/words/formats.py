@@ -25,7 +25,7 @@ def seconds(value: float) -> str:
     if value < 9.95:
         return f"{value:.1f} s"
     if value < 100:
-        return f"{value:.0f} s"
+        return _whole_seconds(value)
     if value < 600:
         return duration_label(round(value / 10) * 10)
     return duration_label(round(value / 60) * 60)
@@ -36,8 +36,13 @@ def duration(value: float) -> str:
     if value < 1:
         return "under a second"
     if value < 90:
-        return f"{value:.0f} s"
+        return _whole_seconds(value)
     return duration_label(round(value / 60) * 60 if value >= 600 else round(value / 5) * 5)
+
+
+def _whole_seconds(value: float) -> str:
+    """Under a hundred: sixty of them are a minute."""
+    return "1 min" if round(value) == 60 else f"{value:.0f} s"
 
 
 @lru_cache(maxsize=1024)

@@ -6,8 +6,9 @@ SOURCES: dict[str, str] = {
     "projection, at the worst point of the frame.",
     "meterless_meter": "Predicted light: ground illuminance after Janiczek and DeYoung (1987), "
     "sky after Krisciunas and Schaefer (1991); see the page on the meterless meter.",
-    "ordered_probit": "Bayes' rule over the scene's light with an ordered-probit reading of "
-    "words; A. Agresti, Analysis of Ordinal Categorical Data, 2nd ed. (2010), ch. 5.",
+    "ordered_words": "Bayes' rule over the scene's light, with an ordered regression of words "
+    "whose errors have Student's tails; A. Agresti, Analysis of Ordinal Categorical Data, 2nd ed. "
+    "(2010), ch. 5, and K. Lange et al. (1989).",
     "michaud": "F. Michaud, Société Astronomique du Havre: aperture–pitch–focal formula; "
     "coefficients from memory.",
     "alduchov1996": "O. Alduchov, R. Eskridge, Improved Magnus form approximation of saturation "
@@ -49,6 +50,8 @@ SOURCES: dict[str, str] = {
     "103 (1991) 1033–1039.",
     "kyba2011": "C. Kyba et al., Cloud coverage acts as an amplifier for ecological light "
     "pollution in urban ecosystems, PLoS ONE 6 (2011) e17307.",
+    "lange1989": "K. Lange, R. Little, J. Taylor, Robust statistical modeling using the t "
+    "distribution, J. Am. Stat. Assoc. 84 (1989) 881–896.",
     "meeus1998": "J. Meeus, Astronomical Algorithms, 2nd ed., Willmann-Bell, 1998.",
     "nfpa1123": "NFPA 1123, Code for Fireworks Display; from memory.",
     "ray2002": "S. Ray, Applied Photographic Optics, 3rd ed., Focal Press 2002, ch. 22.",

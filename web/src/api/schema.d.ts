@@ -1332,15 +1332,15 @@ export interface components {
         };
         /**
          * AdviceOut
-         * @description The next setting. control: which one moves, None when nothing should.
+         * @description The next setting. moved: the controls that move, none when nothing should.
          */
         AdviceOut: {
             /** Change Stops */
             change_stops: number;
-            /** Control */
-            control: ("exposure_s" | "f_number" | "iso" | "nd_stops") | null;
             /** Is Settled */
             is_settled: boolean;
+            /** Moved */
+            moved: ("exposure_s" | "f_number" | "iso" | "nd_stops")[];
             /** Reasons */
             reasons: string[];
             /** Settings */
@@ -1969,8 +1969,9 @@ export interface components {
          *     settings: every setting named here, each once. setting: what is to be set now, after the takes
          *     already judged. others: brighter and darker ones. bracket: frames to choose the right one
          *     from. uses_noise_reduction: as the photographer likes it. judged: key of the light the words
-         *     are about, and its name where there are several. answers: by the word said over the setting,
-         *     some words deep. takes: made so far, judged or not.
+         *     are about, and its name where there are several. lights: what may have been changed before a
+         *     take. answers: by the word said over the setting, some words deep. takes: made so far, judged
+         *     or not.
          */
         FieldShotOut: {
             /** Answers */
@@ -1999,6 +2000,8 @@ export interface components {
             judged: string;
             /** Judged Name */
             judged_name: string;
+            /** Lights */
+            lights: components["schemas"]["AskedOut"][];
             /** Others */
             others: components["schemas"]["OtherOut"][];
             /** Sentence */
@@ -3785,6 +3788,12 @@ export interface components {
              */
             note: string;
             /**
+             * Scene Changed
+             * @description lights changed before it, or `whole`
+             * @default []
+             */
+            scene_changed: string[];
+            /**
              * Shot Id
              * Format: uuid
              */
@@ -3842,6 +3851,12 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Scene Changed
+             * @description lights changed before it, or `whole`
+             * @default []
+             */
+            scene_changed: string[];
             /**
              * Shot Id
              * Format: uuid

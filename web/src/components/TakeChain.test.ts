@@ -29,7 +29,7 @@ const chain = (over: object = {}) =>
     shot_id: 's',
     links: [],
     loose_photos: [],
-    advice: { settings: '8 s, f/2', reasons: ['You saw it dark.'], sigma_stops: 0.7 },
+    advice: { settings: '8 s, f/2', moved: [], reasons: ['You saw it dark.'], sigma_stops: 0.7 },
     trouble: null,
     verdicts: VERDICTS.map((key) => ({ key, label: `it was ${key}` })),
     asked: [{ key: 'whole', name: '' }],
@@ -53,7 +53,25 @@ test('a word is about the light it is said under', async () => {
   const said = page.findAll('button').filter((b) => b.text() === 'it was bright')
   expect(said).toHaveLength(2)
   await said[1]?.trigger('click')
-  expect(page.emitted('judge')).toEqual([['town', 'bright']])
+  expect(page.emitted('judge')).toEqual([['town', 'bright', []]])
+})
+
+test('a light that was changed since belongs to the next take, once', async () => {
+  const page = shown(chain({ links: [link(take('a'))], asked: bursts }))
+  const boxes = page.findAll('fieldset input')
+  expect(boxes).toHaveLength(2)
+  await boxes[1]?.setValue(true)
+  const said = page.findAll('button').filter((b) => b.text() === 'it was dark')
+  await said[0]?.trigger('click')
+  await said[0]?.trigger('click')
+  expect(page.emitted('judge')).toEqual([
+    ['bursts', 'dark', ['town']],
+    ['bursts', 'dark', []],
+  ])
+  const told = shown(
+    chain({ links: [link(take('a', { scene_changed: ['town'] }))], asked: bursts }),
+  )
+  expect(told.text()).toContain('You changed the town.')
 })
 
 test('while a take is being kept no second one can be made', () => {

@@ -10,7 +10,7 @@ type Verdict = Schemas['VerdictOut']['key']
 
 const { chain, isBusy } = defineProps<{ chain: Schemas['ChainOut']; isBusy: boolean }>()
 const emit = defineEmits<{
-  judge: [part: string, verdict: Verdict]
+  judge: [part: string, verdict: Verdict, changed: string[]]
   edit: [take: Take, part: Partial<Schemas['TakeIn']>]
   remove: [take: Take]
   pictures: [files: File[], keep: boolean]
@@ -31,6 +31,16 @@ function pick(event: Event): void {
   input.value = ''
 }
 
+/** Lights changed since the last take: they belong to the next one. */
+const changed = ref<string[]>([])
+function judge(part: string, verdict: Verdict): void {
+  emit('judge', part, verdict, [...changed.value])
+  changed.value = []
+}
+
+const lightName = (key: string) =>
+  chain.asked.find((asked) => asked.key === key)?.name || 'the light'
+
 const keepFiles = ref(false)
 const takeChoices = computed(() =>
   chain.links.map((link) => ({
@@ -44,6 +54,9 @@ const takeChoices = computed(() =>
   <div>
     <ol v-if="chain.links.length" class="chain">
       <li v-for="link in chain.links" :key="link.take.id" :class="{ keeper: link.take.is_keeper }">
+        <p v-if="link.take.scene_changed?.length" class="change">
+          You changed {{ link.take.scene_changed.map(lightName).join(' and ') }}.
+        </p>
         <p v-if="link.change" class="change figures">{{ link.change }}</p>
         <div class="take">
           <span class="figures clock">{{ link.started_local }}</span>
@@ -120,7 +133,7 @@ const takeChoices = computed(() =>
     <template v-if="chain.advice">
       <div class="next">
         <p class="muted">
-          {{ chain.links.length === 0 ? 'First' : chain.advice.control ? 'Next' : 'Stay at' }}
+          {{ chain.links.length === 0 ? 'First' : chain.advice.moved.length ? 'Next' : 'Stay at' }}
         </p>
         <p class="figures setting">{{ chain.advice.settings }}</p>
         <p v-for="reason in chain.advice.reasons" :key="reason">{{ reason }}</p>
@@ -128,6 +141,18 @@ const takeChoices = computed(() =>
           The light is known to ± {{ chain.advice.sigma_stops.toFixed(1) }} stops.
         </p>
       </div>
+      <fieldset v-if="chain.links.length" class="changed">
+        <legend class="screen-reader">Changed since the last take</legend>
+        <v-checkbox
+          v-for="asked in chain.asked"
+          :key="asked.key"
+          v-model="changed"
+          :value="asked.key"
+          :label="`I changed ${asked.name || 'the light'} since the last take`"
+          density="compact"
+          hide-details
+        />
+      </fieldset>
       <template v-for="(asked, i) in chain.asked" :key="asked.key">
         <p :id="`verdict-${asked.key}`" class="ask" :class="{ rest: i > 0 }">
           {{
@@ -141,7 +166,7 @@ const takeChoices = computed(() =>
             v-for="v in chain.verdicts"
             :key="v.key"
             :disabled="isBusy"
-            @click="emit('judge', asked.key, v.key)"
+            @click="judge(asked.key, v.key)"
             >{{ v.label }}</v-btn
           >
         </div>
@@ -282,6 +307,14 @@ const takeChoices = computed(() =>
 
 .rest {
   margin-top: 10px;
+}
+
+.changed {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 20px;
+  margin: -8px 0 6px;
+  border: 0;
 }
 
 .verdicts {

@@ -16,8 +16,8 @@ type Take = Schemas['TakeOut']
 
 export interface UseChainReturn extends UseLoadReturn<Chain> {
   isBusy: Readonly<Ref<boolean>>
-  /** A take with the setting advised, and the word said of one of its lights. */
-  record: (part: string, verdict: Schemas['VerdictOut']['key']) => Promise<void>
+  /** A take with the setting advised, the word said of a light, and the lights changed before it. */
+  record: (part: string, verdict: Schemas['VerdictOut']['key'], changed?: string[]) => Promise<void>
   edit: (take: Take, part: Partial<Schemas['TakeIn']>) => Promise<void>
   remove: (take: Take) => Promise<void>
   /** Take pictures in one after another, then let them find their takes. */
@@ -34,7 +34,11 @@ export function useChain(shotId: () => string): UseChainReturn {
     data(client.GET('/api/v1/shots/{shot_id}/chain', { params: params(), signal })),
   )
 
-  async function record(part: string, verdict: Schemas['VerdictOut']['key']): Promise<void> {
+  async function record(
+    part: string,
+    verdict: Schemas['VerdictOut']['key'],
+    changed: string[] = [],
+  ): Promise<void> {
     const advice = chain.value.value?.advice
     if (!advice || isBusy.value) return
     isBusy.value = true
@@ -49,6 +53,7 @@ export function useChain(shotId: () => string): UseChainReturn {
           ...advice.values,
           frames: 1,
           verdicts: { [part]: verdict },
+          scene_changed: changed,
           note: '',
         },
       })

@@ -22,6 +22,8 @@ export interface Progress {
   /** The words that were worked out beforehand are used up. */
   isBeyond: boolean
   takes: number
+  /** Lights somebody changed since the last take, or `whole`. */
+  changed: string[]
 }
 
 export interface KeptNight {
@@ -41,7 +43,7 @@ const store = createStore('patient-owl', 'field')
 const OUTBOX = 'outbox'
 const RUN = 'run'
 // a bundle has a shape: one of an older page is fetched anew, never read wrongly
-const nightKey = (id: string) => `night-2:${id}`
+const nightKey = (id: string) => `night-3:${id}`
 
 export const keptNight = (id: string) => get<KeptNight>(nightKey(id), store)
 export const keepNight = (kept: KeptNight) => set(nightKey(kept.night.id), kept, store)

@@ -51,6 +51,7 @@ export const shot = (over: Partial<FieldShot> = {}): FieldShot => ({
   uses_noise_reduction: false,
   judged: 'whole',
   judged_name: '',
+  lights: [{ key: 'whole', name: '' }],
   answers: {
     dark: {
       setting: 1,

@@ -150,6 +150,18 @@ test('an exposure closed early follows no answer made for another', async () => 
   expect(field.progressOf(of).setting.text).toBe('first')
 })
 
+test('a light changed since goes with the next take, and no answer made before it is followed', async () => {
+  const { field, shot: of } = await opened()
+  server.isUp = false
+  await field.changeScene(of, 'whole')
+  await take(field, of, 'dark')
+  expect(field.progressOf(of)).toMatchObject({ setting: { text: 'first' }, isBeyond: true })
+  await take(field, of, 'dark')
+  server.isUp = true
+  await field.sync()
+  expect(server.bodies).toMatchObject([{ scene_changed: ['whole'] }, { scene_changed: [] }])
+})
+
 test('closing the browser loses neither the night, nor the takes, nor a run that waits', async () => {
   const { field, shot: of } = await opened()
   server.isUp = false

@@ -38,6 +38,7 @@ const fresh = (shot: FieldShot): Progress => ({
   isSettled: false,
   isBeyond: false,
   takes: shot.takes,
+  changed: [],
 })
 
 export const useField = defineStore('field', () => {
@@ -73,7 +74,12 @@ export const useField = defineStore('field', () => {
       was?.takes === shot.takes
         ? { change: was.change, reasons: was.reasons, isSettled: was.isSettled }
         : {}
-    return { ...fresh(shot), ...told, checked: was?.checked ?? [] }
+    return {
+      ...fresh(shot),
+      ...told,
+      checked: was?.checked ?? [],
+      changed: was?.changed ?? [],
+    }
   }
 
   async function keep(found: FieldNight, askedAt: number): Promise<void> {
@@ -162,6 +168,14 @@ export const useField = defineStore('field', () => {
     return changeProgress(shot, { checked: now })
   }
 
+  /** A light somebody changed, or did not after all: what was seen before is then only a hint. */
+  const changeScene = (shot: FieldShot, light: string) => {
+    const { changed } = progressOf(shot)
+    const now = changed.includes(light) ? changed.filter((c) => c !== light) : [...changed, light]
+    return changeProgress(shot, { changed: now })
+  }
+  const changedOf = (of: Run) => [...(kept.value?.progress[of.shotId]?.changed ?? [])]
+
   /** Every step of a run is on the device before anything else happens. */
   async function step(next: Run | null): Promise<void> {
     run.value = next
@@ -169,7 +183,12 @@ export const useField = defineStore('field', () => {
   }
 
   /** Put one exposure of a run into the outbox, under the run's own shot; its identity. */
-  async function queueMade(of: Run, made: Made, verdict: Verdict | null): Promise<string> {
+  async function queueMade(
+    of: Run,
+    made: Made,
+    verdict: Verdict | null,
+    scene_changed: string[] = [],
+  ): Promise<string> {
     const id = newId(made.startedAt)
     await queueTake({
       id,
@@ -180,6 +199,7 @@ export const useField = defineStore('field', () => {
         exposure_s: made.exposure_s,
         frames: made.frames,
         verdicts: verdict ? { [of.judged]: verdict } : {},
+        scene_changed,
         note: '',
       },
     })
@@ -191,7 +211,9 @@ export const useField = defineStore('field', () => {
     const shot = night.value?.shots.find((s) => s.id === of.shotId)
     if (!shot) return
     const before = progressOf(shot)
-    const holds = !made.isEarly && made.setting.text === before.setting.text
+    // what was worked out beforehand knows nothing of a changed scene
+    const isSame = made.setting.text === before.setting.text && before.changed.length === 0
+    const holds = !made.isEarly && isSame
     const answer = verdict && holds ? before.answers[verdict] : undefined
     const takes = before.takes + 1
     if (answer)
@@ -204,7 +226,14 @@ export const useField = defineStore('field', () => {
         isBeyond: Object.keys(answer.after).length === 0 && !answer.is_settled,
         takes,
       })
-    else await changeProgress(shot, { takes, isBeyond: verdict !== null, change: '', reasons: [] })
+    else
+      await changeProgress(shot, {
+        takes,
+        changed: [],
+        isBeyond: verdict !== null,
+        change: '',
+        reasons: [],
+      })
   }
 
   /** A word over what the run made: kept, followed, sent; the identities of the takes. */
@@ -214,7 +243,7 @@ export const useField = defineStore('field', () => {
     if (!of || !first) return []
     // frames of one program are one take, by the setting it was planned around
     const frames = of.made.reduce((sum, made) => sum + made.frames, 0)
-    const id = await queueMade(of, { ...first, frames }, verdict)
+    const id = await queueMade(of, { ...first, frames }, verdict, changedOf(of))
     await step(null)
     await follow(of, first, verdict)
     queue.value = await outbox()
@@ -228,11 +257,13 @@ export const useField = defineStore('field', () => {
     if (!of) return []
     const ids: string[] = []
     for (const [i, made] of of.made.entries())
-      ids.push(await queueMade(of, made, i === right ? 'right' : null))
+      ids.push(
+        await queueMade(of, made, i === right ? 'right' : null, i === 0 ? changedOf(of) : []),
+      )
     await step(null)
     const shot = night.value?.shots.find((s) => s.id === of.shotId)
     if (shot) {
-      await changeProgress(shot, { takes: progressOf(shot).takes + of.made.length })
+      await changeProgress(shot, { takes: progressOf(shot).takes + of.made.length, changed: [] })
       const chosen = right === null ? undefined : of.made[right]
       if (chosen) await use(shot, chosen.setting)
     }
@@ -269,6 +300,7 @@ export const useField = defineStore('field', () => {
     sync,
     progressOf,
     check,
+    changeScene,
     step,
     judge,
     choose,

@@ -163,6 +163,18 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
             NR {{ darkened ? 'on' : 'off' }}
           </button>
         </div>
+        <div v-if="progress.takes" class="row small">
+          <button
+            v-for="light in shot.lights"
+            :key="light.key"
+            type="button"
+            :aria-pressed="progress.changed.includes(light.key)"
+            @click="field.changeScene(shot, light.key)"
+          >
+            {{ progress.changed.includes(light.key) ? 'Changed' : 'I changed' }}
+            {{ light.name || 'the light' }}
+          </button>
+        </div>
         <div class="row small">
           <button
             type="button"

@@ -39,7 +39,8 @@ def advice_tree(
     nothing is to be changed any more the tree ends.
     """
     known = known_after(takes, room) if takes else nothing_known(first, room)
-    weights = weigh(room.lead, evidence_on(room.lead, room.lead, takes), room.after_s)
+    evidence = evidence_on(room.lead, room.lead, takes)
+    weights = weigh(room.lead, evidence, room.after_s, room.sharpness)
     return _branch(known.setting(first, room), weights, room, depth)
 
 
@@ -48,18 +49,18 @@ def _branch(known: Known, weights: FloatArray, room: Room, depth: int) -> Mappin
     lead, ev100 = room.lead, known.lead_ev100
     spoken_of = known.spoken_of | {lead.key}
     found: dict[Verdict, Node] = {}
-    for verdict, then, belief in after_each_word(lead, weights, ev100, room.after_s):
-        told = Known(
+    for verdict, told in after_each_word(lead, weights, ev100, room.after_s).items():
+        then = Known(
             now=known.now,
             lead_ev100=ev100,
-            beliefs={**known.beliefs, lead.key: belief},
+            beliefs={**known.beliefs, lead.key: told.belief},
             spoken_of=spoken_of,
             words={lead.key: verdict},
             takes=known.takes + 1,
         )
-        advice = decide(told, room)
+        advice = decide(then, room)
         deeper: Mapping[Verdict, Node] = {}
-        if depth > 1 and advice.control is not None:
-            deeper = _branch(told.setting(advice.positions, room), then, room, depth - 1)
+        if depth > 1 and advice.moved:
+            deeper = _branch(then.setting(advice.positions, room), told.weights, room, depth - 1)
         found[verdict] = Node(advice, deeper)
     return found

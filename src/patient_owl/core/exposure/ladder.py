@@ -3,7 +3,7 @@
 from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 
-from patient_owl.core.exposure.dials import CONTROLS, Control, Dial, DialValue
+from patient_owl.core.exposure.dials import CONTROLS, SAME, Control, Dial, DialValue
 
 QUICK_S = 16.0  # what one waits for a look: "15" on the dial. Common practice
 MISS_STOPS = 0.2  # a rung that lands further off than this is no equivalent
@@ -55,6 +55,14 @@ def quick_frame(
         if rung.positions["exposure_s"].value <= QUICK_S:
             break
     return rung
+
+
+def is_quick_frame_of(
+    positions: Mapping[Control, DialValue], real: Mapping[Control, DialValue]
+) -> bool:
+    """Whether a setting only stands for another: quick, and at twice its ISO or more."""
+    is_quick = positions["exposure_s"].value <= QUICK_S * SAME < real["exposure_s"].value
+    return is_quick and positions["iso"].value * SAME >= 2 * real["iso"].value
 
 
 def brighter(

@@ -15,6 +15,7 @@ from patient_owl.core.types import FloatArray
 LEVELS = 256
 MID_GREY = 0.18  # linear reflectance; [iso2720] meters are set for it, common practice
 CLIPPED_LEVEL, BLACK_LEVEL = 253, 2  # JPEG rounds the ends; common practice
+SATURATED_SHARE = 0.5  # of the frame clipped: its middle is clipped too and says only "at least"
 LOWEST_STOPS = -9.0  # an 8-bit picture holds nothing darker
 
 
@@ -30,6 +31,19 @@ class Reading:
     highlight_stops: float
     clipped_share: float
     black_share: float
+
+    @property
+    def is_blown(self) -> bool:
+        return self.clipped_share >= SATURATED_SHARE
+
+    @property
+    def is_black(self) -> bool:
+        return self.black_share >= SATURATED_SHARE
+
+    @property
+    def is_saturated(self) -> bool:
+        """Its middle lies beyond an end, so it only says "at least"."""
+        return self.is_blown or self.is_black
 
 
 def linear(levels: FloatArray) -> FloatArray:

@@ -75,16 +75,26 @@ WORDS = Words(
         "seen_bright": "You saw it bright.",
         "seen_blown": "You saw it blown.",
         "keep_setting": "Keep the setting: nothing within a third of a stop is worth a change.",
-        "change_iso": "ISO {from_label} → {to_label} ({stops:signed}): of what may move, ISO costs "
-        "this picture least.",
-        "change_f_number": "f/{from_label} → f/{to_label} ({stops:signed}): of what may move, the "
-        "aperture costs this picture least.",
-        "change_exposure_s": "{from_s:dial} → {to_s:dial} ({stops:signed}): of what may move, time costs "
-        "this picture least.",
-        "change_nd_stops": "{from_label} → {to_label} ({stops:signed}): the filter moves.",
+        "change_iso": "ISO {from_label} → {to_label} ({stops:signed}).",
+        "change_f_number": "f/{from_label} → f/{to_label} ({stops:signed}).",
+        "change_exposure_s": "{from_s:dial} → {to_s:dial} ({stops:signed}).",
+        "change_nd_stops": "{from_label} → {to_label} ({stops:signed}).",
+        "glass_first": "Glass comes off first: it only costs light.",
+        "iso_first_down": "ISO falls first, for a cleaner picture.",
+        "iso_last_up": "ISO rises because filter, aperture and time have no room left: it gathers no "
+        "light.",
+        "light_risen": "The light has risen {stops:stops} since.",
+        "light_fallen": "The light has fallen {stops:stops} since.",
+        "far_brighter": "That is {stops:stops} more light than predicted. A lamp nobody mentioned, "
+        "snow, something bright behind you?",
+        "far_darker": "That is {stops:stops} less light than predicted. Is there a roof, a wall or "
+        "trees between it and the sky?",
+        "test_becomes_real": "The test frame stands for the picture: {from_s:dial} at ISO {from_label} "
+        "becomes {to_s:dial} at ISO {to_label}.",
+        "next_test_frame": "Another quick frame first ({stops:signed}).",
         "order_stars": "Time is held by the stars, and the aperture gathers their light.",
-        "change_left": "{stops:signed} of the wanted change has no room on this control.",
-        "no_room_left": "No control has room left. Wait for other light, add light, or stack frames.",
+        "change_left": "{stops:signed} of the wanted change is left: every control is at its end.",
+        "no_room_left": "No control has room left for {stops:signed}.",
     },
     steps={
         "tripod_high": "Legs out to eye height, centre column down, weight on the hook, strap off.",
