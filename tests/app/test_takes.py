@@ -83,7 +83,8 @@ def test_a_light_somebody_changed_is_kept_with_the_take_and_what_was_seen_before
     answer = ida.put(path, json=changed, headers={"If-Match": '"v1"'}).json()
     assert answer["links"][1]["take"]["scene_changed"] == ["whole"]
     assert answer["advice"]["change_stops"] > unchanged["change_stops"]
-    refused = ida.put(path, json={**changed, "scene_changed": ["moon"]}, headers={"If-Match": '"v2"'})
+    wrong = {**changed, "scene_changed": ["moon"]}
+    refused = ida.put(path, json=wrong, headers={"If-Match": '"v2"'})
     assert refused.status_code == 422
     assert "scene_changed" in refused.json()["detail"]
 
