@@ -1,13 +1,17 @@
 """Dial sequences and their rounding."""
 
 import math
+from itertools import pairwise
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.exposure.dials import Dial, aperture_dial, iso_dial, time_dial
+from patient_owl.core.exposure.dials import Dial, Steps, aperture_dial, iso_dial, time_dial
+from patient_owl.core.exposure.ladder import ladder
+from patient_owl.core.limits.limit import allowed
+from tests.core.standing import kit
 
 ALL = [
     dial
@@ -57,12 +61,43 @@ def test_thirty_is_thirty_two_and_bulb_times_mean_what_they_say() -> None:
     assert dial.position("30").value == 32
     assert dial.position("4 min").value == 240
     assert dial.position("4 min").is_bulb
-    assert [p.label for p in dial.values if p.is_bulb][:4] == [
-        "40 s",
-        "50 s",
-        "1 min",
-        "1 min 15 s",
-    ]
+    bulb = [p.label for p in dial.values if p.is_bulb]
+    assert bulb[:5] == ["40 s", "50 s", "1 min", "1 min 15 s", "1 min 30 s"]
+    # people say three minutes and an hour, and count whole ones
+    assert {"3 min", "1 h", "2 h"} <= set(bulb)
+
+
+# A film back that counts to a second, and a body that counts to a quarter of an hour by itself.
+@pytest.mark.parametrize("steps", ["thirds", "halves"])
+@pytest.mark.parametrize("ceiling_s", [1, 4, 30, 60, 900, 3600])
+def test_bulb_goes_on_where_the_body_stops_counting_and_leaves_no_hole(
+    steps: Steps, ceiling_s: float
+) -> None:
+    dial = time_dial(steps, ceiling_s)
+    camera = [p for p in dial.values if not p.is_bulb]
+    assert math.log2(camera[-1].value / ceiling_s) == pytest.approx(0, abs=0.1)
+    stops = [math.log2(b.value / a.value) for a, b in pairwise(dial.values)]
+    # by hand nobody times 1.3 s: from one second bulb goes on to two
+    assert max(stops) <= 1.01
+    assert all(p.value == round(p.value) for p in dial.values if p.is_bulb)
+
+
+def test_extended_iso_is_on_the_dial_and_no_plan_goes_there_of_its_own_accord() -> None:
+    dial = iso_dial("thirds", 50, 6400, base=100)
+    assert dial.values[0].label == "50"
+    inside = allowed(dial, [])
+    assert inside is not None
+    assert inside.values[0].label == "100"
+
+
+# A lens that opens to f/1.7 stands between two positions; its ladder steps by stops all the same.
+@pytest.mark.parametrize("widest", [1.2, 1.7, 2.8, 4.0, 5.6])
+def test_a_ladder_steps_by_stops_from_any_lens(widest: float) -> None:
+    dials = kit(35, widest).dials
+    here = {"exposure_s": 1.0, "f_number": 8.0, "iso": 100.0, "nd_stops": 0.0}
+    rungs = ladder({c: dials[c].nearest(v) for c, v in here.items()}, dials)
+    stops = [dials["f_number"].brightness(r.positions["f_number"].value) for r in rungs]
+    assert all(a - b == pytest.approx(1, abs=0.2) for a, b in pairwise(stops))
 
 
 @given(st.sampled_from(ALL), st.floats(0, 1))

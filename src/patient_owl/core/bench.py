@@ -92,7 +92,7 @@ def work_out(work: Work, kit: Kit, hand: Hand) -> Worked:
     start: dict[Control, float] = {
         "exposure_s": _floor(limits, "exposure_s", START_EXPOSURE_S),
         "f_number": _floor(limits, "f_number", START_F_NUMBER),
-        "iso": kit.dials["iso"].values[0].value,
+        "iso": kit.base_iso,
     }
     held_back = 0.0
     if work.highlight_stops is not None:

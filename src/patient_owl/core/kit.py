@@ -71,6 +71,11 @@ class Kit:
     support: Support = Support()
     filters: tuple[Filter, ...] = ()
 
+    @property
+    def base_iso(self) -> float:
+        """The lowest ISO at which the sensor gives all it has."""
+        return self.dials["iso"].at_least(self.dials["iso"].usual_from).value
+
 
 def kit_of(
     body: Body, lens: Lens, filters: Sequence[Filter] = (), support: Support = Support()
@@ -79,7 +84,12 @@ def kit_of(
     dials: dict[Control, Dial] = {
         "exposure_s": time_dial(body.dial_steps, body.in_camera_ceiling_s, body.film),
         "f_number": aperture_dial(body.dial_steps, lens.widest_f_number, lens.narrowest_f_number),
-        "iso": iso_dial(body.dial_steps, body.lowest_iso, body.highest_iso),
+        "iso": iso_dial(
+            body.dial_steps,
+            body.lowest_iso,
+            body.highest_iso,
+            body.noise.base_iso if body.noise else 0.0,
+        ),
         "nd_stops": filter_dial(tuple(filters)),
     }
     return Kit(body, lens, dials, support, tuple(filters))

@@ -99,6 +99,7 @@ def see(night: NightContext, at_s: float, framing: Framing) -> Seen:
         galactic_core_azimuth_deg=float(at.core.azimuth_deg[0]),
         temperature_c=weather.temperature_c,
         gust_m_s=weather.gust_m_s,
+        horizon=night.horizon,
         night=_course(night, at_s),
     )
     return Seen(scene, at)

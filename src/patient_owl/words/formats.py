@@ -6,7 +6,13 @@ from collections.abc import Callable, Mapping
 from functools import cache, lru_cache
 from typing import Any
 
-from patient_owl.core.exposure.dials import aperture_dial, duration_label, iso_dial, time_dial
+from patient_owl.core.exposure.dials import (
+    DialValue,
+    aperture_dial,
+    duration_label,
+    iso_dial,
+    time_dial,
+)
 from patient_owl.core.exposure.filters import BARE
 from patient_owl.core.light.part import WHOLE
 
@@ -45,13 +51,18 @@ def _whole_seconds(value: float) -> str:
     return "1 min" if round(value) == 60 else f"{value:.0f} s"
 
 
+def time_text(position: DialValue) -> str:
+    """A shutter position with its unit: an engraved number has none of its own."""
+    return position.label if position.label.endswith(("s", "min", "h")) else f"{position.label} s"
+
+
 @lru_cache(maxsize=1024)
 def dial_time(value: float) -> str:
     """An exact dial value as its dial prints it, with the unit: `1/60 s`, `30 s`, `4 min`."""
     for steps in ("thirds", "halves"):
         position = time_dial(steps).nearest(value)
         if abs(math.log2(position.value / value)) < 0.01:
-            return position.label if position.is_bulb else f"{position.label} s"
+            return time_text(position)
     return seconds(value)
 
 

@@ -6,7 +6,7 @@ from patient_owl.core.exposure.dials import Control, DialValue
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.conflict import Conflict, WayOut
-from patient_owl.words.formats import NO_FILTER, f_number, say, stops
+from patient_owl.words.formats import NO_FILTER, f_number, say, stops, time_text
 from patient_owl.words.parts import part_name
 from patient_owl.words.posts import EXACT_TEXTS, post_text, title_of
 from patient_owl.words.reasons import reason_text
@@ -19,6 +19,7 @@ CONTROL_TITLES: Mapping[Control, str] = {
     "iso": "ISO",
     "nd_stops": "Filter",
 }
+WORTH_SAYING_STOPS = 1 / 6  # less is said as nought
 _HELD: Mapping[Control, str] = {
     "exposure_s": "the time you set",
     "f_number": "the aperture you set",
@@ -34,7 +35,7 @@ def source_text(key: str | None) -> str | None:
 def setting_text(control: Control, position: DialValue) -> str:
     """One setting as people say it: `4 s`, `f/1.8`, `ISO 6400`, `ND 64`."""
     if control == "exposure_s":
-        return position.label if position.is_bulb else f"{position.label} s"
+        return time_text(position)
     if control == "nd_stops":
         return position.label
     return f"f/{position.label}" if control == "f_number" else f"ISO {position.label}"
@@ -82,6 +83,8 @@ def conflict_text(conflict: Conflict, *, is_lead: bool = True) -> str:
         return _other_light_text(conflict)
     causes = [f"“{post_text(x).title}” at {post_text(x).value}" for x in conflict.limits]
     causes += [_HELD[control] for control in conflict.held]
+    if conflict.missing_stops == 0:
+        return _against_text(causes)
     missing = stops(conflict.missing_stops)
     lack = f"{missing} of light too little" if conflict.missing_stops > 0 else f"{missing} too much"
     if not causes:
@@ -89,6 +92,13 @@ def conflict_text(conflict: Conflict, *, is_lead: bool = True) -> str:
     if len(causes) == 1:
         return f"This stands in the way: {causes[0]}. It leaves {lack}."
     return f"These exclude each other: {', '.join(causes[:-1])} and {causes[-1]}, by {missing}."
+
+
+def _against_text(causes: list[str]) -> str:
+    """What excludes each other though the picture comes out as bright as wanted."""
+    if len(causes) == 1:
+        return f"This cannot be kept: {causes[0]}. The brightness is met all the same."
+    return f"These exclude each other: {', '.join(causes[:-1])} and {causes[-1]}."
 
 
 def _other_light_text(conflict: Conflict) -> str:
@@ -107,8 +117,9 @@ def way_text(way: WayOut) -> str:
         case "let_go":
             return f"Let go of {_HELD[str(q['control'])]}."  # type: ignore[index]
         case "give_up":
-            gain = stops(float(q["stops"]))
-            return f"Give up “{title_of(str(q['limit']))}”: {gain} nearer."
+            gain = float(q["stops"])
+            nearer = f": {stops(gain)} nearer" if gain > WORTH_SAYING_STOPS else ""
+            return f"Give up “{title_of(str(q['limit']))}”{nearer}."
         case "other_hour":
             later = "darker" if q["is_darker"] else "lighter"
             return say("Take it at a " + later + " hour: {stops:stops} of difference will do.", q)

@@ -51,7 +51,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     start: dict[Control, float] = {
         "exposure_s": kit.dials["exposure_s"].at_least(needed.value).value,
         "f_number": START_F_NUMBER,
-        "iso": kit.dials["iso"].values[0].value,
+        "iso": kit.base_iso,
     }
     solution = solve([part], kit.dials, limits, start, intent.choice)
     return Plan(

@@ -79,7 +79,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     start: dict[Control, float] = {
         "exposure_s": 4.0,
         "f_number": F_NUMBERS[intent.word("city_aperture_school")],
-        "iso": kit.dials["iso"].values[0].value,
+        "iso": kit.base_iso,
     }
     solution = solve([part], kit.dials, limits, start, intent.choice)
     held = _one_frame_holds(kit, solution.settings, scene)

@@ -48,7 +48,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     start: dict[Control, float] = {
         "exposure_s": 4.0,
         "f_number": max([F_NUMBERS[intent.word("depth_school")], *needed]),
-        "iso": kit.dials["iso"].values[0].value,
+        "iso": kit.base_iso,
     }
     solution = solve([part], kit.dials, limits, start, intent.choice)
     focus_m, near_m = intent.maybe("focus_m"), intent.maybe("near_m")

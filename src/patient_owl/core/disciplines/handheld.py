@@ -38,7 +38,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         "exposure_s": dials["exposure_s"].at_most(steady.value).value,
         "nd_stops": 0.0,
         "f_number": dials["f_number"].values[0].value,
-        "iso": dials["iso"].values[0].value,
+        "iso": kit.base_iso,
     }
     solution = solve([part], dials, limits, start, intent.choice)
     frames = int(intent.number("burst_frames"))

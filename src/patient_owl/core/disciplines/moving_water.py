@@ -148,7 +148,7 @@ def _solve_look(
     start: dict[Control, float] = {
         "exposure_s": middle_s,
         "f_number": START_F_NUMBER,
-        "iso": kit.dials["iso"].values[0].value,
+        "iso": kit.base_iso,
     }
     return solve([part], kit.dials, limits, start, choice), limits
 
@@ -176,7 +176,7 @@ def _without_filter(
         diffraction_f_number(AIRY_LIMIT_PX * kit.body.sensor.pixel_pitch_um),
         kit.dials["f_number"].values[-1].value,
     )
-    lowest_iso = kit.dials["iso"].values[0].value
+    lowest_iso = kit.base_iso
     bright_enough = Settings(shortest[0], narrowest, lowest_iso).ev100
     bright_enough += intent.number("placement_stops")
     quantities = {"look": look, "f_number": narrowest}

@@ -63,7 +63,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     start: dict[Control, float] = {
         "exposure_s": dials["exposure_s"].nearest(frame_s).value,
         "f_number": dials["f_number"].values[0].value if is_stack else ONE_LONG_F_NUMBER,
-        "iso": dials["iso"].values[0].value,
+        "iso": kit.base_iso,
     }
     limits = (*_time_limits(is_stack, start["exposure_s"]), *kit_marks(scene, kit))
     solution = solve([part], dials, limits, start, intent.choice)
@@ -160,6 +160,7 @@ def _gap(scene: Scene, kit: Kit, intent: Intent, is_stack: bool) -> tuple[Reason
         intent.framing,
         scene.latitude_deg,
         lens.projection,
+        scene.horizon,
     )
     if drift is None:
         return ()

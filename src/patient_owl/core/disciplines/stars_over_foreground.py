@@ -5,6 +5,8 @@ prints as a point; ISO to place the sky. The ground gets a second, longer frame 
 some light of its own, or is left to its outline. Several frames averaged clean the sky.
 """
 
+import math
+
 from patient_owl.core.constants import NAUTICAL_TWILIGHT_SUN_ALTITUDE_DEG
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import equivalent
@@ -13,7 +15,7 @@ from patient_owl.core.limits.limit import Limit
 from patient_owl.core.limits.stars import star_limits
 from patient_owl.core.optics.camera import frame_size_mm
 from patient_owl.core.optics.depth_of_field import confusion_um, hyperfocal_m
-from patient_owl.core.optics.star_drift import StarDrift, worst_star_drift
+from patient_owl.core.optics.star_drift import StarDrift, limit_by_drift_s, worst_star_drift
 from patient_owl.core.plan.common import (
     bracket_of,
     kit_marks,
@@ -45,6 +47,10 @@ from patient_owl.core.solve.solver import Solution, solve
 # Common practice. The second frame for the ground has time to spare, so it is taken at an
 # ISO with little noise, and the ground is left a stop under mid-grey so that it stays night.
 GROUND_FRAME_ISO = 400
+# A star that moves by less than this in the picture as it is shown stays a point to the eye; and
+# how wide that picture is: a screen or a print to A3, a wall print seen closely. Common practice.
+OUTPUT_TOLERANCE_PX = 1.5
+OUTPUT_WIDTH_PX = {"screen": 2000.0, "wall_print": 4500.0}
 GROUND_PLACEMENT_STOPS = -1.0
 GROUND_ENOUGH_STOPS = -2.0  # ground placed above this reads without help; common practice
 FRAME_GAP_S = 1.0  # a camera writes a frame; common practice
@@ -59,19 +65,20 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         intent.framing,
         scene.latitude_deg,
         kit.lens.projection,
+        scene.horizon,
     )
     part = sky_part(scene, intent)
     f_number = _aperture(kit, intent)
-    tolerance_px, school = intent.number("drift_tolerance_px"), intent.word("star_school")
+    tolerance_px, school = _tolerance_px(kit, intent, f_number), intent.word("star_school")
     limits = star_limits(drift, kit, f_number, tolerance_px, school)
     chosen = next((limit for limit in limits if limit.drives), None)
     longest_s = chosen.value if chosen else kit.body.in_camera_ceiling_s
     start: dict[Control, float] = {
         "exposure_s": kit.dials["exposure_s"].at_most(longest_s).value,
         "f_number": f_number,
-        "iso": kit.dials["iso"].values[0].value,
+        "iso": kit.base_iso,
     }
-    limits = (*limits, *kit_marks(scene, kit))
+    limits = (*limits, *_stopped_down(intent, f_number), *kit_marks(scene, kit))
     solution = solve([part], kit.dials, limits, start, intent.choice)
     frames = int(intent.number("frames"))
     program = _program(scene, kit, intent, solution.positions)
@@ -93,6 +100,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         mistakes=("timer_left_set", "autofocus_left_on", "dew_on_lens"),
         cautions=("alone_at_night", "white_light"),
         facts=(
+            *_wall_print(kit, drift, tolerance_px, school, solution),
             *_galactic_core_facts(scene, kit, intent),
             *_stack_facts(frames),
             *_focus_facts(kit, intent, solution),
@@ -126,6 +134,54 @@ def _aperture(kit: Kit, intent: Intent) -> float:
     widest = kit.dials["f_number"].values[0].value
     one_stop = 2**0.5 if intent.word("aperture_school") == "one_stop_down" else 1.0
     return kit.dials["f_number"].nearest(widest * one_stop).value
+
+
+def _stopped_down(intent: Intent, f_number: float) -> tuple[Limit, ...]:
+    """One stop down is for the corners: the dark does not open it again."""
+    if intent.word("aperture_school") != "one_stop_down" or "f_number" in intent.choice.held:
+        return ()
+    return (Limit("stopped_down", "f_number", "at_least", f_number),)
+
+
+def _tolerance_px(kit: Kit, intent: Intent, f_number: float) -> float:
+    """How far a star may move on the sensor, by how the picture will be shown. [px]
+
+    Stars that are soft on purpose may move as far as their discs are wide.
+    """
+    shown_as = intent.word("shown_as")
+    own = intent.number("drift_tolerance_px")
+    allowed_px = own if shown_as == "own" else _output_px(kit, shown_as)
+    soft_px = _soft_px(kit, intent, f_number)
+    return allowed_px if soft_px is None else max(allowed_px, soft_px)
+
+
+def _output_px(kit: Kit, shown_as: str) -> float:
+    """OUTPUT_TOLERANCE_PX of the picture as it is shown, on the sensor. [px]"""
+    return OUTPUT_TOLERANCE_PX * max(1.0, kit.body.sensor.width_px / OUTPUT_WIDTH_PX[shown_as])
+
+
+def _soft_px(kit: Kit, intent: Intent, f_number: float) -> float | None:
+    """How wide the stars' discs are with the focus on the near subject. [px]"""
+    focus_m = intent.maybe("focus_m")
+    if intent.word("focus_school") != "near_subject" or focus_m is None:
+        return None
+    disc_mm = defocus_mm(kit.lens.focal_length_mm, f_number, focus_m, float("inf"))
+    return 1000 * disc_mm / kit.body.sensor.pixel_pitch_um
+
+
+def _wall_print(
+    kit: Kit, drift: StarDrift | None, tolerance_px: float, school: str, solution: Solution
+) -> tuple[Reason, ...]:
+    """What a print looked at closely would ask for, where that is stricter."""
+    strict_px = _output_px(kit, "wall_print")
+    if drift is None or school != "pixel_drift" or tolerance_px < 1.2 * strict_px:
+        return ()
+    exposure_s = limit_by_drift_s(drift.drift_px_per_s, strict_px)
+    if solution.settings.exposure_s <= exposure_s:
+        return ()
+    stops = math.log2(solution.settings.exposure_s / exposure_s)
+    iso = kit.dials["iso"].nearest(solution.settings.iso * 2**stops).value
+    return (Reason("wall_print_asks", {"exposure_s": exposure_s, "iso": iso, "stops": stops}),)
 
 
 def _lead(chosen: Limit | None, drift: StarDrift | None, solution: Solution) -> Reason:
@@ -213,11 +269,10 @@ def _focus_step(intent: Intent) -> str:
 def _focus_facts(kit: Kit, intent: Intent, solution: Solution) -> tuple[Reason, ...]:
     """What the chosen focus does to stars and to the near subject."""
     focal, f_number = kit.lens.focal_length_mm, solution.settings.f_number
-    focus_m = intent.maybe("focus_m")
-    if intent.word("focus_school") == "near_subject" and focus_m is not None:
-        disc_px = 1000 * defocus_mm(focal, f_number, focus_m, float("inf"))
-        disc_px /= kit.body.sensor.pixel_pitch_um
-        return (Reason("stars_soft", {"focus_m": focus_m, "disc_px": disc_px}, "ray2002"),)
+    disc_px = _soft_px(kit, intent, f_number)
+    if disc_px is not None:
+        quantities = {"focus_m": intent.number("focus_m"), "disc_px": disc_px}
+        return (Reason("stars_soft", quantities, "ray2002"),)
     reach = hyperfocal_m(focal, f_number, confusion_um(kit.body.sensor.diagonal_mm))
     return (Reason("hyperfocal", {"hyperfocal_m": reach, "near_m": reach / 2}, "ray2002"),)
 
@@ -239,7 +294,10 @@ RECIPE = Recipe(
     order=10,
     inputs=(
         school_input("star_school"),
-        InputSpec("drift_tolerance_px", "number", 2.0, "px", 0.5, 20, 0.5),
+        InputSpec("shown_as", "choice", "screen", options=(*OUTPUT_WIDTH_PX, "own")),
+        InputSpec(
+            "drift_tolerance_px", "number", 2.0, "px", 0.5, 20, 0.5, only_if=("shown_as", ("own",))
+        ),
         InputSpec("sky_placement_stops", "number", -2.0, "stops", -6, 2, 1 / 3),
         school_input("aperture_school"),
         InputSpec("frames", "number", 1.0, "frames", 1, 200),

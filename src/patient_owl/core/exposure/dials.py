@@ -12,7 +12,7 @@ are literal whole seconds, printed as they are meant.
 import math
 from bisect import bisect_left, bisect_right
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 from typing import Literal
 
@@ -61,7 +61,20 @@ _ISO_LABELS: dict[Steps, tuple[int, str]] = {
 }
 _PER_STOP: dict[Steps, int] = {"thirds": 3, "halves": 2}
 
-LONGEST_BULB_S = 8 * 3600  # s; about a winter night between two dews. Common practice.
+# Times past the dial, as people say and count them: whole seconds, then whole minutes, each within
+# a tenth of a stop of its place on the dial. [s] The last is a winter night between two dews.
+_LONG_S: dict[Steps, tuple[int, ...]] = {
+    "thirds": (
+        *(2, 3, 4, 5, 6, 8, 10, 13, 15, 20, 25, 30, 40, 50, 60, 75, 90),
+        *(60 * m for m in (2, 2.5, 3, 4, 5, 6, 8, 10, 12, 16, 20, 25, 30, 40, 50, 60)),  # type: ignore[arg-type]
+        *(60 * m for m in (80, 100, 120, 160, 200, 240, 320, 400, 480)),
+    ),
+    "halves": (
+        *(2, 3, 4, 6, 8, 10, 15, 20, 30, 45, 60, 90),
+        *(60 * m for m in (2, 3, 4, 6, 8, 11, 16, 23, 30, 45, 60, 90, 120, 180, 240, 360, 480)),
+    ),
+}
+NEAR_STOPS = 0.1  # two times nearer than this are one
 
 
 @dataclass(frozen=True, order=True)
@@ -86,12 +99,14 @@ def raw_brightness(control: Control, value: float) -> float:
 class Dial:
     """The positions of one control, ascending by exact value.
 
-    film: on a shutter dial, the stock whose reciprocity failure dims long times.
+    film: on a shutter dial, the stock whose reciprocity failure dims long times. usual_from: what
+    a plan does not go under of its own accord: ISO below the sensor's own holds less range.
     """
 
     control: Control
     values: tuple[DialValue, ...]
     film: Film | None = None
+    usual_from: float = 0.0
 
     def __post_init__(self) -> None:
         if not self.values:
@@ -153,7 +168,7 @@ class Dial:
         if ends[0] >= ends[1]:
             return None
         if ends not in self._parts:
-            self._parts[ends] = Dial(self.control, self.values[slice(*ends)], self.film)
+            self._parts[ends] = replace(self, values=self.values[slice(*ends)])
         return self._parts[ends]
 
     def position(self, label: str) -> DialValue:
@@ -170,21 +185,6 @@ class Dial:
 
 def _engraved(first: int, labels: Sequence[str], root: int) -> list[DialValue]:
     return [DialValue(2 ** ((first + k) / root), label) for k, label in enumerate(labels)]
-
-
-def _bulb_seconds(per_stop: int) -> list[int]:
-    """Whole seconds a watch can be read to, from past the dial's 32 s to LONGEST_BULB_S.
-
-    The ladder doubles from one minute; under five minutes its rungs are rounded to
-    5 s, under twenty to 10 s, above to whole minutes, which moves none by over 1/20 stop.
-    """
-    rungs = [40, 50] if per_stop == 3 else [45]
-    k = 0
-    while (exact_s := 60 * 2 ** (k / per_stop)) <= LONGEST_BULB_S:
-        grain_s = 5 if exact_s < 300 else 10 if exact_s < 1200 else 60
-        rungs.append(round(exact_s / grain_s) * grain_s)
-        k += 1
-    return rungs
 
 
 def duration_label(seconds: float) -> str:
@@ -206,19 +206,23 @@ def time_dial(
 ) -> Dial:
     """Shutter times up to the in-camera ceiling, then bulb times in whole seconds.
 
-    `ceiling_s` is the longest *printed* time the body runs by itself, usually 30.
+    `ceiling_s` is the longest *printed* time the body runs by itself, usually 30; bulb goes on
+    from wherever that is.
     """
     first, labels = _TIME_LABELS[steps]
     dial = _engraved(first, labels.split(), _PER_STOP[steps])
     camera = [position for position in dial if _printed_s(position.label) <= ceiling_s]
     longest = camera[-1].value
-    beyond = (
-        [DialValue(float(s), duration_label(s), True) for s in _bulb_seconds(_PER_STOP[steps])]
-        if bulb
-        else []
-    )
-    values = (*camera, *(b for b in beyond if b.value > longest * 1.1))
-    return Dial("exposure_s", values, film)
+    long_s: list[float] = [*_LONG_S[steps]]
+    counted = [longest, *(s for s in long_s if s <= ceiling_s)]
+    if ceiling_s > longest and math.log2(ceiling_s / max(counted)) > NEAR_STOPS:
+        long_s = sorted([*long_s, ceiling_s])  # where it stops counting is a time of its own
+    beyond = [
+        DialValue(float(s), duration_label(s), s > ceiling_s)
+        for s in long_s
+        if s > longest * 1.1 and (bulb or s <= ceiling_s)
+    ]
+    return Dial("exposure_s", (*camera, *beyond), film)
 
 
 def _printed_s(label: str) -> float:
@@ -238,11 +242,15 @@ def aperture_dial(steps: Steps = "thirds", widest: float = 1.0, narrowest: float
 
 
 @lru_cache
-def iso_dial(steps: Steps = "thirds", lowest: float = 100, highest: float = 102400) -> Dial:
-    """ISO speeds from `lowest` to `highest`, both as printed."""
+def iso_dial(
+    steps: Steps = "thirds", lowest: float = 100, highest: float = 102400, base: float = 0.0
+) -> Dial:
+    """ISO speeds from `lowest` to `highest`, both as printed; under `base` they are extended."""
     first, labels = _ISO_LABELS[steps]
     positions = [
         DialValue(p.value * 100, p.label)
         for p in _engraved(first, labels.split(), _PER_STOP[steps])
     ]
-    return Dial("iso", tuple(p for p in positions if lowest <= float(p.label) <= highest))
+    kept = tuple(p for p in positions if lowest <= float(p.label) <= highest)
+    usual = [p.value for p in kept if float(p.label) >= base]
+    return Dial("iso", kept, usual_from=min(usual, default=0.0))

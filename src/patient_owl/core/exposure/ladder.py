@@ -22,21 +22,26 @@ def ladder(
     dials: Mapping[Control, Dial],
     answers_to: Collection[Control] = CONTROLS,
 ) -> tuple[Rung, ...]:
-    """Time against aperture at the same ISO and filter, whole stops of aperture, widest first.
+    """Time against aperture at the same ISO and filter, a stop apart from the widest on.
 
     answers_to: what moves the light the picture is exposed for; time cannot make good for the
     aperture where it does not.
     """
     if "exposure_s" not in answers_to:
         return ()
-    apertures = dials["f_number"]
-    steps = apertures.brightnesses
-    per_stop = 3 if len(steps) > 1 and steps[1] - steps[0] < 0.4 else 2
     rungs = (
         equivalent({**positions, "f_number": f_number}, positions, dials)
-        for f_number in apertures.values[::per_stop]
+        for f_number in _a_stop_apart(dials["f_number"])
     )
     return tuple(rung for rung in rungs if abs(rung.miss_stops) <= MISS_STOPS)
+
+
+def _a_stop_apart(apertures: Dial) -> list[DialValue]:
+    """Positions a stop from one another, whatever the lens opens to (f/1.7 stands off the dial)."""
+    widest, narrowest = apertures.brightnesses[-1], apertures.brightnesses[0]
+    stops = range(int(widest - narrowest + 1e-9) + 1)
+    found = dict.fromkeys(apertures.nearest_brightness(widest - k) for k in stops)
+    return list(found)
 
 
 def quick_frame(

@@ -13,14 +13,18 @@ SUNSTAR_F_NUMBER = 2**3.5  # f/11: lamps grow rays from about here; common pract
 
 
 def diffraction(kit: Kit, *, drives: bool = True) -> Limit:
-    """The narrowest aperture whose Airy disc stays within AIRY_LIMIT_PX."""
+    """The narrowest aperture whose Airy disc stays within AIRY_LIMIT_PX, as the lens prints it.
+
+    Said as f/11 it must mean f/11: the dial's own position, not a value just short of it.
+    """
     pitch_um = kit.body.sensor.pixel_pitch_um
     blur_um = AIRY_LIMIT_PX * pitch_um
+    printed = kit.dials["f_number"].nearest(diffraction_f_number(blur_um)).value
     return Limit(
         "diffraction",
         "f_number",
         "at_most",
-        diffraction_f_number(blur_um),
+        max(printed, diffraction_f_number(blur_um)),
         {"limit_px": AIRY_LIMIT_PX, "pixel_pitch_um": pitch_um, "airy_um": blur_um},
         "hecht2016",
         drives=drives,

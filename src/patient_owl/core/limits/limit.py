@@ -51,12 +51,17 @@ def is_time_capped(limits: Sequence[Limit]) -> bool:
 
 
 def allowed(dial: Dial, limits: Sequence[Limit]) -> Dial | None:
-    """The part of a dial inside every driving limit on it; None when nothing is."""
-    least, most = 0.0, math.inf
+    """The part of a dial inside every driving limit on it; None when nothing is.
+
+    A limit that only holds under `usual_from` reaches there.
+    """
+    least, most = dial.usual_from, math.inf
     for limit in limits:
         if limit.control == dial.control and limit.drives:
             if limit.sense == "at_most":
                 most = min(most, limit.value)
             else:
                 least = max(least, limit.value)
-    return dial.between(least, most)
+    return dial.between(least, most) or dial.between(
+        least if least > dial.usual_from else 0.0, most
+    )

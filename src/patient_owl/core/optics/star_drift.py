@@ -18,11 +18,14 @@ from patient_owl.core.optics.camera import (
     Projection,
     Sensor,
     frame_grid,
+    frame_size_mm,
     place_in_frame,
     project_mm,
 )
+from patient_owl.core.sky.horizon import SEA, Horizon
 from patient_owl.core.types import FloatArray
 
+SKYLINE_POINTS = 361  # half a degree apart; longer lenses see one straight line of it at most
 SKY_TURN_RAD_PER_S = 2 * np.pi / SIDEREAL_DAY_S
 
 RULE_OF_500_MM_S = 500.0  # mm·s; 400 and 300 are in use by the stricter. Common practice.
@@ -51,24 +54,45 @@ def worst_star_drift(
     framing: Framing,
     latitude_deg: float,
     projection: Projection = "rectilinear",
+    horizon: Horizon = SEA,
 ) -> StarDrift | None:
-    """The fastest star in the frame; None when the frame shows no sky."""
+    """The fastest star over the skyline in the frame; None when the frame shows no sky.
+
+    Where the skyline cuts the frame the fastest may stand right over it, between two points of
+    the grid: it is looked along too.
+    """
     grid = frame_grid(sensor, focal_length_mm, framing, projection)
-    sky = grid.altitude_deg() > 0
+    camera = Camera(sensor, focal_length_mm, grid.axes, projection)
+    east, north, _ = grid.directions.T
+    azimuths = np.degrees(np.arctan2(east, north)) % 360
+    sky = grid.altitude_deg() > horizon.altitude_deg(azimuths)
     if not sky.any():
         return None
-    directions = grid.directions[sky]
-    camera = Camera(sensor, focal_length_mm, grid.axes, projection)
+    along, along_mm = _skyline(camera, framing, horizon)
+    directions = np.concatenate([grid.directions[sky], along])
+    offsets_mm = np.concatenate([grid.offset_mm[sky], along_mm])
     speeds = drift_speed_px_per_s(directions, camera, latitude_deg)
     worst = int(np.argmax(speeds))
     declinations = declination_deg(directions, latitude_deg)
     crosses_equator = declinations.min() <= 0 <= declinations.max()
     return StarDrift(
         drift_px_per_s=float(speeds[worst]),
-        place=place_in_frame(grid.offset_mm[sky][worst], sensor, framing.orientation),
+        place=place_in_frame(offsets_mm[worst], sensor, framing.orientation),
         declination_deg=float(declinations[worst]),
         least_declination_deg=0.0 if crosses_equator else float(np.abs(declinations).min()),
     )
+
+
+def _skyline(camera: "Camera", framing: Framing, horizon: Horizon) -> tuple[FloatArray, FloatArray]:
+    """Directions along the skyline inside the frame, (n, 3), and where they fall, (n, 2)."""
+    azimuths = (framing.bearing_true_deg + np.linspace(-90, 90, SKYLINE_POINTS)) % 360
+    azimuth, altitude = np.radians(azimuths), np.radians(horizon.altitude_deg(azimuths))
+    across = np.cos(altitude)
+    found = np.stack([across * np.sin(azimuth), across * np.cos(azimuth), np.sin(altitude)], axis=1)
+    at_mm = project_mm(found, camera.axes, camera.focal_length_mm, camera.projection)
+    inside = np.abs(at_mm) <= np.array(frame_size_mm(camera.sensor, framing.orientation)) / 2
+    kept = inside.all(axis=1)  # what lies behind the camera is nowhere, and no number is inside
+    return found[kept], at_mm[kept]
 
 
 def celestial_pole(latitude_deg: float) -> FloatArray:

@@ -16,6 +16,7 @@ from patient_owl.core.plan.schools import SCHOOLS, default_school
 from patient_owl.core.plan.sketch import Sketch
 from patient_owl.core.program.program import Program, one_frame
 from patient_owl.core.reason import Reason
+from patient_owl.core.sky.horizon import SEA, Horizon
 from patient_owl.core.solve.solver import Choice, Solution
 
 InputValue = float | str | None
@@ -72,7 +73,8 @@ class Scene:
 
     EV100 are those of the predicted or judged light; sigmas one standard deviation. [stops]
     moon_rises_in_s: when the Moon next comes up, None when it does not this night. night: the
-    light through the night, for what depends on when; empty where nobody asked.
+    light through the night, for what depends on when; empty where nobody asked. horizon: the
+    place's skyline.
     """
 
     latitude_deg: float
@@ -89,6 +91,7 @@ class Scene:
     galactic_core_azimuth_deg: float = 0.0
     temperature_c: float = 10.0
     gust_m_s: float = 0.0
+    horizon: Horizon = SEA
     night: Course = Course()
 
 

@@ -9,7 +9,7 @@ keeping only those without which the conflict vanishes: an irreducible set. [chi
 
 import math
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal, NamedTuple
 
 from patient_owl.core.exposure.dials import CONTROLS, Control, Dial, DialValue
@@ -51,7 +51,8 @@ class Conflict:
 
     part: key of the light that suffers. limits, held: none can be left out, and without any one
     of them there is no conflict. levers: private levers of the part that are at their end.
-    missing_stops: light lacking (positive) or too much (negative) with every limit kept.
+    missing_stops: light lacking (positive) or too much (negative) with every limit kept; nought
+    where the brightness is met and a limit is not.
     ways: cheapest first.
     """
 
@@ -92,6 +93,11 @@ def find_conflict(
     if found is None:
         return None  # another setting would do: the photographer's hand or the dial's grain
     of_limits, of_hands, missing, helping = found
+    if abs(miss_stops) <= MET_STOPS:
+        # the light is met: only what stands against each other is to be said
+        needed: list[_Demand] = [*of_limits, *of_hands]
+        ways = tuple(_without(demand, 0.0) for demand, _ in helping if demand in needed)
+        return Conflict(lead.key, of_limits, of_hands, 0.0, _in_order(ways))
     ways = _ways(helping, of_limits, missing, dials)
     return Conflict(lead.key, of_limits, of_hands, missing, ways)
 
@@ -132,9 +138,8 @@ def find_part_conflict(
         WayOut("other_hour", {"stops": stops, "is_darker": missing < 0}),
         WayOut("accept", {"stops": stops, "is_darker": missing > 0}),
     ]
-    ordered = tuple(sorted(ways, key=lambda way: WAY_ORDER.index(way.code)))
     levers = tuple(lever.key for lever in part.levers)
-    return Conflict(part.key, of_limits, of_hands, missing, ordered, levers)
+    return Conflict(part.key, of_limits, of_hands, missing, _in_order(ways), levers)
 
 
 def _reach(lever: Lever, miss_stops: float) -> float:
@@ -179,6 +184,7 @@ def _missing(
 ) -> float:
     """Stops of light lacking (+) or too much (−) under these demands; 0 when they can be met."""
     least = most = 0.0
+    glass: tuple[float, ...] = (0.0,)
     for control in CONTROLS:
         dial = dials[control]
         mine = [d for d in demands if isinstance(d, Limit) and d.control == control]
@@ -187,17 +193,21 @@ def _missing(
             return _gap(dial, mine)
         if control in demands:
             position = positions[control]
-            if inside is not dial and position not in inside.values:
+            if not all(limit.allows(position.value) for limit in mine):
                 return _outside(dial, inside, position)
-            inside = Dial(control, (position,), dial.film)
-        if control in wish.controls:
+            inside = replace(dial, values=(position,))
+        if control not in wish.controls:
+            continue
+        if control == "nd_stops":
+            glass = inside.brightnesses
+        else:
             least += inside.brightnesses[0]
             most += inside.brightnesses[-1]
-    if most < wish.brightness_stops - MET_STOPS:
-        return wish.brightness_stops - most
-    if least > wish.brightness_stops + MET_STOPS:
-        return wish.brightness_stops - least
-    return 0.0
+    # glass is coarse: between two filters there may be nothing
+    wanted = wish.brightness_stops
+    misses = [max(0.0, wanted - most - g) + min(0.0, wanted - least - g) for g in glass]
+    missing = min(misses, key=abs)
+    return missing if abs(missing) > MET_STOPS else 0.0
 
 
 def _gap(dial: Dial, limits: Sequence[Limit]) -> float:
@@ -228,6 +238,10 @@ def _ways(
     if not _exclude_each_other(limits):  # else no light helps
         more = _against_light(stops) if missing_stops < 0 else _against_dark(stops, limits, dials)
         ways += [*more, WayOut("accept", {"stops": stops, "is_darker": missing_stops > 0})]
+    return _in_order(ways)
+
+
+def _in_order(ways: Sequence[WayOut]) -> tuple[WayOut, ...]:
     return tuple(sorted(ways, key=lambda way: WAY_ORDER.index(way.code)))
 
 

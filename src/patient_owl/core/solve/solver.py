@@ -23,9 +23,9 @@ from patient_owl.core.solve.conflict import Conflict, find_conflict, find_part_c
 FOLLOW_ORDER: tuple[Control, ...] = ("iso", "exposure_s", "f_number")
 # Who helps when the follower is at its end. Against light: what costs least first, and a filter
 # before the aperture. Against the dark: light gathered wins over gain, so the aperture opens
-# (as far as depth allows) before ISO rises. Common practice.
-AGAINST_LIGHT: tuple[Control, ...] = ("iso", "exposure_s", "nd_stops", "f_number")
-AGAINST_DARK: tuple[Control, ...] = ("f_number", "iso", "exposure_s", "nd_stops")
+# (as far as depth allows) before ISO rises, whoever follows. Common practice.
+AGAINST_LIGHT: tuple[Control, ...] = ("iso", "exposure_s", "f_number")
+AGAINST_DARK: tuple[Control, ...] = ("nd_stops", "f_number", "iso", "exposure_s")
 WITHIN_STOPS = 1 / 6  # half a step of a thirds dial: no dial comes nearer
 
 
@@ -172,24 +172,65 @@ def _serve_lead(
     bounded = {control: inside[control] or dials[control] for control in CONTROLS}
     rendered = -sum(dials[c].brightness(positions[c].value) for c in lead.answers_to)
     miss = lead.wanted_ev100 - rendered
-    order = AGAINST_LIGHT if miss > 0 else AGAINST_DARK
-    helpers = [c for c in order if c != choice.follow and c not in choice.held]
     # a control whose limits exclude each other stays where the recipe put it
-    movable = [
+    free = [
         c
-        for c in (choice.follow, *helpers)
-        if c is not None and inside[c] is not None and c in lead.answers_to
+        for c in CONTROLS
+        if inside[c] is not None
+        and c in lead.answers_to
+        and (c == choice.follow or c not in choice.held)
     ]
-    for control in movable:
-        if abs(miss) <= WITHIN_STOPS + 1e-9:
-            break
-        if control == "nd_stops" and miss > 0:
-            miss = _glazed(bounded, positions, miss, movable)
-            for finer in ("iso", "exposure_s"):
-                if finer in movable:
-                    miss = _moved(finer, bounded, dials, positions, miss)
-        else:
+    if miss > 0:
+        return _darkened(free, bounded, dials, positions, miss, choice.follow)
+    order = AGAINST_DARK if choice.follow in (None, "iso") else (choice.follow, *AGAINST_DARK)
+    return _in_turn(order, free, bounded, dials, positions, miss)
+
+
+def _in_turn(
+    order: Sequence[Control | None],
+    free: Sequence[Control],
+    bounded: Mapping[Control, Dial],
+    dials: Mapping[Control, Dial],
+    positions: dict[Control, DialValue],
+    miss: float,
+) -> float:
+    """Move free controls one after another until the brightness is met; what is missed then."""
+    for control in order:
+        if control is not None and control in free and abs(miss) > WITHIN_STOPS + 1e-9:
             miss = _moved(control, bounded, dials, positions, miss)
+    return miss
+
+
+def _darkened(
+    free: Sequence[Control],
+    bounded: Mapping[Control, Dial],
+    dials: Mapping[Control, Dial],
+    positions: dict[Control, DialValue],
+    miss: float,
+    follow: Control | None,
+) -> float:
+    """Against too much light, with glass where that is needed and its remainder can be met.
+
+    Every filter of the bag is tried, bare first: the one kept comes nearest, then leaves the
+    aperture nearest to where the recipe wants it, then takes least.
+    """
+    without_aperture = [c for c in free if c != "f_number"]
+    miss = _in_turn((follow, *AGAINST_LIGHT), without_aperture, bounded, dials, positions, miss)
+    if abs(miss) <= WITHIN_STOPS + 1e-9:
+        return miss
+    glasses = bounded["nd_stops"].values if "nd_stops" in free else (positions["nd_stops"],)
+    wanted_aperture = dials["f_number"].brightness(positions["f_number"].value)
+    tried = []
+    for glass in glasses:
+        found = {**positions, "nd_stops": glass}
+        left = miss - (glass.value - positions["nd_stops"].value)
+        order = AGAINST_LIGHT if left > 0 else ("exposure_s", "iso")
+        left = _in_turn((follow, *order), free, bounded, dials, found, left)
+        beside = abs(dials["f_number"].brightness(found["f_number"].value) - wanted_aperture)
+        off = round(max(0.0, abs(left) - WITHIN_STOPS), 1)  # nearer than this is as near
+        tried.append(((off, round(beside, 1), glass.value), left, found))
+    _, miss, best = min(tried, key=lambda one: one[0])
+    positions.update(best)
     return miss
 
 
@@ -217,28 +258,6 @@ def _land(part: LightPart, settings: Settings) -> Landing:
         levers[lever.key] = value
         landed += lever.stops(value)
     return Landing(part, landed, landed - part.placement_stops, levers)
-
-
-def _glazed(
-    inside: Mapping[Control, Dial],
-    positions: dict[Control, DialValue],
-    miss: float,
-    movable: Sequence[Control],
-) -> float:
-    """Put glass before the lens; what is missed then. [stops]
-
-    A filter is coarse. One that takes too little will do when the aperture can take the
-    rest; else one that takes too much, and the finer controls give that back.
-    """
-    glass, aperture = inside["nd_stops"], inside["f_number"]
-    needed = positions["nd_stops"].value + miss
-    room = aperture.brightness(positions["f_number"].value) - aperture.brightnesses[0]
-    found = glass.at_most(needed)
-    if needed - found.value > (room if "f_number" in movable else 0.0) + WITHIN_STOPS:
-        found = glass.at_least(needed)
-    after = miss + positions["nd_stops"].value - found.value
-    positions["nd_stops"] = found
-    return after
 
 
 def _moved(

@@ -14,12 +14,23 @@ WORDS = Words(
     title="Stars as points over a foreground",
     aim="The sky sharp above something that stands still.",
     questions={
+        "shown_as": Question(
+            "Shown as",
+            "How large and how near it will be looked at: what nobody sees need not cost ISO.",
+        ),
         "drift_tolerance_px": Question(
-            "Drift you accept", "Pixels a star may move. 2 for a large print, 4 to 6 for a screen."
+            "Drift you accept", "Pixels of the sensor a star may move while the shutter is open."
         ),
         "frames": Question("Frames to average", "Noise falls with the root of their number."),
     },
+    options={
+        "screen": "on a screen, or a print to A3",
+        "wall_print": "a wall print looked at closely",
+        "own": "my own tolerance",
+    },
     reasons={
+        "wall_print_asks": "a wall print looked at closely would ask for {exposure_s:seconds} and "
+        "{iso:iso}, {stops:stops} less light for a drift no screen shows",
         "no_sky_in_frame": "no star in this framing: the frame looks below the horizon, so only the "
         "light decides",
         "stars_as_long_as": "as long as the stars at {place:place} allow",
@@ -56,7 +67,14 @@ WORDS = Words(
             "(declination {declination_deg:angle}, {focal_length_mm:number} mm, pixels of "
             "{pixel_pitch_um:number} µm)",
             "Counts what this sensor really records, at the worst place of this very framing. "
-            "Strict when you mean to print large; raise the tolerance for a small print.",
+            "What it allows follows from how the picture will be shown.",
+        ),
+        "stopped_down": PostWords(
+            "one stop down",
+            "N = √2 · widest",
+            "your side of wide open or one stop down",
+            "The corners draw stars rounder a stop down. In the dark ISO rises rather than the "
+            "aperture opening again.",
         ),
         "stars_aperture_pitch_focal": PostWords(
             "aperture–pitch–focal",
