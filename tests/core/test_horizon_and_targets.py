@@ -16,6 +16,7 @@ from patient_owl.core.sky import ephemeris, tracks
 from patient_owl.core.sky.horizon import SEA, Horizon, horizon_from
 from patient_owl.core.sky.targets import target, targets
 from patient_owl.core.sky.tracks import Site
+from patient_owl.core.windows import MoonDown, windows
 from tests.core.reference_sky import day, horizontal, moments, star_directions
 
 SITE = Site(43.302, -9.214, 12)
@@ -103,3 +104,40 @@ def test_a_skyline_that_cannot_be_is_refused(points: list[tuple[float, float]], 
 def test_an_unknown_target_is_refused() -> None:
     with pytest.raises(WrongValue, match="core, moon or mars"):
         target("nibiru")
+
+
+# [usno-rst]: a body rises when its upper limb, refracted by 34′, stands on the horizon. At the
+# found moments the Moon's upper limb by astropy, unrefracted, must stand 34′ under it: a minute of
+# arc is 4 to 8 s here, refraction differs by weather by far more.
+@pytest.mark.parametrize("site", [SITE, Site(68.1, 14.2, 5), Site(-33.9, 18.4, 30)])
+def test_the_moon_rises_and_sets_by_its_refracted_limb(site: Site) -> None:
+    bounds = [night_bounds(date(2027, 2, d), ZoneInfo("UTC")) for d in (3, 11, 19, 26)]
+    events = [e for b in bounds for e in night_sky(site, b).events if e.code.startswith("moon")]
+    assert len(events) >= 4
+    at = [event.at_utc for event in events]
+    centre, _ = horizontal("moon", site, at)
+    seconds = np.array([ephemeris.epoch_seconds(t) for t in at])
+    semidiameter = np.degrees(
+        np.arcsin(1737.4 / tracks.track(tracks.MOON, site, seconds).distance_km)
+    )
+    assert centre + semidiameter == pytest.approx(-34 / 60, abs=1 / 60)
+
+
+def test_moon_down_in_a_window_is_moonset_to_the_second() -> None:
+    bounds = night_bounds(date(2027, 2, 13), MADRID)
+    sky = night_sky(SITE, bounds)
+    moonset = sky.first("moonset")
+    assert moonset is not None
+    grid = bounds.seconds(300)
+    down = windows([MoonDown()], SITE, SEA, grid)
+    assert any(abs(start - ephemeris.epoch_seconds(moonset)) < 0.1 for start, _ in down), (
+        down,
+        moonset,
+    )
+
+
+# A star is highest as it crosses the meridian, due south from here: azimuth 180° to an arc minute.
+def test_highest_is_the_moment_of_the_meridian_and_not_of_a_grid() -> None:
+    bounds = night_bounds(date(2027, 7, 10), MADRID)
+    core = passage(target(tracks.GALACTIC_CORE), SITE, bounds)
+    assert core.highest_azimuth_deg == pytest.approx(180, abs=1 / 60)

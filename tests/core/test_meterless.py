@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 from patient_owl.core.exposure.settings import ev100_from_luminance
 from patient_owl.core.meterless import SOURCES, Darkness, SkyView, light_of
 from patient_owl.core.sky.groundlight import moon_illuminance_lux, sun_illuminance_lux
+from patient_owl.core.sky.horizon import SEA, Horizon
 from patient_owl.core.sky.skylight import (
     luminance_from_mag,
     moonlit_sky_cd_m2,
@@ -15,6 +16,7 @@ from patient_owl.core.sky.skylight import (
     separation_deg,
 )
 from patient_owl.core.sky.tracks import MoonPhase, Track
+from patient_owl.core.tables.scenes import SCENES
 
 
 def a(*values: float) -> np.ndarray:
@@ -121,3 +123,101 @@ def test_separation_is_the_angle_between_unit_vectors(
     assert separation_deg(a(alt_a), a(az_a), a(alt_b), a(az_b))[0] == pytest.approx(
         wanted, abs=1e-6
     )
+
+
+def _sky(sun: float, moon: float = -50, cloud: float = 0, horizon: Horizon = SEA):  # type: ignore[no-untyped-def]
+    return light_of(
+        Track(a(sun), a(0), a(1.5e8)),
+        Track(a(moon), a(180), a(384_400)),
+        MoonPhase(a(0), a(1), np.array([False])),
+        Darkness(21.6, horizon=horizon),
+        SkyView(90, 180),
+        cloud,
+    )
+
+
+# Patat, Ugolnikov and Postylyakov 2006, table 1, V at the zenith of a dark site (from memory):
+# 11.84 + 1.518·(φ − 95) − 0.057·(φ − 95)² mag/arcsec², φ the Sun's zenith distance, 95° to 105°.
+@pytest.mark.parametrize("sun_altitude_deg", [-6, -8, -10, -12])
+def test_the_zenith_in_twilight_is_as_bright_as_measured(sun_altitude_deg: float) -> None:
+    deeper = -5 - sun_altitude_deg
+    measured = luminance_from_mag(11.84 + 1.518 * deeper - 0.057 * deeper**2)
+    # the sky toward and away from the Sun differs by a stop, and so do evenings
+    got = _sky(sun_altitude_deg).sky_ev100[0]
+    assert got == pytest.approx(float(ev100_from_luminance(measured)), abs=0.8)
+
+
+# The same measured no difference to full night from 18° on; the circular's curve ends in the
+# night's own light, which was counted twice.
+@pytest.mark.parametrize("sun_altitude_deg", [-18, -19, -25])
+def test_twilight_ends_in_the_night_and_not_on_top_of_it(sun_altitude_deg: float) -> None:
+    night, then = _sky(-40), _sky(sun_altitude_deg)
+    assert then.ground_ev100[0] == pytest.approx(night.ground_ev100[0], abs=0.05)
+    assert then.sky_ev100[0] == pytest.approx(night.sky_ev100[0], abs=0.05)
+
+
+# An even sky of luminance L lights level ground with π·L (any text on photometry): under
+# overcast the sky overhead and the ground tell the same light.
+def test_an_overcast_moonlit_sky_agrees_with_the_ground_it_lights() -> None:
+    overcast = _sky(-40, moon=50, cloud=1)
+    even_cd_m2 = overcast.illuminance_lux[0] / np.pi
+    assert overcast.sky_ev100[0] == pytest.approx(float(ev100_from_luminance(even_cd_m2)), abs=0.1)
+
+
+# Starlit ground, by the sky's own law of altitude (Krisciunas and Schaefer, eq. 2), integrated
+# over the dome here by another rule than there.
+def test_the_dark_sky_lights_the_ground_from_all_its_altitudes() -> None:
+    h = np.radians(np.arange(0.25, 90, 0.5))
+    law = 10 ** (-0.4 * 0.172 * (path_airmass(np.degrees(h)) - 1)) * path_airmass(np.degrees(h))
+    lux = 2 * np.pi * float(luminance_from_mag(21.6)) * np.sum(law * np.sin(h) * np.cos(h))
+    lux *= np.radians(0.5)
+    assert _sky(-40).illuminance_lux[0] == pytest.approx(lux, rel=0.01)
+
+
+# Handbook, section 3: a Moon behind the ridge lights the sky and not the ground.
+def test_a_moon_behind_the_ridge_lights_the_sky_and_not_the_ground() -> None:
+    ridge = Horizon(((0.0, 0.0), (150.0, 25.0), (210.0, 25.0), (359.0, 0.0)))
+    free, behind = _sky(-40, moon=14), _sky(-40, moon=14, horizon=ridge)
+    assert behind.sky_ev100[0] == pytest.approx(free.sky_ev100[0], abs=1e-6)
+    assert free.ground_ev100[0] - behind.ground_ev100[0] > 1.5
+    dark = _sky(-40, horizon=ridge)
+    assert behind.ground_ev100[0] > dark.ground_ev100[0]
+
+
+# Moon at its nearest and farthest, 356 500 and 406 700 km (Meeus, ch. 50): (406.7/356.5)² is 1.30.
+def test_a_near_moon_gives_nearly_a_third_more_light() -> None:
+    near, far = (
+        light_of(
+            Track(a(-40), a(0), a(1.5e8)),
+            Track(a(50), a(180), a(km)),
+            MoonPhase(a(0), a(1), np.array([False])),
+            Darkness(22),
+            SkyView(45, 0),
+        )
+        for km in (356_500, 406_700)
+    )
+    assert near.illuminance_lux[0] / far.illuminance_lux[0] == pytest.approx(1.30, abs=0.02)
+
+
+def test_a_forecast_that_is_not_sure_widens_the_doubt() -> None:
+    def sigma(cloud_sigma: float) -> float:
+        found = light_of(
+            Track(a(-8), a(0), a(1.5e8)),
+            Track(a(-40), a(180), a(3.8e5)),
+            MoonPhase(a(90), a(0.5), np.array([False])),
+            Darkness(21),
+            SkyView(45, 0),
+            0.6,
+            cloud_sigma,
+        )
+        return float(found.ground_sigma_stops[0])
+
+    assert sigma(0.3) > sigma(0.05)
+
+
+# The scene table and the meter tell one moonlit landscape, full Moon 40° to 60° high.
+def test_the_scene_table_agrees_with_the_meter_on_a_moonlit_landscape() -> None:
+    table = next(one for one in SCENES if one.key == "full_moon_land")
+    for moon in (40, 60):
+        found = _sky(-40, moon=moon).ground_ev100[0]
+        assert found == pytest.approx(table.ev100, abs=table.sigma_stops)

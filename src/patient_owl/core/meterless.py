@@ -5,7 +5,11 @@ in one direction. Both as EV100, with the standard deviation a first guess deser
 the light that dominates it. docs/meterless-meter.md tells the whole story.
 
 Clouds dim Sun and Moon by 1 − 0.75·c^3.4 [kasten1980] (two stops under overcast) and send
-town glow back down, up to OVERCAST_GLOW_GAIN times [kyba2011]; they hide airglow and stars.
+town glow back down, up to OVERCAST_GLOW_GAIN times [kyba2011]; they hide airglow and stars, and
+an overcast sky is as bright all over as the ground it lights says.
+
+The skyline shades: a Moon or Sun behind the ridge lights the sky and not the ground, and the sky
+that the ridge hides gives nothing.
 """
 
 from dataclasses import dataclass
@@ -13,7 +17,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from patient_owl.core.exposure.settings import ev100_from_illuminance, ev100_from_luminance
-from patient_owl.core.sky.groundlight import moon_illuminance_lux, sun_illuminance_lux
+from patient_owl.core.sky.groundlight import moon_illuminance_lux, twilight_illuminance_lux
 from patient_owl.core.sky.horizon import SEA, Horizon
 from patient_owl.core.sky.skylight import (
     NATURAL_ZENITH_MAG_ARCSEC2,
@@ -33,6 +37,9 @@ SOURCES = ("twilight", "moonlight", "night_sky", "town_glow")
 SIGMA_STOPS = {"twilight": 0.7, "moonlight": 0.7, "night_sky": 0.8, "town_glow": 1.0}
 _VARIANCES = np.array([SIGMA_STOPS[source] ** 2 for source in SOURCES])
 CLOUD_SIGMA_STOPS = 1.0  # at full cover: overcast takes one to three stops; common practice
+
+MOON_MEAN_DISTANCE_KM = 384_400.0  # [meeus1998] ch. 50
+DISC_RADIUS_DEG = 0.27  # of Sun and Moon; [usno-rst] 16′
 
 OVERCAST_GLOW_GAIN = 4.0  # zenith, between the 2.8 of the outskirts and 10 of a city [kyba2011]
 OVERCAST_SKY_SHARE = 0.3  # of airglow and starlight that thick cloud lets through; from memory
@@ -83,21 +90,38 @@ def light_of(
     darkness: Darkness,
     view: SkyView,
     cloud_cover: FloatArray | float = 0.0,
+    cloud_sigma: FloatArray | float = 0.0,
 ) -> NightLight:
     """Predict the light from positions of Sun and Moon over a grid, shape (n,).
 
-    cloud_cover: share of the sky, 0 to 1, scalar or shape (n,).
+    cloud_cover: share of the sky, 0 to 1, and its standard deviation; scalars or shape (n,).
     """
     cover = np.broadcast_to(np.asarray(cloud_cover, dtype=float), sun.true_altitude_deg.shape)
-    through_cloud = 1 - 0.75 * cover**3.4
+    through_cloud = _through_cloud(cover)
     natural_zenith, towns_zenith = _zenith_parts_cd_m2(darkness.sky_brightness_mag_arcsec2)
     natural = natural_zenith * (1 - (1 - OVERCAST_SKY_SHARE) * cover)
     towns = towns_zenith * (1 + (OVERCAST_GLOW_GAIN - 1) * cover)
 
-    sun_lux = sun_illuminance_lux(sun.true_altitude_deg) * through_cloud
-    moon_lux = moon_illuminance_lux(moon.true_altitude_deg, phase.phase_angle_deg) * through_cloud
-    # an even sky of luminance L lights level ground with π·L
-    ground = np.stack([sun_lux, moon_lux, np.pi * natural, np.pi * towns])
+    sun_lux = twilight_illuminance_lux(sun.true_altitude_deg) * through_cloud
+    # the circular's Moon stands at its mean distance
+    nearer = np.nan_to_num((MOON_MEAN_DISTANCE_KM / moon.distance_km) ** 2, nan=1.0)
+    moon_lux = moon_illuminance_lux(moon.true_altitude_deg, phase.phase_angle_deg)
+    moon_lux = moon_lux * nearer * through_cloud
+    overhead = moonlit_sky_cd_m2(
+        90 - moon.apparent_altitude_deg,
+        moon.apparent_altitude_deg,
+        np.asarray(90.0),
+        phase.phase_angle_deg,
+    )
+    of_sky = _sky_seen(darkness.horizon)
+    ground = np.stack(
+        [
+            _shaded(sun_lux, sun_lux * _sky_share(sun.true_altitude_deg), sun, darkness),
+            _shaded(moon_lux, np.pi * overhead * nearer * through_cloud, moon, darkness),
+            _lit_by_sky_lux(natural, cover) * of_sky,
+            _lit_by_sky_lux(towns, cover) * of_sky,
+        ]
+    )
 
     apart = separation_deg(
         np.asarray(view.altitude_deg),
@@ -110,14 +134,16 @@ def light_of(
     )
     sky = np.stack(
         [
-            sun_lux * _sky_share(sun.true_altitude_deg) / np.pi,
-            by_moon * through_cloud,
+            _twilit_sky_cd_m2(sun_lux, sun, cover, view),
+            # an even cloud shines all over with what comes through it
+            (1 - cover) * by_moon * nearer + cover * moon_lux / np.pi,
             dark_sky_cd_m2(natural, view.altitude_deg),
             dark_sky_cd_m2(towns, view.altitude_deg) * _glow_side(darkness, view),
         ]
     )
-    ground_total, ground_sigma, ground_source = _sum(ground, cover)
-    sky_total, sky_sigma, sky_source = _sum(sky, cover)
+    of_cloud = _cloud_sigma(cover, cloud_sigma)
+    ground_total, ground_sigma, ground_source = _sum(ground, of_cloud)
+    sky_total, sky_sigma, sky_source = _sum(sky, of_cloud)
     return NightLight(
         illuminance_lux=ground_total,
         ground_ev100=ev100_from_illuminance(ground_total),
@@ -151,8 +177,68 @@ def _zenith_parts_cd_m2(sky_brightness_mag_arcsec2: float) -> tuple[float, float
     return natural, total - natural
 
 
-def _sum(parts: FloatArray, cover: FloatArray) -> tuple[FloatArray, FloatArray, IntArray]:
+def _twilit_sky_cd_m2(
+    sun_lux: FloatArray, sun: Track, cover: FloatArray, view: SkyView
+) -> FloatArray:
+    """The sky lit by the Sun: paler low than overhead, as any thin layer is; even under cloud and
+    by day. Toward and away from the Sun it differs by a stop. [D], held against [patat2006]"""
+    even = sun_lux * _sky_share(sun.true_altitude_deg) / np.pi
+    layered = even * dark_sky_cd_m2(1.0, view.altitude_deg) / DOME_GAIN
+    is_even = np.clip(np.maximum(cover, (sun.true_altitude_deg + 3) / 3), 0, 1)
+    return np.asarray(is_even * even + (1 - is_even) * layered)
+
+
+def _through_cloud(cover: FloatArray) -> FloatArray:
+    """Share of Sun's and Moon's light that comes through. [kasten1980]"""
+    return np.asarray(1 - 0.75 * cover**3.4)
+
+
+def _cloud_sigma(cover: FloatArray, cloud_sigma: FloatArray | float) -> FloatArray:
+    """What is not known through cloud: how thick it is, and how much of it comes. [stops]"""
+    thick, thin = (np.clip(cover + k * np.asarray(cloud_sigma), 0, 1) for k in (1, -1))
+    swing = np.log2(_through_cloud(thin) / _through_cloud(thick)) / 2
+    return np.hypot(CLOUD_SIGMA_STOPS * cover, swing)
+
+
+def _lit_by_sky_lux(zenith_cd_m2: FloatArray, cover: FloatArray) -> FloatArray:
+    """What a sky of that zenith lays on level ground; under cloud it is even: π·L. [lx]"""
+    return np.pi * zenith_cd_m2 * (DOME_GAIN + (1 - DOME_GAIN) * cover)
+
+
+def _dome_gain() -> float:
+    """Light of the dark sky on level ground against an even one of the zenith's luminance.
+
+    2·∫ L(h)/L(zenith) · sin h · cos h dh by the sky's own law of altitude. [D]
+    """
+    altitude_deg = np.linspace(0, 90, 901)
+    h = np.radians(altitude_deg)
+    shares = 2 * dark_sky_cd_m2(1.0, altitude_deg) * np.sin(h) * np.cos(h)
+    return float(np.trapezoid(shares, h))
+
+
+DOME_GAIN = _dome_gain()
+
+
+def _sky_seen(horizon: Horizon) -> float:
+    """Share of the sky's light that the skyline leaves to level ground: mean of cos² of it. [D]"""
+    around = np.maximum(horizon.altitude_deg(np.arange(0.0, 360.0, 5.0)), 0)
+    return float(np.mean(np.cos(np.radians(around)) ** 2))
+
+
+def _shaded(
+    direct_lux: FloatArray, sky_only_lux: FloatArray, body: Track, darkness: Darkness
+) -> FloatArray:
+    """What is left of a body's light where the skyline stands before it."""
+    over_deg = body.apparent_altitude_deg - darkness.horizon.altitude_deg(body.azimuth_deg)
+    free = np.clip(over_deg / (2 * DISC_RADIUS_DEG) + 0.5, 0, 1)
+    # a body under a level horizon is behind nothing: its twilight is all that there ever was
+    free = np.where(body.apparent_altitude_deg < DISC_RADIUS_DEG, 1.0, free)
+    rest = np.minimum(sky_only_lux, direct_lux) * _sky_seen(darkness.horizon)
+    return np.asarray(free * direct_lux + (1 - free) * rest)
+
+
+def _sum(parts: FloatArray, cloud_sigma: FloatArray) -> tuple[FloatArray, FloatArray, IntArray]:
     """Total over sources, its 1 σ in stops (each source's by its share), the largest source."""
     total = parts.sum(axis=0)
-    variance = _VARIANCES @ (parts / total) + (CLOUD_SIGMA_STOPS * cover) ** 2
+    variance = _VARIANCES @ (parts / total) + cloud_sigma**2
     return total, np.sqrt(variance), np.argmax(parts, axis=0)

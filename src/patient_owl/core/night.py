@@ -18,13 +18,13 @@ from patient_owl.core.constants import (
 from patient_owl.core.meterless import Darkness, NightLight, SkyView, light_of
 from patient_owl.core.sky import ephemeris, search, tracks
 from patient_owl.core.sky.horizon import SEA, Horizon
+from patient_owl.core.sky.rising import over_horizon_deg
 from patient_owl.core.sky.targets import Target, target
 from patient_owl.core.sky.tracks import MoonPhase, Site, Track
 from patient_owl.core.tables.showers import PEAK_WIDTH_DEG, SHOWERS, Shower
 from patient_owl.core.types import FloatArray
 
 EVENT_STEP_S = 300.0  # a body up or down for less than five minutes may be missed
-RADII_KM = {"moon": 1737.4, "sun": 695700.0}  # mean and nominal; [iau2015]
 
 OBLIQUITY_J2000_DEG = 23.43928  # [iers2010]
 PRECESSION_DEG_PER_CENTURY = 1.39697  # in longitude; [meeus1998] ch. 21
@@ -123,18 +123,6 @@ def sky_events(site: Site, seconds: FloatArray, horizon: Horizon = SEA) -> list[
     return sorted(found)
 
 
-def over_horizon_deg(
-    wanted: Target, site: Site, horizon: Horizon, seconds: FloatArray
-) -> FloatArray:
-    """Apparent altitude of a target (the Moon's and Sun's upper limb) over the skyline."""
-    track = tracks.track_of(wanted, site, seconds)
-    over = track.apparent_altitude_deg - horizon.altitude_deg(track.azimuth_deg)
-    radius_km = RADII_KM.get(wanted.kind)
-    if radius_km is not None:
-        over = over + np.degrees(np.arcsin(radius_km / track.distance_km))
-    return over
-
-
 def night_sky(site: Site, bounds: Bounds, horizon: Horizon = SEA) -> NightSky:
     """What happens in one night at a place with this skyline."""
     seconds = bounds.seconds(EVENT_STEP_S)
@@ -221,6 +209,7 @@ def slope(
     darkness: Darkness,
     view: SkyView,
     cloud_cover: FloatArray | float = 0.0,
+    cloud_sigma: FloatArray | float = 0.0,
 ) -> Slope:
     """Positions and light at each of `seconds` (epoch_seconds)."""
     bodies = [target(body) for body in (tracks.SUN, tracks.MOON, tracks.GALACTIC_CORE)]
@@ -232,7 +221,7 @@ def slope(
         moon=moon,
         core=core,
         phase=phase,
-        light=light_of(sun, moon, phase, darkness, view, cloud_cover),
+        light=light_of(sun, moon, phase, darkness, view, cloud_cover, cloud_sigma),
     )
 
 
@@ -264,14 +253,17 @@ def passage(wanted: Target, site: Site, bounds: Bounds, horizon: Horizon = SEA) 
     found = search.crossings(over, seconds, values)
     rise = next((c.seconds for c in found if c.rising), None)
     sets = next((c.seconds for c in found if not c.rising), None)
-    track = tracks.track_of(wanted, site, seconds)
-    best = int(np.argmax(track.apparent_altitude_deg))
+    coarse = tracks.track_of(wanted, site, seconds).apparent_altitude_deg
+    highest_s = search.highest(
+        lambda at: tracks.track_of(wanted, site, at).apparent_altitude_deg, seconds, coarse
+    )
+    best = tracks.track_of(wanted, site, np.array([highest_s]))
     return Passage(
         target=wanted,
         rise_utc=None if rise is None else ephemeris.moment_utc(rise),
         set_utc=None if sets is None else ephemeris.moment_utc(sets),
-        highest_utc=ephemeris.moment_utc(seconds[best]),
-        highest_deg=float(track.apparent_altitude_deg[best]),
-        highest_azimuth_deg=float(track.azimuth_deg[best]),
+        highest_utc=ephemeris.moment_utc(highest_s),
+        highest_deg=float(best.apparent_altitude_deg[0]),
+        highest_azimuth_deg=float(best.azimuth_deg[0]),
         is_up_all_night=bool(values.min() > 0),
     )

@@ -17,8 +17,7 @@ from patient_owl.core.plan.types import Course, Scene
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.horizon import Horizon
 from patient_owl.core.sky.tracks import Site
-from patient_owl.core.types import FloatArray
-from patient_owl.core.weather import Weather
+from patient_owl.core.weather import Weather, clouds_at
 from patient_owl.core.windows import SunAbove, SunBelow, windows
 
 NIGHT_STEP_S = 300.0  # light and sky change slowly; a recipe that needs a minute interpolates
@@ -55,13 +54,6 @@ class NightContext:
             return STILL_AIR
         return min(self.hours, key=lambda hour: abs(hour[0] - seconds))[1]
 
-    def cloud_cover_at(self, seconds: FloatArray) -> FloatArray:
-        """Share of the sky hidden, straight lines between the hours."""
-        if not self.hours:
-            return np.zeros_like(seconds)
-        at, cover = [hour for hour, _ in self.hours], [w.cloud_cover for _, w in self.hours]
-        return np.asarray(np.interp(seconds, at, cover))
-
     def works_s(self, sun_altitude_deg: tuple[float, float]) -> tuple[tuple[float, float], ...]:
         """Stretches of the night with the Sun at such altitudes. [epoch_seconds]"""
         return _works(self.site, self.bounds, self.horizon, sun_altitude_deg)
@@ -82,7 +74,8 @@ def see(night: NightContext, at_s: float, framing: Framing) -> Seen:
     """
     weather, moment = night.weather_at(at_s), np.array([at_s])
     view = SkyView(max(framing.tilt_deg, 0.0), framing.bearing_true_deg)
-    at = slope(night.site, moment, night.darkness, view, night.cloud_cover_at(moment))
+    cover, cover_sigma = clouds_at(night.hours, moment)
+    at = slope(night.site, moment, night.darkness, view, cover, cover_sigma)
     light = at.light
     scene = Scene(
         latitude_deg=night.site.latitude_deg,
@@ -99,6 +92,7 @@ def see(night: NightContext, at_s: float, framing: Framing) -> Seen:
         galactic_core_azimuth_deg=float(at.core.azimuth_deg[0]),
         temperature_c=weather.temperature_c,
         gust_m_s=weather.gust_m_s,
+        cloud_cover=float(cover[0]) if night.hours else None,
         horizon=night.horizon,
         night=_course(night, at_s),
     )
@@ -122,7 +116,7 @@ _sky = lru_cache(maxsize=2048)(night_sky)
 def _light(night: NightContext) -> Slope:
     grid = night.bounds.seconds(NIGHT_STEP_S)
     overhead = SkyView(90.0, 0.0)
-    return slope(night.site, grid, night.darkness, overhead, night.cloud_cover_at(grid))
+    return slope(night.site, grid, night.darkness, overhead, *clouds_at(night.hours, grid))
 
 
 @lru_cache(maxsize=256)

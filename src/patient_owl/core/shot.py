@@ -10,7 +10,13 @@ from functools import cached_property, lru_cache, partial
 
 from patient_owl.core.advise.belief import UNLEARNED, JudgedTake, Sharpness, Verdict
 from patient_owl.core.advise.consequences import consequences
-from patient_owl.core.advise.next import Advice, Positions, Room, next_setting
+from patient_owl.core.advise.next import (
+    GOOD_ENOUGH_STOPS,
+    Advice,
+    Positions,
+    Room,
+    next_setting,
+)
 from patient_owl.core.advise.tree import Node, advice_tree
 from patient_owl.core.disciplines import RECIPES
 from patient_owl.core.errors import WrongValue
@@ -34,7 +40,10 @@ NOISE_REDUCTION_SCHOOL = "noise_reduction_school"
 # Nobody photographs the same light two hours off: a take that far from its shot's moment was made
 # at the table, or by a clock that is wrong, and is read as made at the shot's own moment.
 LONGEST_CARRY_S = 2 * 3600.0
+STEP_WORDS_DEEP = 1  # of each minute's setting: with signal the rest follows
 WORDS_DEEP = 3  # nineteen of twenty scenes are settled by then; see benchmarks/advisor.py
+HOLDS_AT_MOST_S = 3600.0  # further off nobody plans a setting; common practice
+MOST_STEPS = 10  # of moving light told at a time: what one reads at a glance
 STILL_AT_IT_S = 1800.0  # somebody whose last take is older begins anew; common practice
 
 
@@ -47,6 +56,18 @@ class ShotSpec:
     framing: Framing
     inputs: Mapping[str, InputValue] = field(default_factory=dict)
     hand: Hand = field(default_factory=Hand)
+
+
+@dataclass(frozen=True)
+class Step:
+    """What the setting becomes as the light changes.
+
+    after_s: from the shot's own moment. moved_stops: how much brighter the light is by then.
+    """
+
+    after_s: float
+    moved_stops: float
+    positions: Positions
 
 
 @dataclass(frozen=True)
@@ -120,6 +141,43 @@ class PlannedShot:
         limits, dials = self.plan.limits, self.kit.dials
         return solve(parts, dials, limits, start, self.intent.choice).positions
 
+    def steps(self, from_s: float, to_s: float) -> tuple[Step, ...]:
+        """The setting each time the light has moved on by what one sees, minute by minute.
+
+        The first stands at `from_s`; a light that stands still has no other.
+        """
+        last = self._step(from_s)
+        found = [last]
+        for minute in range(1, int((to_s - from_s) / 60) + 1):
+            after_s = from_s + 60.0 * minute
+            if abs(self.lead.moved(last.after_s, after_s)) >= GOOD_ENOUGH_STOPS:
+                last = self._step(after_s)
+                found.append(last)
+        return tuple(found)
+
+    def series(self, every_s: float, lasts_s: float) -> tuple[Step, ...]:
+        """A frame every so often from one standing point, each with its own setting."""
+        return tuple(self._step(every_s * k) for k in range(int(lasts_s / every_s) + 1))
+
+    def _step(self, after_s: float) -> Step:
+        moved = self.lead.moved(0.0, after_s)
+        found = self.settings_for(self.lead.wanted_at(after_s), after_s)
+        return Step(after_s, moved, found if after_s else self.positions)
+
+    @cached_property
+    def holds_s(self) -> float | None:
+        """How long the setting stays right to a third of a stop; None for an hour and more."""
+        minutes = (60.0 * minute for minute in range(1, int(HOLDS_AT_MOST_S / 60) + 1))
+        moved = ((after_s, self.lead.moved(0.0, after_s)) for after_s in minutes)
+        return next((after_s for after_s, m in moved if abs(m) >= GOOD_ENOUGH_STOPS), None)
+
+    @cached_property
+    def later(self) -> tuple[Step, ...]:
+        """The next settings in moving light; none where this one holds for an hour."""
+        if self.holds_s is None:
+            return ()
+        return self.steps(0.0, HOLDS_AT_MOST_S)[1 : 1 + MOST_STEPS]
+
     def room(self, after_s: float = 0.0, sharpness: Sharpness = UNLEARNED) -> Room:
         """Where the next setting may move, as the recipe and the photographer's locks have it."""
         locked = self.intent.choice.locked
@@ -156,6 +214,10 @@ class PlannedShot:
         if not takes and now == self.positions:
             return self._first_words
         return advice_tree(now, takes, self.room(self.next_after_s(takes, now_s)), WORDS_DEEP)
+
+    def words_after(self, step: Step) -> Mapping[Verdict, Node]:
+        """The advice for the words over a step's setting, before any take."""
+        return advice_tree(step.positions, (), self.room(step.after_s), STEP_WORDS_DEEP)
 
     @cached_property
     def _first_words(self) -> Mapping[Verdict, Node]:

@@ -1,9 +1,13 @@
 """What weather does to a night's pictures: dew on the glass, wind on the tripod."""
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 
+import numpy as np
+
 from patient_owl.core.reason import Reason
+from patient_owl.core.types import FloatArray
 
 # Magnus formula over water. [alduchov1996]
 MAGNUS_A, MAGNUS_B_C = 17.625, 243.04
@@ -37,6 +41,20 @@ def dew_point_c(temperature_c: float, relative_humidity: float) -> float:
     """Dew point from temperature and humidity (0 to 1). [°C] [alduchov1996]"""
     gamma = math.log(relative_humidity) + MAGNUS_A * temperature_c / (MAGNUS_B_C + temperature_c)
     return MAGNUS_B_C * gamma / (MAGNUS_A - gamma)
+
+
+def clouds_at(
+    hours: Sequence[tuple[float, Weather]], seconds: FloatArray
+) -> tuple[FloatArray, FloatArray]:
+    """Share of the sky hidden and its ±, straight lines between the hours; clear without any.
+
+    hours: (epoch_seconds, weather).
+    """
+    if not hours:
+        return np.zeros_like(seconds), np.zeros_like(seconds)
+    at = [hour for hour, _ in hours]
+    cover, sigma = ([getattr(w, k) for _, w in hours] for k in ("cloud_cover", "cloud_sigma"))
+    return np.interp(seconds, at, cover), np.interp(seconds, at, sigma)
 
 
 def weather_reasons(weather: Weather) -> tuple[Reason, ...]:

@@ -10,7 +10,8 @@ import numpy as np
 
 from patient_owl.core.sky import search, tracks
 from patient_owl.core.sky.horizon import Horizon
-from patient_owl.core.sky.targets import Target
+from patient_owl.core.sky.rising import over_horizon_deg
+from patient_owl.core.sky.targets import Target, target
 from patient_owl.core.sky.tracks import Site
 from patient_owl.core.types import FloatArray
 
@@ -39,13 +40,12 @@ class SunAbove:
 
 @dataclass(frozen=True)
 class MoonDown:
-    """The Moon behind the place's own horizon."""
+    """The Moon behind the place's own horizon, as moonset has it."""
 
     code: str = "moon_down"
 
     def margin_deg(self, site: Site, horizon: Horizon, seconds: FloatArray) -> FloatArray:
-        moon = tracks.track(tracks.MOON, site, seconds)
-        return horizon.altitude_deg(moon.azimuth_deg) - moon.apparent_altitude_deg
+        return -over_horizon_deg(target(tracks.MOON), site, horizon, seconds)
 
 
 @dataclass(frozen=True)
@@ -70,8 +70,7 @@ class TargetUp:
     code: str = "target_up"
 
     def margin_deg(self, site: Site, horizon: Horizon, seconds: FloatArray) -> FloatArray:
-        track = tracks.track_of(self.target, site, seconds)
-        return track.apparent_altitude_deg - horizon.altitude_deg(track.azimuth_deg)
+        return over_horizon_deg(self.target, site, horizon, seconds)
 
 
 @dataclass(frozen=True)

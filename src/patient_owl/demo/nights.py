@@ -170,6 +170,7 @@ def _by_found_light(loader: _Loader, today: date) -> None:
         lens="zoom",
         focal_length_mm=35,
         water="cascade",
+        between="open",
         water_school="silk",
         distance_m=6,
     )

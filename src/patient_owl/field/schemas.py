@@ -44,6 +44,15 @@ class OtherOut(BaseModel):
     setting: int
 
 
+class LaterOut(BaseModel):
+    """What is to be set from a moment on, as long as no take was made: the light has moved."""
+
+    from_utc: datetime
+    text: str
+    setting: int
+    answers: dict[Verdict, AnswerOut]
+
+
 class FieldShotOut(BaseModel):
     """One shot as it is run in the dark.
 
@@ -51,8 +60,8 @@ class FieldShotOut(BaseModel):
     already judged. others: brighter and darker ones. bracket: frames to choose the right one
     from. uses_noise_reduction: as the photographer likes it. judged: key of the light the words
     are about, and its name where there are several. lights: what may have been changed before a
-    take. answers: by the word said over the setting, some words deep. takes: made so far, judged
-    or not.
+    take. answers: by the word said over the setting, some words deep. later: what the
+    setting becomes as the light moves, before the first take. takes: made so far, judged or not.
     """
 
     id: UUID
@@ -72,6 +81,7 @@ class FieldShotOut(BaseModel):
     judged_name: str
     lights: list[AskedOut]
     answers: dict[Verdict, AnswerOut]
+    later: list[LaterOut]
     takes: int
 
 

@@ -1,6 +1,7 @@
 """From a night's plans to the bundle that goes along."""
 
 from collections.abc import Mapping
+from zoneinfo import ZoneInfo
 
 from patient_owl.accounts.visit import Visit
 from patient_owl.answers import program_out
@@ -16,6 +17,7 @@ from patient_owl.field.schemas import (
     FieldNightOut,
     FieldSettingOut,
     FieldShotOut,
+    LaterOut,
     OtherOut,
 )
 from patient_owl.nights.models import Night
@@ -29,12 +31,13 @@ from patient_owl.shots.schemas import LineOut
 from patient_owl.shots.service import shots_of
 from patient_owl.takes.present import asked_out, verdicts_out
 from patient_owl.takes.record import Record, records_of
-from patient_owl.words.chain import advice_texts, change_text
+from patient_owl.words.chain import advice_texts, change_text, moved_text
 from patient_owl.words.disciplines import DISCIPLINES, STEPS
 from patient_owl.words.formats import signed_stops
 from patient_owl.words.night import clock
 from patient_owl.words.plan import position_texts, said, sentence_rest
 
+EARLY_S, LATE_S = 1800.0, 3600.0  # how far from its moment a shot is begun; common practice
 OTHER_STOPS = (-2.0, -1.0, 1.0, 2.0)
 
 
@@ -81,7 +84,7 @@ class _Settings:
 def shot_out(planner: Planner, night: Night, shot: Shot, record: Record) -> FieldShotOut:
     """One shot as it is run now, after the takes the server knows of."""
     planned = planner.plan_of(shot, night)
-    plan, dials = planned.plan, planned.kit.dials
+    plan, dials, place_zone = planned.plan, planned.kit.dials, zone(night.place.time_zone)
     known = record.judged(planned)
     now_s = ephemeris.epoch_seconds(planner.visit.now_utc)
     advice = planned.advise(known, now_s)
@@ -95,7 +98,7 @@ def shot_out(planner: Planner, night: Night, shot: Shot, record: Record) -> Fiel
         title=shot.title,
         discipline=DISCIPLINES[shot.discipline].title,
         at_utc=shot.at_utc,
-        at_local=clock(shot.at_utc, zone(night.place.time_zone)),
+        at_local=clock(shot.at_utc, place_zone),
         sentence=sentence_rest(plan.lead, plan.reasons),
         setting=now,
         steps=[LineOut(code=code, text=STEPS[code]) for code in plan.steps],
@@ -117,9 +120,33 @@ def shot_out(planner: Planner, night: Night, shot: Shot, record: Record) -> Fiel
         judged_name=asked[0].name,
         lights=asked,
         answers=_answers(tree, now, settings),
+        later=_later(planned, settings, place_zone) if not record.takes else [],
         takes=len(record.takes),
         settings=settings.found,
     )
+
+
+def _later(planned: PlannedShot, settings: _Settings, place_zone: ZoneInfo) -> list[LaterOut]:
+    """Settings and answers by the minute, from somewhat before the shot's moment to well after.
+
+    None where the light stands still.
+    """
+    steps = planned.steps(-EARLY_S, LATE_S)
+    if len(steps) == 1:
+        return []
+    planned_for = clock(ephemeris.moment_utc(planned.at_s), place_zone)
+    found = []
+    for step in steps:
+        place = settings.place(step.positions)
+        found.append(
+            LaterOut(
+                from_utc=ephemeris.moment_utc(planned.at_s + step.after_s),
+                text=moved_text(step.moved_stops, planned_for),
+                setting=place,
+                answers=_answers(planned.words_after(step), place, settings),
+            )
+        )
+    return found
 
 
 def _answers(

@@ -47,7 +47,7 @@ class NightIn(BaseModel):
     target_key: Annotated[
         str, Field(max_length=40, description="third ribbon; a key of /targets")
     ] = "jupiter"
-    uses_forecast: Annotated[bool, Field(description="cloud dims the slope's curves")] = False
+    uses_forecast: Annotated[bool, Field(description="cloud acts on the light")] = True
     times: Annotated[list[TimeIn], Field(max_length=40)] = []
 
 

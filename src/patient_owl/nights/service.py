@@ -78,8 +78,7 @@ def context_of(visit: Visit, night: Night) -> NightContext:
     # a forecast is good for an hour: asked for by the hour, its night is worked out once
     asked_at = visit.now_utc.replace(minute=0, second=0, microsecond=0)
     found = forecast(visit.devices.weather, bare.site, bare.bounds, asked_at)
-    at = (ephemeris.epoch_seconds(hour) for hour in found.hours_utc)
-    return replace(bare, hours=tuple(zip(at, found.weather, strict=True)))
+    return replace(bare, hours=found.hours)
 
 
 def out(night: Night, shot_count: int) -> NightOut:

@@ -15,9 +15,12 @@ from patient_owl.core.limits.support import steady_s
 from patient_owl.core.meterless import SOURCES, SkyView
 from patient_owl.core.night import NightSky, Slope
 from patient_owl.core.sky import ephemeris
+from patient_owl.core.sky.rising import over_horizon_deg
 from patient_owl.core.sky.targets import target, targets
+from patient_owl.core.sky.tracks import GALACTIC_CORE, MOON
 from patient_owl.core.tables.scenes import SCENES
 from patient_owl.core.types import FloatArray
+from patient_owl.core.weather import clouds_at
 from patient_owl.core.windows import Condition, MoonDown, SunBelow, TargetUp, windows
 from patient_owl.formats.calendar import Entry, write_calendar
 from patient_owl.nights.models import Night
@@ -66,20 +69,19 @@ def slope_out(visit: Visit, night: Night, reference: NightIn) -> SlopeOut:
     )
     equatorward = 180.0 if site.latitude_deg >= 0 else 0.0
     weather = forecast(visit.devices.weather, site, sky.bounds, visit.now_utc)
-    cloud = weather.cloud_cover_at(seconds)
+    cloud, cloud_sigma = clouds_at(weather.hours, seconds)
     slope = core_night.slope(
         site,
         seconds,
         darkness_of(night.place),
         SkyView(SKY_VIEW_ALTITUDE_DEG, equatorward),
-        cloud if reference.uses_forecast else 0.0,
+        *((cloud, cloud_sigma) if reference.uses_forecast else (0.0, 0.0)),
     )
     wanted = target(night.target_key)
-    over_target = core_night.over_horizon_deg(wanted, site, horizon_of(night.place), seconds)
+    over_target = over_horizon_deg(wanted, site, horizon_of(night.place), seconds)
     horizon = horizon_of(night.place)
     over_moon, over_galactic_core = (
-        body.apparent_altitude_deg - horizon.altitude_deg(body.azimuth_deg)
-        for body in (slope.moon, slope.core)
+        over_horizon_deg(target(body), site, horizon, seconds) for body in (MOON, GALACTIC_CORE)
     )
     light = slope.light
     ground_s = _exposure_s(light.ground_ev100, reference, reference.ground_placement_stops)

@@ -1,5 +1,7 @@
 """A planned shot on the wire, in words."""
 
+from collections.abc import Sequence
+from datetime import datetime
 from zoneinfo import ZoneInfo
 
 from patient_owl.answers import (
@@ -13,7 +15,7 @@ from patient_owl.answers import (
 )
 from patient_owl.core.plan.sketch import Sketch
 from patient_owl.core.reason import Reason
-from patient_owl.core.shot import PlannedShot
+from patient_owl.core.shot import PlannedShot, Step
 from patient_owl.core.sky import ephemeris
 from patient_owl.places.zones import zone
 from patient_owl.rails import ChoiceIn, rails_out
@@ -28,10 +30,12 @@ from patient_owl.shots.schemas import (
     ShotInNightOut,
     ShotOut,
     SketchOut,
+    StepOut,
 )
 from patient_owl.words.disciplines import CAUTIONS, MISTAKES, STEPS
+from patient_owl.words.formats import signed_stops
 from patient_owl.words.night import clock
-from patient_owl.words.plan import sentence_rest, settings_text, source_text
+from patient_owl.words.plan import holds_text, sentence_rest, settings_text, source_text
 from patient_owl.words.reasons import reason_text
 from patient_owl.words.sketch import SKETCH_LABELS
 
@@ -40,6 +44,7 @@ def plan_out(planned: PlannedShot, time_zone: str) -> PlanOut:
     plan, kit, intent = planned.plan, planned.kit, planned.intent
     solution, positions = plan.solution, planned.positions
     across_deg, up_deg = planned.view_deg
+    place_zone = zone(time_zone)
     return PlanOut(
         settings=settings_text(positions),
         sentence=sentence_rest(plan.lead, plan.reasons),
@@ -66,8 +71,11 @@ def plan_out(planned: PlannedShot, time_zone: str) -> PlanOut:
         bracket=frames_out(plan.bracket_control, plan.bracket),
         ladder=rungs_out(planned.ladder, positions),
         test_frame=test_frame_text(planned.test_frame),
+        holds=holds_text(planned.holds_s, clock(_at(planned, planned.holds_s), place_zone)),
+        later=steps_out(planned, planned.later, place_zone),
+        series=steps_out(planned, _series(planned), place_zone),
         report=report_out(planned.report, solution, kit, planned.is_time_capped),
-        works=_works(planned, zone(time_zone)),
+        works=_works(planned, place_zone),
         works_now=planned.works_now,
         sketch=_sketch_out(plan.sketch),
         light=_light_out(planned),
@@ -79,6 +87,32 @@ def plan_out(planned: PlannedShot, time_zone: str) -> PlanOut:
 
 def cautions_out(planned: PlannedShot) -> list[LineOut]:
     return [LineOut(code=code, text=CAUTIONS[code]) for code in planned.plan.cautions]
+
+
+def _at(planned: PlannedShot, after_s: float | None) -> datetime:
+    return ephemeris.moment_utc(planned.at_s + (after_s or 0.0))
+
+
+def _series(planned: PlannedShot) -> tuple[Step, ...]:
+    """The series asked for; none where the picture is one frame."""
+    inputs = planned.intent.inputs
+    every_min = inputs.get("series_every_min")
+    if every_min is None:
+        return ()
+    lasts_min = planned.intent.number("series_lasts_min")
+    return planned.series(60 * planned.intent.number("series_every_min"), 60 * lasts_min)
+
+
+def steps_out(planned: PlannedShot, steps: Sequence[Step], place_zone: ZoneInfo) -> list[StepOut]:
+    return [
+        StepOut(
+            at_utc=_at(planned, step.after_s),
+            at_local=clock(_at(planned, step.after_s), place_zone),
+            settings=settings_text(step.positions),
+            moved=signed_stops(step.moved_stops),
+        )
+        for step in steps
+    ]
 
 
 def _reason_out(reason: Reason) -> ReasonOut:

@@ -156,12 +156,22 @@ class SketchOut(BaseModel):
     shapes: list[ShapeOut]
 
 
+class StepOut(BaseModel):
+    """A setting in changing light: from when, and how much brighter the light is by then."""
+
+    at_utc: datetime
+    at_local: str
+    settings: str
+    moved: str
+
+
 class PlanOut(BaseModel):
     """A plan in full: the sentence in two parts, rails, reasons, and what to do.
 
     inputs: every answer that acts, defaults and schools filled in. parts: the lights of the
     picture, the one it is exposed for first. works: when in this night the light suits the
-    discipline.
+    discipline. holds: how long the setting stays right; later: what it becomes. series: the frames
+    of a series with their own settings, where one is wanted.
     """
 
     settings: str
@@ -178,6 +188,9 @@ class PlanOut(BaseModel):
     bracket: list[FrameOut]
     ladder: list[RungOut]
     test_frame: str
+    holds: str
+    later: list[StepOut]
+    series: list[StepOut]
     report: ReportOut
     works: str
     works_now: bool

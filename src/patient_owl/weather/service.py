@@ -3,13 +3,10 @@
 from datetime import datetime, timedelta
 from typing import NamedTuple
 
-import numpy as np
-
 from patient_owl.adapters.weather import WeatherProvider
 from patient_owl.core.night import Bounds
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.tracks import Site
-from patient_owl.core.types import FloatArray
 from patient_owl.core.weather import Weather, weather_reasons
 from patient_owl.weather.schemas import HourOut, WeatherOut
 from patient_owl.words.weather import weather_text
@@ -21,10 +18,11 @@ class Forecast(NamedTuple):
     hours_utc: list[datetime]
     weather: list[Weather]
 
-    def cloud_cover_at(self, seconds: FloatArray) -> FloatArray:
-        """Cloud cover at any moments of the night, straight lines between the hours."""
-        at = [ephemeris.epoch_seconds(hour) for hour in self.hours_utc]
-        return np.asarray(np.interp(seconds, at, [w.cloud_cover for w in self.weather]))
+    @property
+    def hours(self) -> tuple[tuple[float, Weather], ...]:
+        """As a night's context has them: by epoch_seconds."""
+        at = (ephemeris.epoch_seconds(hour) for hour in self.hours_utc)
+        return tuple(zip(at, self.weather, strict=True))
 
 
 def forecast(provider: WeatherProvider, site: Site, bounds: Bounds, now_utc: datetime) -> Forecast:

@@ -5,7 +5,7 @@ from collections.abc import Mapping
 from patient_owl.core.advise.belief import Verdict
 from patient_owl.core.advise.next import Advice
 from patient_owl.core.exposure.dials import Control
-from patient_owl.words.formats import signed_stops
+from patient_owl.words.formats import signed_stops, stops
 from patient_owl.words.plan import CONTROL_TITLES, conflict_text, way_text
 from patient_owl.words.reasons import reason_text
 
@@ -25,6 +25,14 @@ def change_text(old: Mapping[Control, str], new: Mapping[Control, str], change_s
     """`ISO 3200 → ISO 6400 (+1)`; `same settings` when nothing moved."""
     moved = [f"{old[c]} → {new[c]}" for c in CONTROL_TITLES if old[c] != new[c]]
     return f"{', '.join(moved)} ({signed_stops(change_stops)})" if moved else "same settings"
+
+
+def moved_text(moved_stops: float, since_local: str) -> str:
+    """What the light has done; nothing where nobody would see it."""
+    if round(abs(moved_stops) * 3) == 0:
+        return ""
+    way = "brighter" if moved_stops > 0 else "darker"
+    return f"The light is {stops(moved_stops)} {way} than planned for {since_local}."
 
 
 def advice_texts(advice: Advice) -> list[str]:

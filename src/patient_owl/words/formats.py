@@ -15,6 +15,7 @@ from patient_owl.core.exposure.dials import (
 )
 from patient_owl.core.exposure.filters import BARE
 from patient_owl.core.light.part import WHOLE
+from patient_owl.words.scenes import BETWEEN_NAMES
 
 _FRACTIONS = {0: "", 1: "⅓", 2: "⅔"}
 MINUS = "−"
@@ -216,6 +217,11 @@ def light(value: str) -> str:
     return _LIGHTS[value]
 
 
+def between(value: str) -> str:
+    """What stands between sky and subject."""
+    return BETWEEN_NAMES[value]
+
+
 _FORMATS: Mapping[str, Callable[[Any], str]] = {
     "seconds": seconds,
     "dial": dial_time,
@@ -232,6 +238,7 @@ _FORMATS: Mapping[str, Callable[[Any], str]] = {
     "place": place,
     "light": light,
     "part": part,
+    "between": between,
     "metres": metres,
     "duration": duration,
     "from_now": from_now,

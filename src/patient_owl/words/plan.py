@@ -6,7 +6,7 @@ from patient_owl.core.exposure.dials import Control, DialValue
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.conflict import Conflict, WayOut
-from patient_owl.words.formats import NO_FILTER, f_number, say, stops, time_text
+from patient_owl.words.formats import NO_FILTER, duration, f_number, say, stops, time_text
 from patient_owl.words.parts import part_name
 from patient_owl.words.posts import EXACT_TEXTS, post_text, title_of
 from patient_owl.words.reasons import reason_text
@@ -75,6 +75,13 @@ def time_and_aperture_text(positions: Mapping[Control, DialValue]) -> str:
 def sentence_rest(lead: Reason, reasons: tuple[Reason, ...]) -> str:
     """What follows the settings in the plan's one sentence."""
     return "; ".join(reason_text(reason) for reason in (lead, *reasons)) + "."
+
+
+def holds_text(holds_s: float | None, until_local: str) -> str:
+    """`Right until 18:44: the light moves a third of a stop in 4 min.`"""
+    if holds_s is None:
+        return ""
+    return f"Right until {until_local}: the light moves a third of a stop in {duration(holds_s)}."
 
 
 def conflict_text(conflict: Conflict, *, is_lead: bool = True) -> str:

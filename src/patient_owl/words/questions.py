@@ -2,7 +2,7 @@
 
 from patient_owl.words.discipline import Question
 from patient_owl.words.disciplines import OPTIONS, QUESTIONS
-from patient_owl.words.scenes import SCENE_NAMES
+from patient_owl.words.scenes import BETWEEN_NAMES, SCENE_NAMES
 from patient_owl.words.schools import SIDES, TITLES
 
 
@@ -15,4 +15,4 @@ def option_text(option: str) -> str:
     """A choice as a form shows it."""
     if option in SIDES:
         return SIDES[option].name
-    return SCENE_NAMES.get(option) or OPTIONS[option]
+    return SCENE_NAMES.get(option) or BETWEEN_NAMES.get(option) or OPTIONS[option]

@@ -54,6 +54,8 @@ SOURCES: dict[str, str] = {
     "distribution, J. Am. Stat. Assoc. 84 (1989) 881–896.",
     "meeus1998": "J. Meeus, Astronomical Algorithms, 2nd ed., Willmann-Bell, 1998.",
     "nfpa1123": "NFPA 1123, Code for Fireworks Display; from memory.",
+    "patat2006": "F. Patat, O. Ugolnikov, O. Postylyakov, UBVRI twilight sky brightness at "
+    "ESO-Paranal, Astron. Astrophys. 455 (2006) 385–393; coefficients from memory.",
     "ray2002": "S. Ray, Applied Photographic Optics, 3rd ed., Focal Press 2002, ch. 22.",
     "saemundsson1986": "Þ. Sæmundsson, Astronomical refraction, Sky and Telescope 72 (1986) 70.",
     "usno-rst": "US Naval Observatory, Rise, Set, and Twilight Definitions.",

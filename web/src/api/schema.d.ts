@@ -1970,8 +1970,8 @@ export interface components {
          *     already judged. others: brighter and darker ones. bracket: frames to choose the right one
          *     from. uses_noise_reduction: as the photographer likes it. judged: key of the light the words
          *     are about, and its name where there are several. lights: what may have been changed before a
-         *     take. answers: by the word said over the setting, some words deep. takes: made so far, judged
-         *     or not.
+         *     take. answers: by the word said over the setting, some words deep. later: what the
+         *     setting becomes as the light moves, before the first take. takes: made so far, judged or not.
          */
         FieldShotOut: {
             /** Answers */
@@ -2000,6 +2000,8 @@ export interface components {
             judged: string;
             /** Judged Name */
             judged_name: string;
+            /** Later */
+            later: components["schemas"]["LaterOut"][];
             /** Lights */
             lights: components["schemas"]["AskedOut"][];
             /** Others */
@@ -2219,6 +2221,25 @@ export interface components {
             shelf: components["schemas"]["KitItemIn"][];
             /** Title */
             title: string;
+        };
+        /**
+         * LaterOut
+         * @description What is to be set from a moment on, as long as no take was made: the light has moved.
+         */
+        LaterOut: {
+            /** Answers */
+            answers: {
+                [key: string]: components["schemas"]["AnswerOut"];
+            };
+            /**
+             * From Utc
+             * Format: date-time
+             */
+            from_utc: string;
+            /** Setting */
+            setting: number;
+            /** Text */
+            text: string;
         };
         /**
          * LensSpec
@@ -2561,8 +2582,8 @@ export interface components {
             title: string;
             /**
              * Uses Forecast
-             * @description cloud dims the slope's curves
-             * @default false
+             * @description cloud acts on the light
+             * @default true
              */
             uses_forecast: boolean;
         };
@@ -2638,8 +2659,8 @@ export interface components {
             title: string;
             /**
              * Uses Forecast
-             * @description cloud dims the slope's curves
-             * @default false
+             * @description cloud acts on the light
+             * @default true
              */
             uses_forecast: boolean;
             /** Version */
@@ -2871,7 +2892,8 @@ export interface components {
          *
          *     inputs: every answer that acts, defaults and schools filled in. parts: the lights of the
          *     picture, the one it is exposed for first. works: when in this night the light suits the
-         *     discipline.
+         *     discipline. holds: how long the setting stays right; later: what it becomes. series: the frames
+         *     of a series with their own settings, where one is wanted.
          */
         PlanOut: {
             /** Alternatives */
@@ -2892,6 +2914,8 @@ export interface components {
             facts: components["schemas"]["ReasonOut"][];
             /** Focal Length Mm */
             focal_length_mm: number;
+            /** Holds */
+            holds: string;
             /** Horizontal View Deg */
             horizontal_view_deg: number;
             /** Inputs */
@@ -2900,6 +2924,8 @@ export interface components {
             };
             /** Ladder */
             ladder: components["schemas"]["RungOut"][];
+            /** Later */
+            later: components["schemas"]["StepOut"][];
             light: components["schemas"]["LightOut"];
             /** Mistakes */
             mistakes: components["schemas"]["LineOut"][];
@@ -2913,6 +2939,8 @@ export interface components {
             report: components["schemas"]["ReportOut"];
             /** Sentence */
             sentence: string;
+            /** Series */
+            series: components["schemas"]["StepOut"][];
             /** Settings */
             settings: string;
             sketch: components["schemas"]["SketchOut"] | null;
@@ -3708,6 +3736,23 @@ export interface components {
             utc_offsets_s: number[];
             /** Windows */
             windows: components["schemas"]["StretchOut"][];
+        };
+        /**
+         * StepOut
+         * @description A setting in changing light: from when, and how much brighter the light is by then.
+         */
+        StepOut: {
+            /** At Local */
+            at_local: string;
+            /**
+             * At Utc
+             * Format: date-time
+             */
+            at_utc: string;
+            /** Moved */
+            moved: string;
+            /** Settings */
+            settings: string;
         };
         /**
          * StretchOut

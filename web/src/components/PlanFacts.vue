@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** What this kind of picture has to say of itself: a sketch, figures, and other ways tonight. */
 import FrameSketch from './FrameSketch.vue'
+import LightSteps from './LightSteps.vue'
 import type { Schemas } from '../api/client'
 
 defineProps<{ plan: Schemas['PlanOut'] }>()
@@ -14,6 +15,8 @@ const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(
       <li v-for="fact in plan.facts" :key="fact.code">{{ sentence(fact.text) }}</li>
     </ul>
   </section>
+  <LightSteps title="As the light moves" :note="plan.holds" :steps="plan.later" />
+  <LightSteps title="The series, frame by frame" :steps="plan.series" />
   <section v-if="plan.alternatives.length">
     <h2>Other ways tonight</h2>
     <ul class="plain">

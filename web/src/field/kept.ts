@@ -22,6 +22,8 @@ export interface Progress {
   /** The words that were worked out beforehand are used up. */
   isBeyond: boolean
   takes: number
+  /** Nothing was made or chosen yet: the setting goes with the light. */
+  isPlanned: boolean
   /** Lights somebody changed since the last take, or `whole`. */
   changed: string[]
 }

@@ -61,6 +61,7 @@ export const shot = (over: Partial<FieldShot> = {}): FieldShot => ({
       after: {},
     },
   },
+  later: [],
   takes: 0,
   ...over,
 })

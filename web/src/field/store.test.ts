@@ -150,6 +150,30 @@ test('an exposure closed early follows no answer made for another', async () => 
   expect(field.progressOf(of).setting.text).toBe('first')
 })
 
+test('until a take is made the setting goes with the light, and its word is answered for then', async () => {
+  const { field, shot: of } = await opened()
+  const at = (minute: number) => new Date(Date.UTC(2026, 11, 9, 17, minute)).toISOString()
+  const dark = { ...of.answers.dark, setting: 2 } as FieldShot['answers'][string]
+  const moving: FieldShot = {
+    ...of,
+    later: [
+      { from_utc: at(0), text: '', setting: 0, answers: {} },
+      { from_utc: at(10), text: 'The light is 1 stop darker.', setting: 1, answers: { dark } },
+    ],
+  }
+  const late = Date.parse(at(12))
+  expect(field.standingOf(moving, Date.parse(at(5))).setting.text).toBe('first')
+  expect(field.standingOf(moving, late)).toMatchObject({
+    setting: { text: 'second' },
+    change: 'The light is 1 stop darker.',
+  })
+  await field.adopt(moving, late)
+  server.isUp = false
+  await take(field, of, 'dark')
+  expect(field.progressOf(of).setting.text).toBe('third')
+  expect(field.standingOf(moving, late).setting.text).toBe('third')
+})
+
 test('a light changed since goes with the next take, and no answer made before it is followed', async () => {
   const { field, shot: of } = await opened()
   server.isUp = false

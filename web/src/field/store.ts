@@ -38,6 +38,7 @@ const fresh = (shot: FieldShot): Progress => ({
   isSettled: false,
   isBeyond: false,
   takes: shot.takes,
+  isPlanned: shot.takes === 0,
   changed: [],
 })
 
@@ -79,6 +80,7 @@ export const useField = defineStore('field', () => {
       ...told,
       checked: was?.checked ?? [],
       changed: was?.changed ?? [],
+      isPlanned: shot.takes === 0 && (was?.isPlanned ?? true),
     }
   }
 
@@ -155,6 +157,24 @@ export const useField = defineStore('field', () => {
 
   const progressOf = (shot: FieldShot) => kept.value?.progress[shot.id] ?? fresh(shot)
 
+  /**
+   * How far a shot has come, seen at a moment: as long as nothing was made or chosen its setting is
+   * the one worked out for then.
+   */
+  function standingOf(shot: FieldShot, now: number): Progress {
+    const progress = progressOf(shot)
+    const step = shot.later.filter((later) => Date.parse(later.from_utc) <= now).at(-1)
+    if (!progress.isPlanned || !step) return progress
+    const { text: change, answers } = step
+    return { ...progress, setting: settingAt(shot, step.setting), answers, change }
+  }
+
+  /** What stands there when the shutter is pressed is what the word will be about. */
+  const adopt = (shot: FieldShot, now: number) => {
+    const { setting, answers } = standingOf(shot, now)
+    return changeProgress(shot, { setting, answers })
+  }
+
   const changeProgress = (shot: FieldShot, part: Partial<Progress>) => {
     touched.set(shot.id, ++clock)
     return change({
@@ -225,10 +245,12 @@ export const useField = defineStore('field', () => {
         isSettled: answer.is_settled,
         isBeyond: Object.keys(answer.after).length === 0 && !answer.is_settled,
         takes,
+        isPlanned: false,
       })
     else
       await changeProgress(shot, {
         takes,
+        isPlanned: false,
         changed: [],
         isBeyond: verdict !== null,
         change: '',
@@ -281,6 +303,7 @@ export const useField = defineStore('field', () => {
       reasons: [],
       isSettled: false,
       isBeyond: false,
+      isPlanned: false,
     })
 
   async function decide(id: string, sendAgain: boolean): Promise<void> {
@@ -299,6 +322,8 @@ export const useField = defineStore('field', () => {
     open,
     sync,
     progressOf,
+    standingOf,
+    adopt,
     check,
     changeScene,
     step,

@@ -14,6 +14,7 @@ import RunningFace from '../field/RunningFace.vue'
 import StepList from '../field/StepList.vue'
 import { useEmber } from '../composables/useEmber'
 import { useField } from '../field/store'
+import { useNow } from '../composables/useNow'
 import { useRun } from '../field/useRun'
 import { useSending } from '../field/useSending'
 import type { Setting } from '../field/kept'
@@ -39,7 +40,14 @@ const index = computed(() => {
   )
 })
 const shot = computed(() => shots.value[index.value])
-const progress = computed(() => shot.value && field.progressOf(shot.value))
+const now = useNow()
+const progress = computed(() => shot.value && field.standingOf(shot.value, now.value))
+async function begin(): Promise<void> {
+  if (!shot.value || !progress.value) return
+  const { setting } = progress.value
+  await field.adopt(shot.value, now.value)
+  await going.begin(shot.value, setting)
+}
 const go = (by: number) => {
   const to = shots.value[index.value + by]
   if (to) void router.replace({ query: { shot: to.id } })
@@ -142,12 +150,7 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
             until then choose one of the others.
           </p>
         </div>
-        <button
-          type="button"
-          class="main"
-          :disabled="!!elsewhere"
-          @click="going.begin(shot, progress.setting)"
-        >
+        <button type="button" class="main" :disabled="!!elsewhere" @click="begin">
           {{ openText }}
         </button>
         <p v-if="program && program.frames > 1" class="muted">{{ program.text }}</p>

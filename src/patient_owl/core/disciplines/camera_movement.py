@@ -17,6 +17,7 @@ from patient_owl.core.plan.common import (
     kit_marks,
     lands,
     light_inputs,
+    light_reasons,
     miss_reasons,
     placement_input,
     releasing,
@@ -63,6 +64,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         ),
         reasons=(
             lands(solution),
+            *light_reasons(scene, intent),
             *miss_reasons(solution),
             *time_reasons(solution, kit),
         ),

@@ -15,6 +15,7 @@ from patient_owl.core.plan.common import (
     kit_marks,
     lands,
     light_inputs,
+    light_reasons,
     miss_reasons,
     placement_input,
     releasing,
@@ -56,7 +57,11 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         solution=solution,
         program=RECIPE.program(scene, kit, intent, solution.positions),
         lead=lands(solution),
-        reasons=(*miss_reasons(solution), *time_reasons(solution, kit)),
+        reasons=(
+            *light_reasons(scene, intent),
+            *miss_reasons(solution),
+            *time_reasons(solution, kit),
+        ),
         limits=limits,
         steps=(
             *setting_up(intent, kit),

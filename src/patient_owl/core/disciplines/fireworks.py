@@ -19,6 +19,7 @@ from patient_owl.core.plan.common import (
     bracket_of,
     kit_marks,
     light_inputs,
+    light_reasons,
     lit_part,
     miss_reasons,
     releasing,
@@ -70,6 +71,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         ),
         reasons=(
             _town_lands(solution),
+            *light_reasons(scene, intent),
             *miss_reasons(solution),
             *(() if by_feel else time_reasons(solution, kit)),
         ),

@@ -11,6 +11,7 @@ from patient_owl.core.limits.support import ceiling_mark, handheld
 from patient_owl.core.plan.common import (
     lands,
     light_inputs,
+    light_reasons,
     miss_reasons,
     placement_input,
     subject_part,
@@ -48,6 +49,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         lead=Reason("hands_hold", {**steady.quantities, "limit_s": steady.value}),
         reasons=(
             lands(solution),
+            *light_reasons(scene, intent),
             *miss_reasons(solution),
             *time_reasons(solution, kit),
         ),

@@ -19,6 +19,7 @@ from patient_owl.core.limits.support import battery_min
 from patient_owl.core.optics.camera import Framing, Sensor, frame_grid, frame_size_mm, project_mm
 from patient_owl.core.optics.star_drift import turned, worst_star_drift
 from patient_owl.core.plan.common import (
+    cloud_reasons,
     kit_marks,
     miss_reasons,
     releasing,
@@ -76,6 +77,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         lead=_lead(is_stack, frames, exposure_s, lasts_s),
         reasons=(
             sky_lands(solution),
+            *cloud_reasons(scene),
             *miss_reasons(solution),
             *time_reasons(solution, kit),
         ),

@@ -18,6 +18,7 @@ from patient_owl.core.optics.depth_of_field import confusion_um, hyperfocal_m
 from patient_owl.core.optics.star_drift import StarDrift, limit_by_drift_s, worst_star_drift
 from patient_owl.core.plan.common import (
     bracket_of,
+    cloud_reasons,
     kit_marks,
     miss_reasons,
     releasing,
@@ -198,7 +199,7 @@ def _lead(chosen: Limit | None, drift: StarDrift | None, solution: Solution) -> 
 
 
 def _sky_reasons(scene: Scene, solution: Solution) -> tuple[Reason, ...]:
-    reasons = [sky_lands(solution), *miss_reasons(solution)]
+    reasons = [sky_lands(solution), *cloud_reasons(scene), *miss_reasons(solution)]
     if scene.sun_altitude_deg > DARK_ENOUGH_SUN_DEG:
         reasons.append(Reason("sky_not_dark", {"sun_altitude_deg": scene.sun_altitude_deg}))
     return tuple(reasons)

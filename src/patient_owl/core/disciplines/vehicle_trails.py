@@ -18,6 +18,7 @@ from patient_owl.core.plan.common import (
     kit_marks,
     lands,
     light_inputs,
+    light_reasons,
     miss_reasons,
     placement_input,
     releasing,
@@ -55,6 +56,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         reasons=(
             lands(solution),
             Reason("headlamps_blow"),
+            *light_reasons(scene, intent),
             *miss_reasons(solution),
             *time_reasons(solution, kit),
         ),

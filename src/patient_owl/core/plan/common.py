@@ -1,5 +1,6 @@
 """What several recipes share: marks of the kit, reasons for a miss, the subject's light."""
 
+import math
 from collections.abc import Callable
 
 from patient_owl.core.exposure.bracket import Frame, bracket, frames_for
@@ -11,8 +12,9 @@ from patient_owl.core.limits.limit import Limit
 from patient_owl.core.limits.sensor import knee_mark
 from patient_owl.core.limits.support import battery, ceiling_mark, handheld, wind
 from patient_owl.core.plan.types import InputSpec, Intent, Moment, Scene, self_timer_s
-from patient_owl.core.reason import Reason
+from patient_owl.core.reason import Quantities, Reason
 from patient_owl.core.solve.solver import Solution
+from patient_owl.core.tables.between import BETWEEN, UNSAID, Between
 from patient_owl.core.tables.scenes import SCENES
 
 SHORT_OF_LIGHT_STOPS = 0.5  # a miss under half a stop is within any first guess
@@ -124,9 +126,45 @@ def light_inputs(default: str) -> tuple[InputSpec, ...]:
     return (
         InputSpec("lit_by", "choice", default, options=SCENE_KEYS),
         InputSpec(
+            "between",
+            "choice",
+            UNSAID,
+            options=tuple(one.key for one in BETWEEN),
+            only_if=("lit_by", ("natural",)),
+        ),
+        InputSpec(
             "metered_ev100", "number", 4.0, "EV", -12, 16, 1 / 3, only_if=("lit_by", ("metered",))
         ),
     )
+
+
+def between_of(intent: Intent) -> Between:
+    """What stands between sky and subject, as far as anybody said."""
+    return next(one for one in BETWEEN if one.key == intent.word("between"))
+
+
+def light_reasons(scene: Scene, intent: Intent) -> tuple[Reason, ...]:
+    """What stands between sky and subject, and what the forecast's cloud does."""
+    if intent.word("lit_by") != "natural":
+        return ()
+    between, found = between_of(intent), []
+    if between.key == UNSAID:
+        found.append(Reason("between_unsaid", {"sigma_stops": between.sigma_stops}))
+    elif between.stops != 0:
+        quantities: Quantities = {"between": between.key, "stops": abs(between.stops)}
+        code = "between_takes" if between.stops < 0 else "between_gives"
+        found.append(Reason(code, {**quantities, "sigma_stops": between.sigma_stops}))
+    return (*found, *cloud_reasons(scene))
+
+
+CLOUD_WORTH_SAYING = 0.1  # of the sky
+
+
+def cloud_reasons(scene: Scene) -> tuple[Reason, ...]:
+    """That the forecast's cloud acts in the plan."""
+    if scene.cloud_cover is None or scene.cloud_cover < CLOUD_WORTH_SAYING:
+        return ()
+    return (Reason("cloud_acts", {"share": scene.cloud_cover}, "kasten1980"),)
 
 
 METERED_SIGMA_STOPS = 0.5  # a meter reading and where it was taken; common practice
@@ -144,7 +182,9 @@ def lit_part(
     lit_by = intent.word("lit_by")
     sky = scene.ground_ev100, scene.ground_sigma_stops
     if lit_by == "natural":
-        return natural(key, lit_by, sky, scene.night.of_ground, placement_stops)
+        between = between_of(intent)
+        shaded = sky[0] + between.stops, math.hypot(sky[1], between.sigma_stops)
+        return natural(key, lit_by, shaded, scene.night.of_ground, placement_stops)
     if lit_by == "metered":
         metered = intent.number("metered_ev100")
         return lamp(key, lit_by, metered, METERED_SIGMA_STOPS, placement_stops)

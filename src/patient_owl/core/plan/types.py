@@ -74,7 +74,7 @@ class Scene:
     EV100 are those of the predicted or judged light; sigmas one standard deviation. [stops]
     moon_rises_in_s: when the Moon next comes up, None when it does not this night. night: the
     light through the night, for what depends on when; empty where nobody asked. horizon: the
-    place's skyline.
+    place's skyline. cloud_cover: as forecast, None where no forecast acts.
     """
 
     latitude_deg: float
@@ -91,6 +91,7 @@ class Scene:
     galactic_core_azimuth_deg: float = 0.0
     temperature_c: float = 10.0
     gust_m_s: float = 0.0
+    cloud_cover: float | None = None
     horizon: Horizon = SEA
     night: Course = Course()
 

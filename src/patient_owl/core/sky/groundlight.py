@@ -20,6 +20,7 @@ from patient_owl.core.tables.groundlight import (
 )
 from patient_owl.core.types import FloatArray
 
+DARKENS_FROM_DEG = -12.0  # above it the night's own light is under a tenth of the twilight's
 JOIN_DEG = 0.5  # half-width of the blend; the printed pieces differ there by under 0.1 stop
 
 
@@ -29,6 +30,19 @@ def sun_illuminance_lux(sun_altitude_deg: FloatArray) -> FloatArray:
     Altitudes are those of the Sun's centre without refraction, as the circular has it.
     """
     return np.asarray(10 ** _log10_lux(_SUN, sun_altitude_deg))
+
+
+def twilight_illuminance_lux(sun_altitude_deg: FloatArray) -> FloatArray:
+    """What the Sun alone gives; same shape. [lx], clear sky
+
+    The circular's curve ends in the night sky's own light, which is there without the Sun and must
+    not be counted twice: its end is taken off, fading in below the last branch but one.
+    """
+    night_lux = sun_illuminance_lux(np.asarray(_SUN.lowest_deg))
+    reach_deg = DARKENS_FROM_DEG - _SUN.lowest_deg
+    dark = np.clip((DARKENS_FROM_DEG - sun_altitude_deg) / reach_deg, 0, 1)
+    left = sun_illuminance_lux(np.maximum(sun_altitude_deg, _SUN.lowest_deg)) - night_lux * dark
+    return np.asarray(np.maximum(left, 0.0))
 
 
 def moon_illuminance_lux(

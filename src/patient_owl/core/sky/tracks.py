@@ -67,6 +67,16 @@ class Track:
     def apparent_altitude_deg(self) -> FloatArray:
         return self.true_altitude_deg + refraction_deg(self.true_altitude_deg)
 
+    def limb_altitude_deg(self, radius_km: float) -> FloatArray:
+        """Apparent altitude of the upper limb; of the body itself for radius 0. [deg]
+
+        The limb's own light is refracted, not the centre's: near the horizon they differ by 2′.
+        """
+        if radius_km == 0.0:
+            return self.apparent_altitude_deg
+        limb_deg = self.true_altitude_deg + np.degrees(np.arcsin(radius_km / self.distance_km))
+        return np.asarray(limb_deg + refraction_deg(limb_deg))
+
 
 def refraction_deg(true_altitude_deg: FloatArray) -> FloatArray:
     """Lift by a standard atmosphere, 1010 hPa and 10 °C. [deg]

@@ -1,7 +1,8 @@
 """First guesses for artificial light, EV100, by scene.
 
 Family of tables published as ANSI PH2.7; from memory, via the handbook of the trade. The
-last two are natural light people expect to find in such a table.
+last are natural light people expect to find in such a table; of moonlit land it agrees with the
+predicted light, where printed tables are a stop brighter.
 """
 
 from typing import NamedTuple
@@ -22,6 +23,7 @@ class SceneLight(NamedTuple):
 
 ARTIFICIAL_SIGMA_STOPS = 1.5
 DIM_INTERIOR_SIGMA_STOPS = 2.0
+MOONLIT_SIGMA_STOPS = 1.0  # by how high the Moon stands, besides the meter's own 0.7
 
 SCENES = (
     SceneLight("distant_skyline", 2, 2, ARTIFICIAL_SIGMA_STOPS),
@@ -31,7 +33,13 @@ SCENES = (
     SceneLight("neon", 9, 10, ARTIFICIAL_SIGMA_STOPS),
     SceneLight("home_interior", 5, 7, DIM_INTERIOR_SIGMA_STOPS),
     SceneLight("string_lights", 4, 5, ARTIFICIAL_SIGMA_STOPS),
+    SceneLight("string_lights_dimmed", 0, 1, ARTIFICIAL_SIGMA_STOPS),
     SceneLight("campfire", 3, 5, ARTIFICIAL_SIGMA_STOPS),
-    SceneLight("full_moon_land", -3, -2, ARTIFICIAL_SIGMA_STOPS),
+    SceneLight("campfire_camp", -3, 0, ARTIFICIAL_SIGMA_STOPS),
+    SceneLight("candle", 3, 4, ARTIFICIAL_SIGMA_STOPS),
+    SceneLight("tunnel", 4, 5, ARTIFICIAL_SIGMA_STOPS),
+    SceneLight("works", 3, 5, ARTIFICIAL_SIGMA_STOPS),
+    SceneLight("full_moon_land", -4, -3, MOONLIT_SIGMA_STOPS),
+    SceneLight("full_moon_snow", -2, -1, MOONLIT_SIGMA_STOPS),
     SceneLight("aurora", -6, -3, ARTIFICIAL_SIGMA_STOPS),
 )

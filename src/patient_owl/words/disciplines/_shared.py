@@ -16,6 +16,11 @@ WORDS = Words(
             "Place the sky", "Stops from mid-grey. A night sky usually sits about 2 under."
         ),
         "focus_m": Question("Focus at", "How far off what is focused on stands."),
+        "series_every_min": Question(
+            "A series, one every",
+            "From day into night from one standing point. Empty for one frame.",
+        ),
+        "series_lasts_min": Question("The series lasts", "From the moment of the shot."),
         "panorama_wide_deg": Question("Panorama, this wide", "Leave empty for a single frame."),
         "panorama_high_deg": Question("Panorama, this high", "Leave empty for one row."),
         "placement_stops": Question(
@@ -23,6 +28,9 @@ WORDS = Words(
         ),
         "distance_m": Question("This far off", "From the camera, across its view."),
         "lit_by": Question("Lit by", "What lights the subject. Metered takes your own reading."),
+        "between": Question(
+            "Between it and the sky", "It decides more than the sky does; unsaid, the ± is wide."
+        ),
         "metered_ev100": Question("Metered", "EV at ISO 100, from a meter or a test frame."),
     },
     options={
@@ -31,6 +39,12 @@ WORDS = Words(
     },
     reasons={
         "sky_lands": "the sky lands {stops:placed} ({light:light}, {sigma_stops:spread})",
+        "between_unsaid": "nobody said what stands between it and the sky, so the light is good to "
+        "{sigma_stops:spread} at best",
+        "between_takes": "{between:between} between it and the sky: {stops:stops} less "
+        "({sigma_stops:spread})",
+        "between_gives": "{between:between}: {stops:stops} more ({sigma_stops:spread})",
+        "cloud_acts": "the forecast hides {share:share} of the sky, and that is counted in",
         "short_of_light": "{stops:stops} short of the brightness you asked for: the dials or the "
         "limits end here",
         "too_much_light": "{stops:stops} brighter than you asked for: the dials or the limits end here",

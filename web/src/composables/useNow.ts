@@ -1,0 +1,11 @@
+/** The time, looked at now and then: for what changes by the minute. */
+import { onScopeDispose, readonly, ref, type Ref } from 'vue'
+
+const EVERY_MS = 5_000
+
+export function useNow(): Readonly<Ref<number>> {
+  const now = ref(Date.now())
+  const timer = setInterval(() => (now.value = Date.now()), EVERY_MS)
+  onScopeDispose(() => clearInterval(timer))
+  return readonly(now)
+}
