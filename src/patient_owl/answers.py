@@ -5,7 +5,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from pydantic import BaseModel
 
 from patient_owl.core.exposure.bracket import Frame
-from patient_owl.core.exposure.dials import Control, DialValue
+from patient_owl.core.exposure.dials import SAME, Control, DialValue
 from patient_owl.core.exposure.ladder import Rung
 from patient_owl.core.kit import Kit
 from patient_owl.core.optics.depth_of_field import confusion_um
@@ -228,7 +228,12 @@ def report_out(report: Report, solution: Solution, kit: Kit, is_time_capped: boo
         sharpness=sharpness_text(sharp, print_px),
         blurs=[BlurOut(cause=k, text=blur_text(k, v), blur_px=v) for k, v in sharp.parts_px],
         total_px=sharp.total_px,
-        noise=noise_text(report, solution.settings.iso, is_time_capped),
+        noise=noise_text(
+            report,
+            solution.settings.iso,
+            is_time_capped=is_time_capped,
+            is_wide_open=solution.settings.f_number <= kit.dials["f_number"].values[0].value * SAME,
+        ),
         tones=[
             ToneOut(
                 text=tone_text(tone), stops=tone.stops, snr=tone.snr, is_clipped=tone.is_clipped

@@ -22,6 +22,7 @@ from patient_owl.field.router import router as field_router
 from patient_owl.http import problems
 from patient_owl.http.guard import LogAndGuard
 from patient_owl.kit.router import router as kit_router
+from patient_owl.learned.router import router as learned_router
 from patient_owl.nights.router import router as nights_router
 from patient_owl.places.finding import router as finding_router
 from patient_owl.places.router import router as places_router
@@ -79,6 +80,7 @@ def create_app(settings: Settings | None = None, devices: Devices | None = None)
         nights_router,
         shots_router,
         takes_router,
+        learned_router,
         pictures_router,
         field_router,
         camera_router,

@@ -2,6 +2,7 @@
 
 from patient_owl.accounts.models import SignedInSession, SignInFailure, User
 from patient_owl.kit.models import KitItem
+from patient_owl.learned.models import FoundLightRow, WordsHeard
 from patient_owl.nights.models import Night
 from patient_owl.pictures.models import Photo, PhotoPart
 from patient_owl.places.models import Place
@@ -11,6 +12,7 @@ from patient_owl.takes.models import Take
 
 __all__ = [
     "Base",
+    "FoundLightRow",
     "KitItem",
     "Night",
     "Photo",
@@ -21,4 +23,5 @@ __all__ = [
     "SignedInSession",
     "Take",
     "User",
+    "WordsHeard",
 ]

@@ -11,6 +11,7 @@ from patient_owl.accounts.models import User
 from patient_owl.errors import NotFound
 from patient_owl.http.request import DbSession
 from patient_owl.kit.models import KitItem
+from patient_owl.learned.models import FoundLightRow
 from patient_owl.nights.models import Night
 from patient_owl.pictures.models import Photo
 from patient_owl.places.models import Place
@@ -28,6 +29,7 @@ class Kind(StrEnum):
     shots = "shots"
     takes = "takes"
     photos = "photos"
+    found = "found"
 
 
 _MODELS: Mapping[Kind, type[Owned]] = {
@@ -37,6 +39,7 @@ _MODELS: Mapping[Kind, type[Owned]] = {
     Kind.shots: Shot,
     Kind.takes: Take,
     Kind.photos: Photo,
+    Kind.found: FoundLightRow,
 }
 
 

@@ -2,6 +2,7 @@
 
 from concurrent.futures import ThreadPoolExecutor
 
+import pytest
 from fastapi.testclient import TestClient
 from uuid6 import uuid7
 
@@ -87,6 +88,42 @@ def test_a_light_somebody_changed_is_kept_with_the_take_and_what_was_seen_before
     refused = ida.put(path, json=wrong, headers={"If-Match": '"v2"'})
     assert refused.status_code == 422
     assert "scene_changed" in refused.json()["detail"]
+
+
+# Handbook, section 7: a store seven stops darker than its table says, found once, is reckoned with
+# the next time, visibly, until it is forgotten.
+def test_a_light_found_far_off_is_remembered_for_the_place_and_can_be_forgotten(
+    ida: TestClient,
+) -> None:
+    night = making.night(ida)
+    store = {"discipline": "dim_interior", "inputs": {"lit_by": "home_interior"}}
+    first = making.shot(ida, night["id"], **store)
+    path = f"/api/v1/shots/{first['id']}"
+    assert ida.post(f"{path}/found").status_code == 422  # nobody has looked yet
+    # EV −0.9 at f/8 and 2 min came out right, a third under mid-grey, where the table says 6
+    right = {"exposure_s": 120, "f_number": 8, "iso": 100, "verdicts": {"whole": "right"}}
+    body = making.take_body(first["id"], **right)
+    advice = ida.put(f"/api/v1/takes/{uuid7()}", json=body).json()["advice"]
+    assert advice["can_remember"]
+    assert any("less light than predicted" in reason for reason in advice["reasons"])
+    found = ida.post(f"{path}/found")
+    assert found.status_code == 201, found.text
+    assert found.json()["offset_stops"] == pytest.approx(-7.2, abs=0.2)
+    second = making.shot(ida, night["id"], **store)
+    plan = ida.post("/api/v1/plans", json={"night_id": night["id"], "shot": asked(second)}).json()
+    assert "as you found it here before" in plan["sentence"]
+    assert plan["parts"][0]["ev100"] == pytest.approx(-1.2, abs=0.2)
+    place_id = ida.get(f"/api/v1/nights/{night['id']}").json()["place_id"]
+    (kept,) = ida.get(f"/api/v1/places/{place_id}/found").json()
+    assert "darker than predicted" in kept["text"]
+    assert ida.delete(f"/api/v1/found/{kept['id']}").status_code == 204
+    assert ida.get(f"/api/v1/places/{place_id}/found").json() == []
+    plan = ida.post("/api/v1/plans", json={"night_id": night["id"], "shot": asked(second)}).json()
+    assert plan["parts"][0]["ev100"] == pytest.approx(6, abs=0.1)
+
+
+def asked(shot: making.Json) -> making.Json:
+    return {k: v for k, v in shot.items() if k not in {"id", "night_id", "version"}}
 
 
 def sell(client: TestClient, name: str) -> None:

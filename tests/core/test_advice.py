@@ -25,11 +25,13 @@ from patient_owl.core.advise.belief import (
 )
 from patient_owl.core.advise.consequences import consequences
 from patient_owl.core.advise.next import Advice, Positions, Room, next_setting
+from patient_owl.core.advise.sharpness import heard, sharpness_from
 from patient_owl.core.advise.tree import advice_tree
 from patient_owl.core.exposure.dials import Control, Dial, aperture_dial, iso_dial, time_dial
 from patient_owl.core.exposure.filters import Filter, filter_dial
 from patient_owl.core.exposure.reading import Reading, linear, read_histogram
 from patient_owl.core.exposure.settings import Settings, settings_on
+from patient_owl.core.light.found import FoundLight, as_found
 from patient_owl.core.light.part import DRAWN, WHOLE, Changes, LightPart
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.plan.report import Blurs
@@ -398,3 +400,30 @@ def test_the_rest_is_moved_by_time_alone_and_the_light_nobody_spoke_of_stays() -
         assert fine.positions["exposure_s"].value < 4
         assert fine.positions["f_number"].label == "4"
         assert "part_bright" in {reason.code for reason in fine.reasons}
+
+
+def test_what_is_learned_of_words_is_each_shots_odds_together_and_never_certain() -> None:
+    part = light(FRAME.ev100, 1.5)
+    loose = [seen(FRAME, word, 60.0 * k) for k, word in enumerate(("right", "dark", "bright"))]
+    odds = heard(part, evidence_on(part, part, loose))
+    assert odds is not None
+    once, often = sharpness_from([odds]), sharpness_from([odds] * 40)
+    assert once[-1] > UNLEARNED[-1]
+    assert often[-1] > once[-1]
+    assert min(often) >= 0.009
+    assert sum(often) == pytest.approx(1)
+    assert sharpness_from([]) == UNLEARNED
+    assert heard(part, evidence_on(part, part, loose[:1])) is None
+
+
+# What was found here before is the next prediction, known better than the table and no better than
+# another night allows.
+def test_a_light_found_before_is_the_next_first_guess_where_it_is_the_same() -> None:
+    lamp = light(6, 2.0)
+    store = FoundLight("metered", "", -7.0, 0.4)
+    again = as_found(lamp, "", [FoundLight("metered", "", -3.0, 0.4), store])
+    assert again.ev100 == -1
+    assert 0.7 <= again.sigma_stops <= 0.9
+    assert again.found_stops == -7
+    assert as_found(lamp, "leaves", [store]) == lamp
+    assert as_found(lamp, "", [replace(store, light="candle")]) == lamp

@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from patient_owl.core.kit import Support
 from patient_owl.core.limits import aperture, motion, sensor, support
 from patient_owl.core.motion.shake import swing_px, time_within_s
-from patient_owl.core.motion.subject import crossing_s, ghost_stops
+from patient_owl.core.motion.subject import Vehicle, crossing_s, ghost_stops
 from patient_owl.core.noise import signal_e, snr
 from patient_owl.core.plan.report import Blurs, report
 from patient_owl.core.program.program import Phase, Program, one_frame
@@ -64,9 +64,17 @@ def test_who_moves_on_after_a_sixteenth_leaves_no_ghost() -> None:
     assert ghost_stops(2.0 / limit.value) == -4
 
 
-# Similar triangles: 36 mm of frame at 10 m through 50 mm are 7.2 m; at 3.6 m/s two seconds.
+# Similar triangles: 36 mm of frame at 10 m through 50 mm are 7.2 m; at 3.6 m/s two seconds, and
+# its own length more. Handbook, section 4: a 12 m bus through a frame 10 m wide at 25 km/h takes
+# 3.2 s, not 1.4; from rest s = a·t²/2 with 1 m/s².
 def test_a_crossing() -> None:
-    assert crossing_s(36, 10, 50, 3.6) == pytest.approx(2)
+    assert crossing_s(Vehicle(0, 3.6), 36, 10, 50) == pytest.approx(2)
+    bus = Vehicle(12, 25 / 3.6)
+    assert crossing_s(bus, 36, 10, 36) == pytest.approx(3.2, abs=0.05)
+    away = bus._replace(acceleration_m_s2=1.0)
+    assert crossing_s(away, 36, 10, 36) == pytest.approx((2 * 22) ** 0.5, abs=0.05)
+    # once it has its speed it keeps it: 7 s and 24 m for that, the rest at 25 km/h
+    assert away.time_s(100) == pytest.approx(6.94 + (100 - 24.1) / 6.94, abs=0.05)
     sharp = motion.subject_sharp(1.0, 10, 2, BAG)
     # 2 px of 6 µm at 10 m through 50 mm are 2.4 mm; at 1 m/s 2.4 ms
     assert sharp.value == pytest.approx(0.0024)

@@ -8,6 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from patient_owl.core.exposure.dials import Control
 from patient_owl.core.noise import (
     HEADROOM_STOPS,
     PHOTONS_PER_LX_S_UM2,
@@ -24,8 +25,11 @@ from patient_owl.core.optics.depth_of_field import (
     depth_of_field,
     hyperfocal_m,
 )
+from patient_owl.core.plan.report import Blurs, report
+from patient_owl.core.program.program import one_frame
 from patient_owl.core.sharpness import defocus_mm, sharpness
-from tests.core.standing import BODY, NOISE
+from patient_owl.core.solve.solver import Choice, solve
+from tests.core.standing import BODY, NOISE, kit, light
 
 
 def blur_by_imaging_mm(focal_mm: float, n: float, focus_m: float, subject_m: float) -> float:
@@ -116,3 +120,16 @@ def test_blurs_add_in_quadrature_and_the_largest_is_named() -> None:
     airy = airy_diameter_um(2.0) / 6
     assert budget.total_px == pytest.approx(math.sqrt(9 + 16 + airy**2))
     assert budget.largest == "subject"
+
+
+# Averaging n frames gains √n, so how many are needed must not depend on how many are averaged.
+def test_the_frames_that_would_clean_it_are_counted_from_one_frame() -> None:
+    bag = kit(24)
+    start: dict[Control, float] = {"exposure_s": 8, "f_number": 2, "iso": 100}
+    dim = solve([light(-7)], bag.dials, [], start, Choice({"exposure_s": 8.0}))
+    counts = [
+        report(bag, dim, Blurs(), one_frame(8), averages, 10, 0).stack_for_clean
+        for averages in (1, 4, 9)
+    ]
+    assert counts[0] > 1
+    assert counts == [counts[0]] * 3

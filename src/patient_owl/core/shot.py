@@ -8,7 +8,14 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from functools import cached_property, lru_cache, partial
 
-from patient_owl.core.advise.belief import UNLEARNED, JudgedTake, Sharpness, Verdict
+from patient_owl.core.advise.belief import (
+    UNLEARNED,
+    JudgedTake,
+    Sharpness,
+    Verdict,
+    belief_after,
+    evidence_on,
+)
 from patient_owl.core.advise.consequences import consequences
 from patient_owl.core.advise.next import (
     GOOD_ENOUGH_STOPS,
@@ -17,6 +24,7 @@ from patient_owl.core.advise.next import (
     Room,
     next_setting,
 )
+from patient_owl.core.advise.sharpness import heard
 from patient_owl.core.advise.tree import Node, advice_tree
 from patient_owl.core.disciplines import RECIPES
 from patient_owl.core.errors import WrongValue
@@ -24,11 +32,13 @@ from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import Rung, ladder, quick_frame
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.kit import Kit
+from patient_owl.core.light.found import FoundLight
 from patient_owl.core.light.part import LightPart
 from patient_owl.core.limits.limit import is_time_capped
 from patient_owl.core.night import Slope
 from patient_owl.core.night_context import NightContext, see
 from patient_owl.core.optics.camera import Framing, field_of_view_deg, frame_size_mm
+from patient_owl.core.plan.film import on_film
 from patient_owl.core.plan.hand import Hand
 from patient_owl.core.plan.report import Report, report
 from patient_owl.core.plan.types import InputValue, Intent, Plan, Recipe, Scene
@@ -44,6 +54,7 @@ STEP_WORDS_DEEP = 1  # of each minute's setting: with signal the rest follows
 WORDS_DEEP = 3  # nineteen of twenty scenes are settled by then; see benchmarks/advisor.py
 HOLDS_AT_MOST_S = 3600.0  # further off nobody plans a setting; common practice
 MOST_STEPS = 10  # of moving light told at a time: what one reads at a glance
+FOUND_SIGMA_STOPS = 1.0  # known less well a finding is not worth keeping; common practice
 STILL_AT_IT_S = 1800.0  # somebody whose last take is older begins anew; common practice
 
 
@@ -208,27 +219,54 @@ class PlannedShot:
         return now if last <= now <= last + STILL_AT_IT_S else last
 
     def words_ahead(
-        self, now: Positions, takes: Sequence[JudgedTake], now_s: float
+        self,
+        now: Positions,
+        takes: Sequence[JudgedTake],
+        now_s: float,
+        sharpness: Sharpness = UNLEARNED,
     ) -> Mapping[Verdict, Node]:
         """The advice for the words that may come next over what is set `now`."""
         if not takes and now == self.positions:
-            return self._first_words
-        return advice_tree(now, takes, self.room(self.next_after_s(takes, now_s)), WORDS_DEEP)
+            if sharpness not in self._first_words:
+                room = self.room(0.0, sharpness)
+                self._first_words[sharpness] = advice_tree(now, (), room, WORDS_DEEP)
+            return self._first_words[sharpness]
+        room = self.room(self.next_after_s(takes, now_s), sharpness)
+        return advice_tree(now, takes, room, WORDS_DEEP)
 
     def words_after(self, step: Step) -> Mapping[Verdict, Node]:
         """The advice for the words over a step's setting, before any take."""
         return advice_tree(step.positions, (), self.room(step.after_s), STEP_WORDS_DEEP)
 
     @cached_property
-    def _first_words(self) -> Mapping[Verdict, Node]:
+    def _first_words(self) -> dict[Sharpness, Mapping[Verdict, Node]]:
         """Before any take; kept, because a night taken along asks for every shot's."""
-        return advice_tree(self.positions, (), self.room(), WORDS_DEEP)
+        return {}
 
-    def advise(self, takes: Sequence[JudgedTake], now_s: float) -> Advice | None:
+    def advise(
+        self, takes: Sequence[JudgedTake], now_s: float, sharpness: Sharpness = UNLEARNED
+    ) -> Advice | None:
         """The next setting after the takes judged so far; None before the first."""
         if not takes:
             return None
-        return next_setting(takes, self.room(self.next_after_s(takes, now_s)))
+        return next_setting(takes, self.room(self.next_after_s(takes, now_s), sharpness))
+
+    def found_light(self, takes: Sequence[JudgedTake], sharpness: Sharpness) -> FoundLight | None:
+        """How far the lead light was found from its bare prediction; None while nobody knows."""
+        evidence = evidence_on(self.lead, self.lead, takes)
+        if not evidence:
+            return None
+        at_s = evidence[-1].after_s
+        belief = belief_after(self.lead, evidence, at_s, sharpness)
+        if belief.sigma_stops > FOUND_SIGMA_STOPS:
+            return None
+        off = belief.ev100 - self.lead.wanted_at(at_s) + self.lead.found_stops
+        between = self.intent.inputs.get("between") if self.lead.source == "natural" else ""
+        return FoundLight(self.lead.source, str(between or ""), off, belief.sigma_stops)
+
+    def heard(self, takes: Sequence[JudgedTake]) -> tuple[float, ...] | None:
+        """What the takes tell of how sharply words are meant."""
+        return heard(self.lead, evidence_on(self.lead, self.lead, takes))
 
 
 def recipe_for(discipline: str) -> Recipe:
@@ -278,6 +316,8 @@ def _plan_shot(
     intent = Intent(framing, recipe.acting(dict(answers)), choice, dict(schools))
     seen = see(night, at_s, framing)
     plan = recipe.plan(seen.scene, kit, intent)
+    if kit.body.film is not None:
+        plan = replace(plan, steps=on_film(plan.steps))
     solution, program = plan.solution, plan.program
     if _uses_noise_reduction(kit, intent):
         program = program.with_noise_reduction()

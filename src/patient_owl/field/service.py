@@ -87,9 +87,10 @@ def shot_out(planner: Planner, night: Night, shot: Shot, record: Record) -> Fiel
     plan, dials, place_zone = planned.plan, planned.kit.dials, zone(night.place.time_zone)
     known = record.judged(planned)
     now_s = ephemeris.epoch_seconds(planner.visit.now_utc)
-    advice = planned.advise(known, now_s)
+    sharpness = planner.sharpness(shot.id)
+    advice = planned.advise(known, now_s, sharpness)
     positions = advice.positions if advice else planned.positions
-    tree = planned.words_ahead(positions, known, now_s)
+    tree = planned.words_ahead(positions, known, now_s, sharpness)
     settings = _Settings(planned)
     now = settings.place(positions)
     asked = asked_out(planned)

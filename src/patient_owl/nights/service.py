@@ -12,6 +12,7 @@ from patient_owl.core.night import Bounds, NightSky, night_bounds
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.targets import target
+from patient_owl.learned.service import found_at
 from patient_owl.nights.models import Night
 from patient_owl.nights.schemas import (
     NightIn,
@@ -72,13 +73,14 @@ def _without_weather(night: Night) -> NightContext:
 
 def context_of(visit: Visit, night: Night) -> NightContext:
     """The night as planning needs it, with the forecast when the night uses one."""
-    bare = _without_weather(night)
+    found = found_at(visit.session, visit.user.id, night.place_id)
+    bare = replace(_without_weather(night), found=found)
     if not night.uses_forecast:
         return bare
     # a forecast is good for an hour: asked for by the hour, its night is worked out once
     asked_at = visit.now_utc.replace(minute=0, second=0, microsecond=0)
-    found = forecast(visit.devices.weather, bare.site, bare.bounds, asked_at)
-    return replace(bare, hours=found.hours)
+    ahead = forecast(visit.devices.weather, bare.site, bare.bounds, asked_at)
+    return replace(bare, hours=ahead.hours)
 
 
 def out(night: Night, shot_count: int) -> NightOut:

@@ -4,10 +4,12 @@ from functools import cached_property
 from uuid import UUID
 
 from patient_owl.accounts.visit import Visit
+from patient_owl.core.advise.belief import Sharpness
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.shot import PlannedShot, plan_shot
 from patient_owl.kit.bag import CAMERAS, Bag
+from patient_owl.learned.service import sharpness_beside, sharpness_of
 from patient_owl.nights.models import Night
 from patient_owl.nights.service import context_of, get_night
 from patient_owl.rails import TouchIn
@@ -31,6 +33,14 @@ class Planner:
     @cached_property
     def _schools(self) -> dict[str, str]:
         return schools_of(self.visit.user)
+
+    @cached_property
+    def _heard(self) -> dict[UUID, tuple[float, ...]]:
+        return sharpness_of(self.visit.session, self.visit.user)
+
+    def sharpness(self, shot_id: UUID) -> Sharpness:
+        """How sharply this photographer's words are meant, by the other shots."""
+        return sharpness_beside(self._heard, shot_id)
 
     def night(self, night_id: UUID) -> Night:
         if night_id not in self._nights:

@@ -57,7 +57,8 @@ def chain_out(planner: Planner, shot: Shot) -> ChainOut:
     ]
     advice = None
     if planned is not None:
-        found = planned.advise(record.judged(planned), ephemeris.epoch_seconds(visit.now_utc))
+        now_s, sharpness = ephemeris.epoch_seconds(visit.now_utc), planner.sharpness(shot.id)
+        found = planned.advise(record.judged(planned), now_s, sharpness)
         advice = (
             _first_out(planned)
             if found is None
@@ -68,6 +69,7 @@ def chain_out(planner: Planner, shot: Shot) -> ChainOut:
                 change_stops=found.change_stops,
                 sigma_stops=found.belief.sigma_stops,
                 is_settled=found.is_settled,
+                can_remember=found.far_stops is not None,
                 reasons=advice_texts(found),
             )
         )
@@ -91,6 +93,7 @@ def _first_out(planned: PlannedShot) -> AdviceOut:
         change_stops=0,
         sigma_stops=planned.lead.sigma_stops,
         is_settled=False,
+        can_remember=False,
         reasons=[reason_text(planned.plan.lead)],
     )
 

@@ -7,6 +7,8 @@ from fastapi import APIRouter, Header, Response
 
 from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.http.request import expected_version, tag
+from patient_owl.learned.present import found_out
+from patient_owl.learned.schemas import FoundOut
 from patient_owl.shots.planner import Planner
 from patient_owl.shots.service import get_shot
 from patient_owl.takes import present, service
@@ -32,9 +34,19 @@ def put_take(
     shot = get_shot(visit.session, visit.user.id, body.shot_id)
     planned, _ = present.planned_or_trouble(planner, shot)
     take, is_new = service.put_take(visit, take_id, body, version, planned)
+    if planned is not None:
+        service.hear_words(visit, shot, planned)
     response.status_code = 201 if is_new else 200
     tag(response, take)
     return present.chain_out(planner, shot)
+
+
+@router.post("/shots/{shot_id}/found", status_code=201)
+def remember_found(shot_id: UUID, visit: CurrentVisit) -> FoundOut:
+    """Keep what the takes found of the light, for the next shot at this place."""
+    planner = Planner(visit)
+    shot = get_shot(visit.session, visit.user.id, shot_id)
+    return found_out(service.remember_found(planner, shot))
 
 
 @router.get("/shots/{shot_id}/chain")

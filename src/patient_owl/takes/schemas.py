@@ -77,7 +77,8 @@ class LinkOut(BaseModel):
 
 
 class AdviceOut(BaseModel):
-    """The next setting. moved: the controls that move, none when nothing should."""
+    """The next setting. moved: the controls that move, none when nothing should. can_remember: the
+    light was found far from its prediction, which is worth keeping for the place."""
 
     settings: str
     values: SettingValues
@@ -85,6 +86,7 @@ class AdviceOut(BaseModel):
     change_stops: float
     sigma_stops: float
     is_settled: bool
+    can_remember: bool
     reasons: list[str]
 
 

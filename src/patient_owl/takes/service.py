@@ -15,8 +15,12 @@ from patient_owl.core.light.part import WHOLE
 from patient_owl.core.matching import Stamped, match
 from patient_owl.core.shot import PlannedShot
 from patient_owl.errors import NotFound, VersionMissing
+from patient_owl.learned.models import FoundLightRow
+from patient_owl.learned.service import hear, keep_found
 from patient_owl.pictures.models import Photo
 from patient_owl.pictures.service import get_photo
+from patient_owl.shots.models import Shot
+from patient_owl.shots.planner import Planner
 from patient_owl.shots.service import get_shot
 from patient_owl.storage.owned import changed, check_version, flush, owned
 from patient_owl.takes.models import Take
@@ -85,6 +89,23 @@ def _check_lights(request: TakeIn, planned: PlannedShot | None, known: Collectio
         for key in keys:
             if key not in lights and key not in known:
                 raise WrongValue(field, "about " + ", ".join(lights), key)
+
+
+def hear_words(visit: Visit, shot: Shot, planned: PlannedShot) -> None:
+    """Keep what the shot's takes tell of how sharply words are meant."""
+    judged = record_of(visit.session, visit.user, shot).judged(planned)
+    hear(visit.session, visit.user, shot.id, planned.heard(judged))
+
+
+def remember_found(planner: Planner, shot: Shot) -> FoundLightRow:
+    """Keep for the shot's place what its takes found of the light."""
+    visit, planned = planner.visit, planner.plan_of(shot)
+    judged = record_of(visit.session, visit.user, shot).judged(planned)
+    found = planned.found_light(judged, planner.sharpness(shot.id))
+    if found is None:
+        raise WrongValue("takes", "judged until the light is known to a stop", len(judged))
+    place_id = planner.night(shot.night_id).place_id
+    return keep_found(visit.session, visit.user, place_id, shot.id, found)
 
 
 def match_photos(session: Session, user: User, shot_id: UUID) -> tuple[str, int]:

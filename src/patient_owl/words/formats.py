@@ -122,11 +122,15 @@ def filter_stops(value: float) -> str:
 
 
 def metres(value: float) -> str:
-    """A distance: `0.8 m`, `4.5 m`, `120 m`, `1.4 km`, `infinity`."""
+    """A distance: `482 mm`, `1.25 m`, `4.5 m`, `120 m`, `1.4 km`, `infinity`."""
     if math.isinf(value):
         return "infinity"
+    if value < 0.9995:
+        return f"{1000 * value:.0f} mm"  # close up a centimetre is the whole depth
     if value >= 1000:
-        return f"{value / 1000:.3g} km"
+        return f"{number(value / 1000)} km"
+    if value < 2:
+        return f"{value:.2f}".rstrip("0").rstrip(".") + " m"
     return f"{value:.1f} m" if value < 10 else f"{value:.0f} m"
 
 
@@ -196,7 +200,7 @@ PARTS: Mapping[str, str] = {
     "town": "the town",
     WHOLE: "the whole picture",
 }
-_LIGHTS = {
+LIGHTS = {
     "twilight": "twilight",
     "moonlight": "moonlight",
     "night_sky": "starlight and airglow",
@@ -214,7 +218,7 @@ def part(value: str) -> str:
 
 
 def light(value: str) -> str:
-    return _LIGHTS[value]
+    return LIGHTS[value]
 
 
 def between(value: str) -> str:

@@ -52,14 +52,21 @@ def tone_text(tone: Tone) -> str:
     return f"{name}: {ratio} to 1"
 
 
-def noise_text(report: Report, iso: float, is_time_capped: bool) -> str:
+def noise_text(
+    report: Report, iso: float, *, is_time_capped: bool, is_wide_open: bool = True
+) -> str:
     """How clean, and the argument about ISO that people miss."""
     if not report.tones:
         return "Noise is not known for this body: add its sensor figures, or it is film."
     shadow = report.tones[0]
     clean = "clean" if shadow.snr >= CLEAN_SNR else "noisy"
     text = f"Shadows {clean}, signal {tone_text(shadow).split(': ')[1]} over noise."
-    if is_time_capped:
+    if is_time_capped and not is_wide_open:
+        text += (
+            " Time is capped: opening the aperture gathers more light, ISO only sets brightness, and "
+            "past the knee costs highlights."
+        )
+    elif is_time_capped:
         text += (
             " Time is capped, so the light gathered is what it is: ISO only sets brightness, and "
             "past the knee costs highlights."

@@ -91,8 +91,8 @@ SIDES: Mapping[str, Side] = {
     ),
     "f8": Side(
         "f/8",
-        "The sharpest a lens gets, and depth enough for a skyline. Half the time of f/13 when blue "
-        "hour is running out.",
+        "The sharpest a lens gets, and depth enough for a skyline. Two fifths of the time of f/13 when "
+        "blue hour is running out.",
     ),
     "f13": Side(
         "f/13",

@@ -73,7 +73,14 @@ def missed_text(missed: Missed, conditions: Sequence[Condition]) -> str:
     if missed.lacking < 0:
         return f"Everything meets, but {missed.by:.0f} min too short."
     condition = conditions[missed.lacking]
-    by = f"{missed.by:.0f} % of light" if isinstance(condition, MoonLit) else f"{missed.by:.1f}°"
+    is_light = isinstance(condition, MoonLit)
+    by = (
+        f"{max(missed.by, 1):.0f} % of light"
+        if is_light
+        else f"{missed.by:.1f}°"
+        if missed.by >= 0.05
+        else "a hair"
+    )
     return f"All but {condition_text(condition)}: misses by {by}."
 
 

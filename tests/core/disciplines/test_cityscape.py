@@ -68,3 +68,48 @@ def test_a_panorama_is_counted_and_timed() -> None:
     assert plan.program.frames == panorama["frames"]
     assert plan.sketch is not None
     assert len(plan.sketch.shapes) == panorama["columns"]
+
+
+# All round, the last frame overlaps the first as any other: 360 ÷ (27 · 0.7) is 19.05, so 20.
+def test_a_panorama_all_round_closes_and_overlaps_as_asked() -> None:
+    assert grid(360, 40, 27, 39.6).columns == 20
+    for overlap in (0.2, 0.5):
+        found = grid(360, 40, 27, 39.6, overlap)
+        assert found.columns * 27 * (1 - overlap) >= 360
+        assert found.turn_deg == pytest.approx(27 * (1 - overlap))
+    half = planned("cityscape", DARK, panorama_wide_deg=300, panorama_overlap_percent=50)
+    usual = planned("cityscape", DARK, panorama_wide_deg=300)
+    assert quantities(half, "panorama")["columns"] > quantities(usual, "panorama")["columns"]
+
+
+def test_a_blue_hour_that_is_over_is_not_announced_for_tomorrow() -> None:
+    past = course(Moment(60.0 * k, 0, 0, -3 - 0.18 * (k + 60)) for k in range(-60, 60))
+    gone = planned("cityscape", replace(BLUE, night=past))
+    assert "blue_hour_gone" in {fact.code for fact in gone.facts}
+    during = course(Moment(60.0 * k, 0, 0, -5 - 0.18 * k) for k in range(-5, 60))
+    now = quantities(planned("cityscape", replace(BLUE, night=during)), "blue_hour_now")
+    assert now["lasts_s"] / 60 == pytest.approx(17, abs=1)
+
+
+# Similar triangles: a crowd at 1.4 m/s 15 m off through 24 mm runs 2.24 mm/s; 4.5 px of 6 µm, a
+# screen's 1.5 px, are 27 µm: 12 ms.
+def test_what_moves_is_kept_still_or_left_to_run() -> None:
+    still = planned("cityscape", DARK, moves="crowd", moving_wish="moves_still")
+    cap = next(x for x in still.limits if x.code == "subject_sharp")
+    assert cap.value == pytest.approx(0.0121, abs=0.0005)
+    assert still.solution.settings.exposure_s <= cap.value
+    assert still.solution.settings.f_number < 2  # opened before ISO rose
+    running = planned("cityscape", DARK, moves="crowd", moving_wish="moves_runs")
+    floor = next(x for x in running.limits if x.code == "subject_runs")
+    # a twentieth of 36 mm at 2.24 mm/s
+    assert floor.value == pytest.approx(0.80, abs=0.02)
+    assert not running.solution.conflicts
+
+
+# Three hours at base ISO for a street that nobody said was lit: ask, do not plan.
+def test_an_absurd_plan_says_what_is_missing() -> None:
+    by_sky = planned("cityscape", DARK, lit_by="natural", between="open")
+    assert by_sky.solution.settings.exposure_s > 1800
+    assert "too_long_by_sky" in {reason.code for reason in by_sky.reasons}
+    lit = planned("cityscape", DARK, lit_by="night_traffic")
+    assert not {"too_long", "too_long_by_sky"} & {reason.code for reason in lit.reasons}

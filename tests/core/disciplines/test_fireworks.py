@@ -21,16 +21,36 @@ def test_a_shell_stands_where_its_size_and_distance_put_it() -> None:
     size = quantities(plan, "burst_size")
     assert size["height_m"] == pytest.approx(182.9, abs=0.1)
     assert size["width_m"] == pytest.approx(82.3, abs=0.1)
-    assert size["altitude_deg"] == pytest.approx(10.08, abs=0.02)
+    # the sound comes from up there: 1029 m is the slant way, and asin(182.9/1029) is 10.24°
+    assert size["altitude_deg"] == pytest.approx(10.24, abs=0.02)
     assert quantities(plan, "sound_delay")["distance_m"] == pytest.approx(1029)
+    # a ball 82.3 m across seen from 1029 m: 2·asin(41.15/1029) = 4.58°
+    assert size["width_deg"] == pytest.approx(4.58, abs=0.02)
     # handbook, section 10, for orientation: 70 ft an inch of shell
     assert quantities(plan, "separation")["separation_m"] == pytest.approx(128, abs=0.1)
+
+
+# At 250 m an 8-inch shell, 244 m up and 110 m wide, is seen along 349 m: 18.1°, not the 24.8° of
+# the ground; its bang comes after 1.02 s.
+def test_near_by_the_slant_way_counts() -> None:
+    plan = planned("fireworks", DARK, shell_in=8, distance_m=250)
+    assert quantities(plan, "burst_size")["width_deg"] == pytest.approx(18.1, abs=0.1)
+    assert quantities(plan, "sound_delay")["delay_s"] == pytest.approx(1.02, abs=0.01)
+
+
+def test_a_lens_too_wide_for_the_bursts_is_said_with_the_right_one() -> None:
+    wide = planned("fireworks", DARK, kit(14, 2.8), shell_in=4, distance_m=600)
+    small = quantities(wide, "burst_small")
+    assert small["width_deg"] == pytest.approx(5.1, abs=0.2)
+    assert small["field_deg"] == pytest.approx(104.3, abs=0.1)
+    fitting = planned("fireworks", DARK, kit(small["landscape_mm"]), shell_in=4, distance_m=600)
+    assert "burst_small" not in {fact.code for fact in fitting.facts}
 
 
 def test_the_lens_it_names_holds_the_burst_and_a_longer_one_is_warned_of() -> None:
     inputs = {"shell_in": 5.0, "distance_m": 400.0}
     best = quantities(planned("fireworks", DARK, **inputs), "focal_length_for_burst")  # type: ignore[arg-type]
-    assert best["portrait_mm"] == pytest.approx(best["landscape_mm"] * 1.5)
+    assert best["landscape_mm"] < best["portrait_mm"] <= best["landscape_mm"] * 1.5 + 1e-9
     framing = Framing(180, 12, "portrait")
     fits = planned("fireworks", DARK, kit(best["portrait_mm"]), framing=framing, **inputs)  # type: ignore[arg-type]
     assert "burst_leaves_frame" not in {fact.code for fact in fits.facts}

@@ -53,3 +53,10 @@ def test_too_dark_for_hands_is_a_conflict_that_names_the_hands_and_a_way_out() -
     assert "handheld" in {limit.code for limit in conflict.limits}
     assert conflict.missing_stops > 1
     assert {"give_up", "accept"} <= {way.code for way in conflict.ways}
+
+
+def test_a_subject_that_moves_shortens_what_hands_would_hold() -> None:
+    still = planned("handheld", DARK)
+    walking = planned("handheld", DARK, moves="crowd", moving_m=5)
+    assert walking.solution.settings.exposure_s < still.solution.settings.exposure_s
+    assert "subject_sharp" in {x.code for x in walking.limits if x.drives}

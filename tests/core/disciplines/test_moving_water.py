@@ -84,3 +84,8 @@ def test_the_ladder_of_looks_renders_one_light() -> None:
         "mist",
     ]
     assert all(abs(a.reason.quantities["stops"]) < 0.5 for a in plan.alternatives)  # type: ignore[arg-type]
+
+
+def test_a_river_is_warned_of_as_a_river_and_the_sea_as_the_sea() -> None:
+    assert "river" in planned("moving_water", DARK, water="stream").cautions
+    assert "sea" in planned("moving_water", DARK, water="swell").cautions

@@ -692,6 +692,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/places/{place_id}/found": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Found
+         * @description Lights that were found off their prediction here, and are reckoned with.
+         */
+        get: operations["list_found"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/plans": {
         parameters: {
             query?: never;
@@ -1088,6 +1108,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/shots/{shot_id}/found": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Remember Found
+         * @description Keep what the takes found of the light, for the next shot at this place.
+         */
+        post: operations["remember_found"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/shots/{shot_id}/meter": {
         parameters: {
             query?: never;
@@ -1332,9 +1372,12 @@ export interface components {
         };
         /**
          * AdviceOut
-         * @description The next setting. moved: the controls that move, none when nothing should.
+         * @description The next setting. moved: the controls that move, none when nothing should. can_remember: the
+         *     light was found far from its prediction, which is worth keeping for the place.
          */
         AdviceOut: {
+            /** Can Remember */
+            can_remember: boolean;
             /** Change Stops */
             change_stops: number;
             /** Is Settled */
@@ -2090,27 +2133,6 @@ export interface components {
             value: number;
         };
         /**
-         * FoundOut
-         * @description A night that qualifies, or (is_near_miss) lacks one thing. rank: higher is better.
-         */
-        FoundOut: {
-            /** Day */
-            day: string;
-            /**
-             * Evening Date
-             * Format: date
-             */
-            evening_date: string;
-            /** Is Near Miss */
-            is_near_miss: boolean;
-            /** Minutes */
-            minutes: number;
-            /** Rank */
-            rank: number;
-            /** Text */
-            text: string;
-        };
-        /**
          * FrameOut
          * @description A frame of the bracket: `+1`, `8 s`; is_on_dial: False where the dial ends.
          */
@@ -2182,7 +2204,7 @@ export interface components {
          * Kind
          * @enum {string}
          */
-        Kind: "places" | "kit" | "nights" | "shots" | "takes" | "photos";
+        Kind: "places" | "kit" | "nights" | "shots" | "takes" | "photos" | "found";
         /** KitItemIn */
         KitItemIn: {
             /** Name */
@@ -3050,7 +3072,7 @@ export interface components {
             /** Done */
             done: number;
             /** Nights */
-            nights: components["schemas"]["FoundOut"][];
+            nights: components["schemas"]["patient_owl__searches__schemas__FoundOut"][];
             /** Of */
             of: number;
         };
@@ -4194,6 +4216,49 @@ export interface components {
             is_simulated: boolean;
             /** Provider */
             provider: string;
+        };
+        /**
+         * FoundOut
+         * @description A light that was found off its prediction at a place, and will be reckoned with there.
+         */
+        patient_owl__learned__schemas__FoundOut: {
+            /**
+             * Found At Utc
+             * Format: date-time
+             */
+            found_at_utc: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Offset Stops */
+            offset_stops: number;
+            /** Sigma Stops */
+            sigma_stops: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * FoundOut
+         * @description A night that qualifies, or (is_near_miss) lacks one thing. rank: higher is better.
+         */
+        patient_owl__searches__schemas__FoundOut: {
+            /** Day */
+            day: string;
+            /**
+             * Evening Date
+             * Format: date
+             */
+            evening_date: string;
+            /** Is Near Miss */
+            is_near_miss: boolean;
+            /** Minutes */
+            minutes: number;
+            /** Rank */
+            rank: number;
+            /** Text */
+            text: string;
         };
     };
     responses: never;
@@ -5541,6 +5606,39 @@ export interface operations {
             };
         };
     };
+    list_found: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                place_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["patient_owl__learned__schemas__FoundOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     try_plan: {
         parameters: {
             query?: never;
@@ -6274,6 +6372,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FieldShotOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    remember_found: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-owl-csrf"?: string | null;
+            };
+            path: {
+                shot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["patient_owl__learned__schemas__FoundOut"];
                 };
             };
             /** @description Validation Error */

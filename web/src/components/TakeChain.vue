@@ -11,6 +11,7 @@ type Verdict = Schemas['VerdictOut']['key']
 const { chain, isBusy } = defineProps<{ chain: Schemas['ChainOut']; isBusy: boolean }>()
 const emit = defineEmits<{
   judge: [part: string, verdict: Verdict, changed: string[]]
+  remember: []
   edit: [take: Take, part: Partial<Schemas['TakeIn']>]
   remove: [take: Take]
   pictures: [files: File[], keep: boolean]
@@ -137,6 +138,13 @@ const takeChoices = computed(() =>
         </p>
         <p class="figures setting">{{ chain.advice.settings }}</p>
         <p v-for="reason in chain.advice.reasons" :key="reason">{{ reason }}</p>
+        <v-btn
+          v-if="chain.advice.can_remember"
+          class="remember"
+          :disabled="isBusy"
+          @click="emit('remember')"
+          >Reckon with it here next time</v-btn
+        >
         <p class="muted">
           The light is known to ± {{ chain.advice.sigma_stops.toFixed(1) }} stops.
         </p>

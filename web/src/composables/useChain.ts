@@ -18,6 +18,8 @@ export interface UseChainReturn extends UseLoadReturn<Chain> {
   isBusy: Readonly<Ref<boolean>>
   /** A take with the setting advised, the word said of a light, and the lights changed before it. */
   record: (part: string, verdict: Schemas['VerdictOut']['key'], changed?: string[]) => Promise<void>
+  /** Keep what was found of the light, for the next shot at the place. */
+  remember: () => Promise<void>
   edit: (take: Take, part: Partial<Schemas['TakeIn']>) => Promise<void>
   remove: (take: Take) => Promise<void>
   /** Take pictures in one after another, then let them find their takes. */
@@ -67,6 +69,17 @@ export function useChain(shotId: () => string): UseChainReturn {
       notices.fail(error)
     } finally {
       isBusy.value = false
+    }
+  }
+
+  async function remember(): Promise<void> {
+    try {
+      const { text } = await data(
+        client.POST('/api/v1/shots/{shot_id}/found', { params: params() }),
+      )
+      notices.say(`Kept for this place. ${text}`)
+    } catch (error) {
+      notices.fail(error)
     }
   }
 
@@ -125,6 +138,7 @@ export function useChain(shotId: () => string): UseChainReturn {
     ...chain,
     isBusy: readonly(isBusy),
     record,
+    remember,
     edit,
     remove: (take) => notices.remove('takes', take.id, 'take', chain.refresh),
     addPictures,

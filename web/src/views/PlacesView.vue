@@ -2,6 +2,7 @@
 /** Where the tripod goes: kept, imported, exported. */
 import { ref } from 'vue'
 
+import FoundLights from '../components/FoundLights.vue'
 import LoadState from '../components/LoadState.vue'
 import PlaceForm from '../components/PlaceForm.vue'
 import { useLoad } from '../composables/useLoad'
@@ -88,6 +89,8 @@ const coordinates = (place: { latitude_deg: number; longitude_deg: number }) =>
       @done="done"
       @cancel="editing = null"
     />
+
+    <FoundLights v-if="editing && editing !== 'new'" :key="editing.id" :place-id="editing.id" />
 
     <LoadState v-if="!places.value.value" :error="places.error.value" @retry="places.refresh" />
     <p v-else-if="!places.value.value.length && !editing" class="empty">

@@ -131,6 +131,7 @@ onBeforeRouteLeave(shot.keepNow)
               :chain="chain.value.value"
               :is-busy="chain.isBusy.value"
               @judge="chain.record"
+              @remember="chain.remember"
               @edit="chain.edit"
               @remove="chain.remove"
               @pictures="chain.addPictures"

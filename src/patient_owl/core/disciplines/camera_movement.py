@@ -11,7 +11,7 @@ from patient_owl.core.exposure.dials import Control
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.aperture import diffraction
 from patient_owl.core.limits.limit import Limit
-from patient_owl.core.motion.subject import ghost_stops
+from patient_owl.core.motion.subject import blur_mm, ghost_stops
 from patient_owl.core.optics.camera import frame_size_mm
 from patient_owl.core.plan.common import (
     kit_marks,
@@ -25,6 +25,7 @@ from patient_owl.core.plan.common import (
     subject_part,
     time_bracket,
     time_reasons,
+    too_long,
 )
 from patient_owl.core.plan.sketch import Line, Sketch
 from patient_owl.core.plan.types import (
@@ -40,7 +41,8 @@ from patient_owl.core.program.program import Cue, Program, one_frame
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import Solution, solve
 
-MOVEMENTS = ("zoom", "pan", "lift", "turn")
+MOVEMENTS = ("zoom", "pan", "lift", "turn", "along")
+ALONG = ("movement", ("along",))
 START_F_NUMBER = 8.0
 RAYS_DRAWN, LINES_DRAWN = 12, 5
 
@@ -60,10 +62,11 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         program=_program(scene, kit, intent, solution.positions),
         lead=Reason(
             "moves_and_rests",
-            {"move_s": intent.number("move_s"), "rest_share": intent.number("rest_share")},
+            {"move_s": intent.number("move_s"), "rest_share": _rest_share(intent)},
         ),
         reasons=(
             lands(solution),
+            *too_long(solution),
             *light_reasons(scene, intent),
             *miss_reasons(solution),
             *time_reasons(solution, kit),
@@ -81,15 +84,20 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         mistakes=("timer_left_set", "move_jerks", "no_rest"),
         cautions=("crowds", "property"),
         facts=_strength(kit, intent, solution),
-        bracket=time_bracket(solution, kit),
+        bracket=time_bracket(solution, kit, limits),
         sketch=_sketch(kit, intent),
     )
 
 
 def _time_needed(intent: Intent) -> Limit:
-    move_s, rest = intent.number("move_s"), intent.number("rest_share")
+    move_s, rest = intent.number("move_s"), _rest_share(intent)
     quantities = {"move_s": move_s, "rest_share": rest}
     return Limit("movement_time", "exposure_s", "at_least", move_s / (1 - rest), quantities)
+
+
+def _rest_share(intent: Intent) -> float:
+    """Nobody who goes along with somebody rests."""
+    return 0.0 if intent.word("movement") == "along" else intent.number("rest_share")
 
 
 def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:  # noqa: ARG001
@@ -117,6 +125,16 @@ def _strength(kit: Kit, intent: Intent, solution: Solution) -> tuple[Reason, ...
     width_mm, height_mm = frame_size_mm(kit.body.sensor, intent.framing.orientation)
     reach = intent.number("reach")
     movement = intent.word("movement")
+    if movement == "along":
+        # who goes along stays still in the frame; what stands behind runs through it
+        run_mm = blur_mm(
+            intent.number("along_speed_m_s"),
+            intent.number("background_m"),
+            kit.lens.focal_length_mm,
+            min(exposure_s, intent.number("move_s")),
+        )
+        quantities = {"share": run_mm / width_mm, "speed_m_s": intent.number("along_speed_m_s")}
+        return (Reason("along_runs", quantities, "derived_motion"),)
     if movement in ("pan", "lift"):
         side_mm = width_mm if movement == "pan" else height_mm
         share = kit.lens.focal_length_mm * math.tan(math.radians(min(reach, 80.0))) / side_mm
@@ -126,7 +144,7 @@ def _strength(kit: Kit, intent: Intent, solution: Solution) -> tuple[Reason, ...
 
 def _sketch(kit: Kit, intent: Intent) -> Sketch:
     width_mm, height_mm = frame_size_mm(kit.body.sensor, intent.framing.orientation)
-    draw = {"zoom": _rays, "pan": _across, "lift": _upward, "turn": _arcs}
+    draw = {"zoom": _rays, "pan": _across, "lift": _upward, "turn": _arcs, "along": _across}
     return Sketch(width_mm / height_mm, draw[intent.word("movement")]())
 
 
@@ -176,7 +194,18 @@ RECIPE = Recipe(
     inputs=(
         InputSpec("movement", "choice", "zoom", options=MOVEMENTS),
         InputSpec("move_s", "number", 4.0, "s", 0.2, 120, 0.5),
-        InputSpec("rest_share", "number", 0.5, "", 0, 0.95, 0.05),
+        InputSpec(
+            "rest_share",
+            "number",
+            0.5,
+            "",
+            0,
+            0.95,
+            0.05,
+            only_if=("movement", ("zoom", "pan", "lift", "turn")),
+        ),
+        InputSpec("along_speed_m_s", "number", 1.4, "m/s", 0.2, 30, 0.1, only_if=ALONG),
+        InputSpec("background_m", "number", 10.0, "m", 0.5, 5000, 1, only_if=ALONG),
         InputSpec(
             "reach", "number", 10.0, "°", 0.5, 80, 1, only_if=("movement", ("pan", "lift", "turn"))
         ),

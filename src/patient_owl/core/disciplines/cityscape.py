@@ -29,10 +29,11 @@ from patient_owl.core.plan.common import (
     subject_part,
     time_bracket,
     time_reasons,
+    too_long,
 )
 from patient_owl.core.plan.in_frame import offset_in_frame
+from patient_owl.core.plan.moving import MOVING_INPUTS, moving_limits
 from patient_owl.core.plan.panorama import (
-    OVERLAP_SHARE,
     PANORAMA_INPUTS,
     all_round,
     grid_for,
@@ -75,6 +76,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     limits = (
         diffraction(kit, drives=False),
         *((ghosts_vanish(passers_s),) if passers_s is not None else ()),
+        *moving_limits(kit, intent),
         *kit_marks(scene, kit),
     )
     start: dict[Control, float] = {
@@ -89,7 +91,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     frames = _frames(scene, kit, intent, solution.settings)
     program = _program(scene, kit, intent, solution.positions)
     bracketed = (
-        time_bracket(solution, kit)
+        time_bracket(solution, kit, limits)
         if frames == 1
         else _blend(solution.positions["exposure_s"], kit, frames)
     )
@@ -99,6 +101,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         lead=lands(solution),
         reasons=(
             *_contrast_reasons(contrast, held, blend, is_lift),
+            *too_long(solution),
             *light_reasons(scene, intent),
             *miss_reasons(solution),
             *time_reasons(solution, kit),
@@ -198,17 +201,23 @@ def _contrast_reasons(
 
 
 def _blue_hour(scene: Scene) -> tuple[Reason, ...]:
-    """How long the blue hour lasts and how far off it is."""
+    """How long the blue hour lasts and how far off it is; that it is over, once it is."""
     inside = scene.night.with_sun_between(*BLUE_HOUR_SUN_ALTITUDE_DEG)
     if not inside:
         lowest_deg, highest_deg = BLUE_HOUR_SUN_ALTITUDE_DEG
         return (Reason("no_blue_hour", {"lowest_deg": lowest_deg, "highest_deg": highest_deg}),)
-    coming = [s for s in inside if s >= 0] or inside
+    coming = [s for s in inside if s >= 0]
+    if not coming:
+        return (Reason("blue_hour_gone"),)
     # one stretch: the evening's, or the morning's when that is next
     stretch = [s for s in coming if s - coming[0] < ONE_STRETCH_S]
     # each minute of the night's light stands for the step to the next
-    quantities = {"after_s": stretch[0], "lasts_s": len(stretch) * scene.night.step_s}
-    return (Reason("blue_hour", quantities),)
+    lasts_s = len(stretch) * scene.night.step_s
+    if coming[0] < scene.night.step_s:
+        return (Reason("blue_hour_now", {"lasts_s": lasts_s}),)
+    is_next_one = any(s < 0 for s in inside)
+    code = "blue_hour_over" if is_next_one else "blue_hour"
+    return (Reason(code, {"after_s": coming[0], "lasts_s": lasts_s}),)
 
 
 def _in_time(scene: Scene, program: Program) -> tuple[Reason, ...]:
@@ -249,7 +258,7 @@ def _sketch(kit: Kit, intent: Intent) -> Sketch | None:
     if found is None:
         return None
     columns, rows = found.columns, found.rows
-    keep = 1 - OVERLAP_SHARE
+    keep = 1 - intent.number("panorama_overlap_percent") / 100
     wide, high = 1 + (columns - 1) * keep, 1 + (rows - 1) * keep
     shapes = []
     for row in range(rows):
@@ -278,6 +287,7 @@ RECIPE = Recipe(
         InputSpec("series_every_min", "number", None, "min", 1, 120, 1),
         InputSpec("series_lasts_min", "number", 120.0, "min", 5, 720, 5),
         *PANORAMA_INPUTS,
+        *MOVING_INPUTS,
     ),
     plan=plan,
     program=_program,

@@ -24,7 +24,9 @@ from patient_owl.core.plan.common import (
     subject_part,
     time_bracket,
     time_reasons,
+    too_long,
 )
+from patient_owl.core.plan.moving import MOVING_INPUTS, moving_limits
 from patient_owl.core.plan.report import Blurs
 from patient_owl.core.plan.types import (
     InputSpec,
@@ -44,7 +46,7 @@ MATCHED_STOPS = 1.0  # outside within a stop of inside reads as both; common pra
 
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     part = subject_part(scene, intent, is_outdoors=False)
-    limits = (*_depth_limits(kit, intent), *kit_marks(scene, kit))
+    limits = (*_depth_limits(kit, intent), *moving_limits(kit, intent), *kit_marks(scene, kit))
     needed = [x.value for x in limits if x.code == "depth_needs"]
     start: dict[Control, float] = {
         "exposure_s": 4.0,
@@ -58,6 +60,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         program=RECIPE.program(scene, kit, intent, solution.positions),
         lead=lands(solution),
         reasons=(
+            *too_long(solution),
             *light_reasons(scene, intent),
             *miss_reasons(solution),
             *time_reasons(solution, kit),
@@ -79,7 +82,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
             *_lamps(intent, solution, part.ev100),
             *_depth(kit, intent, solution),
         ),
-        bracket=time_bracket(solution, kit),
+        bracket=time_bracket(solution, kit, limits),
         blurs=Blurs(focus_m=focus_m if near_m else None, subject_m=near_m or float("inf")),
     )
 
@@ -100,8 +103,8 @@ def _windows(scene: Scene, intent: Intent, inside_ev100: float) -> tuple[Reason,
         return ()
     difference = scene.ground_ev100 - inside_ev100
 
-    def matches(moment: Moment) -> bool:
-        return abs(moment.ground_ev100 - inside_ev100) <= MATCHED_STOPS / 2
+    def matches(moment: Moment) -> float:
+        return MATCHED_STOPS / 2 - abs(moment.ground_ev100 - inside_ev100)
 
     if abs(difference) <= MATCHED_STOPS:
         return (Reason("window_matches", {"stops": difference}),)
@@ -144,6 +147,7 @@ RECIPE = Recipe(
         InputSpec("lamp_stops", "number", None, "stops", 0, 14, 0.5),
         InputSpec("windows", "choice", "no_windows", options=("no_windows", "windows_in")),
         InputSpec("people", "choice", "no_people", options=("no_people", "people_in")),
+        *MOVING_INPUTS,
     ),
     plan=plan,
     follow="exposure_s",

@@ -7,6 +7,7 @@ where one may stand.
 """
 
 import math
+from typing import NamedTuple
 
 from patient_owl.core.constants import METRES_PER_FOOT, SOUND_SPEED_M_S
 from patient_owl.core.exposure.dials import Control
@@ -14,7 +15,7 @@ from patient_owl.core.kit import Kit
 from patient_owl.core.light.burst import TRAIL_F_NUMBER, TRAIL_ISO, bursts
 from patient_owl.core.light.part import DRAWN, LightPart
 from patient_owl.core.limits.limit import Limit
-from patient_owl.core.optics.camera import frame_size_mm
+from patient_owl.core.optics.camera import field_of_view_deg, frame_size_mm
 from patient_owl.core.plan.common import (
     bracket_of,
     kit_marks,
@@ -27,6 +28,7 @@ from patient_owl.core.plan.common import (
     time_reasons,
 )
 from patient_owl.core.plan.in_frame import offset_in_frame
+from patient_owl.core.plan.moving import MOVING_INPUTS, moving_limits
 from patient_owl.core.plan.sketch import Line, Ring, Sketch
 from patient_owl.core.plan.types import (
     InputSpec,
@@ -48,6 +50,8 @@ SEPARATION_FT_PER_INCH = 70.0  # spectators, for orientation; [nfpa1123], from m
 LEAST_S, MOST_S, TYPICAL_S = 2.0, 8.0, 5.0  # from launch to fading; common practice
 WIDE_F_NUMBER, NARROW_F_NUMBER = 8.0, 16.0  # at ISO 100; common practice
 MARGIN = 1.15  # room above the highest burst
+SMALL_BURST_SHARE = 1 / 8  # of the frame's width: smaller it is lost in it; common practice
+LEAST_DISTANCE_M = 20.0  # nobody stands nearer
 TOWN_STOPS = -2.5  # a town two to three stops under stays night; common practice
 AMBIENT_SHOWS_STOPS = -4.0  # under that nobody sees it; common practice
 FOCUS_STEPS = {"first_burst": "burst_focus_first", "infinity_mark": "focus_lamp_lock"}
@@ -55,7 +59,7 @@ FOCUS_STEPS = {"first_burst": "burst_focus_first", "infinity_mark": "focus_lamp_
 
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     lights = (bursts(), _town(scene, intent))
-    limits = (*_burst_limits(kit), *kit_marks(scene, kit))
+    limits = (*_burst_limits(kit), *moving_limits(kit, intent), *kit_marks(scene, kit))
     start: dict[Control, float] = {
         "exposure_s": TYPICAL_S,
         "f_number": TRAIL_F_NUMBER,
@@ -88,7 +92,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         mistakes=("lens_too_wide_or_long", "landscape_left_on", "bursts_merge", "smoke"),
         cautions=("fireworks_public", "crowds", "edges"),
         facts=_facts(kit, intent),
-        bracket=bracket_of("f_number", solution, kit),
+        bracket=bracket_of("f_number", solution, kit, limits),
         bracket_control="f_number",  # a burst's brightness does not hang on time
         sketch=_sketch(kit, intent),
     )
@@ -133,37 +137,80 @@ def burst_m(intent: Intent) -> tuple[float, float]:
 
 
 def distance_m(intent: Intent) -> float:
-    """How far off the shells are, by the sound's delay when it was counted. [m]"""
+    """How far off the launch site is along the ground. [m]
+
+    The sound comes from the burst up there: its counted delay is the slant way.
+    """
     delay = intent.maybe("sound_delay_s")
-    return delay * SOUND_SPEED_M_S if delay is not None else intent.number("distance_m")
+    if delay is None:
+        return intent.number("distance_m")
+    height, _ = burst_m(intent)
+    slant_m = delay * SOUND_SPEED_M_S
+    return math.sqrt(max(slant_m**2 - height**2, LEAST_DISTANCE_M**2))
+
+
+class _Burst(NamedTuple):
+    """A burst as it stands before the camera: a ball up in the air. [m, deg]"""
+
+    height_m: float
+    width_m: float
+    ground_m: float
+
+    @property
+    def slant_m(self) -> float:
+        return math.hypot(self.height_m, self.ground_m)
+
+    @property
+    def altitude_deg(self) -> float:
+        return math.degrees(math.atan2(self.height_m, self.ground_m))
+
+    @property
+    def width_deg(self) -> float:
+        """How wide the ball is seen, from where one stands and not from under it."""
+        return 2 * math.degrees(math.asin(min(1.0, self.width_m / 2 / self.slant_m)))
+
+    @property
+    def top_deg(self) -> float:
+        return self.altitude_deg + self.width_deg / 2
+
+    def focal_length_mm(self, high_mm: float, wide_mm: float) -> float:
+        """The longest that holds it, horizon to over its top, the camera tilted halfway. [mm]"""
+        by_height = high_mm / (2 * math.tan(math.radians(MARGIN * self.top_deg) / 2))
+        by_width = wide_mm / (2 * math.tan(math.radians(MARGIN * self.width_deg) / 2))
+        return min(by_height, by_width)
 
 
 def _facts(kit: Kit, intent: Intent) -> tuple[Reason, ...]:
-    height, width = burst_m(intent)
-    far = distance_m(intent)
-    top_deg = math.degrees(math.atan2(height + width / 2, far))
+    burst = _Burst(*burst_m(intent), distance_m(intent))
+    sensor, top_deg = kit.body.sensor, min(burst.top_deg, 89.0)
+    long_mm, short_mm = sensor.width_mm, sensor.height_mm
+    delay_s = burst.slant_m / SOUND_SPEED_M_S
+    best = {
+        "portrait_mm": burst.focal_length_mm(long_mm, short_mm),
+        "landscape_mm": burst.focal_length_mm(short_mm, long_mm),
+    }
     found = [
         Reason(
             "burst_size",
             {
-                "height_m": height,
-                "width_m": width,
-                "altitude_deg": math.degrees(math.atan2(height, far)),
-                "width_deg": 2 * math.degrees(math.atan2(width / 2, far)),
+                "height_m": burst.height_m,
+                "width_m": burst.width_m,
+                "altitude_deg": burst.altitude_deg,
+                "width_deg": burst.width_deg,
             },
         ),
-        Reason("sound_delay", {"delay_s": far / SOUND_SPEED_M_S, "distance_m": far}),
+        Reason("sound_delay", {"delay_s": delay_s, "distance_m": burst.slant_m}),
+        Reason("focal_length_for_burst", best),
     ]
-    sensor = kit.body.sensor
-    best = {
-        # from the horizon to over the burst; level enough that a tangent will do
-        name: side_mm / (MARGIN * 2 * math.tan(math.radians(top_deg) / 2))
-        for name, side_mm in (("portrait", sensor.width_mm), ("landscape", sensor.height_mm))
-    }
-    found.append(Reason("focal_length_for_burst", {f"{k}_mm": v for k, v in best.items()}))
     x, y = _in_frame(kit, intent, top_deg)
     if not (abs(x) <= 0.5 and abs(y) <= 0.5):
         found.append(Reason("burst_leaves_frame", {"top_deg": top_deg}))
+    across_mm, _ = frame_size_mm(sensor, intent.framing.orientation)
+    field_deg = field_of_view_deg(across_mm, kit.lens.focal_length_mm, kit.lens.projection)
+    if burst.width_deg < SMALL_BURST_SHARE * field_deg:
+        found.append(
+            Reason("burst_small", {"width_deg": burst.width_deg, "field_deg": field_deg, **best})
+        )
     separation = intent.number("shell_in") * SEPARATION_FT_PER_INCH * METRES_PER_FOOT
     found.append(Reason("separation", {"separation_m": separation}, "nfpa1123"))
     return tuple(found)
@@ -204,6 +251,7 @@ RECIPE = Recipe(
         school_input("burst_focus_school"),
         *light_inputs("distant_skyline"),
         InputSpec("town_placement_stops", "number", TOWN_STOPS, "stops", -6, 2, 1 / 3),
+        *MOVING_INPUTS,
     ),
     plan=plan,
     program=_program,

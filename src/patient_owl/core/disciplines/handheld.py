@@ -4,8 +4,11 @@ Wide open, the longest time hands hold, and ISO makes up the rest. Leaning on a 
 out and firing a short burst are worth more than any setting.
 """
 
+from collections.abc import Sequence
+
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.kit import Kit
+from patient_owl.core.limits.limit import Limit
 from patient_owl.core.limits.sensor import knee_mark, noise_floor
 from patient_owl.core.limits.support import ceiling_mark, handheld
 from patient_owl.core.plan.common import (
@@ -18,11 +21,14 @@ from patient_owl.core.plan.common import (
     time_bracket,
     time_reasons,
 )
+from patient_owl.core.plan.moving import MOVING_INPUTS, moving_limits
 from patient_owl.core.plan.report import SHADOW_STOPS
 from patient_owl.core.plan.types import InputSpec, Intent, Plan, Positions, Recipe, Scene
 from patient_owl.core.program.program import Phase, Program
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import solve
+
+HELPED_STOPS = 1 / 6  # less is said as nought
 
 # Stops a body wins by how it is held: freely, elbows in, leaning on something firm. Common
 # practice.
@@ -33,10 +39,11 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     part = subject_part(scene, intent)
     steady = handheld(kit, BRACED_STOPS[intent.word("braced")], drives=True)
     marks = (noise_floor(kit, steady.value, SHADOW_STOPS, scene.temperature_c), knee_mark(kit))
-    limits = (steady, ceiling_mark(kit), *(mark for mark in marks if mark is not None))
+    moving = moving_limits(kit, intent)
+    limits = (steady, *moving, ceiling_mark(kit), *(mark for mark in marks if mark is not None))
     dials = kit.dials
     start: dict[Control, float] = {
-        "exposure_s": dials["exposure_s"].at_most(steady.value).value,
+        "exposure_s": dials["exposure_s"].at_most(_longest_s(steady, moving)).value,
         "nd_stops": 0.0,
         "f_number": dials["f_number"].values[0].value,
         "iso": kit.base_iso,
@@ -46,7 +53,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     return Plan(
         solution=solution,
         program=_program(scene, kit, intent, solution.positions),
-        lead=Reason("hands_hold", {**steady.quantities, "limit_s": steady.value}),
+        lead=_lead(steady),
         reasons=(
             lands(solution),
             *light_reasons(scene, intent),
@@ -58,8 +65,20 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         mistakes=("stabiliser_left_off", "pressed_too_hard"),
         cautions=("alone_at_night", "roads"),
         facts=(Reason("sharpest_of_burst", {"frames": frames}),),
-        bracket=time_bracket(solution, kit),
+        bracket=time_bracket(solution, kit, limits),
     )
+
+
+def _longest_s(steady: Limit, moving: Sequence[Limit]) -> float:
+    """What hands and a subject that shall stay still allow."""
+    return min([steady.value, *(x.value for x in moving if x.sense == "at_most")])
+
+
+def _lead(steady: Limit) -> Reason:
+    """How long hands hold, and what of it a stabiliser or a stance gave, where they did."""
+    helped = float(steady.quantities["stabiliser_stops"]) >= HELPED_STOPS
+    code = "hands_hold_helped" if helped else "hands_hold"
+    return Reason(code, {**steady.quantities, "limit_s": steady.value})
 
 
 def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:  # noqa: ARG001
@@ -76,6 +95,7 @@ RECIPE = Recipe(
         placement_input(-0.7),
         InputSpec("braced", "choice", "elbows_in", options=tuple(BRACED_STOPS)),
         InputSpec("burst_frames", "number", 3.0, "frames", 1, 30),
+        *MOVING_INPUTS,
     ),
     plan=plan,
     program=_program,

@@ -35,7 +35,9 @@ from patient_owl.core.plan.common import (
     subject_part,
     time_bracket,
     time_reasons,
+    too_long,
 )
+from patient_owl.core.plan.moving import MOVING_INPUTS, moving_limits
 from patient_owl.core.plan.report import Blurs
 from patient_owl.core.plan.types import (
     Alternative,
@@ -77,6 +79,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         ),
         reasons=(
             lands(solution),
+            *too_long(solution),
             *light_reasons(scene, intent),
             *miss_reasons(solution),
             *time_reasons(solution, kit),
@@ -92,16 +95,21 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
             "watch_level",
         ),
         mistakes=("timer_left_set", "drops_on_lens", "legs_in_current"),
-        cautions=("water", "slippery", "alone_at_night"),
+        cautions=(_caution(intent), "slippery", "alone_at_night"),
         facts=tuple(
             fact
             for one in LOOK_SHARES
             if (fact := _without_filter(one, scene, kit, intent, part.ev100)) is not None
         ),
         alternatives=_ladder(part, scene, kit, intent),
-        bracket=time_bracket(solution, kit),
-        blurs=Blurs(subject_px_per_s=px_per_s),
+        bracket=time_bracket(solution, kit, limits),
+        blurs=Blurs(subject_px_per_s=px_per_s, is_drawn=True),
     )
+
+
+def _caution(intent: Intent) -> str:
+    """The sea's own dangers, or those of a river."""
+    return "sea" if intent.word("water") == "swell" else "river"
 
 
 def _look(intent: Intent) -> Look:
@@ -143,7 +151,12 @@ def _solve_look(
     look: Look, part: LightPart, scene: Scene, kit: Kit, intent: Intent, choice: Choice
 ) -> tuple[Solution, tuple[Limit, ...]]:
     of_water = _limits_of(look, kit, intent)
-    limits = (*of_water, diffraction(kit, drives=False), *kit_marks(scene, kit))
+    limits = (
+        *of_water,
+        diffraction(kit, drives=False),
+        *moving_limits(kit, intent),
+        *kit_marks(scene, kit),
+    )
     # the middle of the look: geometric between its bounds, its bound where it has only one
     times = [limit.value for limit in of_water]
     middle_s = (times[0] * times[-1]) ** 0.5
@@ -185,8 +198,8 @@ def _without_filter(
     if subject_ev100 <= bright_enough:
         return Reason("look_bare_now", quantities)
 
-    def dark_enough(moment: Moment) -> bool:
-        return moment.ground_ev100 <= bright_enough
+    def dark_enough(moment: Moment) -> float:
+        return bright_enough - moment.ground_ev100
 
     after_s = seconds_until(scene, dark_enough)
     if after_s is None:
@@ -205,6 +218,7 @@ RECIPE = Recipe(
         InputSpec("distance_m", "number", 5.0, "m", 0.3, 5000, 0.5),
         *light_inputs("natural"),
         placement_input(-0.3),
+        *MOVING_INPUTS,
     ),
     plan=plan,
     sun_altitude_deg=(-90, 12),

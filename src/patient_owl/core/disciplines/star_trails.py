@@ -101,7 +101,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
             *_interruptions(scene, lasts_s),
             *_supplies(scene, kit, program),
         ),
-        bracket=time_bracket(solution, kit),
+        bracket=time_bracket(solution, kit, limits),
         sketch=_sketch(scene.latitude_deg, kit.body.sensor, kit.lens, intent.framing, lasts_s),
     )
 

@@ -12,6 +12,7 @@ from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import equivalent
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.limit import Limit
+from patient_owl.core.limits.output import OUTPUT_WIDTH_PX, output_px
 from patient_owl.core.limits.stars import star_limits
 from patient_owl.core.optics.camera import frame_size_mm
 from patient_owl.core.optics.depth_of_field import confusion_um, hyperfocal_m
@@ -27,6 +28,7 @@ from patient_owl.core.plan.common import (
     sky_part,
 )
 from patient_owl.core.plan.in_frame import offset_in_frame
+from patient_owl.core.plan.moving import MOVING_INPUTS, moving_limits
 from patient_owl.core.plan.panorama import PANORAMA_INPUTS, all_round, panorama_facts
 from patient_owl.core.plan.report import Blurs
 from patient_owl.core.plan.sketch import Ring, Sketch
@@ -48,10 +50,6 @@ from patient_owl.core.solve.solver import Solution, solve
 # Common practice. The second frame for the ground has time to spare, so it is taken at an
 # ISO with little noise, and the ground is left a stop under mid-grey so that it stays night.
 GROUND_FRAME_ISO = 400
-# A star that moves by less than this in the picture as it is shown stays a point to the eye; and
-# how wide that picture is: a screen or a print to A3, a wall print seen closely. Common practice.
-OUTPUT_TOLERANCE_PX = 1.5
-OUTPUT_WIDTH_PX = {"screen": 2000.0, "wall_print": 4500.0}
 GROUND_PLACEMENT_STOPS = -1.0
 GROUND_ENOUGH_STOPS = -2.0  # ground placed above this reads without help; common practice
 FRAME_GAP_S = 1.0  # a camera writes a frame; common practice
@@ -79,9 +77,15 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         "f_number": f_number,
         "iso": kit.base_iso,
     }
-    limits = (*limits, *_stopped_down(intent, f_number), *kit_marks(scene, kit))
+    limits = (
+        *limits,
+        *_stopped_down(intent, f_number),
+        *moving_limits(kit, intent),
+        *kit_marks(scene, kit),
+    )
     solution = solve([part], kit.dials, limits, start, intent.choice)
     frames = int(intent.number("frames"))
+    wants_discs = intent.word("focus_school") == "near_subject"
     program = _program(scene, kit, intent, solution.positions)
     return Plan(
         solution=solution,
@@ -107,11 +111,12 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
             *_focus_facts(kit, intent, solution),
             *panorama_facts(kit, intent, program),
         ),
-        bracket=bracket_of("iso", solution, kit),
+        bracket=bracket_of("iso", solution, kit, limits),
         bracket_control="iso",  # time is held by the stars
         blurs=Blurs(
             star_drift_px_per_s=drift.drift_px_per_s if drift else 0.0,
-            focus_m=intent.maybe("focus_m"),
+            # discs that are wanted are no blur
+            focus_m=None if wants_discs else intent.maybe("focus_m"),
         ),
         averages=frames,
         sketch=_sketch(scene, kit, intent),
@@ -149,16 +154,11 @@ def _tolerance_px(kit: Kit, intent: Intent, f_number: float) -> float:
 
     Stars that are soft on purpose may move as far as their discs are wide.
     """
-    shown_as = intent.word("shown_as")
+    shown_as = next((way for way in OUTPUT_WIDTH_PX if way == intent.word("shown_as")), None)
     own = intent.number("drift_tolerance_px")
-    allowed_px = own if shown_as == "own" else _output_px(kit, shown_as)
+    allowed_px = own if shown_as is None else output_px(kit.body.sensor, shown_as)
     soft_px = _soft_px(kit, intent, f_number)
     return allowed_px if soft_px is None else max(allowed_px, soft_px)
-
-
-def _output_px(kit: Kit, shown_as: str) -> float:
-    """OUTPUT_TOLERANCE_PX of the picture as it is shown, on the sensor. [px]"""
-    return OUTPUT_TOLERANCE_PX * max(1.0, kit.body.sensor.width_px / OUTPUT_WIDTH_PX[shown_as])
 
 
 def _soft_px(kit: Kit, intent: Intent, f_number: float) -> float | None:
@@ -174,7 +174,7 @@ def _wall_print(
     kit: Kit, drift: StarDrift | None, tolerance_px: float, school: str, solution: Solution
 ) -> tuple[Reason, ...]:
     """What a print looked at closely would ask for, where that is stricter."""
-    strict_px = _output_px(kit, "wall_print")
+    strict_px = output_px(kit.body.sensor, "wall_print")
     if drift is None or school != "pixel_drift" or tolerance_px < 1.2 * strict_px:
         return ()
     exposure_s = limit_by_drift_s(drift.drift_px_per_s, strict_px)
@@ -314,6 +314,7 @@ RECIPE = Recipe(
             only_if=("focus_school", ("near_subject",)),
         ),
         *PANORAMA_INPUTS,
+        *MOVING_INPUTS,
     ),
     plan=plan,
     program=_program,

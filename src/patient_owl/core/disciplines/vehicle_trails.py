@@ -12,7 +12,7 @@ from patient_owl.core.kit import Kit
 from patient_owl.core.limits.aperture import diffraction
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.limits.motion import counted, crossing
-from patient_owl.core.motion.subject import crossing_s
+from patient_owl.core.motion.subject import Vehicle, crossing_s
 from patient_owl.core.optics.camera import frame_size_mm
 from patient_owl.core.plan.common import (
     kit_marks,
@@ -26,7 +26,9 @@ from patient_owl.core.plan.common import (
     subject_part,
     time_bracket,
     time_reasons,
+    too_long,
 )
+from patient_owl.core.plan.moving import MOVING_INPUTS, moving_limits
 from patient_owl.core.plan.sketch import Line, Sketch
 from patient_owl.core.plan.types import InputSpec, Intent, Plan, Positions, Recipe, Scene
 from patient_owl.core.program.program import Program, one_frame
@@ -36,13 +38,15 @@ from patient_owl.core.solve.solver import solve
 KM_H = 1 / 3.6  # m/s
 # Heights of the lamps that draw. [m] Common practice.
 LAMP_HEIGHTS_M = {"car": (0.7,), "bus": (0.9, 3.0), "tram": (0.8, 3.3)}
+LENGTHS_M = {"car": 4.5, "bus": 12.0, "tram": 30.0}
+PULLING_AWAY_M_S2 = {"car": 2.0, "bus": 1.0, "tram": 1.0}
 START_F_NUMBER = 8.0
 
 
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     part = subject_part(scene, intent)
     needed = _time_needed(kit, intent)
-    limits = (needed, diffraction(kit), *kit_marks(scene, kit))
+    limits = (needed, diffraction(kit), *moving_limits(kit, intent), *kit_marks(scene, kit))
     start: dict[Control, float] = {
         "exposure_s": kit.dials["exposure_s"].at_least(needed.value).value,
         "f_number": START_F_NUMBER,
@@ -56,6 +60,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         reasons=(
             lands(solution),
             Reason("headlamps_blow"),
+            *too_long(solution),
             *light_reasons(scene, intent),
             *miss_reasons(solution),
             *time_reasons(solution, kit),
@@ -73,7 +78,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         mistakes=("timer_left_set", "trail_cut", "stabiliser_left_on"),
         cautions=("roads", "property", "crowds"),
         facts=_heights(kit, intent),
-        bracket=time_bracket(solution, kit),
+        bracket=time_bracket(solution, kit, limits),
         sketch=_sketch(kit, intent),
     )
 
@@ -89,8 +94,13 @@ def _time_needed(kit: Kit, intent: Intent) -> Limit:
     if seconds is not None:
         return counted(seconds * crossings)
     width_mm, _ = frame_size_mm(kit.body.sensor, intent.framing.orientation)
-    speed_m_s = intent.number("speed_km_h") * KM_H
-    return crossing(speed_m_s, intent.number("distance_m"), width_mm, kit, crossings)
+    return crossing(_vehicle(intent), intent.number("distance_m"), width_mm, kit, crossings)
+
+
+def _vehicle(intent: Intent) -> Vehicle:
+    kind, speed_m_s = intent.word("vehicle"), intent.number("speed_km_h") * KM_H
+    from_rest = intent.word("driving") == "from_rest"
+    return Vehicle(LENGTHS_M[kind], speed_m_s, PULLING_AWAY_M_S2[kind] if from_rest else None)
 
 
 def _lead(needed: Limit, intent: Intent) -> Reason:
@@ -118,12 +128,8 @@ def _heights(kit: Kit, intent: Intent) -> tuple[Reason, ...]:
     found = [Reason("trail_over_horizon" if over else "trail_under_horizon", quantities)]
     if intent.maybe("counted_s") is not None:
         width_mm, _ = frame_size_mm(kit.body.sensor, intent.framing.orientation)
-        computed = crossing_s(
-            width_mm,
-            intent.number("distance_m"),
-            kit.lens.focal_length_mm,
-            intent.number("speed_km_h") * KM_H,
-        )
+        distance_m, focal = intent.number("distance_m"), kit.lens.focal_length_mm
+        computed = crossing_s(_vehicle(intent), width_mm, distance_m, focal)
         found.append(Reason("computed_crossing", {"crossing_s": computed}))
     return tuple(found)
 
@@ -148,9 +154,11 @@ RECIPE = Recipe(
         InputSpec("vehicle", "choice", "car", options=tuple(LAMP_HEIGHTS_M)),
         InputSpec("distance_m", "number", 15.0, "m", 1, 5000, 1),
         InputSpec("speed_km_h", "number", 50.0, "km/h", 1, 300, 5),
+        InputSpec("driving", "choice", "passing", options=("passing", "from_rest")),
         InputSpec("counted_s", "number", None, "s", 0.2, 600, 0.5),
         InputSpec("crossings", "number", 1.0, "", 1, 60),
         InputSpec("camera_height_m", "number", 0.6, "m", 0, 60, 0.1),
+        *MOVING_INPUTS,
     ),
     plan=plan,
     program=_program,

@@ -7,6 +7,7 @@ from patient_owl.core.motion.subject import (
     HOLD_STILL_S,
     LOOK_SHARES,
     Look,
+    Vehicle,
     crossing_s,
     time_for_blur_s,
 )
@@ -58,18 +59,40 @@ def subject_sharp(
     )
 
 
+RUNS_SHARE = 0.05  # of the frame's width: a movement that reads as one; common practice
+
+
+def subject_runs(speed_m_s: float, distance_m: float, frame_width_mm: float, kit: Kit) -> Limit:
+    """The least time in which a movement draws visibly."""
+    focal_length_mm = kit.lens.focal_length_mm
+    return Limit(
+        "subject_runs",
+        "exposure_s",
+        "at_least",
+        time_for_blur_s(RUNS_SHARE * frame_width_mm, speed_m_s, distance_m, focal_length_mm),
+        {
+            "speed_m_s": speed_m_s,
+            "distance_m": distance_m,
+            "share": RUNS_SHARE,
+            "focal_length_mm": focal_length_mm,
+        },
+        "derived_motion",
+    )
+
+
 def crossing(
-    speed_m_s: float, distance_m: float, frame_width_mm: float, kit: Kit, crossings: float = 1
+    vehicle: Vehicle, distance_m: float, frame_width_mm: float, kit: Kit, crossings: float = 1
 ) -> Limit:
     """The least time in which a vehicle draws its trail through the whole frame."""
-    one_s = crossing_s(frame_width_mm, distance_m, kit.lens.focal_length_mm, speed_m_s)
+    one_s = crossing_s(vehicle, frame_width_mm, distance_m, kit.lens.focal_length_mm)
     return Limit(
         "crossing",
         "exposure_s",
         "at_least",
         one_s * crossings,
         {
-            "speed_km_h": speed_m_s * 3.6,
+            "speed_km_h": vehicle.speed_m_s * 3.6,
+            "length_m": vehicle.length_m,
             "distance_m": distance_m,
             "frame_width_mm": frame_width_mm,
             "focal_length_mm": kit.lens.focal_length_mm,

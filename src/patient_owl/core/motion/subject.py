@@ -5,7 +5,7 @@ thing in the sky turning at ω to ω·t·f. [D: thin lens, subject far beyond th
 """
 
 import math
-from typing import Literal
+from typing import Literal, NamedTuple
 
 from patient_owl.core.constants import STANDARD_GRAVITY_M_S2
 
@@ -55,11 +55,32 @@ def look_of(share: float) -> Look | None:
     return next((k for k, (least, most) in LOOK_SHARES.items() if least <= share <= most), None)
 
 
+class Vehicle(NamedTuple):
+    """How long it is, how fast it drives, and how it pulls away where it starts from rest.
+
+    acceleration_m_s2: None where it passes at its speed.
+    """
+
+    length_m: float
+    speed_m_s: float
+    acceleration_m_s2: float | None = None
+
+    def time_s(self, way_m: float) -> float:
+        """How long it takes for a way: from rest s = a·t²/2 until it has its speed. [s] [D]"""
+        if self.acceleration_m_s2 is None:
+            return way_m / self.speed_m_s
+        speeding_s = self.speed_m_s / self.acceleration_m_s2
+        speeding_m = self.speed_m_s * speeding_s / 2
+        if way_m <= speeding_m:
+            return math.sqrt(2 * way_m / self.acceleration_m_s2)
+        return speeding_s + (way_m - speeding_m) / self.speed_m_s
+
+
 def crossing_s(
-    frame_width_mm: float, distance_m: float, focal_length_mm: float, speed_m_s: float
+    vehicle: Vehicle, frame_width_mm: float, distance_m: float, focal_length_mm: float
 ) -> float:
-    """Time a thing takes across the frame, W·d/(f·v). [s]"""
-    return frame_width_mm * distance_m / (focal_length_mm * speed_m_s)
+    """From its nose at one edge of the frame to its tail at the other: W·d/f and its length. [s]"""
+    return vehicle.time_s(frame_width_mm * distance_m / focal_length_mm + vehicle.length_m)
 
 
 def ghost_stops(share: float) -> float:

@@ -1,14 +1,15 @@
 """What several recipes share: marks of the kit, reasons for a miss, the subject's light."""
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 
 from patient_owl.core.exposure.bracket import Frame, bracket, frames_for
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.ambient import lamp, lamp_under_sky, natural
+from patient_owl.core.light.found import as_found
 from patient_owl.core.light.part import LightPart
-from patient_owl.core.limits.limit import Limit
+from patient_owl.core.limits.limit import Limit, allowed
 from patient_owl.core.limits.sensor import knee_mark
 from patient_owl.core.limits.support import battery, ceiling_mark, handheld, wind
 from patient_owl.core.plan.types import InputSpec, Intent, Moment, Scene, self_timer_s
@@ -35,11 +36,15 @@ def kit_marks(scene: Scene, kit: Kit) -> tuple[Limit, ...]:
 
 
 def miss_reasons(solution: Solution) -> tuple[Reason, ...]:
-    """That the picture comes out brighter or darker than wanted, where it shows."""
-    if abs(solution.miss_stops) <= SHORT_OF_LIGHT_STOPS:
-        return ()
-    code = "short_of_light" if solution.miss_stops < 0 else "too_much_light"
-    return (Reason(code, {"stops": abs(solution.miss_stops)}),)
+    """What was found here before, and that the picture comes out off what is wanted, where it
+    shows."""
+    found_stops, reasons = solution.landings[0].part.found_stops, []
+    if found_stops:
+        reasons.append(Reason("found_before", {"stops": found_stops}))
+    if abs(solution.miss_stops) > SHORT_OF_LIGHT_STOPS:
+        code = "short_of_light" if solution.miss_stops < 0 else "too_much_light"
+        reasons.append(Reason(code, {"stops": abs(solution.miss_stops)}))
+    return tuple(reasons)
 
 
 def time_reasons(solution: Solution, kit: Kit) -> tuple[Reason, ...]:
@@ -85,14 +90,24 @@ def sky_lands(solution: Solution) -> Reason:
 BRACKET_STEP_STOPS = 1.0
 
 
-def bracket_of(control: Control, solution: Solution, kit: Kit) -> tuple[Frame, ...]:
-    """Bracket of one control as wide as the lead light's ± asks for."""
+def bracket_of(
+    control: Control, solution: Solution, kit: Kit, limits: Sequence[Limit]
+) -> tuple[Frame, ...]:
+    """Bracket of one control as wide as the lead light's ± asks for, inside what binds it.
+
+    What the photographer holds outside a limit is bracketed on the whole dial.
+    """
+    dial, centre = kit.dials[control], solution.positions[control]
+    inside = allowed(dial, limits)
+    if inside is None or centre not in inside.values:
+        inside = dial
     frames = frames_for(solution.landings[0].part.sigma_stops, BRACKET_STEP_STOPS)
-    return bracket(solution.positions[control], kit.dials[control], frames, BRACKET_STEP_STOPS)
+    found = bracket(centre, inside, frames, BRACKET_STEP_STOPS)
+    return tuple(frame for frame in found if frame.is_on_dial)
 
 
-def time_bracket(solution: Solution, kit: Kit) -> tuple[Frame, ...]:
-    return bracket_of("exposure_s", solution, kit)
+def time_bracket(solution: Solution, kit: Kit, limits: Sequence[Limit]) -> tuple[Frame, ...]:
+    return bracket_of("exposure_s", solution, kit, limits)
 
 
 PLACEMENT_RANGE_STOPS = (-6.0, 3.0)  # from mid-grey; a frame holds no more. Common practice.
@@ -103,11 +118,19 @@ def placement_input(default_stops: float) -> InputSpec:
     return InputSpec("placement_stops", "number", default_stops, "stops", least, most, 1 / 3)
 
 
-def seconds_until(
-    scene: Scene, holds: Callable[[Moment], bool], *, latest_s: float = 86400.0
-) -> float | None:
-    """Seconds until a condition on the night's light first holds from now on; None if never."""
-    return next((m.after_s for m in scene.night if 0 <= m.after_s <= latest_s and holds(m)), None)
+def seconds_until(scene: Scene, margin: Callable[[Moment], float]) -> float | None:
+    """Seconds until a margin on the night's light first comes to nought from now on, between the
+    moments of the night; None if it never does."""
+    before: tuple[float, float] | None = None
+    for moment in scene.night:
+        now = moment.after_s, margin(moment)
+        if now[0] >= 0 and now[1] >= 0:
+            if before is None or before[1] >= 0 or before[0] < 0:
+                return max(0.0, now[0])
+            share = -before[1] / (now[1] - before[1])
+            return before[0] + share * (now[0] - before[0])
+        before = now
+    return None
 
 
 def setting_up(intent: Intent, kit: Kit) -> tuple[str, ...]:
@@ -138,6 +161,11 @@ def light_inputs(default: str) -> tuple[InputSpec, ...]:
     )
 
 
+def said_between(intent: Intent) -> str:
+    """The answer a finding hangs on; nothing where it is not asked."""
+    return intent.word("between") if intent.word("lit_by") == "natural" else ""
+
+
 def between_of(intent: Intent) -> Between:
     """What stands between sky and subject, as far as anybody said."""
     return next(one for one in BETWEEN if one.key == intent.word("between"))
@@ -155,6 +183,20 @@ def light_reasons(scene: Scene, intent: Intent) -> tuple[Reason, ...]:
         code = "between_takes" if between.stops < 0 else "between_gives"
         found.append(Reason(code, {**quantities, "sigma_stops": between.sigma_stops}))
     return (*found, *cloud_reasons(scene))
+
+
+# Longer than this for one frame of anything but stars nobody means: something was left unsaid.
+ABSURDLY_LONG_S = 1800.0
+
+
+def too_long(solution: Solution) -> tuple[Reason, ...]:
+    """That a plan has come out absurd, and what is likely missing."""
+    exposure_s = solution.positions["exposure_s"].value
+    if exposure_s < ABSURDLY_LONG_S:
+        return ()
+    by_sky = solution.landings[0].part.source == "natural"
+    code = "too_long_by_sky" if by_sky else "too_long"
+    return (Reason(code, {"exposure_s": exposure_s}),)
 
 
 CLOUD_WORTH_SAYING = 0.1  # of the sky
@@ -178,7 +220,17 @@ def lit_part(
     key: str = "subject",
     is_outdoors: bool = True,
 ) -> LightPart:
-    """The light of a subject, as `light_inputs` were answered: outdoors the sky adds to a lamp."""
+    """The light of a subject, as `light_inputs` were answered: outdoors the sky adds to a lamp.
+
+    What was found of it at this place before is reckoned with.
+    """
+    part = _predicted(scene, intent, placement_stops, key, is_outdoors=is_outdoors)
+    return as_found(part, said_between(intent), scene.found)
+
+
+def _predicted(
+    scene: Scene, intent: Intent, placement_stops: float, key: str, *, is_outdoors: bool
+) -> LightPart:
     lit_by = intent.word("lit_by")
     sky = scene.ground_ev100, scene.ground_sigma_stops
     if lit_by == "natural":
@@ -204,10 +256,6 @@ def subject_part(scene: Scene, intent: Intent, *, is_outdoors: bool = True) -> L
 
 def sky_part(scene: Scene, intent: Intent) -> LightPart:
     """The sky in the frame, where the photographer placed it."""
-    return natural(
-        "sky",
-        scene.sky_source,
-        (scene.sky_ev100, scene.sky_sigma_stops),
-        scene.night.of_sky,
-        intent.number("sky_placement_stops"),
-    )
+    now, placed = (scene.sky_ev100, scene.sky_sigma_stops), intent.number("sky_placement_stops")
+    part = natural("sky", scene.sky_source, now, scene.night.of_sky, placed)
+    return as_found(part, "", scene.found)

@@ -11,6 +11,7 @@ from patient_owl.core.program.program import Program
 from patient_owl.core.reason import Reason
 
 OVERLAP_SHARE = 0.3  # of a frame, so that stitching finds its points; common practice
+ALL_ROUND_DEG = 360.0
 TURN_S = 5.0  # to turn the head and let it settle; common practice
 
 
@@ -23,15 +24,24 @@ class Grid(NamedTuple):
     tilt_deg: float
 
 
-def grid(wide_deg: float, high_deg: float, frame_wide_deg: float, frame_high_deg: float) -> Grid:
-    """Frames that cover a view, each overlapping its neighbour by OVERLAP_SHARE."""
+def grid(
+    wide_deg: float,
+    high_deg: float,
+    frame_wide_deg: float,
+    frame_high_deg: float,
+    overlap_share: float = OVERLAP_SHARE,
+) -> Grid:
+    """Frames that cover a view, each overlapping the next; all round, the last the first too."""
+    keep = 1 - overlap_share
 
     def count(whole: float, one: float) -> int:
-        return max(1, math.ceil((whole - one) / (one * (1 - OVERLAP_SHARE)) - 1e-9) + 1)
+        return max(1, math.ceil((whole - one) / (one * keep) - 1e-9) + 1)
 
-    keep = 1 - OVERLAP_SHARE
+    closes = wide_deg >= ALL_ROUND_DEG
     return Grid(
-        count(wide_deg, frame_wide_deg),
+        math.ceil(ALL_ROUND_DEG / (frame_wide_deg * keep) - 1e-9)
+        if closes
+        else count(wide_deg, frame_wide_deg),
         count(high_deg, frame_high_deg),
         frame_wide_deg * keep,
         frame_high_deg * keep,
@@ -48,7 +58,8 @@ def grid_for(kit: Kit, intent: Intent) -> Grid | None:
     one_wide = field_of_view_deg(width_mm, focal, projection)
     one_high = field_of_view_deg(height_mm, focal, projection)
     high_deg = intent.maybe("panorama_high_deg") or one_high
-    return grid(wide_deg, high_deg, one_wide, one_high)
+    overlap_share = intent.number("panorama_overlap_percent") / 100
+    return grid(wide_deg, high_deg, one_wide, one_high, overlap_share)
 
 
 def all_round(kit: Kit, intent: Intent, program: Program) -> Program:
@@ -77,4 +88,5 @@ def panorama_facts(kit: Kit, intent: Intent, program: Program) -> tuple[Reason, 
 PANORAMA_INPUTS = (
     InputSpec("panorama_wide_deg", "number", None, "°", 20, 360, 5),
     InputSpec("panorama_high_deg", "number", None, "°", 10, 150, 5),
+    InputSpec("panorama_overlap_percent", "number", 100 * OVERLAP_SHARE, "%", 10, 70, 5),
 )

@@ -20,19 +20,21 @@ class Blurs:
     """What moves or lies out of focus in the frame; 0 or None where nothing does.
 
     subject_m: what shall be sharp while the focus is at focus_m; infinity for stars.
+    is_drawn: the subject's movement is wanted, as of water: it is no softness.
     """
 
     star_drift_px_per_s: float = 0.0
     subject_px_per_s: float = 0.0
     focus_m: float | None = None
     subject_m: float = float("inf")
+    is_drawn: bool = False
 
 
 @dataclass(frozen=True)
 class Report:
     """tones: shadow, mid-grey, highlight; empty for film and unmeasured sensors.
 
-    stack_for_clean: frames whose average makes the shadow clean; 1 when it is already.
+    stack_for_clean: frames whose average makes the shadow clean; 1 when one frame does.
     """
 
     sharpness: Sharpness
@@ -74,13 +76,15 @@ def report(
             )
             for stops in (SHADOW_STOPS, 0.0, HIGHLIGHT_STOPS)
         )
-    short = CLEAN_SNR / tones[0].snr if tones else 1.0
+    # averaging gains by the root of the frames, so one frame of them has this much less
+    single_snr = tones[0].snr / averages**0.5 if tones else CLEAN_SNR
+    short = CLEAN_SNR / single_snr
     return Report(
         sharpness=sharpness(
             sensor,
             settings.f_number,
             defocus_um,
-            blurs.subject_px_per_s * settings.exposure_s,
+            0.0 if blurs.is_drawn else blurs.subject_px_per_s * settings.exposure_s,
             blurs.star_drift_px_per_s * settings.exposure_s,
             swing,
         ),

@@ -23,9 +23,16 @@ WORDS = Words(
         "series_lasts_min": Question("The series lasts", "From the moment of the shot."),
         "panorama_wide_deg": Question("Panorama, this wide", "Leave empty for a single frame."),
         "panorama_high_deg": Question("Panorama, this high", "Leave empty for one row."),
+        "panorama_overlap_percent": Question(
+            "Frames overlap by", "30 % lets stitching find its points; more for wide lenses."
+        ),
         "placement_stops": Question(
             "Place the subject", "Stops from mid-grey. Night stays night at −1 to −0.3."
         ),
+        "moves": Question("Moves in the picture", "What stirs while the shutter is open."),
+        "moving_speed_m_s": Question("It moves at", "Across the view."),
+        "moving_m": Question("That far off", "From the camera."),
+        "moving_wish": Question("It shall", "Stay still as if frozen, or draw its movement."),
         "distance_m": Question("This far off", "From the camera, across its view."),
         "lit_by": Question("Lit by", "What lights the subject. Metered takes your own reading."),
         "between": Question(
@@ -34,11 +41,23 @@ WORDS = Words(
         "metered_ev100": Question("Metered", "EV at ISO 100, from a meter or a test frame."),
     },
     options={
+        "nothing": "nothing",
+        "flag": "a flag",
+        "leaves": "leaves in a breeze",
+        "crowd": "people walking",
+        "boat": "boats at their mooring",
+        "own_speed": "something at my own speed",
+        "moves_still": "stay still",
+        "moves_runs": "run",
         "natural": "the sky alone, as predicted",
         "metered": "metered by you",
     },
     reasons={
         "sky_lands": "the sky lands {stops:placed} ({light:light}, {sigma_stops:spread})",
+        "too_long_by_sky": "{exposure_s:dial} by the sky alone: if lamps light it, say which",
+        "too_long": "{exposure_s:dial} is hardly meant: a wider aperture, more ISO or more light brings "
+        "it down",
+        "found_before": "reckoned {stops:signed} stops against the prediction, as you found it here before",
         "between_unsaid": "nobody said what stands between it and the sky, so the light is good to "
         "{sigma_stops:spread} at best",
         "between_takes": "{between:between} between it and the sky: {stops:stops} less "
@@ -51,10 +70,10 @@ WORDS = Words(
         "subject_lands": "the subject lands {stops:placed} ({sigma_stops:spread})",
         "diffraction_shows": "diffraction spreads a point over {airy_px:number} px: for chaos such as "
         "water, not for detail",
-        "depth_to_infinity": "sharp from {near_m:number} m to infinity (hyperfocal "
-        "{hyperfocal_m:number} m)",
-        "depth_between": "sharp from {near_m:number} m to {far_m:number} m (hyperfocal "
-        "{hyperfocal_m:number} m)",
+        "depth_to_infinity": "sharp from {near_m:metres} to infinity (hyperfocal "
+        "{hyperfocal_m:metres})",
+        "depth_between": "sharp from {near_m:metres} to {far_m:metres} (hyperfocal "
+        "{hyperfocal_m:metres})",
         "held_for_highlights": "held {stops:stops} darker so that the highlights keep their drawing",
         "film_needs": "this film needs {exposure_s:dial} for a metered {metered_s:seconds}: it loses "
         "{stops:stops} to reciprocity",
@@ -118,6 +137,10 @@ WORDS = Words(
         "focus_star_lock": "Focus on a magnified bright star or a far lamp, then lock it to manual.",
         "release_remote": "Remote plugged in and tried; raw files; clock checked.",
         "release_timer": "Self-timer to 2 s, 10 s when you walk in; raw files; clock checked.",
+        "release_remote_film": "Remote plugged in and tried; film wound on; frame number noted.",
+        "release_timer_film": "Self-timer set, 10 s when you walk in; film wound on; frame number noted.",
+        "test_frame_film": "No test frame on film: meter the darkest thing that must read, or take a "
+        "digital frame of the same light.",
         "focus_near_lock": "Focus on the near subject by torchlight, then lock it to manual.",
         "focus_lamp_lock": "Autofocus on a far lamp, check it enlarged, then lock it to manual.",
         "inspect_trails": "Enlarge: whole trails, sharp still things, nothing that crept.",
@@ -165,6 +188,13 @@ WORDS = Words(
             "({speed_m_s:number} m/s × {focal_length_mm:number} mm)",
             "Beyond it the subject moves by more than you allow. Panning along with it, or waiting "
             "for it to turn or pause, gives more.",
+        ),
+        "subject_runs": PostWords(
+            "the movement draws",
+            "t = share · W · d ÷ (v · f)",
+            "{share:share} of the frame at {distance_m:number} m, {speed_m_s:number} m/s, "
+            "{focal_length_mm:number} mm",
+            "Shorter, and what you want to run only looks unsharp.",
         ),
         "counted": PostWords(
             "what you counted",
@@ -224,8 +254,9 @@ WORDS = Words(
         "crowds": "Legs in, strap in hand, bag closed; nobody should trip over you.",
         "roads": "Stand on the verge, never in the lane; be seen until the shot. Traffic rules and "
         "police decide where you may stop.",
-        "water": "Never turn your back on the sea; know the tide and the dam's release times. Local "
-        "warnings decide.",
+        "sea": "Never turn your back on the sea; know the tide and its turn. Local warnings decide.",
+        "river": "Water rises without a sound after rain and when a dam lets go: know both, keep the way "
+        "back dry. Local warnings decide.",
         "slippery": "Wet rock and ice: three points of contact, no crossing alone in the dark.",
         "fireworks_public": "Stay in the public area. Separation is the licensed operator's and the "
         "organiser's to set; obey the stewards.",

@@ -12,6 +12,8 @@ WORDS = Words(
         "rest_share": Question(
             "At rest", "Share of the exposure, 0 to 0.95. It prints the subject."
         ),
+        "along_speed_m_s": Question("You go at", "Step for step with whom you hold in the frame."),
+        "background_m": Question("What is behind stands", "It runs the more the nearer it is."),
         "reach": Question("By", "How far the view turns."),
     },
     options={
@@ -19,10 +21,13 @@ WORDS = Words(
         "pan": "pan",
         "lift": "lift",
         "turn": "turn about the lens",
+        "along": "go along with somebody",
     },
     reasons={
         "moves_and_rests": "{move_s:number} s of movement, at rest for {rest_share:share} of the time",
         "rest_prints": "at rest for {rest_share:share}, the subject prints {stops:stops} weaker than it would alone",
+        "along_runs": "who goes along stays sharp; what stands behind runs over {share:share} of the "
+        "frame's width at {speed_m_s:number} m/s",
         "rest_missing": "no rest at all: nothing prints, everything streaks",
         "drawn_across": "{reach_deg:angle} of movement draws each lamp over {share:share} of the frame",
     },

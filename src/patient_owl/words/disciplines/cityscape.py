@@ -24,6 +24,9 @@ WORDS = Words(
         "contrast_lifted": "lamps to shadows {contrast_stops:stops}, one frame holds "
         "{held_stops:stops}: exposed for the lamps, the deepest shadows lift noisily",
         "blue_hour": "blue hour begins {after_s:from_now} and lasts {lasts_s:duration}",
+        "blue_hour_now": "blue hour, for another {lasts_s:duration}",
+        "blue_hour_over": "the blue hour is over; the next begins {after_s:from_now}, before sunrise",
+        "blue_hour_gone": "the blue hour is over for this night",
         "no_blue_hour": "no blue hour this night: the Sun is never {lowest_deg:angle} to {highest_deg:angle} "
         "high",
         "moon_burns": "the Moon in the frame burns out by {stops:stops}: take it in a frame of its own "

@@ -35,6 +35,8 @@ WORDS = Words(
         "{landscape_mm:.0f} mm in landscape",
         "burst_leaves_frame": "the top of the burst, {top_deg:angle} high, leaves this framing: tilt up, "
         "turn to portrait or go wider",
+        "burst_small": "the lens is too wide: bursts are {width_deg:angle} in {field_deg:angle}; "
+        "{portrait_mm:.0f} mm in portrait or {landscape_mm:.0f} mm in landscape would fill it",
         "separation": "for orientation: shells this size keep {separation_m:metres} from people; the "
         "operator's line counts",
         "order_bursts": "A burst's brightness hangs on the aperture, not on time.",

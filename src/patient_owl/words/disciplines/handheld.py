@@ -16,7 +16,9 @@ WORDS = Words(
         "leaning": "leaning on something firm",
     },
     reasons={
-        "hands_hold": "hands hold up to {limit_s:seconds}, {stabiliser_stops:stops} of it by stabiliser and stance",
+        "hands_hold": "hands hold up to {limit_s:seconds}",
+        "hands_hold_helped": "hands hold up to {limit_s:seconds}, {stabiliser_stops:stops} of it by "
+        "stabiliser and stance",
         "sharpest_of_burst": "fire {frames:number} in a row: one of them is sharper than the rest",
         "order_hands": "Hands fix the time and the aperture is wide open.",
     },

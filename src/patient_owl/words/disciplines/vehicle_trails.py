@@ -8,6 +8,7 @@ WORDS = Words(
     aim="Lamps that draw their way through the frame.",
     questions={
         "vehicle": Question("What drives", "Sets how high its lamps draw."),
+        "driving": Question("It comes", "From a signal or a stop it takes longer."),
         "speed_km_h": Question("At", "What traffic really does there."),
         "counted_s": Question(
             "Or counted", "Seconds one takes through the frame. Counting beats computing."
@@ -21,6 +22,8 @@ WORDS = Words(
         "car": "cars",
         "bus": "buses and lorries",
         "tram": "trams",
+        "passing": "through at its speed",
+        "from_rest": "away from a stop in the frame",
     },
     reasons={
         "one_trail": "open for {needed_s:seconds} at least, so that one vehicle draws its whole trail",
@@ -43,9 +46,10 @@ WORDS = Words(
     posts={
         "crossing": PostWords(
             "one crossing, whole trail",
-            "t = W · d ÷ (f · v) · crossings",
-            "{frame_width_mm:number} mm × {distance_m:number} m ÷ ({focal_length_mm:number} mm × "
-            "{speed_km_h:number} km/h) = {crossing_s:seconds}, × {crossings:number}",
+            "t = (W · d ÷ f + length) ÷ v · crossings; away from rest s = a · t² ÷ 2",
+            "({frame_width_mm:number} mm × {distance_m:number} m ÷ {focal_length_mm:number} mm + "
+            "{length_m:number} m) at {speed_km_h:number} km/h = {crossing_s:seconds}, × "
+            "{crossings:number}",
             "A shorter time cuts the trail inside the frame. Several crossings make a river of light.",
         ),
     },

@@ -1,0 +1,1 @@
+"""What was learned: light found at a place, and how sharply somebody's words are meant."""
