@@ -29,6 +29,7 @@ export default defineConfig({
   server: { proxy: { '/api': 'http://127.0.0.1:8040' } },
   test: {
     environment: 'jsdom',
+    testTimeout: 30_000, // a machine three times as busy must not fail them
     include: ['src/**/*.test.ts'],
     server: { deps: { inline: ['vuetify'] } },
   },

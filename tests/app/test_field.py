@@ -127,3 +127,26 @@ def test_a_night_of_somebody_else_is_no_night(ida: TestClient, signed_in: Any) -
     other = signed_in("Ove")
     assert other.get(f"/api/v1/shots/{shot['id']}/field").status_code == 404
     assert other.get(f"/api/v1/nights/{shot['night_id']}/field").status_code == 404
+
+
+# A bundle ten minutes late in dusk was two and a half stops off, untold: it carries what the setting
+# becomes by the minute, each with the answers to the words over it.
+def test_in_dusk_a_bundle_carries_its_settings_by_the_minute_until_the_first_take(
+    ida: TestClient,
+) -> None:
+    inputs = {"lit_by": "natural", "between": "open"}
+    dusk = {"at_utc": "2026-12-09T17:40:00Z", "discipline": "cityscape", "inputs": inputs}
+    shot = making.shot(ida, **dusk)
+    found = bundle_of(ida, shot)
+    later = found["later"]
+    assert len(later) > 10
+    assert [step["from_utc"] for step in later] == sorted(step["from_utc"] for step in later)
+    assert later[0]["from_utc"] < shot["at_utc"] < later[-1]["from_utc"]
+    settings = [found["settings"][step["setting"]]["text"] for step in later]
+    assert len(set(settings)) > 8
+    assert "darker than planned" in later[-1]["text"]
+    assert set(later[-1]["answers"]) == set(WORDS)
+    send(ida, shot, "2026-12-09T17:41:00Z", verdicts={"whole": "right"})
+    assert bundle_of(ida, shot)["later"] == []
+    night = making.shot(ida, discipline="cityscape", inputs={"lit_by": "night_traffic"})
+    assert bundle_of(ida, night)["later"] == []

@@ -392,6 +392,13 @@ def test_a_light_that_does_not_answer_to_time_moves_the_aperture_and_time_keeps_
     assert tree["bright"].advice.positions == bright.positions
 
 
+def test_blown_bursts_close_the_aperture_and_never_lengthen_the_time() -> None:
+    shot, here = fireworks()
+    blown = next_setting([said_of(shot, bursts="blown")], here)
+    assert blown.moved == ("f_number",)
+    assert blown.change_stops <= -2
+
+
 def test_the_rest_is_moved_by_time_alone_and_the_light_nobody_spoke_of_stays() -> None:
     shot, here = fireworks()
     for takes in ([said_of(shot, town="bright", bursts="right")], [said_of(shot, town="bright")]):

@@ -5,7 +5,7 @@ from datetime import timedelta
 import numpy as np
 import pytest
 
-from patient_owl.core.optics.camera import Framing, Sensor, camera_axes, project_mm
+from patient_owl.core.optics.camera import Framing, Sensor, camera_axes, frame_grid, project_mm
 from patient_owl.core.optics.star_drift import (
     Camera,
     declination_deg,
@@ -14,8 +14,11 @@ from patient_owl.core.optics.star_drift import (
     limit_by_aperture_pitch_focal_s,
     limit_by_drift_s,
     limit_by_rule_of_500_s,
+    longest_trail_px,
+    turned,
     worst_star_drift,
 )
+from patient_owl.core.sky.horizon import SEA, Horizon
 from patient_owl.core.sky.tracks import Site
 from tests.core.reference_sky import day, star_directions
 
@@ -96,3 +99,46 @@ def test_a_fisheye_stretches_its_corners_less_and_sees_where_it_says() -> None:
     assert flat is not None
     assert fish is not None
     assert fish.drift_px_per_s < flat.drift_px_per_s
+
+
+# Long runs bend and speed up across a wide rectilinear frame. A star's way is the integral of its
+# speed: summed here second by second for an hour, over the same stars.
+def test_a_long_run_draws_its_true_way_and_not_its_first_second_times_the_hour() -> None:
+    framing, latitude = Framing(180, 20), 43.3
+    got = longest_trail_px(FULL_FRAME, 24, framing, latitude, "rectilinear", SEA, 3600.0)
+    grid = frame_grid(FULL_FRAME, 24, framing)
+    camera = Camera(FULL_FRAME, 24, grid.axes)
+    stars = grid.directions[grid.altitude_deg() > 0]
+    way = np.zeros(len(stars))
+    for k in range(120):
+        begins = turned(stars, latitude, -1800 + 30.0 * k)
+        way += np.nan_to_num(drift_px(begins, camera, latitude, 30.0))
+    assert got == pytest.approx(float(way.max()), rel=0.001)
+    straight = worst_star_drift(FULL_FRAME, 24, framing, latitude)
+    assert straight is not None
+    assert abs(got / (straight.drift_px_per_s * 3600) - 1) > 0.005
+
+
+# Where the skyline cuts the frame the fastest star stands right over it, between two points of the
+# grid: a fine grid of directions along it finds no faster one.
+def test_the_fastest_star_is_found_where_the_skyline_cuts_the_frame() -> None:
+    ridge = Horizon(((0.0, 11.3), (359.0, 11.3)))
+    for bearing in (90.0, 180.0, 250.0):
+        framing = Framing(bearing, 4)
+        found = worst_star_drift(FULL_FRAME, 20, framing, 43.3, "rectilinear", ridge)
+        assert found is not None
+        azimuth = np.radians(bearing + np.linspace(-41, 41, 4001))
+        altitude = np.radians(11.3)
+        along = np.stack(
+            [
+                np.cos(altitude) * np.sin(azimuth),
+                np.cos(altitude) * np.cos(azimuth),
+                np.full_like(azimuth, np.sin(altitude)),
+            ],
+            axis=1,
+        )
+        camera = Camera(FULL_FRAME, 20, camera_axes(framing))
+        at = project_mm(along, camera.axes, 20)
+        inside = (np.abs(at) <= [18, 12]).all(axis=1)
+        fastest = drift_speed_px_per_s(along[inside], camera, 43.3).max()
+        assert found.drift_px_per_s >= fastest * 0.999

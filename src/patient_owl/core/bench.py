@@ -13,7 +13,7 @@ from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import Rung, ladder, quick_frame
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.part import LightPart
-from patient_owl.core.limits.aperture import AIRY_LIMIT_PX, depth_needs, diffraction, sunstar
+from patient_owl.core.limits.aperture import depth_needs, diffraction, sunstar
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.limits.motion import performer, subject_sharp
 from patient_owl.core.limits.sensor import clipping_ev100, knee_mark, noise_floor
@@ -189,7 +189,7 @@ def _reasons(
         reasons.append(Reason("held_for_highlights", {"stops": held_back}, "iso12232"))
     reasons += miss_reasons(solution)
     airy_px = airy_diameter_um(solution.settings.f_number) / kit.body.sensor.pixel_pitch_um
-    if airy_px > AIRY_LIMIT_PX:
+    if not diffraction(kit).allows(solution.settings.f_number):
         reasons.append(Reason("diffraction_shows", {"airy_px": airy_px}, "hecht2016"))
     if depth is not None:
         code = "depth_to_infinity" if math.isinf(depth.far_m) else "depth_between"

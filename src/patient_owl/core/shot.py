@@ -258,11 +258,13 @@ class PlannedShot:
             return None
         at_s = evidence[-1].after_s
         belief = belief_after(self.lead, evidence, at_s, sharpness)
-        if belief.sigma_stops > FOUND_SIGMA_STOPS:
+        is_right = any(seen.verdict == "right" for seen in evidence[-1:])
+        if belief.sigma_stops > FOUND_SIGMA_STOPS and not is_right:
             return None
         off = belief.ev100 - self.lead.wanted_at(at_s) + self.lead.found_stops
         between = self.intent.inputs.get("between") if self.lead.source == "natural" else ""
-        return FoundLight(self.lead.source, str(between or ""), off, belief.sigma_stops)
+        sigma = min(belief.sigma_stops, FOUND_SIGMA_STOPS)
+        return FoundLight(self.lead.source, str(between or ""), off, sigma)
 
     def heard(self, takes: Sequence[JudgedTake]) -> tuple[float, ...] | None:
         """What the takes tell of how sharply words are meant."""

@@ -43,10 +43,21 @@ class _Loader:
     kit: dict[str, UUID]
 
     def night(
-        self, place: str, evening: date, title: str, times: list[TimeIn] | None = None
+        self,
+        place: str,
+        evening: date,
+        title: str,
+        times: list[TimeIn] | None = None,
+        *,
+        uses_forecast: bool = False,
     ) -> Night:
+        """Clear unless the stand-in's forecast shall act: a demo looks the same every day."""
         request = NightIn(
-            place_id=self.places[place], evening_date=evening, title=title, times=times or []
+            place_id=self.places[place],
+            evening_date=evening,
+            title=title,
+            times=times or [],
+            uses_forecast=uses_forecast,
         )
         return create_night(self.visit.session, self.visit.user, request)
 
@@ -159,7 +170,9 @@ def _by_found_light(loader: _Loader, today: date) -> None:
         tilt=35,
         total_min=120,
     )
-    mill = loader.night("mill", today + timedelta(days=2), "Alder Mill in failing light")
+    mill = loader.night(
+        "mill", today + timedelta(days=2), "Alder Mill in failing light", uses_forecast=True
+    )
     loader.shot(
         mill,
         "Silk over the weir",

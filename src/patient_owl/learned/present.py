@@ -1,12 +1,12 @@
 """What was learned, in words."""
 
 from patient_owl.learned.models import FoundLightRow
-from patient_owl.learned.schemas import FoundOut
+from patient_owl.learned.schemas import FoundLightOut
 from patient_owl.words.found import found_text
 
 
-def found_out(row: FoundLightRow) -> FoundOut:
-    return FoundOut(
+def found_out(row: FoundLightRow) -> FoundLightOut:
+    return FoundLightOut(
         id=row.id,
         text=found_text(row.light, row.between, row.offset_stops),
         offset_stops=row.offset_stops,

@@ -6,7 +6,7 @@ from uuid import UUID
 from pydantic import BaseModel
 
 
-class FoundOut(BaseModel):
+class FoundLightOut(BaseModel):
     """A light that was found off its prediction at a place, and will be reckoned with there."""
 
     id: UUID

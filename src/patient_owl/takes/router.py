@@ -8,7 +8,7 @@ from fastapi import APIRouter, Header, Response
 from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.http.request import expected_version, tag
 from patient_owl.learned.present import found_out
-from patient_owl.learned.schemas import FoundOut
+from patient_owl.learned.schemas import FoundLightOut
 from patient_owl.shots.planner import Planner
 from patient_owl.shots.service import get_shot
 from patient_owl.takes import present, service
@@ -42,7 +42,7 @@ def put_take(
 
 
 @router.post("/shots/{shot_id}/found", status_code=201)
-def remember_found(shot_id: UUID, visit: CurrentVisit) -> FoundOut:
+def remember_found(shot_id: UUID, visit: CurrentVisit) -> FoundLightOut:
     """Keep what the takes found of the light, for the next shot at this place."""
     planner = Planner(visit)
     shot = get_shot(visit.session, visit.user.id, shot_id)

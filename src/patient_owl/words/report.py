@@ -19,6 +19,7 @@ _CAUSES: Mapping[Cause, str] = {
 _TONES = {SHADOW_STOPS: "deep shadow", 0.0: "mid-grey", HIGHLIGHT_STOPS: "bright"}
 SHARP_PX = 2.0  # what nobody sees on a screen at full size; common practice
 WORTH_SAYING = 0.01  # of a card or battery
+LOW_ISO = 200  # up to here nobody would go lower; common practice
 FEW_FRAMES, MOST_FRAMES = 2, 64  # stacks worth naming
 
 
@@ -61,7 +62,9 @@ def noise_text(
     shadow = report.tones[0]
     clean = "clean" if shadow.snr >= CLEAN_SNR else "noisy"
     text = f"Shadows {clean}, signal {tone_text(shadow).split(': ')[1]} over noise."
-    if is_time_capped and not is_wide_open:
+    if iso <= LOW_ISO:
+        pass  # what the sensor gives at its best needs no argument
+    elif is_time_capped and not is_wide_open:
         text += (
             " Time is capped: opening the aperture gathers more light, ISO only sets brightness, and "
             "past the knee costs highlights."
@@ -71,7 +74,7 @@ def noise_text(
             " Time is capped, so the light gathered is what it is: ISO only sets brightness, and "
             "past the knee costs highlights."
         )
-    elif iso > 200:
+    else:
         text += " With time to spare, a lower ISO and a longer time gather more light."
     frames = report.stack_for_clean
     if FEW_FRAMES <= frames <= MOST_FRAMES:

@@ -2133,6 +2133,49 @@ export interface components {
             value: number;
         };
         /**
+         * FoundLightOut
+         * @description A light that was found off its prediction at a place, and will be reckoned with there.
+         */
+        FoundLightOut: {
+            /**
+             * Found At Utc
+             * Format: date-time
+             */
+            found_at_utc: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Offset Stops */
+            offset_stops: number;
+            /** Sigma Stops */
+            sigma_stops: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * FoundOut
+         * @description A night that qualifies, or (is_near_miss) lacks one thing. rank: higher is better.
+         */
+        FoundOut: {
+            /** Day */
+            day: string;
+            /**
+             * Evening Date
+             * Format: date
+             */
+            evening_date: string;
+            /** Is Near Miss */
+            is_near_miss: boolean;
+            /** Minutes */
+            minutes: number;
+            /** Rank */
+            rank: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * FrameOut
          * @description A frame of the bracket: `+1`, `8 s`; is_on_dial: False where the dial ends.
          */
@@ -3072,7 +3115,7 @@ export interface components {
             /** Done */
             done: number;
             /** Nights */
-            nights: components["schemas"]["patient_owl__searches__schemas__FoundOut"][];
+            nights: components["schemas"]["FoundOut"][];
             /** Of */
             of: number;
         };
@@ -4216,49 +4259,6 @@ export interface components {
             is_simulated: boolean;
             /** Provider */
             provider: string;
-        };
-        /**
-         * FoundOut
-         * @description A light that was found off its prediction at a place, and will be reckoned with there.
-         */
-        patient_owl__learned__schemas__FoundOut: {
-            /**
-             * Found At Utc
-             * Format: date-time
-             */
-            found_at_utc: string;
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
-            /** Offset Stops */
-            offset_stops: number;
-            /** Sigma Stops */
-            sigma_stops: number;
-            /** Text */
-            text: string;
-        };
-        /**
-         * FoundOut
-         * @description A night that qualifies, or (is_near_miss) lacks one thing. rank: higher is better.
-         */
-        patient_owl__searches__schemas__FoundOut: {
-            /** Day */
-            day: string;
-            /**
-             * Evening Date
-             * Format: date
-             */
-            evening_date: string;
-            /** Is Near Miss */
-            is_near_miss: boolean;
-            /** Minutes */
-            minutes: number;
-            /** Rank */
-            rank: number;
-            /** Text */
-            text: string;
         };
     };
     responses: never;
@@ -5625,7 +5625,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["patient_owl__learned__schemas__FoundOut"][];
+                    "application/json": components["schemas"]["FoundLightOut"][];
                 };
             };
             /** @description Validation Error */
@@ -6404,7 +6404,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["patient_owl__learned__schemas__FoundOut"];
+                    "application/json": components["schemas"]["FoundLightOut"];
                 };
             };
             /** @description Validation Error */

@@ -6,7 +6,7 @@ import { client, data, type Schemas } from '../api/client'
 
 const { placeId } = defineProps<{ placeId: string }>()
 const notices = useNotices()
-const found = useLoad<Schemas['FoundOut'][]>((signal) =>
+const found = useLoad<Schemas['FoundLightOut'][]>((signal) =>
   data(
     client.GET('/api/v1/places/{place_id}/found', {
       params: { path: { place_id: placeId } },

@@ -13,7 +13,7 @@ defineProps<{ title: string; note?: string; steps: Schemas['StepOut'][] }>()
       <li v-for="step in steps" :key="step.at_utc">
         <span class="figures clock">{{ step.at_local }}</span>
         <span class="figures set">{{ step.settings }}</span>
-        <span class="muted figures">{{ step.moved }}</span>
+        <span class="muted figures moved">{{ step.moved }}</span>
       </li>
     </ol>
   </section>
@@ -28,6 +28,10 @@ ol {
 .clock {
   display: inline-block;
   min-width: 4em;
+}
+
+.moved {
+  padding-left: 0.8em;
 }
 
 .set {

@@ -247,7 +247,10 @@ def _far(belief: Belief, known: Known, room: Room) -> float | None:
     """How far the lead light was found from its prediction, once that is known and far."""
     lead = room.lead
     off = belief.ev100 - lead.wanted_at(room.after_s)
-    is_known = lead.key in known.spoken_of and belief.sigma_stops <= FAR_KNOWN_SIGMA_STOPS
+    is_right = known.words.get(lead.key) == "right"
+    is_known = is_right or belief.sigma_stops <= FAR_KNOWN_SIGMA_STOPS
+    if lead.key not in known.spoken_of:
+        return None
     return off if is_known and abs(off) >= max(FAR_STOPS, FAR_SIGMAS * lead.sigma_stops) else None
 
 
@@ -308,7 +311,7 @@ def _bring_home(
     here = settings_on(room.dials, positions).ev100_by(part.answers_to)
     was = settings_on(room.dials, before).ev100_by(part.answers_to)
     wanted = here - known.wanted_ev100(part, was)
-    if abs(wanted) < HALF_STEP_STOPS:
+    if abs(wanted) < HALF_STEP_STOPS or _is_against(wanted, part, known, room):
         return []
     said = []
     for control in own:
@@ -326,6 +329,14 @@ def _bring_home(
         if abs(wanted) < HALF_STEP_STOPS:
             break
     return said
+
+
+def _is_against(wanted: float, part: LightPart, known: Known, room: Room) -> bool:
+    """Whether bringing home a light nobody spoke of goes against what was said of the lead: after
+    "blown" nothing is lengthened, after "black" nothing shortened."""
+    word = known.words.get(room.lead.key)
+    unspoken = part.key not in known.spoken_of
+    return unspoken and ((word == "blown" and wanted > 0) or (word == "black" and wanted < 0))
 
 
 def _worth_changing(verdict: Verdict | None) -> float:

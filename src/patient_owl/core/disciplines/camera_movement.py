@@ -14,6 +14,7 @@ from patient_owl.core.limits.limit import Limit
 from patient_owl.core.motion.subject import blur_mm, ghost_stops
 from patient_owl.core.optics.camera import frame_size_mm
 from patient_owl.core.plan.common import (
+    free_bracket,
     kit_marks,
     lands,
     light_inputs,
@@ -23,7 +24,6 @@ from patient_owl.core.plan.common import (
     releasing,
     setting_up,
     subject_part,
-    time_bracket,
     time_reasons,
     too_long,
 )
@@ -57,6 +57,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         "iso": kit.base_iso,
     }
     solution = solve([part], kit.dials, limits, start, intent.choice)
+    bracket_control, frames_around = free_bracket(solution, kit, limits)
     return Plan(
         solution=solution,
         program=_program(scene, kit, intent, solution.positions),
@@ -84,7 +85,8 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         mistakes=("timer_left_set", "move_jerks", "no_rest"),
         cautions=("crowds", "property"),
         facts=_strength(kit, intent, solution),
-        bracket=time_bracket(solution, kit, limits),
+        bracket=frames_around,
+        bracket_control=bracket_control,
         sketch=_sketch(kit, intent),
     )
 

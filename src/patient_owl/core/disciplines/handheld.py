@@ -12,13 +12,13 @@ from patient_owl.core.limits.limit import Limit
 from patient_owl.core.limits.sensor import knee_mark, noise_floor
 from patient_owl.core.limits.support import ceiling_mark, handheld
 from patient_owl.core.plan.common import (
+    free_bracket,
     lands,
     light_inputs,
     light_reasons,
     miss_reasons,
     placement_input,
     subject_part,
-    time_bracket,
     time_reasons,
 )
 from patient_owl.core.plan.moving import MOVING_INPUTS, moving_limits
@@ -50,6 +50,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     }
     solution = solve([part], dials, limits, start, intent.choice)
     frames = int(intent.number("burst_frames"))
+    bracket_control, frames_around = free_bracket(solution, kit, limits)
     return Plan(
         solution=solution,
         program=_program(scene, kit, intent, solution.positions),
@@ -65,7 +66,8 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         mistakes=("stabiliser_left_off", "pressed_too_hard"),
         cautions=("alone_at_night", "roads"),
         facts=(Reason("sharpest_of_burst", {"frames": frames}),),
-        bracket=time_bracket(solution, kit, limits),
+        bracket=frames_around,
+        bracket_control=bracket_control,
     )
 
 

@@ -9,7 +9,7 @@ from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.part import LightPart
-from patient_owl.core.limits.aperture import AIRY_LIMIT_PX, diffraction
+from patient_owl.core.limits.aperture import diffraction
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.limits.motion import water_limits
 from patient_owl.core.motion.subject import (
@@ -21,8 +21,8 @@ from patient_owl.core.motion.subject import (
     look_of,
 )
 from patient_owl.core.optics.camera import frame_size_mm
-from patient_owl.core.optics.depth_of_field import diffraction_f_number
 from patient_owl.core.plan.common import (
+    free_bracket,
     kit_marks,
     lands,
     light_inputs,
@@ -33,7 +33,6 @@ from patient_owl.core.plan.common import (
     seconds_until,
     setting_up,
     subject_part,
-    time_bracket,
     time_reasons,
     too_long,
 )
@@ -69,6 +68,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         / kit.body.sensor.pixel_pitch_um
     )
     share = _share(kit, intent, solution.positions["exposure_s"].value)
+    bracket_control, frames_around = free_bracket(solution, kit, limits)
     return Plan(
         solution=solution,
         program=RECIPE.program(scene, kit, intent, solution.positions),
@@ -102,7 +102,8 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
             if (fact := _without_filter(one, scene, kit, intent, part.ev100)) is not None
         ),
         alternatives=_ladder(part, scene, kit, intent),
-        bracket=time_bracket(solution, kit, limits),
+        bracket=frames_around,
+        bracket_control=bracket_control,
         blurs=Blurs(subject_px_per_s=px_per_s, is_drawn=True),
     )
 
@@ -187,10 +188,7 @@ def _without_filter(
     shortest = [x.value for x in _limits_of(look, kit, intent) if x.sense == "at_least"]
     if not shortest or intent.word("lit_by") != "natural":
         return None
-    narrowest = min(
-        diffraction_f_number(AIRY_LIMIT_PX * kit.body.sensor.pixel_pitch_um),
-        kit.dials["f_number"].values[-1].value,
-    )
+    narrowest = min(diffraction(kit).value, kit.dials["f_number"].values[-1].value)
     lowest_iso = kit.base_iso
     bright_enough = Settings(shortest[0], narrowest, lowest_iso).ev100
     bright_enough += intent.number("placement_stops")

@@ -16,7 +16,12 @@ from patient_owl.core.limits.output import OUTPUT_WIDTH_PX, output_px
 from patient_owl.core.limits.stars import star_limits
 from patient_owl.core.optics.camera import frame_size_mm
 from patient_owl.core.optics.depth_of_field import confusion_um, hyperfocal_m
-from patient_owl.core.optics.star_drift import StarDrift, limit_by_drift_s, worst_star_drift
+from patient_owl.core.optics.star_drift import (
+    StarDrift,
+    limit_by_drift_s,
+    longest_trail_px,
+    worst_star_drift,
+)
 from patient_owl.core.plan.common import (
     bracket_of,
     cloud_reasons,
@@ -84,13 +89,22 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         *kit_marks(scene, kit),
     )
     solution = solve([part], kit.dials, limits, start, intent.choice)
+    trail_px = longest_trail_px(
+        kit.body.sensor,
+        kit.lens.focal_length_mm,
+        intent.framing,
+        scene.latitude_deg,
+        kit.lens.projection,
+        scene.horizon,
+        solution.settings.exposure_s,
+    )
     frames = int(intent.number("frames"))
     wants_discs = intent.word("focus_school") == "near_subject"
     program = _program(scene, kit, intent, solution.positions)
     return Plan(
         solution=solution,
         program=program,
-        lead=_lead(chosen, drift, solution),
+        lead=_lead(chosen, drift, trail_px, solution),
         reasons=(*_sky_reasons(scene, solution), *_ground_reasons(scene, kit, solution)),
         limits=limits,
         steps=(
@@ -114,7 +128,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         bracket=bracket_of("iso", solution, kit, limits),
         bracket_control="iso",  # time is held by the stars
         blurs=Blurs(
-            star_drift_px_per_s=drift.drift_px_per_s if drift else 0.0,
+            star_drift_px_per_s=trail_px / solution.settings.exposure_s,
             # discs that are wanted are no blur
             focus_m=None if wants_discs else intent.maybe("focus_m"),
         ),
@@ -185,14 +199,15 @@ def _wall_print(
     return (Reason("wall_print_asks", {"exposure_s": exposure_s, "iso": iso, "stops": stops}),)
 
 
-def _lead(chosen: Limit | None, drift: StarDrift | None, solution: Solution) -> Reason:
+def _lead(
+    chosen: Limit | None, drift: StarDrift | None, trail_px: float, solution: Solution
+) -> Reason:
     exposure_s = solution.positions["exposure_s"].value
     if chosen is None or drift is None:
         return Reason("no_sky_in_frame")
     quantities = {**chosen.quantities, "limit_s": chosen.value, "exposure_s": exposure_s}
     if not chosen.allows(exposure_s):
-        over = exposure_s * drift.drift_px_per_s
-        return Reason("stars_trail", {**quantities, "drift_px": over}, chosen.source)
+        return Reason("stars_trail", {**quantities, "drift_px": trail_px}, chosen.source)
     at_limit = exposure_s > chosen.value / 2 ** (1 / 2)
     code = "stars_as_long_as" if at_limit else "stars_with_room"
     return Reason(code, quantities, chosen.source)

@@ -15,6 +15,7 @@ from patient_owl.core.limits.motion import counted, crossing
 from patient_owl.core.motion.subject import Vehicle, crossing_s
 from patient_owl.core.optics.camera import frame_size_mm
 from patient_owl.core.plan.common import (
+    free_bracket,
     kit_marks,
     lands,
     light_inputs,
@@ -24,7 +25,6 @@ from patient_owl.core.plan.common import (
     releasing,
     setting_up,
     subject_part,
-    time_bracket,
     time_reasons,
     too_long,
 )
@@ -53,6 +53,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         "iso": kit.base_iso,
     }
     solution = solve([part], kit.dials, limits, start, intent.choice)
+    bracket_control, frames_around = free_bracket(solution, kit, limits)
     return Plan(
         solution=solution,
         program=_program(scene, kit, intent, solution.positions),
@@ -78,7 +79,8 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         mistakes=("timer_left_set", "trail_cut", "stabiliser_left_on"),
         cautions=("roads", "property", "crowds"),
         facts=_heights(kit, intent),
-        bracket=time_bracket(solution, kit, limits),
+        bracket=frames_around,
+        bracket_control=bracket_control,
         sketch=_sketch(kit, intent),
     )
 

@@ -83,6 +83,44 @@ def worst_star_drift(
     )
 
 
+STRAIGHT_S = 60.0  # up to here a trail is straight and even to a part in ten thousand
+TRAIL_STEPS = 24  # pieces of a longer one; even over a whole hour each is straight
+
+
+@lru_cache(maxsize=256)
+def longest_trail_px(
+    sensor: Sensor,
+    focal_length_mm: float,
+    framing: Framing,
+    latitude_deg: float,
+    projection: Projection,
+    horizon: Horizon,
+    exposure_s: float,
+) -> float:
+    """How far the fastest star of the frame draws while the shutter is open. [px]
+
+    In a long run trails bend and change their speed over the frame: their own way is measured, for
+    stars that stand in the frame halfway. 0 when the frame shows no sky.
+    """
+    worst = worst_star_drift(sensor, focal_length_mm, framing, latitude_deg, projection, horizon)
+    if worst is None:
+        return 0.0
+    if exposure_s <= STRAIGHT_S:
+        return worst.drift_px_per_s * exposure_s
+    grid = frame_grid(sensor, focal_length_mm, framing, projection)
+    camera = Camera(sensor, focal_length_mm, grid.axes, projection)
+    east, north, _ = grid.directions.T
+    azimuths = np.degrees(np.arctan2(east, north)) % 360
+    stars = grid.directions[grid.altitude_deg() > horizon.altitude_deg(azimuths)]
+    piece_s = exposure_s / TRAIL_STEPS
+    ways = np.zeros(len(stars))
+    for k in range(TRAIL_STEPS):
+        begins_s = -exposure_s / 2 + k * piece_s
+        piece = drift_px(turned(stars, latitude_deg, begins_s), camera, latitude_deg, piece_s)
+        ways += np.nan_to_num(piece)  # what has turned behind the camera draws nothing
+    return float(ways.max())
+
+
 def _skyline(camera: "Camera", framing: Framing, horizon: Horizon) -> tuple[FloatArray, FloatArray]:
     """Directions along the skyline inside the frame, (n, 3), and where they fall, (n, 2)."""
     azimuths = (framing.bearing_true_deg + np.linspace(-90, 90, SKYLINE_POINTS)) % 360

@@ -106,6 +106,17 @@ def bracket_of(
     return tuple(frame for frame in found if frame.is_on_dial)
 
 
+def free_bracket(
+    solution: Solution, kit: Kit, limits: Sequence[Limit]
+) -> tuple[Control, tuple[Frame, ...]]:
+    """Where the picture binds its time: the first control whose limits leave a whole bracket, else
+    the one that leaves most of it."""
+    order: tuple[Control, ...] = ("exposure_s", "f_number", "iso")
+    found = {control: bracket_of(control, solution, kit, limits) for control in order}
+    control = max(order, key=lambda one: len(found[one]))  # the first of equals
+    return control, found[control]
+
+
 def time_bracket(solution: Solution, kit: Kit, limits: Sequence[Limit]) -> tuple[Frame, ...]:
     return bracket_of("exposure_s", solution, kit, limits)
 

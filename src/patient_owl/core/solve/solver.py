@@ -211,22 +211,24 @@ def _darkened(
 ) -> float:
     """Against too much light, with glass where that is needed and its remainder can be met.
 
-    Every filter of the bag is tried, bare first: the one kept comes nearest, then leaves the
-    aperture nearest to where the recipe wants it, then takes least.
+    Every filter of the bag is tried, bare first: the one kept comes nearest, then moves the
+    aperture and raises ISO least, for gain behind glass is light thrown away, then takes least.
     """
     without_aperture = [c for c in free if c != "f_number"]
     miss = _in_turn((follow, *AGAINST_LIGHT), without_aperture, bounded, dials, positions, miss)
     if abs(miss) <= WITHIN_STOPS + 1e-9:
         return miss
     glasses = bounded["nd_stops"].values if "nd_stops" in free else (positions["nd_stops"],)
-    wanted_aperture = dials["f_number"].brightness(positions["f_number"].value)
+    costly: tuple[Control, ...] = ("f_number", "iso")
+    was = {c: dials[c].brightness(positions[c].value) for c in costly}
     tried = []
     for glass in glasses:
         found = {**positions, "nd_stops": glass}
         left = miss - (glass.value - positions["nd_stops"].value)
         order = AGAINST_LIGHT if left > 0 else ("exposure_s", "iso")
         left = _in_turn((follow, *order), free, bounded, dials, found, left)
-        beside = abs(dials["f_number"].brightness(found["f_number"].value) - wanted_aperture)
+        moved = {c: dials[c].brightness(found[c].value) - before for c, before in was.items()}
+        beside = abs(moved["f_number"]) + max(0.0, moved["iso"])
         off = round(max(0.0, abs(left) - WITHIN_STOPS), 1)  # nearer than this is as near
         tried.append(((off, round(beside, 1), glass.value), left, found))
     _, miss, best = min(tried, key=lambda one: one[0])
