@@ -129,8 +129,8 @@ def test_a_night_of_somebody_else_is_no_night(ida: TestClient, signed_in: Any) -
     assert other.get(f"/api/v1/nights/{shot['night_id']}/field").status_code == 404
 
 
-# A bundle ten minutes late in dusk was two and a half stops off, untold: it carries what the setting
-# becomes by the minute, each with the answers to the words over it.
+# A bundle ten minutes late in dusk was two and a half stops off, untold: it carries what the
+# setting becomes by the minute, each with the answers to the words over it.
 def test_in_dusk_a_bundle_carries_its_settings_by_the_minute_until_the_first_take(
     ida: TestClient,
 ) -> None:
