@@ -170,9 +170,9 @@ export const useField = defineStore('field', () => {
   }
 
   /** What stands there when the shutter is pressed is what the word will be about. */
-  const adopt = (shot: FieldShot, now: number) => {
+  const adopt = async (shot: FieldShot, now: number) => {
     const { setting, answers } = standingOf(shot, now)
-    return changeProgress(shot, { setting, answers })
+    if (setting !== progressOf(shot).setting) await changeProgress(shot, { setting, answers })
   }
 
   const changeProgress = (shot: FieldShot, part: Partial<Progress>) => {

@@ -44,9 +44,10 @@ const now = useNow()
 const progress = computed(() => shot.value && field.standingOf(shot.value, now.value))
 async function begin(): Promise<void> {
   if (!shot.value || !progress.value) return
-  const { setting } = progress.value
-  await field.adopt(shot.value, now.value)
-  await going.begin(shot.value, setting)
+  const [of, at] = [shot.value, now.value]
+  // the run first: nothing may stand between the press and its being kept
+  await going.begin(of, progress.value.setting)
+  await field.adopt(of, at)
 }
 const go = (by: number) => {
   const to = shots.value[index.value + by]
