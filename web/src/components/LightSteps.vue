@@ -25,6 +25,10 @@ ol {
   columns: 2 300px;
 }
 
+section > p {
+  margin-bottom: 8px;
+}
+
 .clock {
   display: inline-block;
   min-width: 4em;
