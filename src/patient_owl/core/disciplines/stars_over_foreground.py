@@ -63,14 +63,10 @@ DARK_ENOUGH_SUN_DEG = NAUTICAL_TWILIGHT_SUN_ALTITUDE_DEG
 
 
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
-    drift = worst_star_drift(
-        kit.body.sensor,
-        kit.lens.focal_length_mm,
-        intent.framing,
-        scene.latitude_deg,
-        kit.lens.projection,
-        scene.horizon,
-    )
+    lens = kit.lens
+    looks = (kit.body.sensor, lens.focal_length_mm, intent.framing, scene.latitude_deg)
+    sees = (*looks, lens.projection, scene.horizon)
+    drift = worst_star_drift(*sees)
     part = sky_part(scene, intent)
     f_number = _aperture(kit, intent)
     tolerance_px, school = _tolerance_px(kit, intent, f_number), intent.word("star_school")
@@ -89,15 +85,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         *kit_marks(scene, kit),
     )
     solution = solve([part], kit.dials, limits, start, intent.choice)
-    trail_px = longest_trail_px(
-        kit.body.sensor,
-        kit.lens.focal_length_mm,
-        intent.framing,
-        scene.latitude_deg,
-        kit.lens.projection,
-        scene.horizon,
-        solution.settings.exposure_s,
-    )
+    trail_px = longest_trail_px(*sees, solution.settings.exposure_s)
     frames = int(intent.number("frames"))
     wants_discs = intent.word("focus_school") == "near_subject"
     program = _program(scene, kit, intent, solution.positions)
