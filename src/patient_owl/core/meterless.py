@@ -39,6 +39,7 @@ _VARIANCES = np.array([SIGMA_STOPS[source] ** 2 for source in SOURCES])
 CLOUD_SIGMA_STOPS = 1.0  # at full cover: overcast takes one to three stops; common practice
 
 MOON_MEAN_DISTANCE_KM = 384_400.0  # [meeus1998] ch. 50
+LAYERED_UNDER_DEG = 3.0  # of Sun under the horizon until only high thin air is lit; ours, by eye
 DISC_RADIUS_DEG = 0.27  # of Sun and Moon; [usno-rst] 16′
 
 OVERCAST_GLOW_GAIN = 4.0  # zenith, between the 2.8 of the outskirts and 10 of a city [kyba2011]
@@ -184,7 +185,8 @@ def _twilit_sky_cd_m2(
     by day. Toward and away from the Sun it differs by a stop. [D], held against [patat2006]"""
     even = sun_lux * _sky_share(sun.true_altitude_deg) / np.pi
     layered = even * dark_sky_cd_m2(1.0, view.altitude_deg) / DOME_GAIN
-    is_even = np.clip(np.maximum(cover, (sun.true_altitude_deg + 3) / 3), 0, 1)
+    by_day = 1 + sun.true_altitude_deg / LAYERED_UNDER_DEG
+    is_even = np.clip(np.maximum(cover, by_day), 0, 1)
     return np.asarray(is_even * even + (1 - is_even) * layered)
 
 

@@ -38,6 +38,7 @@ from patient_owl.core.limits.limit import is_time_capped
 from patient_owl.core.night import Slope
 from patient_owl.core.night_context import NightContext, see
 from patient_owl.core.optics.camera import Framing, field_of_view_deg, frame_size_mm
+from patient_owl.core.plan.common import said_between
 from patient_owl.core.plan.film import on_film
 from patient_owl.core.plan.hand import Hand
 from patient_owl.core.plan.report import Report, report
@@ -166,8 +167,15 @@ class PlannedShot:
                 found.append(last)
         return tuple(found)
 
-    def series(self, every_s: float, lasts_s: float) -> tuple[Step, ...]:
-        """A frame every so often from one standing point, each with its own setting."""
+    @cached_property
+    def series(self) -> tuple[Step, ...]:
+        """A frame every so often from one standing point, each with its own setting; none where
+        one frame is all that is asked for."""
+        if self.intent.inputs.get("series_every_min") is None:
+            return ()
+        every_s, lasts_s = (
+            60 * self.intent.number(key) for key in ("series_every_min", "series_lasts_min")
+        )
         return tuple(self._step(every_s * k) for k in range(int(lasts_s / every_s) + 1))
 
     def _step(self, after_s: float) -> Step:
@@ -262,9 +270,8 @@ class PlannedShot:
         if belief.sigma_stops > FOUND_SIGMA_STOPS and not is_right:
             return None
         off = belief.ev100 - self.lead.wanted_at(at_s) + self.lead.found_stops
-        between = self.intent.inputs.get("between") if self.lead.source == "natural" else ""
         sigma = min(belief.sigma_stops, FOUND_SIGMA_STOPS)
-        return FoundLight(self.lead.source, str(between or ""), off, sigma)
+        return FoundLight(self.lead.source, said_between(self.intent), off, sigma)
 
     def heard(self, takes: Sequence[JudgedTake]) -> tuple[float, ...] | None:
         """What the takes tell of how sharply words are meant."""

@@ -16,16 +16,7 @@ from patient_owl.storage.owned import added, owned_rows
 
 def found_rows(session: Session, user_id: UUID, place_id: UUID) -> list[FoundLightRow]:
     """What was found at a place, the newest last."""
-    rows = session.scalars(
-        select(FoundLightRow)
-        .where(
-            FoundLightRow.user_id == user_id,
-            FoundLightRow.place_id == place_id,
-            FoundLightRow.deleted_at_utc.is_(None),
-        )
-        .order_by(FoundLightRow.created_at_utc, FoundLightRow.id)
-    )
-    return list(rows)
+    return owned_rows(session, FoundLightRow, user_id, FoundLightRow.place_id == place_id)
 
 
 def found_at(session: Session, user_id: UUID, place_id: UUID) -> tuple[FoundLight, ...]:
@@ -39,11 +30,16 @@ def found_at(session: Session, user_id: UUID, place_id: UUID) -> tuple[FoundLigh
 def keep_found(
     session: Session, user: User, place_id: UUID, shot_id: UUID, found: FoundLight
 ) -> FoundLightRow:
-    """The newest finding of a light takes the older one's place."""
-    same = (FoundLightRow.light == found.light, FoundLightRow.between == found.between)
-    where = (FoundLightRow.place_id == place_id, *same)
-    for old in owned_rows(session, FoundLightRow, user.id, *where):
-        session.delete(old)
+    """The newest finding of a light takes the older one's place, in one statement: two may come
+    at once."""
+    session.execute(
+        delete(FoundLightRow).where(
+            FoundLightRow.user_id == user.id,
+            FoundLightRow.place_id == place_id,
+            FoundLightRow.light == found.light,
+            FoundLightRow.between == found.between,
+        )
+    )
     row = FoundLightRow(
         user_id=user.id,
         place_id=place_id,

@@ -73,7 +73,7 @@ def plan_out(planned: PlannedShot, time_zone: str) -> PlanOut:
         test_frame=test_frame_text(planned.test_frame),
         holds=holds_text(planned.holds_s, clock(_at(planned, planned.holds_s), place_zone)),
         later=steps_out(planned, planned.later, place_zone),
-        series=steps_out(planned, _series(planned), place_zone),
+        series=steps_out(planned, planned.series, place_zone),
         report=report_out(planned.report, solution, kit, planned.is_time_capped),
         works=_works(planned, place_zone),
         works_now=planned.works_now,
@@ -91,16 +91,6 @@ def cautions_out(planned: PlannedShot) -> list[LineOut]:
 
 def _at(planned: PlannedShot, after_s: float | None) -> datetime:
     return ephemeris.moment_utc(planned.at_s + (after_s or 0.0))
-
-
-def _series(planned: PlannedShot) -> tuple[Step, ...]:
-    """The series asked for; none where the picture is one frame."""
-    inputs = planned.intent.inputs
-    every_min = inputs.get("series_every_min")
-    if every_min is None:
-        return ()
-    lasts_min = planned.intent.number("series_lasts_min")
-    return planned.series(60 * planned.intent.number("series_every_min"), 60 * lasts_min)
 
 
 def steps_out(planned: PlannedShot, steps: Sequence[Step], place_zone: ZoneInfo) -> list[StepOut]:

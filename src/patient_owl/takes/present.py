@@ -13,7 +13,7 @@ from patient_owl.rails import setting_values
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner
 from patient_owl.takes.models import Take
-from patient_owl.takes.record import record_of, settings_of
+from patient_owl.takes.record import Record, record_of, settings_of
 from patient_owl.takes.schemas import (
     AdviceOut,
     AskedOut,
@@ -39,10 +39,11 @@ def planned_or_trouble(planner: Planner, shot: Shot) -> tuple[PlannedShot | None
         return None, str(error)
 
 
-def chain_out(planner: Planner, shot: Shot) -> ChainOut:
+def chain_out(planner: Planner, shot: Shot, record: Record | None = None) -> ChainOut:
+    """record: where it was read already."""
     visit = planner.visit
     planned, trouble = planned_or_trouble(planner, shot)
-    record = record_of(visit.session, visit.user, shot)
+    record = record or record_of(visit.session, visit.user, shot)
     takes, photos = record.takes, record.photos
     place_zone = zone(planner.night(shot.night_id).place.time_zone)
     links = [

@@ -12,6 +12,7 @@ from patient_owl.learned.schemas import FoundLightOut
 from patient_owl.shots.planner import Planner
 from patient_owl.shots.service import get_shot
 from patient_owl.takes import present, service
+from patient_owl.takes.record import record_of
 from patient_owl.takes.schemas import ChainOut, TakeIn
 
 router = APIRouter(tags=["takes"])
@@ -34,11 +35,12 @@ def put_take(
     shot = get_shot(visit.session, visit.user.id, body.shot_id)
     planned, _ = present.planned_or_trouble(planner, shot)
     take, is_new = service.put_take(visit, take_id, body, version, planned)
+    record = record_of(visit.session, visit.user, shot)
     if planned is not None:
-        service.hear_words(visit, shot, planned)
+        service.hear_words(visit, shot, planned, record)
     response.status_code = 201 if is_new else 200
     tag(response, take)
-    return present.chain_out(planner, shot)
+    return present.chain_out(planner, shot, record)
 
 
 @router.post("/shots/{shot_id}/found", status_code=201)

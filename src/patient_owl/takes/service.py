@@ -24,7 +24,7 @@ from patient_owl.shots.planner import Planner
 from patient_owl.shots.service import get_shot
 from patient_owl.storage.owned import changed, check_version, flush, owned
 from patient_owl.takes.models import Take
-from patient_owl.takes.record import lost_stops, record_of
+from patient_owl.takes.record import Record, lost_stops, record_of
 from patient_owl.takes.schemas import TakeIn
 from patient_owl.words.pictures import matched_text
 
@@ -91,10 +91,10 @@ def _check_lights(request: TakeIn, planned: PlannedShot | None, known: Collectio
                 raise WrongValue(field, "about " + ", ".join(lights), key)
 
 
-def hear_words(visit: Visit, shot: Shot, planned: PlannedShot) -> None:
+def hear_words(visit: Visit, shot: Shot, planned: PlannedShot, record: Record) -> None:
     """Keep what the shot's takes tell of how sharply words are meant."""
-    judged = record_of(visit.session, visit.user, shot).judged(planned)
-    hear(visit.session, visit.user, shot.id, planned.heard(judged))
+    heard = planned.heard(record.judged(planned))
+    hear(visit.session, visit.user, shot.id, heard)
 
 
 def remember_found(planner: Planner, shot: Shot) -> FoundLightRow:

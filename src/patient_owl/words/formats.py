@@ -103,7 +103,7 @@ def f_number(value: float) -> str:
         position = aperture_dial(steps, 0.8, 64).nearest(value)
         if abs(math.log2(position.value / value)) < 0.01:
             return f"f/{position.label}"
-    return f"f/{value:.2g}"
+    return f"f/{significant(value, 2)}"
 
 
 @lru_cache(maxsize=1024)
@@ -151,8 +151,16 @@ def whole(value: float) -> str:
 
 def number(value: float) -> str:
     """Three significant figures, whole numbers from a hundred on: `0.478`, `24`, `1930`."""
-    text = f"{value:.0f}" if abs(value) >= 100 else f"{value:.3g}"
-    return text.replace("-", MINUS)
+    return significant(value, 3)
+
+
+def significant(value: float, figures: int) -> str:
+    """So many significant figures, never as a power of ten, no noughts after them."""
+    if value == 0:
+        return "0"
+    decimals = max(0, figures - 1 - math.floor(math.log10(abs(value))))
+    text = f"{value:.{decimals}f}"
+    return (text.rstrip("0").rstrip(".") if "." in text else text).replace("-", MINUS)
 
 
 def from_now(value: float) -> str:

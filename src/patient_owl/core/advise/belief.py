@@ -60,7 +60,7 @@ ONE_SIGMA = 0.682_689_492  # share of a normal law within one standard deviation
 _QUANTILES = (0.5, (1 - ONE_SIGMA) / 2, (1 + ONE_SIGMA) / 2)
 
 # What an answer to a word moves at least, in stops: "a touch" a third, for nobody sees less;
-# "black" two, because it is beyond reading. Common practice.
+# "black" as far as the word begins, for it is two stops and more. Common practice.
 LEAST_STEPS_STOPS: dict[Verdict, float] = {
     "black": 2.2,
     "dark": 2 / 3,
@@ -76,6 +76,7 @@ LEAST_STEPS_STOPS: dict[Verdict, float] = {
 # reading would be nearer.
 HISTOGRAM_SIGMA_STOPS = 0.8
 HISTOGRAM_FREEDOM = 4.0  # now and then it is a frame of something else
+MOST_PIECES = 24  # of evidence on one light: nobody tries a picture more often; common practice
 SCENE_CHANGED_SIGMA_STOPS = 1.5  # a lamp dimmed, a panel moved: one to two stops; common practice
 
 # Under the sharpest softness: smooth at that scale, so sums and quantiles are good to 0.03.
@@ -125,34 +126,34 @@ class Evidence:
 
 
 def evidence_on(part: LightPart, lead: LightPart, takes: Sequence[JudgedTake]) -> list[Evidence]:
-    """What the takes tell about one light, oldest first; a take silent about it is left out.
+    """What the takes tell about one light, oldest first; a take silent about it is left out, but
+    for what was changed before it.
 
     A histogram is of the whole frame, so it is read for a light that answers to every control, as
     what stays in the picture does. It never overrules the word "right".
     """
     is_read = len(part.answers_to) == len(CONTROLS)
-    found, is_changed, has_read = [], False, False
+    found: list[Evidence] = []
+    is_changed = has_read = False
     for take in takes:
         if take.scene_changed & {part.key, WHOLE}:
-            is_changed, has_read = True, False
+            is_changed, has_read = bool(found), False
         word, reading = take.word_for(part, lead), take.reading if is_read else None
         # frames of one picture are off by the same, so a second one tells nothing new
         reading = None if word == "right" or has_read else reading
-        if word is not None or reading is not None:
+        if word is not None or reading is not None or is_changed:
             ev100 = take.settings.ev100_by(part.answers_to)
             found.append(Evidence(ev100, take.after_s, word, reading, is_changed))
             is_changed = False
             has_read = has_read or (reading is not None and not reading.is_saturated)
-    return found
+    return found[-MOST_PIECES:]
 
 
 class Told(NamedTuple):
-    """What a word over a take leaves: weights to go on from, the belief at the take's moment, and
-    how much brighter the next one should be. [stops]"""
+    """What a word over a take leaves: weights to go on from, and the belief at its moment."""
 
     weights: FloatArray
     belief: Belief
-    brighter_stops: float
 
 
 def first_weights(part: LightPart, sharpness: Sharpness = UNLEARNED) -> FloatArray:
@@ -251,7 +252,6 @@ def after_each_word(
             weights=left[row],
             # the ± is about what is proposed, which may stand beside the middle of the belief
             belief=Belief(ev100 - step, math.hypot(spread, -wanted - median - step)),
-            brighter_stops=step,
         )
         for row, (word, step, median, spread) in enumerate(
             zip(WORDS, steps, medians.tolist(), spreads.tolist(), strict=True)

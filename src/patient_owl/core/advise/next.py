@@ -26,7 +26,7 @@ from patient_owl.core.advise.belief import (
     evidence_on,
 )
 from patient_owl.core.exposure.dials import Control, Dial, DialValue
-from patient_owl.core.exposure.ladder import is_quick_frame_of, quick_frame
+from patient_owl.core.exposure.ladder import is_quick_frame_of, may_be_quick_frame, quick_frame
 from patient_owl.core.exposure.settings import settings_on
 from patient_owl.core.light.part import LightPart, lever_controls
 from patient_owl.core.limits.limit import Limit, allowed
@@ -121,7 +121,8 @@ class Known:
 
     now: what is set; lead_ev100: its exposure value by what the lead light answers to. beliefs:
     of each light by its key, about the next take. spoken_of: the lights there is evidence on.
-    words: those of the last take, by light. takes: how many. changed_stops: how much brighter
+    words: those of the last take, by light. takes: how many. has_reading: whether the last has a
+    histogram. changed_stops: how much brighter
     each light is predicted to be at the next take than it was at the last.
     """
 
@@ -131,6 +132,7 @@ class Known:
     spoken_of: frozenset[str]
     words: Mapping[str, Verdict]
     takes: int
+    has_reading: bool = False
     changed_stops: Mapping[str, float] = field(default_factory=dict)
 
     def setting(self, positions: Positions, room: "Room") -> "Known":
@@ -160,6 +162,7 @@ def known_after(takes: Sequence[JudgedTake], room: Room) -> Known:
         spoken_of=frozenset(key for key, found in evidence.items() if found),
         words={key: word for key, word in words.items() if word is not None},
         takes=len(takes),
+        has_reading=last.reading is not None,
         changed_stops={p.key: p.moved(last.after_s, room.after_s) for p in room.parts},
     )
 
@@ -232,7 +235,9 @@ def _seen(wanted: float, known: Known, room: Room) -> list[Reason]:
             found.append(Reason(f"seen_{word}", quantities, "ordered_words"))
         elif word is not None:
             found.append(Reason(f"part_{word}", {"part": part.key}, "ordered_words"))
-    return found or [Reason("seen_histogram", quantities, "ordered_words")]
+    if found or not known.has_reading:
+        return found
+    return [Reason("seen_histogram", quantities, "ordered_words")]
 
 
 def _changed_light(known: Known, room: Room) -> list[Reason]:
@@ -266,7 +271,7 @@ def _from_test_frame(
 
     None where what is set is no test frame, or where its dials end short of the change.
     """
-    if room.real is None:
+    if room.real is None or not may_be_quick_frame(known.now, room.inside):
         return None
     real = room.real(target_ev100)
     if not is_quick_frame_of(known.now, real):

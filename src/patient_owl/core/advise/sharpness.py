@@ -11,7 +11,6 @@ from patient_owl.core.advise.belief import UNLEARNED, Evidence, Sharpness, learn
 from patient_owl.core.light.part import LightPart
 
 LEAST_PIECES = 2  # one word over one frame says nothing of its own sharpness
-MOST_PIECES = 12  # of a shot: more say the same again, and a chain of hundreds would cost
 LEAST_SHARE = 0.01  # nobody is ever known for certain
 
 
@@ -19,8 +18,7 @@ def heard(part: LightPart, evidence: Sequence[Evidence]) -> tuple[float, ...] | 
     """Log odds by softness of one shot's words about a light; None where they tell nothing."""
     if len(evidence) < LEAST_PIECES or all(seen.verdict is None for seen in evidence):
         return None
-    last = evidence[-MOST_PIECES:]
-    shares = learned(weigh(part, last, last[-1].after_s))
+    shares = learned(weigh(part, evidence, evidence[-1].after_s))
     return tuple(
         math.log(max(share, LEAST_SHARE) / before)
         for share, before in zip(shares, UNLEARNED, strict=True)

@@ -22,14 +22,12 @@ from patient_owl.core.plan.common import (
     lands,
     light_inputs,
     light_reasons,
-    miss_reasons,
     placement_input,
     releasing,
     setting_up,
     subject_part,
     time_bracket,
     time_reasons,
-    too_long,
 )
 from patient_owl.core.plan.in_frame import offset_in_frame
 from patient_owl.core.plan.moving import MOVING_INPUTS, moving_limits
@@ -101,9 +99,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         lead=lands(solution),
         reasons=(
             *_contrast_reasons(contrast, held, blend, is_lift),
-            *too_long(solution),
-            *light_reasons(scene, intent),
-            *miss_reasons(solution),
+            *light_reasons(scene, intent, solution),
             *time_reasons(solution, kit),
         ),
         limits=limits,

@@ -16,7 +16,6 @@ from patient_owl.core.plan.common import (
     lands,
     light_inputs,
     light_reasons,
-    miss_reasons,
     placement_input,
     releasing,
     seconds_until,
@@ -24,7 +23,6 @@ from patient_owl.core.plan.common import (
     subject_part,
     time_bracket,
     time_reasons,
-    too_long,
 )
 from patient_owl.core.plan.moving import MOVING_INPUTS, moving_limits
 from patient_owl.core.plan.report import Blurs
@@ -60,9 +58,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         program=RECIPE.program(scene, kit, intent, solution.positions),
         lead=lands(solution),
         reasons=(
-            *too_long(solution),
-            *light_reasons(scene, intent),
-            *miss_reasons(solution),
+            *light_reasons(scene, intent, solution),
             *time_reasons(solution, kit),
         ),
         limits=limits,

@@ -22,7 +22,6 @@ from patient_owl.core.plan.common import (
     light_inputs,
     light_reasons,
     lit_part,
-    miss_reasons,
     releasing,
     setting_up,
     time_reasons,
@@ -75,8 +74,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         ),
         reasons=(
             _town_lands(solution),
-            *light_reasons(scene, intent),
-            *miss_reasons(solution),
+            *light_reasons(scene, intent, solution),
             *(() if by_feel else time_reasons(solution, kit)),
         ),
         limits=limits,

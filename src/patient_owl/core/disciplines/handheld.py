@@ -16,7 +16,6 @@ from patient_owl.core.plan.common import (
     lands,
     light_inputs,
     light_reasons,
-    miss_reasons,
     placement_input,
     subject_part,
     time_reasons,
@@ -57,8 +56,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         lead=_lead(steady),
         reasons=(
             lands(solution),
-            *light_reasons(scene, intent),
-            *miss_reasons(solution),
+            *light_reasons(scene, intent, solution),
             *time_reasons(solution, kit),
         ),
         limits=limits,

@@ -20,6 +20,7 @@ from patient_owl.core.optics.camera import Framing, Sensor, frame_grid, frame_si
 from patient_owl.core.optics.star_drift import turned, worst_star_drift
 from patient_owl.core.plan.common import (
     cloud_reasons,
+    found_reasons,
     kit_marks,
     miss_reasons,
     releasing,
@@ -78,6 +79,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         reasons=(
             sky_lands(solution),
             *cloud_reasons(scene),
+            *found_reasons(solution),
             *miss_reasons(solution),
             *time_reasons(solution, kit),
         ),

@@ -25,6 +25,7 @@ from patient_owl.core.optics.star_drift import (
 from patient_owl.core.plan.common import (
     bracket_of,
     cloud_reasons,
+    found_reasons,
     kit_marks,
     miss_reasons,
     releasing,
@@ -202,7 +203,12 @@ def _lead(
 
 
 def _sky_reasons(scene: Scene, solution: Solution) -> tuple[Reason, ...]:
-    reasons = [sky_lands(solution), *cloud_reasons(scene), *miss_reasons(solution)]
+    reasons = [
+        sky_lands(solution),
+        *cloud_reasons(scene),
+        *found_reasons(solution),
+        *miss_reasons(solution),
+    ]
     if scene.sun_altitude_deg > DARK_ENOUGH_SUN_DEG:
         reasons.append(Reason("sky_not_dark", {"sun_altitude_deg": scene.sun_altitude_deg}))
     return tuple(reasons)

@@ -20,13 +20,11 @@ from patient_owl.core.plan.common import (
     lands,
     light_inputs,
     light_reasons,
-    miss_reasons,
     placement_input,
     releasing,
     setting_up,
     subject_part,
     time_reasons,
-    too_long,
 )
 from patient_owl.core.plan.moving import MOVING_INPUTS, moving_limits
 from patient_owl.core.plan.sketch import Line, Sketch
@@ -61,9 +59,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         reasons=(
             lands(solution),
             Reason("headlamps_blow"),
-            *too_long(solution),
-            *light_reasons(scene, intent),
-            *miss_reasons(solution),
+            *light_reasons(scene, intent, solution),
             *time_reasons(solution, kit),
         ),
         limits=limits,

@@ -63,10 +63,10 @@ _PER_STOP: dict[Steps, int] = {"thirds": 3, "halves": 2}
 
 # Times past the dial, as people say and count them: whole seconds, then whole minutes, each within
 # a tenth of a stop of its place on the dial. [s] The last is a winter night between two dews.
-_LONG_S: dict[Steps, tuple[int, ...]] = {
+_LONG_S: dict[Steps, tuple[float, ...]] = {
     "thirds": (
         *(2, 3, 4, 5, 6, 8, 10, 13, 15, 20, 25, 30, 40, 50, 60, 75, 90),
-        *(60 * m for m in (2, 2.5, 3, 4, 5, 6, 8, 10, 12, 16, 20, 25, 30, 40, 50, 60)),  # type: ignore[arg-type]
+        *(60 * m for m in (2, 2.5, 3, 4, 5, 6, 8, 10, 12, 16, 20, 25, 30, 40, 50, 60)),
         *(60 * m for m in (80, 100, 120, 160, 200, 240, 320, 400, 480)),
     ),
     "halves": (

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from patient_owl.core.exposure.dials import CONTROLS, SAME, Control, Dial, DialValue
 
 QUICK_S = 16.0  # what one waits for a look: "15" on the dial. Common practice
+TEST_ISO_GAIN = 2.0  # a stop of ISO and more is what makes a frame a test; common practice
 MISS_STOPS = 0.2  # a rung that lands further off than this is no equivalent
 
 
@@ -67,7 +68,19 @@ def is_quick_frame_of(
 ) -> bool:
     """Whether a setting only stands for another: quick, and at twice its ISO or more."""
     is_quick = positions["exposure_s"].value <= QUICK_S * SAME < real["exposure_s"].value
-    return is_quick and positions["iso"].value * SAME >= 2 * real["iso"].value
+    return is_quick and positions["iso"].value * SAME >= TEST_ISO_GAIN * real["iso"].value
+
+
+def may_be_quick_frame(
+    positions: Mapping[Control, DialValue], inside: Mapping[Control, Dial]
+) -> bool:
+    """Whether a setting can stand for any other inside the limits at all: worked out first, for
+    the other has to be solved for."""
+    slow_enough: dict[Control, DialValue] = {
+        "exposure_s": inside["exposure_s"].values[-1],
+        "iso": inside["iso"].values[0],
+    }
+    return is_quick_frame_of(positions, {**positions, **slow_enough})
 
 
 def brighter(

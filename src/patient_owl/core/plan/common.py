@@ -36,15 +36,17 @@ def kit_marks(scene: Scene, kit: Kit) -> tuple[Limit, ...]:
 
 
 def miss_reasons(solution: Solution) -> tuple[Reason, ...]:
-    """What was found here before, and that the picture comes out off what is wanted, where it
-    shows."""
-    found_stops, reasons = solution.landings[0].part.found_stops, []
-    if found_stops:
-        reasons.append(Reason("found_before", {"stops": found_stops}))
-    if abs(solution.miss_stops) > SHORT_OF_LIGHT_STOPS:
-        code = "short_of_light" if solution.miss_stops < 0 else "too_much_light"
-        reasons.append(Reason(code, {"stops": abs(solution.miss_stops)}))
-    return tuple(reasons)
+    """That the picture comes out brighter or darker than wanted, where it shows."""
+    if abs(solution.miss_stops) <= SHORT_OF_LIGHT_STOPS:
+        return ()
+    code = "short_of_light" if solution.miss_stops < 0 else "too_much_light"
+    return (Reason(code, {"stops": abs(solution.miss_stops)}),)
+
+
+def found_reasons(solution: Solution) -> tuple[Reason, ...]:
+    """That the light was found off its prediction here before, and is reckoned with."""
+    found_stops = solution.landings[0].part.found_stops
+    return (Reason("found_before", {"stops": found_stops}),) if found_stops else ()
 
 
 def time_reasons(solution: Solution, kit: Kit) -> tuple[Reason, ...]:
@@ -174,7 +176,7 @@ def light_inputs(default: str) -> tuple[InputSpec, ...]:
 
 def said_between(intent: Intent) -> str:
     """The answer a finding hangs on; nothing where it is not asked."""
-    return intent.word("between") if intent.word("lit_by") == "natural" else ""
+    return intent.word("between") if intent.inputs.get("lit_by") == "natural" else ""
 
 
 def between_of(intent: Intent) -> Between:
@@ -182,7 +184,17 @@ def between_of(intent: Intent) -> Between:
     return next(one for one in BETWEEN if one.key == intent.word("between"))
 
 
-def light_reasons(scene: Scene, intent: Intent) -> tuple[Reason, ...]:
+def light_reasons(scene: Scene, intent: Intent, solution: Solution) -> tuple[Reason, ...]:
+    """All that is to be said of the light of a picture that `light_inputs` asked about."""
+    return (
+        *too_long(solution),
+        *found_reasons(solution),
+        *_between_reasons(scene, intent),
+        *miss_reasons(solution),
+    )
+
+
+def _between_reasons(scene: Scene, intent: Intent) -> tuple[Reason, ...]:
     """What stands between sky and subject, and what the forecast's cloud does."""
     if intent.word("lit_by") != "natural":
         return ()
@@ -210,7 +222,7 @@ def too_long(solution: Solution) -> tuple[Reason, ...]:
     return (Reason(code, {"exposure_s": exposure_s}),)
 
 
-CLOUD_WORTH_SAYING = 0.1  # of the sky
+CLOUD_WORTH_SAYING = 0.1  # of the sky: less moves nothing anybody sees; common practice
 
 
 def cloud_reasons(scene: Scene) -> tuple[Reason, ...]:
