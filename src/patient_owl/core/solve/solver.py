@@ -225,8 +225,8 @@ def _darkened(
     for glass in glasses:
         found = {**positions, "nd_stops": glass}
         left = miss - (glass.value - positions["nd_stops"].value)
-        order = AGAINST_LIGHT if left > 0 else ("exposure_s", "iso")
-        left = _in_turn((follow, *order), free, bounded, dials, found, left)
+        order = (follow, *AGAINST_LIGHT) if left > 0 else _giving_back(follow)
+        left = _in_turn(order, free, bounded, dials, found, left)
         moved = {c: dials[c].brightness(found[c].value) - before for c, before in was.items()}
         beside = abs(moved["f_number"]) + max(0.0, moved["iso"])
         off = round(max(0.0, abs(left) - WITHIN_STOPS), 1)  # nearer than this is as near
@@ -234,6 +234,13 @@ def _darkened(
     _, miss, best = min(tried, key=lambda one: one[0])
     positions.update(best)
     return miss
+
+
+def _giving_back(follow: Control | None) -> tuple[Control, ...]:
+    """What makes up for a filter that takes too much: never gain while anything else can."""
+    if follow in (None, "iso"):
+        return ("f_number", "exposure_s", "iso")  # the time is the subject's
+    return tuple(dict.fromkeys((follow, "exposure_s", "f_number", "iso")))
 
 
 def _serve_part(
