@@ -19,10 +19,9 @@ from patient_owl.core.night import night_bounds
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.optics.camera import Framing
 from patient_owl.core.plan.hand import Hand, Touch
-from patient_owl.core.plan.types import InputValue
+from patient_owl.core.plan.types import NOISE_REDUCTION_SCHOOL, InputValue
 from patient_owl.core.shot import (
     LONGEST_CARRY_S,
-    NOISE_REDUCTION_SCHOOL,
     STILL_AT_IT_S,
     WORDS_DEEP,
     PlannedShot,
@@ -255,6 +254,19 @@ def test_a_series_from_day_into_night_has_a_setting_for_every_frame() -> None:
     assert made[0] - made[-1] > 3
     assert made[-1] == pytest.approx(made[-2], abs=0.4)
     assert shot("cityscape").series == ()
+
+
+# A frame that is still open when the next is due is no series: the aperture and ISO make up.
+@pytest.mark.parametrize(("side", "most_s"), [("afterwards", 290), ("in_camera", 145)])
+def test_a_frame_of_a_series_is_over_when_the_next_is_due(side: str, most_s: float) -> None:
+    every = {"series_every_min": 5, "series_lasts_min": 120, "lit_by": "natural"}
+    schools = {NOISE_REDUCTION_SCHOOL: side}
+    frames = shot("cityscape", hours=5.2, schools=schools, between="open", **every).series
+    times = [f.positions["exposure_s"].value for f in frames]
+    assert max(times) <= most_s
+    last = frames[-1].positions
+    assert last["f_number"].value < 8 * 0.99
+    assert last["iso"].value > 100
 
 
 def test_a_filter_that_was_sold_leaves_the_past_as_it_was() -> None:

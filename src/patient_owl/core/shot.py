@@ -42,12 +42,19 @@ from patient_owl.core.plan.common import said_between
 from patient_owl.core.plan.film import on_film
 from patient_owl.core.plan.hand import Hand
 from patient_owl.core.plan.report import Report, report
-from patient_owl.core.plan.types import InputValue, Intent, Plan, Recipe, Scene
+from patient_owl.core.plan.series import series_s
+from patient_owl.core.plan.types import (
+    InputValue,
+    Intent,
+    Plan,
+    Recipe,
+    Scene,
+    uses_noise_reduction,
+)
 from patient_owl.core.program.program import Program
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.solve.solver import Choice, solve
 
-NOISE_REDUCTION_SCHOOL = "noise_reduction_school"
 # Nobody photographs the same light two hours off: a take that far from its shot's moment was made
 # at the table, or by a clock that is wrong, and is read as made at the shot's own moment.
 LONGEST_CARRY_S = 2 * 3600.0
@@ -136,7 +143,7 @@ class PlannedShot:
 
     @property
     def uses_noise_reduction(self) -> bool:
-        return _uses_noise_reduction(self.kit, self.intent)
+        return uses_noise_reduction(self.kit, self.intent)
 
     def program_at(self, positions: Positions) -> Program:
         """The course of it with any settings, without the camera's dark frames."""
@@ -153,30 +160,45 @@ class PlannedShot:
         limits, dials = self.plan.limits, self.kit.dials
         return solve(parts, dials, limits, start, self.intent.choice).positions
 
-    def steps(self, from_s: float, to_s: float) -> tuple[Step, ...]:
+    def steps(
+        self,
+        from_s: float,
+        to_s: float,
+        takes: Sequence[JudgedTake] = (),
+        sharpness: Sharpness = UNLEARNED,
+    ) -> tuple[Step, ...]:
         """The setting each time the light has moved on by what one sees, minute by minute.
 
-        The first stands at `from_s`; a light that stands still has no other.
+        The first stands at `from_s`; a light that stands still has no other. After `takes` it is
+        what they lead to by then.
         """
-        last = self._step(from_s)
-        found = [last]
+        times = [from_s]
         for minute in range(1, int((to_s - from_s) / 60) + 1):
             after_s = from_s + 60.0 * minute
-            if abs(self.lead.moved(last.after_s, after_s)) >= GOOD_ENOUGH_STOPS:
-                last = self._step(after_s)
-                found.append(last)
-        return tuple(found)
+            if abs(self.lead.moved(times[-1], after_s)) >= GOOD_ENOUGH_STOPS:
+                times.append(after_s)
+        if not takes:
+            return tuple(self._step(after_s) for after_s in times)
+        since_s = takes[-1].after_s
+        return tuple(
+            Step(
+                after_s,
+                self.lead.moved(since_s, after_s),
+                next_setting(takes, self.room(after_s, sharpness)).positions,
+            )
+            for after_s in times
+        )
 
     @cached_property
     def series(self) -> tuple[Step, ...]:
         """A frame every so often from one standing point, each with its own setting; none where
         one frame is all that is asked for."""
-        if self.intent.inputs.get("series_every_min") is None:
-            return ()
-        every_s, lasts_s = (
-            60 * self.intent.number(key) for key in ("series_every_min", "series_lasts_min")
-        )
-        return tuple(self._step(every_s * k) for k in range(int(lasts_s / every_s) + 1))
+        return tuple(self._step(after_s) for after_s in self.series_s)
+
+    @property
+    def series_s(self) -> tuple[float, ...]:
+        """When the frames of a series are due, from the shot's moment. [s]"""
+        return series_s(self.intent)
 
     def _step(self, after_s: float) -> Step:
         moved = self.lead.moved(0.0, after_s)
@@ -216,7 +238,8 @@ class PlannedShot:
     def after_s(self, seconds: float) -> float:
         """A moment as seconds from the shot's own; nought where it is too far off to be meant."""
         apart = seconds - self.at_s
-        return apart if abs(apart) <= LONGEST_CARRY_S else 0.0
+        longest_s = max((LONGEST_CARRY_S, *self.series_s))
+        return apart if -LONGEST_CARRY_S <= apart <= longest_s else 0.0
 
     def next_after_s(self, takes: Sequence[JudgedTake], now_s: float) -> float:
         """When the next take will be made: now, as long as somebody is still at it."""
@@ -242,9 +265,15 @@ class PlannedShot:
         room = self.room(self.next_after_s(takes, now_s), sharpness)
         return advice_tree(now, takes, room, WORDS_DEEP)
 
-    def words_after(self, step: Step) -> Mapping[Verdict, Node]:
-        """The advice for the words over a step's setting, before any take."""
-        return advice_tree(step.positions, (), self.room(step.after_s), STEP_WORDS_DEEP)
+    def words_after(
+        self,
+        step: Step,
+        takes: Sequence[JudgedTake] = (),
+        sharpness: Sharpness = UNLEARNED,
+    ) -> Mapping[Verdict, Node]:
+        """The advice for the words over a step's setting, after the takes it follows from."""
+        room = self.room(step.after_s, sharpness)
+        return advice_tree(step.positions, takes, room, STEP_WORDS_DEEP)
 
     @cached_property
     def _first_words(self) -> dict[Sharpness, Mapping[Verdict, Node]]:
@@ -328,7 +357,7 @@ def _plan_shot(
     if kit.body.film is not None:
         plan = replace(plan, steps=on_film(plan.steps))
     solution, program = plan.solution, plan.program
-    if _uses_noise_reduction(kit, intent):
+    if uses_noise_reduction(kit, intent):
         program = program.with_noise_reduction()
     weather = seen.scene.temperature_c, seen.scene.gust_m_s
     return PlannedShot(
@@ -345,8 +374,3 @@ def _plan_shot(
         test_frame=quick_frame(solution.positions, kit.dials),
         works_s=night.works_s(recipe.sun_altitude_deg),
     )
-
-
-def _uses_noise_reduction(kit: Kit, intent: Intent) -> bool:
-    """Whether the photographer lets the camera take its dark frames; film has none."""
-    return kit.body.film is None and intent.side(NOISE_REDUCTION_SCHOOL) == "in_camera"

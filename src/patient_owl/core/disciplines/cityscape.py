@@ -38,6 +38,7 @@ from patient_owl.core.plan.panorama import (
     panorama_facts,
 )
 from patient_owl.core.plan.report import Blurs
+from patient_owl.core.plan.series import SERIES_INPUTS, series_limits
 from patient_owl.core.plan.sketch import Line, Sketch
 from patient_owl.core.plan.types import (
     InputSpec,
@@ -75,6 +76,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         diffraction(kit, drives=False),
         *((ghosts_vanish(passers_s),) if passers_s is not None else ()),
         *moving_limits(kit, intent),
+        *series_limits(kit, intent),
         *kit_marks(scene, kit),
     )
     start: dict[Control, float] = {
@@ -280,8 +282,7 @@ RECIPE = Recipe(
         school_input("contrast_school"),
         school_input("city_aperture_school"),
         InputSpec("passers_s", "number", None, "s", 0.1, 60, 0.5),
-        InputSpec("series_every_min", "number", None, "min", 1, 120, 1),
-        InputSpec("series_lasts_min", "number", 120.0, "min", 5, 720, 5),
+        *SERIES_INPUTS,
         *PANORAMA_INPUTS,
         *MOVING_INPUTS,
     ),

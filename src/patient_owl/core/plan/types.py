@@ -227,6 +227,14 @@ def self_timer_s(intent: Intent, positions: Positions) -> float:
     return 0.0 if by_remote else SELF_TIMER_S
 
 
+NOISE_REDUCTION_SCHOOL = "noise_reduction_school"
+
+
+def uses_noise_reduction(kit: Kit, intent: Intent) -> bool:
+    """Whether the photographer lets the camera take its dark frames; film has none."""
+    return kit.body.film is None and intent.side(NOISE_REDUCTION_SCHOOL) == "in_camera"
+
+
 @dataclass(frozen=True)
 class Recipe:
     """A discipline: its questions, its plan, its course, and the Sun's altitudes at which it works.

@@ -202,6 +202,13 @@ WORDS = Words(
             "{counted_s:number} s counted",
             "You watched it and counted. Counting beats computing when you stand there.",
         ),
+        "series": PostWords(
+            "the next frame is due",
+            "t ≤ (interval − {resetting_s:number} s) ÷ halves",
+            "({every_s:seconds} − {resetting_s:number} s) ÷ {halves:number}",
+            "The camera must be free, and set anew, when the next frame is due. Its own dark frame "
+            "takes as long again.",
+        ),
         "performer": PostWords(
             "the performer needs this",
             "t ≥ delay + rehearsed seconds",
