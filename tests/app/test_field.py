@@ -131,7 +131,7 @@ def test_a_night_of_somebody_else_is_no_night(ida: TestClient, signed_in: Any) -
 
 # A bundle ten minutes late in dusk was two and a half stops off, untold: it carries what the
 # setting becomes by the minute, each with the answers to the words over it.
-def test_in_dusk_a_bundle_carries_its_settings_by_the_minute_until_the_first_take(
+def test_in_dusk_a_bundle_carries_its_settings_by_the_minute(
     ida: TestClient,
 ) -> None:
     inputs = {"lit_by": "natural", "between": "open"}
@@ -146,7 +146,25 @@ def test_in_dusk_a_bundle_carries_its_settings_by_the_minute_until_the_first_tak
     assert len(set(settings)) > 8
     assert "darker than planned" in later[-1]["text"]
     assert set(later[-1]["answers"]) == set(WORDS)
-    send(ida, shot, "2026-12-09T17:41:00Z", verdicts={"whole": "right"})
-    assert bundle_of(ida, shot)["later"] == []
+    planned = found["settings"][found["setting"]]["values"]
+    send(ida, shot, "2026-12-09T17:41:00Z", verdicts={"whole": "dark"}, **planned)
+    after = bundle_of(ida, shot)
+    assert after["later"][0]["from_utc"] == "2026-12-09T17:41:00Z"
+    assert after["later"][0]["setting"] == after["setting"]
+    assert "darker than at the last take" in after["later"][-1]["text"]
     night = making.shot(ida, discipline="cityscape", inputs={"lit_by": "night_traffic"})
     assert bundle_of(ida, night)["later"] == []
+
+
+def test_a_series_carries_when_each_frame_is_due_and_its_setting_for_then(ida: TestClient) -> None:
+    every = {"series_every_min": 10, "series_lasts_min": 120}
+    inputs = {"lit_by": "natural", "between": "open", **every}
+    dusk = {"at_utc": "2026-12-09T17:40:00Z", "discipline": "cityscape", "inputs": inputs}
+    found = bundle_of(ida, making.shot(ida, **dusk))
+    assert len(found["series"]) == 13
+    assert found["series"][0]["at_utc"] == "2026-12-09T17:40:00Z"
+    # what is set for the last frame lasts until it is due, and leaves the camera free for it
+    assert found["later"][-1]["from_utc"] <= found["series"][-1]["at_utc"]
+    times = [found["settings"][step["setting"]]["values"]["exposure_s"] for step in found["later"]]
+    assert times == sorted(times)
+    assert 120 < times[-1] < 600

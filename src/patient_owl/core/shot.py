@@ -42,7 +42,7 @@ from patient_owl.core.plan.common import said_between
 from patient_owl.core.plan.film import on_film
 from patient_owl.core.plan.hand import Hand
 from patient_owl.core.plan.report import Report, report
-from patient_owl.core.plan.series import series_s
+from patient_owl.core.plan.series import Due, series_due
 from patient_owl.core.plan.types import (
     InputValue,
     Intent,
@@ -193,12 +193,12 @@ class PlannedShot:
     def series(self) -> tuple[Step, ...]:
         """A frame every so often from one standing point, each with its own setting; none where
         one frame is all that is asked for."""
-        return tuple(self._step(after_s) for after_s in self.series_s)
+        return tuple(self._step(due.at_s) for due in self.series_due)
 
     @property
-    def series_s(self) -> tuple[float, ...]:
-        """When the frames of a series are due, from the shot's moment. [s]"""
-        return series_s(self.intent)
+    def series_due(self) -> tuple[Due, ...]:
+        """When the frames of a series are due; none where one frame is all that is asked for."""
+        return series_due(self.intent)
 
     def _step(self, after_s: float) -> Step:
         moved = self.lead.moved(0.0, after_s)
@@ -238,7 +238,7 @@ class PlannedShot:
     def after_s(self, seconds: float) -> float:
         """A moment as seconds from the shot's own; nought where it is too far off to be meant."""
         apart = seconds - self.at_s
-        longest_s = max((LONGEST_CARRY_S, *self.series_s))
+        longest_s = max(LONGEST_CARRY_S, *(due.until_s for due in self.series_due), 0.0)
         return apart if -LONGEST_CARRY_S <= apart <= longest_s else 0.0
 
     def next_after_s(self, takes: Sequence[JudgedTake], now_s: float) -> float:

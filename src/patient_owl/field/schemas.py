@@ -45,12 +45,24 @@ class OtherOut(BaseModel):
 
 
 class LaterOut(BaseModel):
-    """What is to be set from a moment on, as long as no take was made: the light has moved."""
+    """What is to be set from a moment on, after the takes the server knows of: the light has moved.
+
+    Each word leads from every step to the same light, so what was said over one holds at the next.
+    """
 
     from_utc: datetime
     text: str
     setting: int
     answers: dict[Verdict, AnswerOut]
+
+
+class DueOut(BaseModel):
+    """A frame of a series: when it is due, and from when to when a frame taken counts as it."""
+
+    at_utc: datetime
+    at_local: str
+    from_utc: datetime
+    until_utc: datetime
 
 
 class FieldShotOut(BaseModel):
@@ -61,7 +73,8 @@ class FieldShotOut(BaseModel):
     from. uses_noise_reduction: as the photographer likes it. judged: key of the light the words
     are about, and its name where there are several. lights: what may have been changed before a
     take. answers: by the word said over the setting, some words deep. later: what the
-    setting becomes as the light moves, before the first take. takes: made so far, judged or not.
+    setting becomes as the light moves. series: the frames due, where a series is wanted. takes:
+    made so far, judged or not.
     """
 
     id: UUID
@@ -82,6 +95,7 @@ class FieldShotOut(BaseModel):
     lights: list[AskedOut]
     answers: dict[Verdict, AnswerOut]
     later: list[LaterOut]
+    series: list[DueOut]
     takes: int
 
 

@@ -1,11 +1,12 @@
 """From a night's plans to the bundle that goes along."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
+from datetime import datetime
 from zoneinfo import ZoneInfo
 
 from patient_owl.accounts.visit import Visit
 from patient_owl.answers import program_out
-from patient_owl.core.advise.belief import Verdict
+from patient_owl.core.advise.belief import JudgedTake, Sharpness, Verdict
 from patient_owl.core.advise.next import Positions
 from patient_owl.core.advise.tree import Node
 from patient_owl.core.exposure.dials import Control
@@ -14,6 +15,7 @@ from patient_owl.core.shot import PlannedShot
 from patient_owl.core.sky import ephemeris
 from patient_owl.field.schemas import (
     AnswerOut,
+    DueOut,
     FieldNightOut,
     FieldSettingOut,
     FieldShotOut,
@@ -121,30 +123,54 @@ def shot_out(planner: Planner, night: Night, shot: Shot, record: Record) -> Fiel
         judged_name=asked[0].name,
         lights=asked,
         answers=_answers(tree, now, settings),
-        later=_later(planned, settings, place_zone) if not record.takes else [],
+        later=_later(planned, known, now_s, sharpness, settings, place_zone),
+        series=[
+            DueOut(
+                at_utc=_utc(planned, due.at_s),
+                at_local=clock(_utc(planned, due.at_s), place_zone),
+                from_utc=_utc(planned, due.from_s),
+                until_utc=_utc(planned, due.until_s),
+            )
+            for due in planned.series_due
+        ],
         takes=len(record.takes),
         settings=settings.found,
     )
 
 
-def _later(planned: PlannedShot, settings: _Settings, place_zone: ZoneInfo) -> list[LaterOut]:
-    """Settings and answers by the minute, from somewhat before the shot's moment to well after.
+def _utc(planned: PlannedShot, after_s: float) -> datetime:
+    return ephemeris.moment_utc(planned.at_s + after_s)
+
+
+def _later(
+    planned: PlannedShot,
+    known: Sequence[JudgedTake],
+    now_s: float,
+    sharpness: Sharpness,
+    settings: _Settings,
+    place_zone: ZoneInfo,
+) -> list[LaterOut]:
+    """Settings and answers by the minute, from somewhat before the shot's moment, or its last
+    take, to well after, or to the end of its series.
 
     None where the light stands still.
     """
-    steps = planned.steps(-EARLY_S, LATE_S)
+    from_s = planned.next_after_s(known, now_s) if known else -EARLY_S
+    until_s = max(from_s + LATE_S, LATE_S, *(due.until_s for due in planned.series_due))
+    steps = planned.steps(from_s, until_s, known, sharpness)
     if len(steps) == 1:
         return []
     planned_for = clock(ephemeris.moment_utc(planned.at_s), place_zone)
+    since = "at the last take" if known else f"planned for {planned_for}"
     found = []
     for step in steps:
         place = settings.place(step.positions)
         found.append(
             LaterOut(
-                from_utc=ephemeris.moment_utc(planned.at_s + step.after_s),
-                text=moved_text(step.moved_stops, planned_for),
+                from_utc=_utc(planned, step.after_s),
+                text=moved_text(step.moved_stops, since),
                 setting=place,
-                answers=_answers(planned.words_after(step), place, settings),
+                answers=_answers(planned.words_after(step, known, sharpness), place, settings),
             )
         )
     return found

@@ -27,12 +27,13 @@ def change_text(old: Mapping[Control, str], new: Mapping[Control, str], change_s
     return f"{', '.join(moved)} ({signed_stops(change_stops)})" if moved else "same settings"
 
 
-def moved_text(moved_stops: float, since_local: str) -> str:
-    """What the light has done; nothing where nobody would see it."""
+def moved_text(moved_stops: float, since: str) -> str:
+    """What the light has done since what was `planned for 18:10`, or seen `at the last take`;
+    nothing where nobody would see it."""
     if round(abs(moved_stops) * 3) == 0:
         return ""
     way = "brighter" if moved_stops > 0 else "darker"
-    return f"The light is {stops(moved_stops)} {way} than planned for {since_local}."
+    return f"The light is {stops(moved_stops)} {way} than {since}."
 
 
 def advice_texts(advice: Advice) -> list[str]:

@@ -1945,6 +1945,29 @@ export interface components {
             /** To S */
             to_s: number;
         };
+        /**
+         * DueOut
+         * @description A frame of a series: when it is due, and from when to when a frame taken counts as it.
+         */
+        DueOut: {
+            /** At Local */
+            at_local: string;
+            /**
+             * At Utc
+             * Format: date-time
+             */
+            at_utc: string;
+            /**
+             * From Utc
+             * Format: date-time
+             */
+            from_utc: string;
+            /**
+             * Until Utc
+             * Format: date-time
+             */
+            until_utc: string;
+        };
         /** EventOut */
         EventOut: {
             /**
@@ -2014,7 +2037,8 @@ export interface components {
          *     from. uses_noise_reduction: as the photographer likes it. judged: key of the light the words
          *     are about, and its name where there are several. lights: what may have been changed before a
          *     take. answers: by the word said over the setting, some words deep. later: what the
-         *     setting becomes as the light moves, before the first take. takes: made so far, judged or not.
+         *     setting becomes as the light moves. series: the frames due, where a series is wanted. takes:
+         *     made so far, judged or not.
          */
         FieldShotOut: {
             /** Answers */
@@ -2051,6 +2075,8 @@ export interface components {
             others: components["schemas"]["OtherOut"][];
             /** Sentence */
             sentence: string;
+            /** Series */
+            series: components["schemas"]["DueOut"][];
             /** Setting */
             setting: number;
             /** Settings */
@@ -2289,7 +2315,9 @@ export interface components {
         };
         /**
          * LaterOut
-         * @description What is to be set from a moment on, as long as no take was made: the light has moved.
+         * @description What is to be set from a moment on, after the takes the server knows of: the light has moved.
+         *
+         *     Each word leads from every step to the same light, so what was said over one holds at the next.
          */
         LaterOut: {
             /** Answers */

@@ -3,9 +3,9 @@ import { onScopeDispose, readonly, ref, type Ref } from 'vue'
 
 const EVERY_MS = 5_000
 
-export function useNow(): Readonly<Ref<number>> {
+export function useNow(everyMs = EVERY_MS): Readonly<Ref<number>> {
   const now = ref(Date.now())
-  const timer = setInterval(() => (now.value = Date.now()), EVERY_MS)
+  const timer = setInterval(() => (now.value = Date.now()), everyMs)
   onScopeDispose(() => clearInterval(timer))
   return readonly(now)
 }

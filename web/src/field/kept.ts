@@ -22,8 +22,14 @@ export interface Progress {
   /** The words that were worked out beforehand are used up. */
   isBeyond: boolean
   takes: number
-  /** Nothing was made or chosen yet: the setting goes with the light. */
-  isPlanned: boolean
+  /** The setting goes with the light: nobody chose another, and every word was answered. */
+  follows: boolean
+  /** The step of moving light it stands on, by its moment; empty where it stands on none. */
+  step: string
+  /** Words said and answered since the bundle. */
+  path: Verdict[]
+  /** When the shutter last opened, in milliseconds since 1970. */
+  openedAt: number | null
   /** Lights somebody changed since the last take, or `whole`. */
   changed: string[]
 }
@@ -45,7 +51,7 @@ const store = createStore('patient-owl', 'field')
 const OUTBOX = 'outbox'
 const RUN = 'run'
 // a bundle has a shape: one of an older page is fetched anew, never read wrongly
-const nightKey = (id: string) => `night-3:${id}`
+const nightKey = (id: string) => `night-4:${id}`
 
 export const keptNight = (id: string) => get<KeptNight>(nightKey(id), store)
 export const keepNight = (kept: KeptNight) => set(nightKey(kept.night.id), kept, store)

@@ -62,6 +62,7 @@ export const shot = (over: Partial<FieldShot> = {}): FieldShot => ({
     },
   },
   later: [],
+  series: [],
   takes: 0,
   ...over,
 })

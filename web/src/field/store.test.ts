@@ -174,6 +174,49 @@ test('until a take is made the setting goes with the light, and its word is answ
   expect(field.standingOf(moving, late).setting.text).toBe('third')
 })
 
+test('a word said over one step holds at the next, and a frame nobody judged changes nothing', async () => {
+  const { field, shot: of } = await opened()
+  const at = (minute: number) => new Date(Date.UTC(2026, 11, 9, 17, minute)).toISOString()
+  const leads = (setting: number, after = {}) => ({ ...of.answers.dark, setting, after })
+  const steps = [
+    { from_utc: at(0), text: '', setting: 0, answers: { dark: leads(1) } },
+    { from_utc: at(10), text: 'Darker.', setting: 1, answers: { dark: leads(2) } },
+  ] as FieldShot['later']
+  const moving = { ...of, later: steps }
+  const early = Date.parse(at(1))
+  const late = Date.parse(at(12))
+  await field.adopt(moving, early)
+  server.isUp = false
+  await take(field, of, null)
+  expect(field.standingOf(moving, late).setting.text).toBe('second')
+  await take(field, of, 'dark')
+  expect(field.standingOf(moving, early)).toMatchObject({ setting: { text: 'second' } })
+  expect(field.standingOf(moving, late)).toMatchObject({
+    setting: { text: 'third' },
+    change: 'Darker.',
+  })
+  await field.use(of, setting('by hand'))
+  expect(field.standingOf(moving, late).setting.text).toBe('by hand')
+})
+
+test('a series says which frame is due, and goes on once it is taken', async () => {
+  const { field, shot: of } = await opened()
+  const at = (minute: number) => new Date(minute * 60_000).toISOString()
+  const series = [0, 10, 20].map((m) => ({
+    at_utc: at(m),
+    at_local: `0:${m}`,
+    from_utc: at(m - 5),
+    until_utc: at(m + 5),
+  }))
+  const serial = { ...of, series }
+  expect(field.dueOf(serial, 4 * 60_000)).toMatchObject({ frame: 1, frames: 3, local: '0:0' })
+  expect(field.dueOf(serial, 6 * 60_000)).toMatchObject({ frame: 2, at: 600_000 })
+  server.isUp = false
+  await take(field, of, null) // opened two seconds after nought
+  expect(field.dueOf(serial, 60_000)).toMatchObject({ frame: 2 })
+  expect(field.dueOf(serial, 26 * 60_000)).toBeNull()
+})
+
 test('a light changed since goes with the next take, and no answer made before it is followed', async () => {
   const { field, shot: of } = await opened()
   server.isUp = false

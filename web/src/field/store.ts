@@ -20,27 +20,8 @@ import {
 } from './kept'
 import { useSession } from '../stores/session'
 import { forget, queueTake, retry, send } from './outbox'
+import { dueAt, fresh, settingAt, standing, type Due } from './standing'
 import type { Made, Run } from './run'
-
-/** A bundle whose shot names no setting has nothing to run: it is not a bundle. */
-function settingAt(shot: FieldShot, place: number): Setting {
-  const found = shot.settings[place]
-  if (!found) throw new Error(`The bundle of ${shot.title} has no setting ${place}.`)
-  return found
-}
-
-const fresh = (shot: FieldShot): Progress => ({
-  setting: settingAt(shot, shot.setting),
-  answers: shot.answers,
-  checked: [],
-  change: '',
-  reasons: [],
-  isSettled: false,
-  isBeyond: false,
-  takes: shot.takes,
-  isPlanned: shot.takes === 0,
-  changed: [],
-})
 
 export const useField = defineStore('field', () => {
   const session = useSession()
@@ -80,7 +61,7 @@ export const useField = defineStore('field', () => {
       ...told,
       checked: was?.checked ?? [],
       changed: was?.changed ?? [],
-      isPlanned: shot.takes === 0 && (was?.isPlanned ?? true),
+      openedAt: was?.openedAt ?? null,
     }
   }
 
@@ -157,22 +138,17 @@ export const useField = defineStore('field', () => {
 
   const progressOf = (shot: FieldShot) => kept.value?.progress[shot.id] ?? fresh(shot)
 
-  /**
-   * How far a shot has come, seen at a moment: as long as nothing was made or chosen its setting is
-   * the one worked out for then.
-   */
-  function standingOf(shot: FieldShot, now: number): Progress {
-    const progress = progressOf(shot)
-    const step = shot.later.filter((later) => Date.parse(later.from_utc) <= now).at(-1)
-    if (!progress.isPlanned || !step) return progress
-    const { text: change, answers } = step
-    return { ...progress, setting: settingAt(shot, step.setting), answers, change }
-  }
+  /** The frame of a shot's series that is due. */
+  const dueOf = (shot: FieldShot, now: number): Due | null => dueAt(shot, progressOf(shot), now)
+
+  /** How far a shot has come, seen at a moment, or at the moment its next frame is due. */
+  const standingOf = (shot: FieldShot, now: number): Progress =>
+    standing(shot, progressOf(shot), Math.max(now, dueOf(shot, now)?.at ?? 0))
 
   /** What stands there when the shutter is pressed is what the word will be about. */
   const adopt = async (shot: FieldShot, now: number) => {
-    const { setting, answers } = standingOf(shot, now)
-    if (setting !== progressOf(shot).setting) await changeProgress(shot, { setting, answers })
+    const { setting, answers, step } = standingOf(shot, now)
+    if (step !== progressOf(shot).step) await changeProgress(shot, { setting, answers, step })
   }
 
   const changeProgress = (shot: FieldShot, part: Partial<Progress>) => {
@@ -236,7 +212,7 @@ export const useField = defineStore('field', () => {
     const holds = !made.isEarly && isSame
     const answer = verdict && holds ? before.answers[verdict] : undefined
     const takes = before.takes + 1
-    if (answer)
+    if (verdict && answer)
       await changeProgress(shot, {
         setting: settingAt(shot, answer.setting),
         answers: answer.after,
@@ -244,13 +220,16 @@ export const useField = defineStore('field', () => {
         reasons: answer.reasons,
         isSettled: answer.is_settled,
         isBeyond: Object.keys(answer.after).length === 0 && !answer.is_settled,
+        path: [...before.path, verdict],
         takes,
-        isPlanned: false,
+        openedAt: made.startedAt,
       })
     else
       await changeProgress(shot, {
         takes,
-        isPlanned: false,
+        openedAt: made.startedAt,
+        // a frame nobody judged tells nothing, and the setting goes on with the light
+        follows: before.follows && verdict === null,
         changed: [],
         isBeyond: verdict !== null,
         change: '',
@@ -303,7 +282,7 @@ export const useField = defineStore('field', () => {
       reasons: [],
       isSettled: false,
       isBeyond: false,
-      isPlanned: false,
+      follows: false,
     })
 
   async function decide(id: string, sendAgain: boolean): Promise<void> {
@@ -323,6 +302,7 @@ export const useField = defineStore('field', () => {
     sync,
     progressOf,
     standingOf,
+    dueOf,
     adopt,
     check,
     changeScene,

@@ -168,6 +168,9 @@ export function useRun(nightId: () => string) {
     if (of) await attach(of, await field.choose(right))
   }
 
+  /** A frame of a series is due. */
+  const callOut = (words: string) => voice.mark(sound.value, words)
+
   const nextSound = () =>
     (sound.value = voices[(voices.indexOf(sound.value) + 1) % voices.length] ?? 'silent')
 
@@ -178,6 +181,7 @@ export function useRun(nightId: () => string) {
     isRunning,
     sound,
     nextSound,
+    callOut,
     isDriven,
     darkened,
     cameraSays: camera.says,

@@ -3,7 +3,7 @@
  * The field face: one shot at a time, for cold fingers and dark-adapted eyes. Everything shown
  * is on the device already; a run under way is shown whatever shot is looked at.
  */
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import BigNumbers from '../field/BigNumbers.vue'
@@ -13,6 +13,7 @@ import OtherSettings from '../field/OtherSettings.vue'
 import RunningFace from '../field/RunningFace.vue'
 import StepList from '../field/StepList.vue'
 import { useEmber } from '../composables/useEmber'
+import { countText } from '../field/clock'
 import { useField } from '../field/store'
 import { useNow } from '../composables/useNow'
 import { useRun } from '../field/useRun'
@@ -40,7 +41,7 @@ const index = computed(() => {
   )
 })
 const shot = computed(() => shots.value[index.value])
-const now = useNow()
+const now = useNow(1000)
 const progress = computed(() => shot.value && field.standingOf(shot.value, now.value))
 async function begin(): Promise<void> {
   if (!shot.value || !progress.value) return
@@ -49,6 +50,19 @@ async function begin(): Promise<void> {
   await going.begin(of, progress.value.setting)
   await field.adopt(of, at)
 }
+/** The frame of a series that is due: which, and how long it still takes. */
+const due = computed(() => shot.value && !run.value && field.dueOf(shot.value, now.value))
+const dueIn_s = computed(() => (due.value ? Math.ceil((due.value.at - now.value) / 1000) : 0))
+const dueText = computed(() => {
+  if (!due.value) return ''
+  const { frame, frames, local } = due.value
+  const left = dueIn_s.value < 60 ? `${dueIn_s.value} s` : countText(dueIn_s.value)
+  return `Frame ${frame} of ${frames}, due at ${local}: ${dueIn_s.value > 0 ? `in ${left}` : 'now'}.`
+})
+watch(
+  () => due.value && dueIn_s.value <= 0,
+  (isDue) => isDue && going.callOut('Next frame'),
+)
 const go = (by: number) => {
   const to = shots.value[index.value + by]
   if (to) void router.replace({ query: { shot: to.id } })
@@ -143,6 +157,7 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
       </section>
       <section v-else class="ready" aria-label="Set this">
         <BigNumbers :setting="progress.setting" />
+        <p v-if="dueText" class="state figures" role="timer">{{ dueText }}</p>
         <div v-if="progress.change || progress.isBeyond" class="why" role="status">
           <p v-if="progress.change" class="figures change">{{ progress.change }}</p>
           <p v-for="reason in progress.reasons" :key="reason">{{ reason }}</p>

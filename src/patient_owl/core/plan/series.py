@@ -4,6 +4,8 @@ Each frame is over, dark frame included, before the next is due; once the time e
 aperture opens, and ISO rises last.
 """
 
+from typing import NamedTuple
+
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.plan.types import InputSpec, Intent, uses_noise_reduction
@@ -22,14 +24,24 @@ def series_every_s(intent: Intent) -> float | None:
     return None if every_min is None else 60 * intent.number("series_every_min")
 
 
-def series_s(intent: Intent) -> tuple[float, ...]:
-    """When the frames are due, from the shot's moment; none where there is no series. [s]"""
+class Due(NamedTuple):
+    """When a frame is due, and from when to when a frame taken counts as it.
+
+    From the shot's moment. [s]
+    """
+
+    at_s: float
+    from_s: float
+    until_s: float
+
+
+def series_due(intent: Intent) -> tuple[Due, ...]:
+    """The frames of the series in order; none where there is no series."""
     every_s = series_every_s(intent)
     if every_s is None:
         return ()
-    return tuple(
-        every_s * k for k in range(int(60 * intent.number("series_lasts_min") / every_s) + 1)
-    )
+    frames = int(60 * intent.number("series_lasts_min") / every_s) + 1
+    return tuple(Due(every_s * k, every_s * (k - 0.5), every_s * (k + 0.5)) for k in range(frames))
 
 
 def series_limits(kit: Kit, intent: Intent) -> tuple[Limit, ...]:

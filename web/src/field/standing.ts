@@ -1,0 +1,68 @@
+/**
+ * Where a shot stands at a moment. As the light moves, the setting is the one worked out for then,
+ * and a word said over one step leads from the next to the same light.
+ */
+import type { FieldShot, Progress, Setting } from './kept'
+import type { Schemas } from '../api/client'
+
+/** A bundle whose shot names no setting has nothing to run: it is not a bundle. */
+export function settingAt(shot: FieldShot, place: number): Setting {
+  const found = shot.settings[place]
+  if (!found) throw new Error(`The bundle of ${shot.title} has no setting ${place}.`)
+  return found
+}
+
+export const fresh = (shot: FieldShot): Progress => ({
+  setting: settingAt(shot, shot.setting),
+  answers: shot.answers,
+  checked: [],
+  change: '',
+  reasons: [],
+  isSettled: false,
+  isBeyond: false,
+  takes: shot.takes,
+  follows: true,
+  step: '',
+  path: [],
+  openedAt: null,
+  changed: [],
+})
+
+export function standing(shot: FieldShot, progress: Progress, at: number): Progress {
+  const step = shot.later.filter((later) => Date.parse(later.from_utc) <= at).at(-1)
+  if (!progress.follows || !step || step.from_utc === progress.step) return progress
+  let { setting: place, answers } = step
+  for (const word of progress.path) {
+    const answer = answers[word]
+    // not worked out that far: what the light did is said, and the setting left to the hand
+    if (!answer) return { ...progress, change: step.text, reasons: [] }
+    place = answer.setting
+    answers = answer.after
+  }
+  const setting = settingAt(shot, place)
+  if (setting.text === progress.setting.text) return progress
+  const told = { change: step.text, reasons: [] }
+  return { ...progress, ...told, setting, answers, step: step.from_utc }
+}
+
+/** A frame of the series as it is due now. */
+export interface Due {
+  frame: number
+  frames: number
+  at: number
+  local: string
+}
+
+/** The next frame of the series that is not made yet; null where there is none. */
+export function dueAt(shot: FieldShot, progress: Progress, now: number): Due | null {
+  const { openedAt } = progress
+  const isMade = (due: Schemas['DueOut']) =>
+    openedAt !== null &&
+    openedAt >= Date.parse(due.from_utc) &&
+    openedAt < Date.parse(due.until_utc)
+  const place = shot.series.findIndex((due) => Date.parse(due.until_utc) > now && !isMade(due))
+  const due = shot.series[place]
+  if (!due) return null
+  const at = Date.parse(due.at_utc)
+  return { frame: place + 1, frames: shot.series.length, at, local: due.at_local }
+}
