@@ -189,6 +189,18 @@ def test_the_bundle_answers_every_word_as_the_chain_would(ida: TestClient) -> No
     assert after[0] == after[1]
 
 
+def test_a_card_for_falling_light_says_the_settings_by_the_minute(ida: TestClient) -> None:
+    every = {"series_every_min": 10, "series_lasts_min": 60}
+    inputs = {"lit_by": "natural", "between": "open", **every}
+    dusk = {"at_utc": "2026-12-09T17:40:00Z", "discipline": "cityscape", "inputs": inputs}
+    shot = making.shot(ida, **dusk)
+    card = PdfReader(io.BytesIO(ida.get(f"/api/v1/shots/{shot['id']}/card.pdf").content))
+    assert len(card.pages) == 1
+    text = card.pages[0].extract_text()
+    assert "The series" in text
+    assert all(clock in text for clock in ("18:40", "19:00", "19:40"))
+
+
 def test_cards_are_one_page_and_say_the_settings(ida: TestClient) -> None:
     night = making.night(ida)
     shots = [making.shot(ida, night["id"], title=f"Shot number {k}") for k in range(9)]

@@ -1,5 +1,7 @@
 """Cards for the pocket, for whoever goes without a screen."""
 
+from zoneinfo import ZoneInfo
+
 from patient_owl.accounts.visit import Visit
 from patient_owl.field.schemas import FieldNightOut, FieldShotOut
 from patient_owl.field.service import bundle, shot_out
@@ -12,6 +14,8 @@ from patient_owl.shots.planner import Planner
 from patient_owl.takes.present import verdicts_out
 from patient_owl.takes.record import record_of
 from patient_owl.words.night import EVENTS, clock
+
+MOST_MOMENTS = 24  # of moving light on one card: what leaves room for the rest
 
 
 def night_card(visit: Visit, night: Night) -> bytes:
@@ -42,12 +46,32 @@ def shot_card(visit: Visit, shot: Shot) -> bytes:
             f"If you see {mine.judged_name or 'it'}, set",
             rows=[(labels[word], mine.settings[answer.setting].text) for word, answer in answers],
         ),
+        _moving(mine, zone(night.place.time_zone)),
         Block("In order", lines=[s.text for s in mine.steps], is_checklist=True),
         Block("Bracket", rows=[(b.stops, mine.settings[b.setting].text) for b in mine.bracket]),
         Block("Mind", lines=[line.text for line in mine.cautions]),
     ]
     subtitle = f"{mine.at_local} at {night.place.name}. {_why(mine)}"
-    return write_card(Card(mine.title, subtitle, _numbers(mine), blocks))
+    shown = [block for block in blocks if block.rows or block.lines]
+    return write_card(Card(mine.title, subtitle, _numbers(mine), shown))
+
+
+def _moving(shot: FieldShotOut, place_zone: ZoneInfo) -> Block:
+    """Settings by the minute as the light moves, or frame by frame; two to a row."""
+    moments = [due.at_utc for due in shot.series] or [
+        step.from_utc for step in shot.later if step.from_utc >= shot.at_utc
+    ]
+    told: list[tuple[str, str]] = []
+    for moment in moments:
+        steps = [step.setting for step in shot.later if step.from_utc <= moment]
+        text = shot.settings[steps[-1] if steps else shot.setting].text
+        if not told or text != told[-1][1]:
+            told.append((clock(moment, place_zone), text))
+    told = told[:MOST_MOMENTS]
+    half = (len(told) + 1) // 2
+    beside = [*told[half:], ("", "")]
+    title = "The series, from each time on" if shot.series else "As the light moves"
+    return Block(title, rows=[(*a, *b) for a, b in zip(told[:half], beside, strict=False)])
 
 
 def _cautions(found: FieldNightOut) -> list[str]:
