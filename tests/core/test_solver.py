@@ -171,6 +171,18 @@ def test_no_filter_is_put_on_only_to_raise_iso_behind_it(ev100: float) -> None:
         assert found.positions["iso"].value == 100
 
 
+# Common practice: a filter where the time cannot be had otherwise, not to spare a sharp aperture.
+@pytest.mark.parametrize(("ev100", "glass"), [(5.9, False), (8.0, True)])
+def test_a_filter_comes_on_once_a_narrower_aperture_would_soften(ev100: float, glass: bool) -> None:
+    silk = Limit("silk", "exposure_s", "at_least", 4.0)
+    sharp = Limit("sharp", "f_number", "at_most", 11.4, drives=False)
+    choice = Choice({}, follow="exposure_s")
+    # f/8, 4 s, ISO 100 renders EV 4; f/11 EV 5
+    found = solve([light(ev100 - 1)], GLAZED.dials, (silk, sharp), START, choice)
+    assert (found.positions["nd_stops"].value > 0) is glass
+    assert found.settings.f_number < 11.5
+
+
 def test_with_everything_else_locked_glass_comes_on_only_where_it_comes_nearer() -> None:
     locked: dict[Control, float] = {"exposure_s": 2.0, "iso": 100.0, "f_number": 8.0}
     choice = Choice(locked, frozenset(locked), None)

@@ -13,6 +13,7 @@ import numpy as np
 from patient_owl.core.constants import SIDEREAL_DAY_S
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.kit import Kit, Lens
+from patient_owl.core.limits.aperture import diffraction
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.limits.motion import counted
 from patient_owl.core.limits.support import battery_min
@@ -67,7 +68,11 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         "f_number": dials["f_number"].values[0].value if is_stack else ONE_LONG_F_NUMBER,
         "iso": kit.base_iso,
     }
-    limits = (*_time_limits(is_stack, start["exposure_s"]), *kit_marks(scene, kit))
+    limits = (
+        *_time_limits(is_stack, start["exposure_s"]),
+        diffraction(kit, drives=False),
+        *kit_marks(scene, kit),
+    )
     solution = solve([part], dials, limits, start, intent.choice)
     program = _program(scene, kit, intent, solution.positions)
     exposure_s, frames = solution.positions["exposure_s"].value, program.frames

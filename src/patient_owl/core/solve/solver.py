@@ -8,6 +8,7 @@ each other light is brought home by levers of its own: a shared control the ligh
 not answer to, then its private ones. What no setting can meet is explained in `conflict.py`.
 """
 
+import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
@@ -141,7 +142,9 @@ def solve(
             positions[control] = dials[control].nearest(held)
         else:
             positions[control] = bounded[control].nearest(start.get(control, 0.0))
-    miss = _serve_lead(lead, inside, dials, positions, choice)
+    # also where it only advises: a filter is worth its trouble from there on
+    sharp_to = min((x.value for x in limits if _narrows(x)), default=math.inf)
+    miss = _serve_lead(lead, inside, dials, positions, choice, sharp_to)
     held_controls = {c: v for c, v in choice.held.items() if c != choice.follow}
     conflicts = [find_conflict(lead, dials, limits, positions, held_controls, miss)]
     landings = [Landing(lead, miss + lead.placement_stops, miss)]
@@ -167,6 +170,7 @@ def _serve_lead(
     dials: Mapping[Control, Dial],
     positions: dict[Control, DialValue],
     choice: Choice,
+    sharp_to: float,
 ) -> float:
     """Move the controls the lead answers to; what it misses then. [stops]"""
     bounded = {control: inside[control] or dials[control] for control in CONTROLS}
@@ -181,7 +185,7 @@ def _serve_lead(
         and (c == choice.follow or c not in choice.held)
     ]
     if miss > 0:
-        return _darkened(free, bounded, dials, positions, miss, choice.follow)
+        return _darkened(free, bounded, dials, positions, miss, choice.follow, sharp_to)
     order = AGAINST_DARK if choice.follow in (None, "iso") else (choice.follow, *AGAINST_DARK)
     return _in_turn(order, free, bounded, dials, positions, miss)
 
@@ -208,32 +212,39 @@ def _darkened(
     positions: dict[Control, DialValue],
     miss: float,
     follow: Control | None,
+    sharp_to: float,
 ) -> float:
     """Against too much light, with glass where that is needed and its remainder can be met.
 
-    Every filter of the bag is tried, bare first: the one kept comes nearest, then moves the
-    aperture and raises ISO least, for gain behind glass is light thrown away, then takes least.
+    Every filter of the bag is tried, bare first: the one kept comes nearest, then costs least
+    sharpness past the f-number `sharp_to` and least gain, for gain behind glass is light thrown
+    away, then takes least light.
     """
     without_aperture = [c for c in free if c != "f_number"]
     miss = _in_turn((follow, *AGAINST_LIGHT), without_aperture, bounded, dials, positions, miss)
     if abs(miss) <= WITHIN_STOPS + 1e-9:
         return miss
     glasses = bounded["nd_stops"].values if "nd_stops" in free else (positions["nd_stops"],)
-    costly: tuple[Control, ...] = ("f_number", "iso")
-    was = {c: dials[c].brightness(positions[c].value) for c in costly}
+    iso, aperture = dials["iso"], dials["f_number"]
+    narrowest = min(aperture.brightness(sharp_to), aperture.brightness(positions["f_number"].value))
+    was_iso = iso.brightness(positions["iso"].value)
     tried = []
     for glass in glasses:
         found = {**positions, "nd_stops": glass}
         left = miss - (glass.value - positions["nd_stops"].value)
         order = (follow, *AGAINST_LIGHT) if left > 0 else _giving_back(follow)
         left = _in_turn(order, free, bounded, dials, found, left)
-        moved = {c: dials[c].brightness(found[c].value) - before for c, before in was.items()}
-        beside = abs(moved["f_number"]) + max(0.0, moved["iso"])
+        softer = max(0.0, narrowest - aperture.brightness(found["f_number"].value))
+        gained = max(0.0, iso.brightness(found["iso"].value) - was_iso)
         off = round(max(0.0, abs(left) - WITHIN_STOPS), 1)  # nearer than this is as near
-        tried.append(((off, round(beside, 1), glass.value), left, found))
+        tried.append(((off, round(softer + gained, 1), glass.value), left, found))
     _, miss, best = min(tried, key=lambda one: one[0])
     positions.update(best)
     return miss
+
+
+def _narrows(limit: Limit) -> bool:
+    return limit.control == "f_number" and limit.sense == "at_most"
 
 
 def _giving_back(follow: Control | None) -> tuple[Control, ...]:
