@@ -60,3 +60,10 @@ def test_a_subject_that_moves_shortens_what_hands_would_hold() -> None:
     walking = planned("handheld", DARK, moves="crowd", moving_m=5)
     assert walking.solution.settings.exposure_s < still.solution.settings.exposure_s
     assert "subject_sharp" in {x.code for x in walking.limits if x.drives}
+
+
+def test_a_subject_that_moves_is_named_where_it_fixes_the_time() -> None:
+    walking = planned("handheld", DARK, kit(50), moves="crowd", moving_m=15)
+    assert walking.lead.code == "subject_holds"
+    assert walking.solution.settings.exposure_s <= float(walking.lead.quantities["limit_s"])
+    assert planned("handheld", DARK, kit(50)).lead.code.startswith("hands_hold")

@@ -59,10 +59,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     return Plan(
         solution=solution,
         program=_program(scene, kit, intent, solution.positions),
-        lead=Reason(
-            "moves_and_rests",
-            {"move_s": intent.number("move_s"), "rest_share": _rest_share(intent)},
-        ),
+        lead=_lead(intent),
         reasons=(
             lands(solution),
             *light_reasons(scene, intent, solution),
@@ -85,6 +82,12 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         bracket_control=bracket_control,
         sketch=_sketch(kit, intent),
     )
+
+
+def _lead(intent: Intent) -> Reason:
+    move_s, rest = intent.number("move_s"), _rest_share(intent)
+    code = "moves_and_rests" if rest > 0 else "moves_all_along"
+    return Reason(code, {"move_s": move_s, "rest_share": rest})
 
 
 def _time_needed(intent: Intent) -> Limit:

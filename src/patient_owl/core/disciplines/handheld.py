@@ -53,7 +53,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     return Plan(
         solution=solution,
         program=_program(scene, kit, intent, solution.positions),
-        lead=_lead(steady),
+        lead=_lead(steady, moving),
         reasons=(
             lands(solution),
             *light_reasons(scene, intent, solution),
@@ -74,8 +74,11 @@ def _longest_s(steady: Limit, moving: Sequence[Limit]) -> float:
     return min([steady.value, *(x.value for x in moving if x.sense == "at_most")])
 
 
-def _lead(steady: Limit) -> Reason:
-    """How long hands hold, and what of it a stabiliser or a stance gave, where they did."""
+def _lead(steady: Limit, moving: Sequence[Limit]) -> Reason:
+    """What fixes the time: a subject that moves, or hands with all that steadies them."""
+    longest_s = _longest_s(steady, moving)
+    if longest_s < steady.value:
+        return Reason("subject_holds", {"limit_s": longest_s, "hands_s": steady.value})
     helped = float(steady.quantities["stabiliser_stops"]) >= HELPED_STOPS
     code = "hands_hold_helped" if helped else "hands_hold"
     return Reason(code, {**steady.quantities, "limit_s": steady.value})

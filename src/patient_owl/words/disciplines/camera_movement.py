@@ -25,6 +25,7 @@ WORDS = Words(
     },
     reasons={
         "moves_and_rests": "{move_s:number} s of movement, at rest for {rest_share:share} of the time",
+        "moves_all_along": "{move_s:number} s of movement from opening to closing",
         "rest_prints": "at rest for {rest_share:share}, the subject prints {stops:stops} weaker than it would alone",
         "along_runs": "who goes along stays sharp; what stands behind runs over {share:share} of the "
         "frame's width at {speed_m_s:number} m/s",

@@ -19,6 +19,8 @@ WORDS = Words(
         "hands_hold": "hands hold up to {limit_s:seconds}",
         "hands_hold_helped": "hands hold up to {limit_s:seconds}, {stabiliser_stops:stops} of it by "
         "stabiliser and stance",
+        "subject_holds": "what moves stays sharp up to {limit_s:seconds}, where hands would hold "
+        "{hands_s:seconds}",
         "sharpest_of_burst": "fire {frames:number} in a row: one of them is sharper than the rest",
         "order_hands": "Hands fix the time and the aperture is wide open.",
     },
