@@ -6,7 +6,7 @@ from pydantic import BaseModel
 
 from patient_owl.core.exposure.bracket import Frame
 from patient_owl.core.exposure.dials import SAME, Control, DialValue
-from patient_owl.core.exposure.ladder import Rung
+from patient_owl.core.exposure.ladder import QUICK_S, Rung
 from patient_owl.core.kit import Kit
 from patient_owl.core.optics.depth_of_field import confusion_um
 from patient_owl.core.plan.report import Report
@@ -105,9 +105,13 @@ def rungs_out(rungs: Sequence[Rung], picked: Mapping[Control, DialValue]) -> lis
     ]
 
 
-def test_frame_text(rung: Rung | None) -> str:
-    """`13 s, f/8, ISO 1600`; says so when none is needed."""
-    return settings_text(rung.positions) if rung else "The frame itself is quick enough."
+def test_frame_text(rung: Rung | None, positions: Mapping[Control, DialValue]) -> str:
+    """`13 s, f/8, ISO 1600`; says so when none is needed, or none is to be had."""
+    if rung is not None:
+        return settings_text(rung.positions)
+    if positions["exposure_s"].value <= QUICK_S:
+        return "The frame itself is quick enough."
+    return "None: film shows nothing until it is developed."
 
 
 def conflicts_out(solution: Solution) -> list[ConflictOut]:

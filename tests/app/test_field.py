@@ -168,3 +168,21 @@ def test_a_series_carries_when_each_frame_is_due_and_its_setting_for_then(ida: T
     times = [found["settings"][step["setting"]]["values"]["exposure_s"] for step in found["later"]]
     assert times == sorted(times)
     assert 120 < times[-1] < 600
+
+
+# Handbook, section 7: a test frame is evidence, not a goal. Judged right, the answer is the real
+# setting in one tap, without signal too.
+def test_a_long_shot_offers_a_quick_frame_first_that_leads_to_the_real_setting(
+    ida: TestClient,
+) -> None:
+    shot = making.shot(ida, discipline="star_trails", inputs={"trail_school": "stack"})
+    found = bundle_of(ida, shot)
+    planned = found["settings"][found["setting"]]
+    quick = found["settings"][found["test"]["setting"]]
+    assert quick["values"]["exposure_s"] <= 16 < planned["values"]["exposure_s"]
+    assert quick["program"]["frames"] == 1 < planned["program"]["frames"]
+    right = found["test"]["answers"]["right"]
+    assert found["settings"][right["setting"]] == planned
+    send(ida, shot, "2026-12-09T22:41:00Z", verdicts={"whole": "right"}, **quick["values"])
+    assert bundle_of(ida, shot)["test"] is None
+    assert bundle_of(ida, making.shot(ida, discipline="cityscape"))["test"] is None

@@ -1,6 +1,7 @@
 """Reciprocity, filters and brackets."""
 
 import math
+from dataclasses import replace
 
 import pytest
 from hypothesis import given
@@ -10,11 +11,12 @@ from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.bracket import bracket, frames_for
 from patient_owl.core.exposure.dials import time_dial
 from patient_owl.core.exposure.filters import Filter, filter_dial, filter_stops
+from patient_owl.core.exposure.ladder import quick_frame
 from patient_owl.core.exposure.reciprocity import Film
 from patient_owl.core.kit import Body
 from patient_owl.core.optics.camera import Sensor
 from patient_owl.core.solve.solver import Choice, solve
-from tests.core.standing import kit, light
+from tests.core.standing import BODY, kit, light
 
 # A classic ISO 400 black-and-white film's data sheet, from memory: metered 1, 10, 100 s become
 # 2, 50, 1200 s.
@@ -85,3 +87,11 @@ def test_a_bracket_covers_the_uncertainty_it_was_made_for(sigma: float) -> None:
     covered = frames / 2
     assert covered >= min(1.5 * sigma, 4.5) - 1e-9
     assert frames % 2 == 1
+
+
+def test_film_has_no_quick_frame_for_it_shows_nothing_yet() -> None:
+    digital, film = kit(), kit(body=replace(BODY, film=SHEET))
+    for bag, has in ((digital, True), (film, False)):
+        long = {c: dial.values[0] for c, dial in bag.dials.items()}
+        long["exposure_s"] = bag.dials["exposure_s"].nearest(600)
+        assert (quick_frame(long, bag.dials) is not None) is has

@@ -96,6 +96,8 @@ def test_what_stands_on_a_dial_is_said_by_its_label_alone(steps: str, data: st.D
         (formats.whole(-0.2), "0"),
         (formats.number(-0.0478), "−0.0478"),
         (formats.share(0.4), "40\u00a0%"),
+        (formats.ratio(21.3), "21 to 1"),
+        (formats.ratio(0.2), "less than 1 to 1"),
         (formats.heights(0.4), "40\u00a0% of the frame's height"),
         (formats.heights(1.94), "1.9 frame heights"),
         (formats.placed(-1.99), "2 stops under mid-grey"),

@@ -57,7 +57,7 @@ def work_out(session: Session, user: User, request: BenchIn) -> BenchOut:
         lens_name=lens_name,
         bracket=frames_out(request.bracket_control, worked.bracket),
         ladder=rungs_out(worked.ladder, positions),
-        test_frame=test_frame_text(worked.test_frame),
+        test_frame=test_frame_text(worked.test_frame, positions),
         report=report_out(worked.report, worked.solution, kit, is_time_capped(worked.limits)),
     )
 

@@ -29,7 +29,7 @@ from patient_owl.core.advise.tree import Node, advice_tree
 from patient_owl.core.disciplines import RECIPES
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.dials import Control
-from patient_owl.core.exposure.ladder import Rung, ladder, quick_frame
+from patient_owl.core.exposure.ladder import Rung, is_quick_frame_of, ladder, quick_frame
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.found import FoundLight
@@ -49,9 +49,10 @@ from patient_owl.core.plan.types import (
     Plan,
     Recipe,
     Scene,
+    self_timer_s,
     uses_noise_reduction,
 )
-from patient_owl.core.program.program import Program
+from patient_owl.core.program.program import Program, one_frame
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.solve.solver import Choice, solve
 
@@ -146,7 +147,10 @@ class PlannedShot:
         return uses_noise_reduction(self.kit, self.intent)
 
     def program_at(self, positions: Positions) -> Program:
-        """The course of it with any settings, without the camera's dark frames."""
+        """The course of it with any settings, without the camera's dark frames; a quick frame for a
+        first look is one frame, whatever the shot is made of."""
+        if is_quick_frame_of(positions, self.positions):
+            return one_frame(positions["exposure_s"].value, self_timer_s(self.intent, positions))
         return self.recipe.program(self.scene, self.kit, self.intent, positions)
 
     def settings_for(self, wanted_ev100: float, after_s: float = 0.0) -> Positions:

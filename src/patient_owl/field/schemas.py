@@ -56,6 +56,13 @@ class LaterOut(BaseModel):
     answers: dict[Verdict, AnswerOut]
 
 
+class QuickFrameOut(BaseModel):
+    """A quick frame that stands for a long one, and the answers to the words over it."""
+
+    setting: int
+    answers: dict[Verdict, AnswerOut]
+
+
 class DueOut(BaseModel):
     """A frame of a series: when it is due, and from when to when a frame taken counts as it."""
 
@@ -74,7 +81,7 @@ class FieldShotOut(BaseModel):
     are about, and its name where there are several. lights: what may have been changed before a
     take. answers: by the word said over the setting, some words deep. later: what the
     setting becomes as the light moves. series: the frames due, where a series is wanted. takes:
-    made so far, judged or not.
+    made so far, judged or not. test: a quick frame to begin with, where the planned one is long.
     """
 
     id: UUID
@@ -96,6 +103,7 @@ class FieldShotOut(BaseModel):
     answers: dict[Verdict, AnswerOut]
     later: list[LaterOut]
     series: list[DueOut]
+    test: QuickFrameOut | None
     takes: int
 
 

@@ -21,6 +21,7 @@ from patient_owl.field.schemas import (
     FieldShotOut,
     LaterOut,
     OtherOut,
+    QuickFrameOut,
 )
 from patient_owl.nights.models import Night
 from patient_owl.nights.service import out as night_out
@@ -133,6 +134,7 @@ def shot_out(planner: Planner, night: Night, shot: Shot, record: Record) -> Fiel
             )
             for due in planned.series_due
         ],
+        test=_test(planned, sharpness, settings) if not known else None,
         takes=len(record.takes),
         settings=settings.found,
     )
@@ -140,6 +142,15 @@ def shot_out(planner: Planner, night: Night, shot: Shot, record: Record) -> Fiel
 
 def _utc(planned: PlannedShot, after_s: float) -> datetime:
     return ephemeris.moment_utc(planned.at_s + after_s)
+
+
+def _test(planned: PlannedShot, sharpness: Sharpness, settings: _Settings) -> QuickFrameOut | None:
+    """The quick frame for a first look, before anything is known."""
+    if planned.test_frame is None:
+        return None
+    positions = planned.test_frame.positions
+    tree, place = planned.words_ahead(positions, (), 0.0, sharpness), settings.place(positions)
+    return QuickFrameOut(setting=place, answers=_answers(tree, place, settings))
 
 
 def _later(

@@ -70,7 +70,7 @@ def plan_out(planned: PlannedShot, time_zone: str) -> PlanOut:
         cautions=cautions_out(planned),
         bracket=frames_out(plan.bracket_control, plan.bracket),
         ladder=rungs_out(planned.ladder, positions),
-        test_frame=test_frame_text(planned.test_frame),
+        test_frame=test_frame_text(planned.test_frame, planned.positions),
         holds=holds_text(planned.holds_s, clock(_at(planned, planned.holds_s), place_zone)),
         later=steps_out(planned, planned.later, place_zone),
         series=steps_out(planned, planned.series, place_zone),

@@ -234,6 +234,13 @@ def between(value: str) -> str:
     return BETWEEN_NAMES[value]
 
 
+def ratio(snr: float) -> str:
+    """Signal over noise: `9 to 1`."""
+    if snr < 1:
+        return "less than 1 to 1"
+    return f"{snr:.0f} to 1" if snr >= 2 else f"{snr:.1f} to 1"
+
+
 _FORMATS: Mapping[str, Callable[[Any], str]] = {
     "seconds": seconds,
     "dial": dial_time,
@@ -245,6 +252,7 @@ _FORMATS: Mapping[str, Callable[[Any], str]] = {
     "iso": iso,
     "angle": angle,
     "number": number,
+    "ratio": ratio,
     "bearing": bearing,
     "whole": whole,
     "place": place,

@@ -7,7 +7,7 @@ from patient_owl.core.noise import Tone
 from patient_owl.core.plan.report import HIGHLIGHT_STOPS, SHADOW_STOPS, Report
 from patient_owl.core.program.cost import Cost
 from patient_owl.core.sharpness import Cause, Sharpness
-from patient_owl.words.formats import duration, number, signed_stops
+from patient_owl.words.formats import duration, number, ratio, signed_stops
 
 _CAUSES: Mapping[Cause, str] = {
     "defocus": "focus",
@@ -49,8 +49,7 @@ def tone_text(tone: Tone) -> str:
     name = f"{_TONES.get(tone.stops, 'tone')} ({signed_stops(tone.stops)})"
     if tone.is_clipped:
         return f"{name}: burnt out"
-    ratio = f"{tone.snr:.0f}" if tone.snr >= 2 else f"{tone.snr:.1f}"
-    return f"{name}: {ratio} to 1"
+    return f"{name}: {ratio(tone.snr)}"
 
 
 def noise_text(

@@ -2038,7 +2038,7 @@ export interface components {
          *     are about, and its name where there are several. lights: what may have been changed before a
          *     take. answers: by the word said over the setting, some words deep. later: what the
          *     setting becomes as the light moves. series: the frames due, where a series is wanted. takes:
-         *     made so far, judged or not.
+         *     made so far, judged or not. test: a quick frame to begin with, where the planned one is long.
          */
         FieldShotOut: {
             /** Answers */
@@ -2085,6 +2085,7 @@ export interface components {
             steps: components["schemas"]["LineOut"][];
             /** Takes */
             takes: number;
+            test: components["schemas"]["QuickFrameOut"] | null;
             /** Title */
             title: string;
             /** Uses Noise Reduction */
@@ -3221,6 +3222,18 @@ export interface components {
              * @default
              */
             unit: string;
+        };
+        /**
+         * QuickFrameOut
+         * @description A quick frame that stands for a long one, and the answers to the words over it.
+         */
+        QuickFrameOut: {
+            /** Answers */
+            answers: {
+                [key: string]: components["schemas"]["AnswerOut"];
+            };
+            /** Setting */
+            setting: number;
         };
         /**
          * RailOut

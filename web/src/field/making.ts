@@ -63,6 +63,7 @@ export const shot = (over: Partial<FieldShot> = {}): FieldShot => ({
   },
   later: [],
   series: [],
+  test: null,
   takes: 0,
   ...over,
 })

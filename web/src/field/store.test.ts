@@ -199,6 +199,20 @@ test('a word said over one step holds at the next, and a frame nobody judged cha
   expect(field.standingOf(moving, late).setting.text).toBe('by hand')
 })
 
+test('a quick frame first leads by its own words to the setting it stands for', async () => {
+  const { field, shot: of } = await opened()
+  const right = { ...of.answers.dark, setting: 0, change: 'The real one.', after: {} }
+  const tried = { ...of, test: { setting: 2, answers: { right } } } as FieldShot
+  await field.useTest(tried)
+  expect(field.progressOf(of).setting.text).toBe('third')
+  server.isUp = false
+  await take(field, of, 'right')
+  expect(field.progressOf(of)).toMatchObject({
+    setting: { text: 'first' },
+    change: 'The real one.',
+  })
+})
+
 test('a series says which frame is due, and goes on once it is taken', async () => {
   const { field, shot: of } = await opened()
   const at = (minute: number) => new Date(minute * 60_000).toISOString()

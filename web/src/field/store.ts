@@ -285,6 +285,17 @@ export const useField = defineStore('field', () => {
       follows: false,
     })
 
+  /** A quick frame first: the words over it lead to the setting it stands for. */
+  const useTest = (shot: FieldShot) =>
+    shot.test &&
+    changeProgress(shot, {
+      setting: settingAt(shot, shot.test.setting),
+      answers: shot.test.answers,
+      change: '',
+      reasons: [],
+      follows: false,
+    })
+
   async function decide(id: string, sendAgain: boolean): Promise<void> {
     await (sendAgain ? retry(id) : forget(id))
     queue.value = await outbox()
@@ -310,6 +321,7 @@ export const useField = defineStore('field', () => {
     judge,
     choose,
     use,
+    useTest,
     decide,
   }
 })

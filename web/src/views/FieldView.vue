@@ -78,6 +78,14 @@ const openText = computed(() => {
 const canDarken = computed(() => program.value?.phases.some((p) => p.dark_s > 0) ?? false)
 const darkened = computed(() => going.darkened.value ?? shot.value?.uses_noise_reduction ?? false)
 
+const testSetting = computed(() => {
+  const test = shot.value?.takes ? null : shot.value?.test
+  const found = test && shot.value?.settings[test.setting]
+  return found && found.text !== progress.value?.setting.text && !progress.value?.takes
+    ? found
+    : null
+})
+
 const others = ref(false)
 function use(setting: Setting): void {
   if (shot.value) void field.use(shot.value, setting)
@@ -170,6 +178,11 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
           {{ openText }}
         </button>
         <p v-if="program && program.frames > 1" class="muted">{{ program.text }}</p>
+        <div v-if="testSetting" class="row small">
+          <button type="button" class="figures" @click="field.useTest(shot)">
+            Test frame first: {{ testSetting.text }}
+          </button>
+        </div>
         <div class="row small">
           <button type="button" @click="going.nextSound">Sound: {{ going.sound.value }}</button>
           <button type="button" :aria-expanded="others" @click="others = !others">Others</button>

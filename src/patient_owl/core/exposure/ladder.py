@@ -51,9 +51,10 @@ def quick_frame(
     """A quick frame of the same brightness for a first look, without a filter.
 
     The lowest ISO that makes it in QUICK_S, else the highest. None when the frame itself is
-    as quick.
+    as quick, or on film, which shows nothing until it is developed.
     """
-    if positions["exposure_s"].value <= QUICK_S:
+    is_film = dials["exposure_s"].film is not None
+    if positions["exposure_s"].value <= QUICK_S or is_film:
         return None
     bare = {**positions, "nd_stops": dials["nd_stops"].values[0]}
     rungs = (equivalent({**bare, "iso": iso}, positions, dials) for iso in dials["iso"].values)

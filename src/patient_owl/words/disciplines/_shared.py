@@ -98,8 +98,8 @@ WORDS = Words(
         "time_places_part": "{from_s:dial} → {to_s:dial}: time puts {part:part} right and moves "
         "nothing else.",
         "seen_histogram": "The picture's histogram was read.",
-        "costs_noise": "Shadows get noisier: {before_snr:.0f} to 1 becomes {snr:.0f} to 1.",
-        "wins_noise": "Shadows get cleaner: {before_snr:.0f} to 1 becomes {snr:.0f} to 1.",
+        "costs_noise": "Shadows get noisier: {before_snr:ratio} becomes {snr:ratio}.",
+        "wins_noise": "Shadows get cleaner: {before_snr:ratio} becomes {snr:ratio}.",
         "costs_trails": "The fastest star draws {drift_px:.0f} px instead of {before_px:.0f}.",
         "costs_depth": "Less depth: at best sharp from {near_m:metres} instead of {before_m:metres}.",
         "wins_depth": "More depth: at best sharp from {near_m:metres} instead of {before_m:metres}.",
