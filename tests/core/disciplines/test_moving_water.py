@@ -1,12 +1,13 @@
 """Moving water: the look follows from speed, distance, lens and time."""
 
 from dataclasses import replace
+from typing import Any
 
 import pytest
 
 from patient_owl.core.motion.subject import blur_mm, fall_speed_m_s, look_of
 from patient_owl.core.plan.types import Moment
-from tests.core.standing import DARK, GLASS, course, kit, planned, quantities
+from tests.core.standing import DARK, GLASS, course, kit, planned
 
 NEAR_STREAM = {"water": "swell", "distance_m": 5.0}  # 1.5 m/s, as the trade's anchors assume
 
@@ -62,14 +63,16 @@ def test_the_schools_differ_by_their_time() -> None:
 def test_tonight_says_when_each_look_needs_no_filter() -> None:
     falling = course(Moment(60.0 * k, 9 - k / 5, 9 - k / 5, -k / 5) for k in range(60))
     scene = replace(DARK, ground_ev100=9.0, night=falling)
-    plan = planned("moving_water", scene, kit(35), **NEAR_STREAM)
-    later = {
-        fact.quantities["look"]: fact.quantities["after_s"]
-        for fact in plan.facts
-        if fact.code == "look_bare_later"
-    }
-    assert later["textured"] < later["silky"] < later["mist"]
-    assert quantities(plan, "subject_lands")
+
+    def later(between: str) -> dict[Any, Any]:
+        plan = planned("moving_water", scene, kit(35), between=between, **NEAR_STREAM)
+        bare = (fact.quantities for fact in plan.facts if fact.code == "look_bare_later")
+        return {of["look"]: of["after_s"] for of in bare}
+
+    under_open_sky = later("open")
+    assert under_open_sky["textured"] < under_open_sky["silky"] < under_open_sky["mist"]
+    # a gorge takes two stops, which the sky needs ten minutes for
+    assert under_open_sky["mist"] - later("gorge")["mist"] == pytest.approx(600, abs=1)
 
 
 # Handbook, section 11: 1 s f/5, 2 s f/7.1, 5 s f/9, 10 s f/14, 20 s f/22 at ISO 100 lie within a

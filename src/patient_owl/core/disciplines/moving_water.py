@@ -184,7 +184,7 @@ def _without_filter(
     shortest = [x.value for x in _limits_of(look, kit, intent) if x.sense == "at_least"]
     if not shortest or intent.word("lit_by") != "natural":
         return None
-    narrowest = min(diffraction(kit).value, kit.dials["f_number"].values[-1].value)
+    narrowest = kit.dials["f_number"].at_most(diffraction(kit).value).value
     lowest_iso = kit.base_iso
     bright_enough = Settings(shortest[0], narrowest, lowest_iso).ev100
     bright_enough += intent.number("placement_stops")
@@ -192,8 +192,11 @@ def _without_filter(
     if subject_ev100 <= bright_enough:
         return Reason("look_bare_now", quantities)
 
+    # what stands between takes the same of the sky's light all evening
+    between_stops = subject_ev100 - scene.ground_ev100
+
     def dark_enough(moment: Moment) -> float:
-        return bright_enough - moment.ground_ev100
+        return bright_enough - moment.ground_ev100 - between_stops
 
     after_s = seconds_until(scene, dark_enough)
     if after_s is None:
