@@ -132,14 +132,23 @@ def load(session: Session, devices: Devices, today: date) -> None:
     loader = _Loader(Visit(session, user, devices, now_utc()), places, kit)
 
     tonight = loader.night("skarn", today, "Skarn Light, first dark", _causeway(today))
-    loader.shot(tonight, "Winter stars over the lantern", "22:40", 135)
+    loader.shot(tonight, "Winter stars over the lantern", "22:40", 135, between="open")
     loader.shot(
-        tonight, "The pole above the causeway", "3:15", 5, lens="ultra_wide", focal_length_mm=14
+        tonight,
+        "The pole above the causeway",
+        "3:15",
+        5,
+        lens="ultra_wide",
+        focal_length_mm=14,
+        between="open",
     )
     _by_found_light(loader, today)
     past = loader.night("ewes", today - timedelta(days=12), "Ring under a thin moon")
-    loader.takes(loader.shot(past, "Orion between the stones", "23:30", 150), ["dark", "right"])
-    moor = loader.shot(past, "Low moor, wide", "1:10", 200, lens="ultra_wide", focal_length_mm=14)
+    orion = loader.shot(past, "Orion between the stones", "23:30", 150, between="open")
+    loader.takes(orion, ["dark", "right"])
+    moor = loader.shot(
+        past, "Low moor, wide", "1:10", 200, lens="ultra_wide", focal_length_mm=14, between="open"
+    )
     loader.takes(moor, ["black", "bright", "right"])
     south = loader.night("kaimarra", date(today.year, 6, 14), "Core overhead")
     loader.shot(
@@ -150,6 +159,7 @@ def load(session: Session, devices: Devices, today: date) -> None:
         lens="ultra_wide",
         focal_length_mm=14,
         panorama_wide_deg=180,
+        between="open",
     )
     loader.night("hrimvik", date(today.year, 6, 21), "No night at Hrimvik")
     loader.night("hrimvik", date(today.year, 12, 21), "Polar night at Hrimvik")

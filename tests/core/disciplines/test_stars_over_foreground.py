@@ -69,6 +69,18 @@ def test_a_dark_ground_gets_a_frame_of_its_own_that_adds_up() -> None:
     assert "ground_reads" in {reason.code for reason in moonlit.reasons}
 
 
+def test_what_stands_over_the_foreground_darkens_it_and_not_the_stars() -> None:
+    scene = replace(DARK, ground_ev100=-5.0, sky_ev100=-5.0)
+    grounds = {}
+    for between in ("unsaid", "open", "leaves"):
+        plan = planned(STARS, scene, between=between)
+        grounds[between] = next(r for r in plan.reasons if r.code.startswith("ground")).quantities
+        assert plan.solution.settings == planned(STARS, scene).solution.settings
+    assert grounds["leaves"]["stops"] != grounds["open"]["stops"] == grounds["unsaid"]["stops"]
+    # handbook, section 3: nobody said, so the ± is 2 stops at least
+    assert grounds["unsaid"]["sigma_stops"] >= 2 > grounds["open"]["sigma_stops"]
+
+
 def test_a_sky_still_blue_is_said_before_anybody_waits_in_the_cold() -> None:
     def codes(sun_altitude_deg: float) -> set[str]:
         scene = replace(DARK, sun_altitude_deg=sun_altitude_deg)
@@ -77,6 +89,7 @@ def test_a_sky_still_blue_is_said_before_anybody_waits_in_the_cold() -> None:
     # nautical twilight ends at −12° (usno)
     assert "sky_not_dark" in codes(-11.5)
     assert "sky_not_dark" not in codes(-12.5)
+    assert "sun_is_up" in codes(3.0)
 
 
 @pytest.mark.parametrize(

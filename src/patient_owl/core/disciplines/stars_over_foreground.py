@@ -23,6 +23,8 @@ from patient_owl.core.optics.star_drift import (
     worst_star_drift,
 )
 from patient_owl.core.plan.common import (
+    between_input,
+    between_of,
     bracket_of,
     cloud_reasons,
     found_reasons,
@@ -94,7 +96,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         solution=solution,
         program=program,
         lead=_lead(chosen, drift, trail_px, solution),
-        reasons=(*_sky_reasons(scene, solution), *_ground_reasons(scene, kit, solution)),
+        reasons=(*_sky_reasons(scene, solution), *_ground_reasons(scene, kit, intent, solution)),
         limits=limits,
         steps=(
             *setting_up(intent, kit),
@@ -209,16 +211,21 @@ def _sky_reasons(scene: Scene, solution: Solution) -> tuple[Reason, ...]:
         *found_reasons(solution),
         *miss_reasons(solution),
     ]
-    if scene.sun_altitude_deg > DARK_ENOUGH_SUN_DEG:
+    if scene.sun_altitude_deg > 0:
+        reasons.append(Reason("sun_is_up"))
+    elif scene.sun_altitude_deg > DARK_ENOUGH_SUN_DEG:
         reasons.append(Reason("sky_not_dark", {"sun_altitude_deg": scene.sun_altitude_deg}))
     return tuple(reasons)
 
 
-def _ground_reasons(scene: Scene, kit: Kit, solution: Solution) -> tuple[Reason, ...]:
+def _ground_reasons(
+    scene: Scene, kit: Kit, intent: Intent, solution: Solution
+) -> tuple[Reason, ...]:
     """What the ground does at the sky's settings, and the second frame it would take."""
-    settings = solution.settings
-    ground_stops = scene.ground_ev100 - settings.ev100
-    lands = {"stops": ground_stops, "sigma_stops": scene.ground_sigma_stops}
+    settings, between = solution.settings, between_of(intent)
+    ground_stops = scene.ground_ev100 + between.stops - settings.ev100
+    sigma_stops = math.hypot(scene.ground_sigma_stops, between.sigma_stops)
+    lands = {"stops": ground_stops, "sigma_stops": sigma_stops}
     if ground_stops >= GROUND_ENOUGH_STOPS:
         return (Reason("ground_reads", lands, "meterless_meter"),)
     lift_stops = GROUND_PLACEMENT_STOPS - ground_stops
@@ -309,6 +316,7 @@ RECIPE = Recipe(
             "drift_tolerance_px", "number", 2.0, "px", 0.5, 20, 0.5, only_if=("shown_as", ("own",))
         ),
         InputSpec("sky_placement_stops", "number", -2.0, "stops", -6, 2, 1 / 3),
+        between_input(),
         school_input("aperture_school"),
         InputSpec("frames", "number", 1.0, "frames", 1, 200),
         school_input("focus_school"),

@@ -2,6 +2,7 @@
 
 import math
 from collections.abc import Callable, Sequence
+from dataclasses import replace
 
 from patient_owl.core.exposure.bracket import Frame, bracket, frames_for
 from patient_owl.core.exposure.dials import Control
@@ -157,17 +158,16 @@ def releasing(intent: Intent, solution: Solution) -> str:
     return "release_timer" if self_timer_s(intent, solution.positions) else "release_remote"
 
 
+def between_input() -> InputSpec:
+    """The question what stands between the sky and what it lights."""
+    return InputSpec("between", "choice", UNSAID, options=tuple(one.key for one in BETWEEN))
+
+
 def light_inputs(default: str) -> tuple[InputSpec, ...]:
     """The questions about what lights the subject."""
     return (
         InputSpec("lit_by", "choice", default, options=SCENE_KEYS),
-        InputSpec(
-            "between",
-            "choice",
-            UNSAID,
-            options=tuple(one.key for one in BETWEEN),
-            only_if=("lit_by", ("natural",)),
-        ),
+        replace(between_input(), only_if=("lit_by", ("natural",))),
         InputSpec(
             "metered_ev100", "number", 4.0, "EV", -12, 16, 1 / 3, only_if=("lit_by", ("metered",))
         ),

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 ON_FILM: dict[str, str | None] = {
     "release_remote": "release_remote_film",
     "release_timer": "release_timer_film",
+    "stabiliser_off": "stabiliser_off_film",
     "test_frame": "test_frame_film",
     "inspect_highlights": None,
     "inspect_corners": None,

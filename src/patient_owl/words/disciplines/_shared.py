@@ -36,7 +36,8 @@ WORDS = Words(
         "distance_m": Question("This far off", "From the camera, across its view."),
         "lit_by": Question("Lit by", "What lights the subject. Metered takes your own reading."),
         "between": Question(
-            "Between it and the sky", "It decides more than the sky does; unsaid, the ± is wide."
+            "Between subject and sky",
+            "What shades the subject decides more than the sky does; unsaid, the ± is wide.",
         ),
         "metered_ev100": Question("Metered", "EV at ISO 100, from a meter or a test frame."),
     },
@@ -132,6 +133,7 @@ WORDS = Words(
     steps={
         "tripod_high": "Legs out to eye height, centre column down, weight on the hook, strap off.",
         "tripod_low": "Legs low and spread, weight on the hook, strap off.",
+        "stabiliser_off_film": "Stabiliser off, if the lens has one.",
         "stabiliser_off": "Stabiliser off, electronic first curtain where there is one.",
         "mirror_up": "Mirror up, and two seconds for it to settle.",
         "focus_star_lock": "Focus on a magnified bright star or a far lamp, then lock it to manual.",

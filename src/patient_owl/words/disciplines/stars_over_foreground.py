@@ -39,9 +39,10 @@ WORDS = Words(
         "up to {limit_s:seconds}",
         "sky_not_dark": "the Sun stands only {sun_altitude_deg:angle}, so faint stars are still "
         "drowned",
-        "ground_reads": "the ground lands {stops:placed} and reads without help",
-        "ground_needs": "the ground falls {stops:stops} under mid-grey: give it {light_stops:stops} "
-        "of light, or a second frame of {exposure_s:dial} at {f_number:f}, {iso:iso}",
+        "sun_is_up": "the Sun is up: no star shows",
+        "ground_reads": "the ground lands {stops:placed} ({sigma_stops:spread}) and reads without help",
+        "ground_needs": "the ground falls {stops:stops} under mid-grey ({sigma_stops:spread}): give it "
+        "{light_stops:stops} of light, or a second frame of {exposure_s:dial} at {f_number:f}, {iso:iso}",
         "hyperfocal": "hyperfocal distance {hyperfocal_m:metres}: focused there, sharp from "
         "{near_m:metres} to the stars",
         "stars_soft": "focused at {focus_m:metres} the stars are discs of {disc_px:.0f} px, on purpose",
