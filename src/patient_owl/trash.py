@@ -12,6 +12,7 @@ from patient_owl.errors import NotFound
 from patient_owl.http.request import DbSession
 from patient_owl.kit.models import KitItem
 from patient_owl.learned.models import FoundLightRow
+from patient_owl.learned.service import hear
 from patient_owl.nights.models import Night
 from patient_owl.pictures.models import Photo
 from patient_owl.places.models import Place
@@ -55,9 +56,18 @@ def delete(kind: Kind, row_id: UUID, user: CurrentUser, session: DbSession) -> N
     """Put a thing away. Deleting it twice is the same as once."""
     row = _row(session, user, kind, row_id)
     row.deleted_at_utc = row.deleted_at_utc or now_utc()
+    _unheard(session, user, row)
 
 
 @router.post("/{kind}/{row_id}/restore", status_code=204)
 def restore(kind: Kind, row_id: UUID, user: CurrentUser, session: DbSession) -> None:
     """Bring a deleted thing back."""
-    _row(session, user, kind, row_id).deleted_at_utc = None
+    row = _row(session, user, kind, row_id)
+    row.deleted_at_utc = None
+    _unheard(session, user, row)
+
+
+def _unheard(session: DbSession, user: User, row: Owned) -> None:
+    """Words said over takes that are others now tell nothing; the shot's next take tells anew."""
+    if isinstance(row, Take):
+        hear(session, user, row.shot_id, None)

@@ -183,3 +183,26 @@ def test_a_word_sent_the_old_way_is_refused_and_not_lost_unseen(ida: TestClient)
     answer = ida.put(f"/api/v1/takes/{uuid7()}", json={**body, "light_verdict": "dark"})
     assert answer.status_code == 422
     assert "light_verdict" in answer.json()["detail"]
+
+
+# Contradicting words over one setting are meant loosely, so what is known after a word of another
+# shot gets wider; taken back, they tell nothing any more.
+def test_how_sharply_words_are_meant_is_learned_from_other_shots_and_unlearned(
+    ida: TestClient,
+) -> None:
+    night = making.night(ida)
+    loose, other = (making.shot(ida, night["id"], title=title) for title in ("Loose", "Other"))
+    take = making.take_body(other["id"], verdicts={"whole": "dark"})
+    ida.put(f"/api/v1/takes/{uuid7()}", json=take)
+
+    def spread() -> float:
+        return float(ida.get(f"/api/v1/shots/{other['id']}/chain").json()["advice"]["sigma_stops"])
+
+    before, sent = spread(), [str(uuid7()) for _ in range(6)]
+    for take_id, word in zip(sent, 3 * ["dark", "bright"], strict=True):
+        body = making.take_body(loose["id"], verdicts={"whole": word})
+        assert ida.put(f"/api/v1/takes/{take_id}", json=body).status_code == 201
+    assert spread() > before + 0.02
+    for take_id in sent:
+        assert ida.delete(f"/api/v1/takes/{take_id}").status_code == 204
+    assert spread() == before
