@@ -121,3 +121,13 @@ test('pictures are read one by one, a bad one does not stop the rest, and then t
   ])
   expect(useNotices().notice).toMatchObject({ isError: true, text: 'a.txt: not a picture' })
 })
+
+test('a light found far off is kept for the place, and says what was kept', async () => {
+  const it = await opened()
+  server.on('POST /api/v1/shots/{shot_id}/found', () => ({ text: '7 stops darker.' }))
+  await it.remember()
+  expect(useNotices().notice).toMatchObject({ text: 'Kept for this place. 7 stops darker.' })
+  server.on('POST /api/v1/shots/{shot_id}/found', () => new Refusal(422, 'Nobody has looked yet.'))
+  await it.remember()
+  expect(useNotices().notice).toMatchObject({ isError: true, text: 'Nobody has looked yet.' })
+})
