@@ -2,6 +2,7 @@
 
 import re
 
+import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -10,6 +11,7 @@ from patient_owl.core.disciplines import RECIPES
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.dials import CONTROLS, aperture_dial, time_dial
 from patient_owl.core.kit import Kit
+from patient_owl.core.limits.limit import allowed
 from patient_owl.core.optics.camera import Framing
 from patient_owl.core.plan.types import Intent, Moment, Plan, Recipe, Scene
 from patient_owl.core.solve.solver import Choice
@@ -112,6 +114,7 @@ def test_every_recipe_keeps_the_contract(
     assert plan.bracket[0].stops == 0
     _check_parts(plan, recipe)
     _check_program(plan, recipe, scene, bag, intent)
+    _check_settings(plan, recipe, bag)
     if plan.sketch is not None:
         assert all(shape.label in SKETCH_LABELS or not shape.label for shape in plan.sketch.shapes)
 
@@ -130,6 +133,28 @@ def _check_parts(plan: Plan, recipe: Recipe) -> None:
     for conflict in plan.solution.conflicts:
         assert conflict.part in {part.key for part in plan.parts}
         assert conflict_text(conflict, is_lead=conflict.part == plan.parts[0].key)
+
+
+def _check_settings(plan: Plan, recipe: Recipe, bag: Kit) -> None:
+    """Nothing a hand could try inside the limits comes nearer; gain is neither wasted behind glass
+    nor raised while the aperture could still open."""
+    inside = {control: allowed(bag.dials[control], plan.limits) for control in CONTROLS}
+    if not all(inside.values()):
+        return  # limits that exclude each other are told as a conflict
+    solution, lead = plan.solution, plan.parts[0]
+    sums = np.zeros(1)
+    for control in recipe.lead_answers_to:
+        brightnesses = np.array(inside[control].brightnesses)  # type: ignore[union-attr]
+        sums = np.unique((sums[:, None] + brightnesses).ravel().round(2))
+    nearest = float(np.abs(sums + lead.wanted_ev100).min())
+    assert abs(solution.miss_stops) <= max(nearest, 1 / 6) + 0.1
+    if "exposure_s" not in recipe.lead_answers_to:
+        return  # a burst's aperture is a side one takes
+    positions = solution.positions
+    if positions["iso"].value > bag.base_iso * 1.01:
+        assert positions["nd_stops"].value == 0
+        widest = inside["f_number"].values[0]  # type: ignore[union-attr]
+        assert positions["f_number"] == widest
 
 
 def _check_program(plan: Plan, recipe: Recipe, scene: Scene, bag: Kit, intent: Intent) -> None:
