@@ -265,6 +265,11 @@ def test_a_frame_of_a_series_is_over_when_the_next_is_due(side: str, most_s: flo
     times = [f.positions["exposure_s"].value for f in frames]
     assert max(times) <= most_s
     last = frames[-1].positions
+    planned = shot("cityscape", hours=5.2, schools=schools, between="open", **every)
+    assert planned.report.cost.frames == len(frames) == 25
+    opens = [frame.opens_s for frame in planned.course.exposures()]
+    assert opens == pytest.approx([300.0 * k for k in range(25)], abs=3)  # a self-timer's seconds
+    assert 7200 <= planned.report.cost.clock_s <= 7200 + 300
     assert last["f_number"].value < 8 * 0.99
     assert last["iso"].value > 100
 

@@ -52,7 +52,8 @@ from patient_owl.core.plan.types import (
     self_timer_s,
     uses_noise_reduction,
 )
-from patient_owl.core.program.program import Program, one_frame
+from patient_owl.core.program.cost import cost
+from patient_owl.core.program.program import Phase, Program, one_frame
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.solve.solver import Choice, solve
 
@@ -198,6 +199,22 @@ class PlannedShot:
         """A frame every so often from one standing point, each with its own setting; none where
         one frame is all that is asked for."""
         return tuple(self._step(due.at_s) for due in self.series_due)
+
+    @cached_property
+    def course(self) -> Program:
+        """All of it from beginning to end: the program, or the frames of a series when each is
+        due, with the setting for then."""
+        phases: list[Phase] = []
+        free_s = 0.0
+        for step in self.series:
+            one = self.program_at(step.positions)
+            if self.uses_noise_reduction:
+                one = one.with_noise_reduction()
+            first, *rest = one.phases * one.rounds
+            wait_s = max(0.0, step.after_s - free_s)
+            phases += [replace(first, lead_in_s=first.lead_in_s + wait_s), *rest]
+            free_s += wait_s + one.duration_s
+        return Program(tuple(phases)) if phases else self.program
 
     @property
     def series_due(self) -> tuple[Due, ...]:
@@ -364,7 +381,7 @@ def _plan_shot(
     if uses_noise_reduction(kit, intent):
         program = program.with_noise_reduction()
     weather = seen.scene.temperature_c, seen.scene.gust_m_s
-    return PlannedShot(
+    planned = PlannedShot(
         at_s=at_s,
         recipe=recipe,
         kit=kit,
@@ -378,3 +395,7 @@ def _plan_shot(
         test_frame=quick_frame(solution.positions, kit.dials),
         works_s=night.works_s(recipe.sun_altitude_deg),
     )
+    if not planned.series_due:
+        return planned
+    costs = cost(kit, planned.course, seen.scene.temperature_c)
+    return replace(planned, report=replace(planned.report, cost=costs))

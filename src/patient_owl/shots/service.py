@@ -80,7 +80,7 @@ SHOT_ALARM = timedelta(minutes=20)  # time to walk there and set up; common prac
 
 
 def calendar_of(visit: Visit, night: Night) -> bytes:
-    """The night's calendar with an entry a shot, as long as its program, settings in the text."""
+    """The night's calendar with an entry a shot, as long as it takes, settings in the text."""
     planner, entries = Planner(visit), []
     for shot in shots_of(visit.session, visit.user, night):
         planned = planner.plan_of(shot, night)
@@ -90,7 +90,7 @@ def calendar_of(visit: Visit, night: Night) -> bytes:
                 f"shot-{shot.id}@patient-owl",
                 f"{shot.title}: {settings}",
                 shot.at_utc,
-                shot.at_utc + timedelta(seconds=planned.program.duration_s),
+                shot.at_utc + timedelta(seconds=planned.course.duration_s),
                 f"{settings}: {sentence_rest(planned.plan.lead, planned.plan.reasons)}",
                 alarm_before=SHOT_ALARM,
             )
