@@ -284,7 +284,8 @@ class PlannedShot:
                 self._first_words[sharpness] = advice_tree(now, (), room, WORDS_DEEP)
             return self._first_words[sharpness]
         room = self.room(self.next_after_s(takes, now_s), sharpness)
-        return advice_tree(now, takes, room, WORDS_DEEP)
+        # one word was said already: as many frames in all are worked out beforehand
+        return advice_tree(now, takes, room, WORDS_DEEP - 1 if takes else WORDS_DEEP)
 
     def words_after(
         self,

@@ -168,13 +168,42 @@ def weigh(
     sharpness: Sharpness = UNLEARNED,
 ) -> FloatArray:
     """What is believed at a moment, after every piece of evidence in the order it came."""
-    weights = first_weights(part, sharpness)
-    for before, seen in zip((None, *evidence), evidence, strict=False):
-        weights = _until(part, weights, before, seen)
-        weights = _seen(part, weights, seen)
+    weights = _after_last(part, tuple(evidence), sharpness)
     if not evidence:
         return weights
     return _moved_on(part, weights, evidence[-1].after_s, after_s)
+
+
+@lru_cache(maxsize=256)
+def _after_last(
+    part: LightPart, evidence: tuple[Evidence, ...], sharpness: Sharpness
+) -> FloatArray:
+    """At the moment of the last piece. Kept: one take more builds on it, and a light that moves is
+    asked about by the minute."""
+    if not evidence:
+        weights = first_weights(part, sharpness)
+    else:
+        weights = _seen(part, _before_last(part, evidence, sharpness), evidence[-1])
+    weights.setflags(write=False)
+    return weights
+
+
+def _before_last(
+    part: LightPart, evidence: tuple[Evidence, ...], sharpness: Sharpness
+) -> FloatArray:
+    """At the moment of the last piece, without it."""
+    *earlier, last = evidence
+    weights = _after_last(part, tuple(earlier), sharpness)
+    return _until(part, weights, earlier[-1] if earlier else None, last)
+
+
+@lru_cache(maxsize=256)
+def _told_by_last(part: LightPart, evidence: tuple[Evidence, ...], sharpness: Sharpness) -> Told:
+    """What the word over the last piece leaves, by the rules; kept as above."""
+    last = evidence[-1]
+    assert last.verdict is not None  # that is what it was picked by
+    weights = _read(part, _before_last(part, evidence, sharpness), last)
+    return after_each_word(part, weights, last.ev100, last.after_s)[last.verdict]
 
 
 def belief_after(
@@ -192,14 +221,9 @@ def belief_after(
     if not said:
         weights = weigh(part, evidence, after_s, sharpness)
         return _belief_of(part, weights, after_s)
-    before, anchor, since = evidence[: said[-1]], evidence[said[-1]], evidence[said[-1] + 1 :]
+    anchor, since = evidence[said[-1]], evidence[said[-1] + 1 :]
     assert anchor.verdict is not None  # that is what it was picked by
-    weights = first_weights(part, sharpness)
-    if before:
-        weights = weigh(part, before, before[-1].after_s, sharpness)
-    weights = _until(part, weights, before[-1] if before else None, anchor)
-    weights = _read(part, weights, anchor)
-    told = after_each_word(part, weights, anchor.ev100, anchor.after_s)[anchor.verdict]
+    told = _told_by_last(part, tuple(evidence[: said[-1] + 1]), sharpness)
     moved = part.moved(anchor.after_s, after_s)
     carried = part.carried_sigma(anchor.after_s, after_s)
     is_same = not any(seen.is_changed for seen in since)
