@@ -1,5 +1,6 @@
 """Reciprocity, filters and brackets."""
 
+import itertools
 import math
 from dataclasses import replace
 
@@ -78,6 +79,19 @@ def test_the_bracket_of_the_trade() -> None:
     assert [f.position.label for f in frames] == ["30", "1 min", "2 min", "15", "8"]
     assert all(f.is_on_dial for f in frames)
     assert not bracket(dial.values[-1], dial, 3, 1.0)[1].is_on_dial
+
+
+# A film's whole seconds lie up to three quarters of a stop apart in what it sees: the nearest is
+# taken, and told by where it lies, rather than a hole left in the bracket.
+def test_a_bracket_on_film_has_no_hole_where_its_times_are_coarse() -> None:
+    dial = kit(body=replace(BODY, film=SHEET, in_camera_ceiling_s=1.0)).dials["exposure_s"]
+    frames = bracket(dial.nearest(0.63), dial, 5, 1.0)
+    assert all(frame.is_on_dial for frame in frames)
+    for frame in frames:
+        seen = dial.brightness(frame.position.value) - dial.brightness(dial.nearest(0.63).value)
+        assert seen == pytest.approx(frame.stops, abs=0.2)
+    apart = sorted(frame.stops for frame in frames)
+    assert max(b - a for a, b in itertools.pairwise(apart)) < 1.5
 
 
 # Normal distribution: 1.5 σ on both sides hold 86.6 %.

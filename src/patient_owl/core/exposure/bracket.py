@@ -12,13 +12,16 @@ from patient_owl.core.exposure.dials import Dial, DialValue
 
 COVERED_SIGMAS = 1.5  # about 87 % of nights, if the ± is honest
 MOST_FRAMES = 9
+# Bulb times are rounded to what people say, which moves them by less than this; past it a frame is
+# told by where it truly lies, as between the whole seconds of a film. [stops]
+ROUNDED_STOPS = 0.2
 
 
 @dataclass(frozen=True)
 class Frame:
     """One frame of a bracket: stops from the centre, and the dial position.
 
-    is_on_dial: False where the dial ends and the nearest position stands in.
+    is_on_dial: False where the dial ends, or is too coarse, and a frame there is already stands in.
     """
 
     stops: float
@@ -43,11 +46,15 @@ def bracket(centre: DialValue, dial: Dial, frames: int, step_stops: float) -> tu
         raise WrongValue("frames", "an odd number", frames)
     side = range(1, frames // 2 + 1)
     offsets = [0.0, *(k * step_stops for k in side), *(-k * step_stops for k in side)]
-    found = []
+    found: list[Frame] = []
+    darkest, brightest = dial.brightnesses[0] - ROUNDED_STOPS, dial.brightnesses[-1] + ROUNDED_STOPS
     for stops in offsets:
         wanted = dial.brightness(centre.value) + stops
         position = dial.nearest_brightness(wanted)
-        # bulb rungs are rounded to whole seconds, which moves them by under a fifth of a stop
-        on_dial = abs(dial.brightness(position.value) - wanted) < 0.2
-        found.append(Frame(stops, position, on_dial))
+        off = dial.brightness(position.value) - wanted
+        is_new = all(position != frame.position for frame in found)
+        on_dial = darkest < wanted < brightest and is_new
+        found.append(
+            Frame(stops + off if on_dial and abs(off) > ROUNDED_STOPS else stops, position, on_dial)
+        )
     return tuple(found)
