@@ -11,7 +11,7 @@ from patient_owl.core.disciplines import RECIPES
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.dials import CONTROLS, aperture_dial, time_dial
 from patient_owl.core.kit import Kit
-from patient_owl.core.limits.limit import allowed
+from patient_owl.core.limits.limit import allowed, is_time_capped
 from patient_owl.core.optics.camera import Framing
 from patient_owl.core.plan.types import Intent, Moment, Plan, Recipe, Scene
 from patient_owl.core.solve.solver import Choice
@@ -155,6 +155,8 @@ def _check_settings(plan: Plan, recipe: Recipe, bag: Kit) -> None:
         assert positions["nd_stops"].value == 0
         widest = inside["f_number"].values[0]  # type: ignore[union-attr]
         assert positions["f_number"] == widest
+        if is_time_capped(plan.limits):
+            assert positions["exposure_s"] == inside["exposure_s"].values[-1]  # type: ignore[union-attr]
 
 
 def _check_program(plan: Plan, recipe: Recipe, scene: Scene, bag: Kit, intent: Intent) -> None:

@@ -17,7 +17,7 @@ from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.dials import CONTROLS, Control, Dial, DialValue
 from patient_owl.core.exposure.settings import Settings, settings_on
 from patient_owl.core.light.part import LightPart, lever_controls
-from patient_owl.core.limits.limit import Limit, allowed
+from patient_owl.core.limits.limit import Limit, allowed, is_time_capped
 from patient_owl.core.solve.conflict import Conflict, find_conflict, find_part_conflict
 
 # Who follows when the follower itself is moved: ISO costs least, then time, then aperture.
@@ -27,6 +27,8 @@ FOLLOW_ORDER: tuple[Control, ...] = ("iso", "exposure_s", "f_number")
 # (as far as depth allows) before ISO rises, whoever follows. Common practice.
 AGAINST_LIGHT: tuple[Control, ...] = ("iso", "exposure_s", "f_number")
 AGAINST_DARK: tuple[Control, ...] = ("nd_stops", "f_number", "iso", "exposure_s")
+# Where the picture says how long is too long, time up to there is light for nothing.
+AGAINST_DARK_CAPPED: tuple[Control, ...] = ("nd_stops", "f_number", "exposure_s", "iso")
 WITHIN_STOPS = 1 / 6  # half a step of a thirds dial: no dial comes nearer
 
 
@@ -144,7 +146,8 @@ def solve(
             positions[control] = bounded[control].nearest(start.get(control, 0.0))
     # also where it only advises: a filter is worth its trouble from there on
     sharp_to = min((x.value for x in limits if _narrows(x)), default=math.inf)
-    miss = _serve_lead(lead, inside, dials, positions, choice, sharp_to)
+    in_the_dark = AGAINST_DARK_CAPPED if is_time_capped(limits) else AGAINST_DARK
+    miss = _serve_lead(lead, inside, dials, positions, choice, sharp_to, in_the_dark)
     held_controls = {c: v for c, v in choice.held.items() if c != choice.follow}
     conflicts = [find_conflict(lead, dials, limits, positions, held_controls, miss)]
     landings = [Landing(lead, miss + lead.placement_stops, miss)]
@@ -171,6 +174,7 @@ def _serve_lead(
     positions: dict[Control, DialValue],
     choice: Choice,
     sharp_to: float,
+    in_the_dark: Sequence[Control],
 ) -> float:
     """Move the controls the lead answers to; what it misses then. [stops]"""
     bounded = {control: inside[control] or dials[control] for control in CONTROLS}
@@ -186,7 +190,7 @@ def _serve_lead(
     ]
     if miss > 0:
         return _darkened(free, bounded, dials, positions, miss, choice.follow, sharp_to)
-    order = AGAINST_DARK if choice.follow in (None, "iso") else (choice.follow, *AGAINST_DARK)
+    order = in_the_dark if choice.follow in (None, "iso") else (choice.follow, *in_the_dark)
     return _in_turn(order, free, bounded, dials, positions, miss)
 
 
