@@ -41,7 +41,7 @@ def test_a_shot_is_run_judged_and_answered(phone: Page) -> None:
     run_one(phone)
     phone.get_by_role("button", name="dark", exact=True).click()
     expect(phone.get_by_text("You saw it dark.")).to_be_visible()
-    expect(numbers).not_to_have_text(first)
+    expect(numbers).not_to_have_text(first, use_inner_text=True)
     # the chain on the laptop's page has it
     shot_url = phone.url
     phone.get_by_role("link", name="Out").click()
@@ -49,7 +49,7 @@ def test_a_shot_is_run_judged_and_answered(phone: Page) -> None:
     expect(phone.locator(".chain li")).to_have_count(1)
     expect(phone.locator(".chain select")).to_have_value("dark")
     phone.goto(shot_url)
-    expect(numbers).not_to_have_text(first)
+    expect(numbers).not_to_have_text(first, use_inner_text=True)
 
 
 def test_without_signal_everything_goes_on_and_is_sent_once_when_it_returns(
@@ -112,3 +112,27 @@ def test_the_simulated_camera_takes_the_picture_the_field_asks_for(phone: Page) 
     phone.get_by_role("link", name="Out").click()
     open_shot(phone, "Winter stars over the lantern")
     expect(phone.locator(".photo").last).to_contain_text("Its middle lies")
+
+
+def test_a_test_frame_judged_without_signal_becomes_the_real_setting(phone: Page) -> None:
+    phone.get_by_role("link", name="Out").click()
+    phone.get_by_role("link", name="Nights", exact=True).click()
+    open_night(phone, "The Ewes without a moon")
+    phone.clock.install()
+    phone.get_by_role("link", name="Into the field").click()
+    phone.get_by_role("heading", name="The sky turns over the ring").wait_for()
+    numbers = phone.locator(".numbers")
+    real = numbers.inner_text()
+    phone.context.set_offline(True)
+    phone.get_by_role("button", name=re.compile("^Test frame first")).click()
+    expect(numbers).not_to_have_text(real, use_inner_text=True)
+    phone.get_by_role("button", name=re.compile("^Open")).click()  # one frame, not a stack
+    expect(
+        phone.get_by_role("button", name="Close now").or_(phone.get_by_text("Not yet"))
+    ).to_be_visible()
+    phone.clock.run_for(20_000)
+    phone.get_by_role("button", name="right", exact=True).click()
+    expect(numbers).to_have_text(real, use_inner_text=True)
+    expect(phone.get_by_text(re.compile("The test frame stands for the picture"))).to_be_visible()
+    expect(phone.get_by_role("button", name=re.compile("^Run .* frames"))).to_be_visible()
+    phone.context.set_offline(False)
