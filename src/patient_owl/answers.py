@@ -1,6 +1,7 @@
 """A solved exposure on the wire, whoever asked: bracket, equivalents, conflict, report."""
 
 from collections.abc import Iterable, Mapping, Sequence
+from functools import lru_cache
 
 from pydantic import BaseModel
 
@@ -198,7 +199,9 @@ class ProgramOut(BaseModel):
     text: str
 
 
+@lru_cache(maxsize=512)
 def program_out(program: Program) -> ProgramOut:
+    """Kept: of the settings a shot may come to, many run the same course."""
     darkened = program.with_noise_reduction()
     return ProgramOut(
         phases=[

@@ -4,8 +4,9 @@ A night runs from local noon to the next local noon, so a night on which the clo
 lasts 23 or 25 hours.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, fields, replace
 from datetime import UTC, date, datetime, time, timedelta, tzinfo
+from typing import TypeVar
 
 import numpy as np
 
@@ -201,6 +202,20 @@ class Slope:
     core: Track
     phase: MoonPhase
     light: NightLight
+
+    def row(self, place: int) -> "Slope":
+        """One moment of it, shape (1,)."""
+        only = slice(place, place + 1)
+        sun, moon, core = (_only(track, only) for track in (self.sun, self.moon, self.core))
+        phase, light = _only(self.phase, only), _only(self.light, only)
+        return Slope(self.seconds[only], sun, moon, core, phase, light)
+
+
+Columns = TypeVar("Columns", Track, MoonPhase, NightLight)
+
+
+def _only(columns: Columns, rows: slice) -> Columns:
+    return replace(columns, **{f.name: getattr(columns, f.name)[rows] for f in fields(columns)})
 
 
 def slope(

@@ -18,6 +18,7 @@ from patient_owl.core.plan.types import Course, Scene
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.horizon import Horizon
 from patient_owl.core.sky.tracks import Site
+from patient_owl.core.types import FloatArray
 from patient_owl.core.weather import Weather, clouds_at
 from patient_owl.core.windows import SunAbove, SunBelow, windows
 
@@ -74,10 +75,9 @@ def see(night: NightContext, at_s: float, framing: Framing) -> Seen:
 
     Kept: a hand on a rail and an answer leave both as they are.
     """
-    weather, moment = night.weather_at(at_s), np.array([at_s])
+    weather = night.weather_at(at_s)
     view = SkyView(max(framing.tilt_deg, 0.0), framing.bearing_true_deg)
-    cover, cover_sigma = clouds_at(night.hours, moment)
-    at = slope(night.site, moment, night.darkness, view, cover, cover_sigma)
+    at = _moment(night, at_s, view)
     light = at.light
     scene = Scene(
         latitude_deg=night.site.latitude_deg,
@@ -94,12 +94,33 @@ def see(night: NightContext, at_s: float, framing: Framing) -> Seen:
         galactic_core_azimuth_deg=float(at.core.azimuth_deg[0]),
         temperature_c=weather.temperature_c,
         gust_m_s=weather.gust_m_s,
-        cloud_cover=float(cover[0]) if night.hours else None,
+        cloud_cover=float(clouds_at(night.hours, at.seconds)[0][0]) if night.hours else None,
         horizon=night.horizon,
         found=night.found,
         night=_course(night, at_s),
     )
     return Seen(scene, at)
+
+
+def _moment(night: NightContext, at_s: float, view: SkyView) -> Slope:
+    """The light of one moment. A hand that drags a shot comes to the next minute: those of an hour
+    cost together what one costs."""
+    hour, within_s = divmod(at_s, 3600.0)
+    minute, beside_s = divmod(within_s, 60.0)
+    if beside_s:
+        return _toward(night, np.array([at_s]), view)
+    return _hour(night, hour, view).row(int(minute))
+
+
+@lru_cache(maxsize=64)
+def _hour(night: NightContext, hour: float, view: SkyView) -> Slope:
+    """Minute by minute. hour: hours of epoch_seconds."""
+    return _toward(night, 3600.0 * hour + 60.0 * np.arange(60, dtype=np.float64), view)
+
+
+def _toward(night: NightContext, seconds: FloatArray, view: SkyView) -> Slope:
+    clouds = clouds_at(night.hours, seconds)
+    return slope(night.site, seconds, night.darkness, view, *clouds)
 
 
 def _moonrise_after(night: NightContext, at_s: float) -> float | None:
@@ -117,9 +138,7 @@ _sky = lru_cache(maxsize=2048)(night_sky)
 
 @lru_cache(maxsize=256)
 def _light(night: NightContext) -> Slope:
-    grid = night.bounds.seconds(NIGHT_STEP_S)
-    overhead = SkyView(90.0, 0.0)
-    return slope(night.site, grid, night.darkness, overhead, *clouds_at(night.hours, grid))
+    return _toward(night, night.bounds.seconds(NIGHT_STEP_S), SkyView(90.0, 0.0))
 
 
 @lru_cache(maxsize=256)

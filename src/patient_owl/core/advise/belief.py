@@ -150,10 +150,14 @@ def evidence_on(part: LightPart, lead: LightPart, takes: Sequence[JudgedTake]) -
 
 
 class Told(NamedTuple):
-    """What a word over a take leaves: weights to go on from, and the belief at its moment."""
+    """What a word over a take leaves: weights to go on from, and the belief at its moment.
+
+    share: how likely the word was to be said.
+    """
 
     weights: FloatArray
     belief: Belief
+    share: float
 
 
 def first_weights(part: LightPart, sharpness: Sharpness = UNLEARNED) -> FloatArray:
@@ -268,7 +272,8 @@ def after_each_word(
     """
     wanted = part.wanted_at(after_s) - ev100
     left = weights * _word_likelihoods(round(wanted, 6))
-    left /= left.sum(axis=(1, 2), keepdims=True)
+    shares = left.sum(axis=(1, 2))
+    left /= shares[:, None, None]
     medians, spreads = _middle_and_spread(left.sum(axis=1))
     steps = _in_step([-wanted - median for median in medians.tolist()])
     return {
@@ -276,6 +281,7 @@ def after_each_word(
             weights=left[row],
             # the ± is about what is proposed, which may stand beside the middle of the belief
             belief=Belief(ev100 - step, math.hypot(spread, -wanted - median - step)),
+            share=float(shares[row]),
         )
         for row, (word, step, median, spread) in enumerate(
             zip(WORDS, steps, medians.tolist(), spreads.tolist(), strict=True)

@@ -21,6 +21,9 @@ from patient_owl.core.advise.next import (
 )
 from patient_owl.core.types import FloatArray
 
+# Fewer than one in so many say "blown" after "black": such a path ends, and half the work with it.
+LEAST_SHARE = 1 / 200
+
 
 @dataclass(frozen=True)
 class Node:
@@ -36,16 +39,19 @@ def advice_tree(
     """`depth` words deep, each said of the light the picture is exposed for.
 
     `first`: the settings the first of them is said over, after `takes` already judged. Where
-    nothing is to be changed any more the tree ends.
+    nothing is to be changed any more, or hardly anybody comes, the tree ends.
     """
     known = known_after(takes, room) if takes else nothing_known(first, room)
     evidence = evidence_on(room.lead, room.lead, takes)
     weights = weigh(room.lead, evidence, room.after_s, room.sharpness)
-    return _branch(known.setting(first, room), weights, room, depth)
+    return _branch(known.setting(first, room), weights, room, depth, 1.0)
 
 
-def _branch(known: Known, weights: FloatArray, room: Room, depth: int) -> Mapping[Verdict, Node]:
-    """Every word over what is set now. weights: what is believed of the lead light so far."""
+def _branch(
+    known: Known, weights: FloatArray, room: Room, depth: int, share: float
+) -> Mapping[Verdict, Node]:
+    """Every word over what is set now. weights: what is believed of the lead light so far; share:
+    how likely somebody is to get here."""
     lead, ev100 = room.lead, known.lead_ev100
     spoken_of = known.spoken_of | {lead.key}
     found: dict[Verdict, Node] = {}
@@ -60,7 +66,9 @@ def _branch(known: Known, weights: FloatArray, room: Room, depth: int) -> Mappin
         )
         advice = decide(then, room)
         deeper: Mapping[Verdict, Node] = {}
-        if depth > 1 and advice.moved:
-            deeper = _branch(then.setting(advice.positions, room), told.weights, room, depth - 1)
+        got_here = share * told.share
+        if depth > 1 and advice.moved and got_here >= LEAST_SHARE:
+            next_known = then.setting(advice.positions, room)
+            deeper = _branch(next_known, told.weights, room, depth - 1, got_here)
         found[verdict] = Node(advice, deeper)
     return found

@@ -104,13 +104,30 @@ class Landing:
 class Solution:
     """Dial values for every control, and where each light lands. Lead first. [stops, + brighter]
 
-    conflicts: why a light misses, or which limits exclude each other; empty when all is met.
+    limits, held: what they were found inside of, and what the photographer set.
     """
 
     positions: Mapping[Control, DialValue]
     dials: Mapping[Control, Dial] = field(repr=False)
     landings: tuple[Landing, ...]
-    conflicts: tuple[Conflict, ...] = ()
+    limits: tuple[Limit, ...] = ()
+    held: Mapping[Control, float] = field(default_factory=dict)
+
+    @cached_property
+    def conflicts(self) -> tuple[Conflict, ...]:
+        """Why a light misses, or which limits exclude each other; empty when all is met.
+
+        Worked out when asked: most solutions are only looked at for where they land.
+        """
+        around = (self.dials, self.limits, self.positions, self.held)
+        lead, *others = self.landings
+        found = [find_conflict(lead.part, *around, lead.miss_stops)]
+        taken = set(lead.part.answers_to)
+        for landing in others:
+            own = lever_controls(landing.part, taken)
+            found.append(find_part_conflict(landing.part, own, *around, landing.miss_stops))
+            taken.update(landing.part.answers_to)
+        return tuple(conflict for conflict in found if conflict is not None)
 
     @cached_property
     def settings(self) -> Settings:
@@ -149,22 +166,14 @@ def solve(
     in_the_dark = AGAINST_DARK_CAPPED if is_time_capped(limits) else AGAINST_DARK
     miss = _serve_lead(lead, inside, dials, positions, choice, sharp_to, in_the_dark)
     held_controls = {c: v for c, v in choice.held.items() if c != choice.follow}
-    conflicts = [find_conflict(lead, dials, limits, positions, held_controls, miss)]
     landings = [Landing(lead, miss + lead.placement_stops, miss)]
     taken = set(lead.answers_to)
     for part in parts[1:]:
         own = lever_controls(part, taken)
         _serve_part(part, [c for c in own if c not in held_controls], bounded, dials, positions)
-        landing = _land(part, settings_on(dials, positions))
-        landings.append(landing)
-        conflicts.append(
-            find_part_conflict(
-                part, own, dials, limits, positions, held_controls, landing.miss_stops
-            )
-        )
+        landings.append(_land(part, settings_on(dials, positions)))
         taken.update(part.answers_to)
-    found = tuple(conflict for conflict in conflicts if conflict is not None)
-    return Solution(positions, dials, tuple(landings), found)
+    return Solution(positions, dials, tuple(landings), tuple(limits), held_controls)
 
 
 def _serve_lead(
