@@ -58,7 +58,8 @@ MEETS_STOPS = 0.5
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     part = subject_part(scene, intent)
     look = _look(intent)
-    solution, limits = _solve_look(look, part, scene, kit, intent, intent.choice)
+    around = (diffraction(kit, drives=False), *moving_limits(kit, intent), *kit_marks(scene, kit))
+    solution, limits = _solve_look(look, part, around, kit, intent, intent.choice)
     speed_m_s, distance_m = _speed_m_s(intent), intent.number("distance_m")
     px_per_s = (
         1000
@@ -97,7 +98,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
             for one in LOOK_SHARES
             if (fact := _without_filter(one, scene, kit, intent, part.ev100)) is not None
         ),
-        alternatives=_ladder(part, scene, kit, intent),
+        alternatives=_ladder(part, around, kit, intent),
         bracket=frames_around,
         bracket_control=bracket_control,
         blurs=Blurs(subject_px_per_s=px_per_s, is_drawn=True),
@@ -145,15 +146,16 @@ def _limits_of(look: Look, kit: Kit, intent: Intent) -> tuple[Limit, ...]:
 
 
 def _solve_look(
-    look: Look, part: LightPart, scene: Scene, kit: Kit, intent: Intent, choice: Choice
+    look: Look,
+    part: LightPart,
+    around: tuple[Limit, ...],
+    kit: Kit,
+    intent: Intent,
+    choice: Choice,
 ) -> tuple[Solution, tuple[Limit, ...]]:
+    """around: the limits that are the same for every look."""
     of_water = _limits_of(look, kit, intent)
-    limits = (
-        *of_water,
-        diffraction(kit, drives=False),
-        *moving_limits(kit, intent),
-        *kit_marks(scene, kit),
-    )
+    limits = (*of_water, *around)
     # the middle of the look: geometric between its bounds, its bound where it has only one
     times = [limit.value for limit in of_water]
     middle_s = (times[0] * times[-1]) ** 0.5
@@ -165,11 +167,13 @@ def _solve_look(
     return solve([part], kit.dials, limits, start, choice), limits
 
 
-def _ladder(part: LightPart, scene: Scene, kit: Kit, intent: Intent) -> tuple[Alternative, ...]:
+def _ladder(
+    part: LightPart, around: tuple[Limit, ...], kit: Kit, intent: Intent
+) -> tuple[Alternative, ...]:
     """Every look at this minute's light, with what is in the bag."""
     rungs = []
     for look in LOOK_SHARES:
-        solution, _ = _solve_look(look, part, scene, kit, intent, Choice({}))
+        solution, _ = _solve_look(look, part, around, kit, intent, Choice({}))
         met = abs(solution.miss_stops) <= MEETS_STOPS
         quantities = {"look": look, "stops": solution.miss_stops}
         reason = Reason("look_now" if met else "look_misses", quantities)

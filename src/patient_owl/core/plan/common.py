@@ -114,10 +114,16 @@ def free_bracket(
 ) -> tuple[Control, tuple[Frame, ...]]:
     """Where the picture binds its time: the first control whose limits leave a whole bracket, else
     the one that leaves most of it."""
+    whole = frames_for(solution.landings[0].part.sigma_stops, BRACKET_STEP_STOPS)
     order: tuple[Control, ...] = ("exposure_s", "f_number", "iso")
-    found = {control: bracket_of(control, solution, kit, limits) for control in order}
-    control = max(order, key=lambda one: len(found[one]))  # the first of equals
-    return control, found[control]
+    best: tuple[Control, tuple[Frame, ...]] = order[0], ()
+    for control in order:
+        frames = bracket_of(control, solution, kit, limits)
+        if len(frames) > len(best[1]):
+            best = control, frames
+        if len(frames) == whole:
+            break
+    return best
 
 
 def time_bracket(solution: Solution, kit: Kit, limits: Sequence[Limit]) -> tuple[Frame, ...]:
