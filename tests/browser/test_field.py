@@ -9,6 +9,14 @@ from playwright.sync_api import Browser, Page, expect
 from tests.browser.conftest import Demo, enter
 from tests.browser.test_thinnest_night import open_night, open_shot
 
+# The page's own policy forbids the eval by which Playwright would look again and again.
+SERVICE_WORKER_CONTROLS = """() => new Promise((done) => {
+  const workers = navigator.serviceWorker
+  if (workers.controller) return done(true)
+  workers.addEventListener('controllerchange', () => done(true), { once: true })
+  setTimeout(() => done(false), 60_000)
+})"""
+
 
 @pytest.fixture
 def phone(browser: Browser, demo: Demo) -> Iterator[Page]:
@@ -21,7 +29,7 @@ def phone(browser: Browser, demo: Demo) -> Iterator[Page]:
     page.get_by_role("link", name="Into the field").click()
     page.get_by_role("heading", name="Winter stars over the lantern").wait_for()
     # without a controlling service worker there is no page without signal
-    page.wait_for_function("navigator.serviceWorker.controller !== null", timeout=30_000)
+    assert page.evaluate(SERVICE_WORKER_CONTROLS)
     yield page
     context.close()
 
