@@ -45,7 +45,8 @@ const percent = (share: number) => `${Math.round(share * 100)}`
           {{ kind.title }}
         </button>
       </div>
-      <dl>
+      <!-- sixty stars scroll; whoever has no mouse must be able to -->
+      <dl class="long" tabindex="0" :aria-label="kinds[shown]?.title">
         <template v-for="p in rows" :key="p.key">
           <dt>{{ p.name }}</dt>
           <dd>{{ p.text }}</dd>
@@ -140,8 +141,11 @@ h2 {
 
 dl {
   display: grid;
-  grid-template-columns: max-content 1fr;
+  grid-template-columns: fit-content(45%) minmax(0, 1fr);
   gap: 6px 16px;
+}
+
+.long {
   max-height: 420px;
   overflow-y: auto;
 }
@@ -151,7 +155,7 @@ dt {
 }
 
 .note {
-  margin-top: 8px;
+  margin: 8px 0;
   font-size: 0.92rem;
 }
 
