@@ -74,7 +74,7 @@ def test_a_night_from_planning_to_tomorrow(ida: Page, demo: Demo) -> None:
     first = ida.locator(".setting").inner_text()
     ida.get_by_role("button", name="dark", exact=True).click()
     expect(ida.get_by_text("You saw it dark.")).to_be_visible()
-    expect(ida.locator(".setting")).not_to_have_text(first)
+    expect(ida.locator(".setting")).not_to_have_text(first, use_inner_text=True)
     ida.get_by_role("button", name="right", exact=True).click()
     expect(ida.get_by_role("button", name="keeper")).to_be_visible()
 
