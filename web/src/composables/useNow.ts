@@ -1,4 +1,4 @@
-/** The time, looked at now and then: for what changes by the minute. */
+/** The time, looked at now and then: by itself for what changes by the minute. */
 import { onScopeDispose, readonly, ref, type Ref } from 'vue'
 
 const EVERY_MS = 5_000

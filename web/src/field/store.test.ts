@@ -199,6 +199,29 @@ test('a word said over one step holds at the next, and a frame nobody judged cha
   expect(field.standingOf(moving, late).setting.text).toBe('by hand')
 })
 
+test('without signal a series goes on with the light however often a frame is called right', async () => {
+  const { field, shot: of } = await opened()
+  const at = (minute: number) => new Date(Date.UTC(2026, 11, 9, 17, minute)).toISOString()
+  const right = (setting: number) => ({
+    right: { ...of.answers.dark, setting, is_settled: true, after: {} },
+  })
+  const later = [1, 2, 0].map((place, i) => ({
+    from_utc: at(10 * i),
+    text: 'Darker.',
+    setting: place,
+    answers: right(place),
+  })) as FieldShot['later']
+  const moving = { ...of, later }
+  server.isUp = false
+  for (const [i, text] of ['second', 'third', 'first'].entries()) {
+    const now = Date.parse(at(10 * i + 1))
+    expect(field.standingOf(moving, now).setting.text).toBe(text)
+    await field.adopt(moving, now)
+    await take(field, of, 'right')
+    expect(field.progressOf(of).isBeyond).toBe(false)
+  }
+})
+
 test('a quick frame first leads by its own words to the setting it stands for', async () => {
   const { field, shot: of } = await opened()
   const right = { ...of.answers.dark, setting: 0, change: 'The real one.', after: {} }

@@ -212,6 +212,8 @@ export const useField = defineStore('field', () => {
     const holds = !made.isEarly && isSame
     const answer = verdict && holds ? before.answers[verdict] : undefined
     const takes = before.takes + 1
+    // over what is settled already it tells nothing new, and neither does no word at all
+    const isNothingNew = verdict === null || (verdict === 'right' && before.isSettled && holds)
     if (verdict && answer)
       await changeProgress(shot, {
         setting: settingAt(shot, answer.setting),
@@ -228,10 +230,9 @@ export const useField = defineStore('field', () => {
       await changeProgress(shot, {
         takes,
         openedAt: made.startedAt,
-        // a frame nobody judged tells nothing, and the setting goes on with the light
-        follows: before.follows && verdict === null,
+        follows: before.follows && isNothingNew,
         changed: [],
-        isBeyond: verdict !== null,
+        isBeyond: !isNothingNew,
         change: '',
         reasons: [],
       })

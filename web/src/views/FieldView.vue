@@ -79,11 +79,9 @@ const canDarken = computed(() => program.value?.phases.some((p) => p.dark_s > 0)
 const darkened = computed(() => going.darkened.value ?? shot.value?.uses_noise_reduction ?? false)
 
 const testSetting = computed(() => {
-  const test = shot.value?.takes ? null : shot.value?.test
+  const test = progress.value?.takes ? null : shot.value?.test
   const found = test && shot.value?.settings[test.setting]
-  return found && found.text !== progress.value?.setting.text && !progress.value?.takes
-    ? found
-    : null
+  return found && found.text !== progress.value?.setting.text ? found : null
 })
 
 const others = ref(false)
