@@ -259,7 +259,7 @@ class PlannedShot:
     def after_s(self, seconds: float) -> float:
         """A moment as seconds from the shot's own; nought where it is too far off to be meant."""
         apart = seconds - self.at_s
-        longest_s = max(LONGEST_CARRY_S, *(due.until_s for due in self.series_due), 0.0)
+        longest_s = max((LONGEST_CARRY_S, *(due.until_s for due in self.series_due)))
         return apart if -LONGEST_CARRY_S <= apart <= longest_s else 0.0
 
     def next_after_s(self, takes: Sequence[JudgedTake], now_s: float) -> float:

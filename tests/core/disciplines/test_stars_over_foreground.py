@@ -89,7 +89,9 @@ def test_a_sky_still_blue_is_said_before_anybody_waits_in_the_cold() -> None:
     # nautical twilight ends at −12° (usno)
     assert "sky_not_dark" in codes(-11.5)
     assert "sky_not_dark" not in codes(-12.5)
-    assert "sun_is_up" in codes(3.0)
+    # it rises with its refracted upper limb, centre 0.83° under (usno)
+    assert "sun_is_up" in codes(-0.8)
+    assert "sun_is_up" not in codes(-0.9)
 
 
 @pytest.mark.parametrize(

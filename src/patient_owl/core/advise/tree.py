@@ -21,7 +21,8 @@ from patient_owl.core.advise.next import (
 )
 from patient_owl.core.types import FloatArray
 
-# Fewer than one in so many say "blown" after "black": such a path ends, and half the work with it.
+# A path that fewer than one in so many take ("blown" after "black") ends: a fifth of the work, and
+# one in forty who come to a third word. Ours, weighed by the prior and the words of `belief.py`.
 LEAST_SHARE = 1 / 200
 
 

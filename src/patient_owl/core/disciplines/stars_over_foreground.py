@@ -7,7 +7,10 @@ some light of its own, or is left to its outline. Several frames averaged clean 
 
 import math
 
-from patient_owl.core.constants import NAUTICAL_TWILIGHT_SUN_ALTITUDE_DEG
+from patient_owl.core.constants import (
+    NAUTICAL_TWILIGHT_SUN_ALTITUDE_DEG,
+    SUNRISE_SUN_ALTITUDE_DEG,
+)
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import equivalent
 from patient_owl.core.kit import Kit
@@ -211,7 +214,7 @@ def _sky_reasons(scene: Scene, solution: Solution) -> tuple[Reason, ...]:
         *found_reasons(solution),
         *miss_reasons(solution),
     ]
-    if scene.sun_altitude_deg > 0:
+    if scene.sun_altitude_deg > SUNRISE_SUN_ALTITUDE_DEG:
         reasons.append(Reason("sun_is_up"))
     elif scene.sun_altitude_deg > DARK_ENOUGH_SUN_DEG:
         reasons.append(Reason("sky_not_dark", {"sun_altitude_deg": scene.sun_altitude_deg}))
