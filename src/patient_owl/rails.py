@@ -1,36 +1,47 @@
 """Rails on the wire: a control in dial values, what bounds it, and the hand upon it."""
 
 from collections.abc import Mapping, Sequence
-from typing import Annotated, Literal, Self
+from typing import Annotated, Any, Literal, Self
 
 from pydantic import BaseModel, Field, field_validator, model_validator
 
-from patient_owl.core.exposure.dials import CONTROLS, Control, Dial, DialValue
+from patient_owl.core.exposure.dials import CONTROLS, REACH, Control, Dial, DialValue
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.limit import Limit, Sense
 from patient_owl.core.plan.hand import Action, Hand, Touch
 from patient_owl.core.solve.solver import Choice
+from patient_owl.fields import Asked
 from patient_owl.words.plan import CONTROL_TITLES, setting_text
 from patient_owl.words.posts import post_text
 
-ExactDialValue = Annotated[float, Field(gt=0, le=1e6)]
-# a filter may take nothing; every other control has no nought
-ControlValue = Annotated[float, Field(ge=0, le=1e6)]
+
+def _of(control: Control) -> Any:
+    least, most = REACH[control]
+    return Field(ge=least, le=most)
+
+
+ExposureTime = Annotated[float, _of("exposure_s")]
+FNumber = Annotated[float, _of("f_number")]
+Iso = Annotated[float, _of("iso")]
+NdStops = Annotated[float, _of("nd_stops")]
+# of whichever control is named beside it
+ControlValue = Annotated[float, Field(ge=0, le=max(most for _, most in REACH.values()))]
 
 
 def _check_value(control: Control, value: float) -> None:
-    if value == 0 and control != "nd_stops":
-        raise ValueError(f"more than 0 for {control}")
+    least, most = REACH[control]
+    if not least <= value <= most:
+        raise ValueError(f"{least:g} to {most:g} for {control}")
 
 
-class ChoiceIn(BaseModel):
+class ChoiceIn(Asked):
     """The photographer's hand on the rails. Values are exact dial values.
 
     follow: the control that keeps the brightness; "recipe" leaves it to the discipline.
     """
 
-    held: dict[Control, ControlValue] = {}
-    locked: list[Control] = []
+    held: Annotated[dict[Control, ControlValue], Field(max_length=4)] = {}
+    locked: Annotated[list[Control], Field(max_length=4)] = []
     follow: Control | Literal["recipe"] | None = "recipe"
 
     @field_validator("held")
@@ -50,7 +61,7 @@ class ChoiceIn(BaseModel):
         return cls(held=dict(choice.held), locked=sorted(choice.locked), follow=choice.follow)
 
 
-class TouchIn(BaseModel):
+class TouchIn(Asked):
     """One thing done to one rail.
 
     "move" and "lock" put it on the dial position nearest to an exact value; "follow" lets it keep

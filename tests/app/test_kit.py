@@ -58,7 +58,7 @@ def test_the_shelf_goes_through_a_file_and_back_unchanged(
     [
         ({**BODY, "width_px": 10**9}, "width_px", "less than or equal to 40000"),
         ({**BODY, "lowest_iso": 7}, "lowest_iso", "greater than or equal to 12"),
-        ({**BODY, "sensor_width_mm": "NaN"}, "sensor_width_mm", "less than or equal to 120"),
+        ({**BODY, "sensor_width_mm": "NaN"}, "sensor_width_mm", "a finite number"),
         ({**BODY, "width_px": 9000}, "height_px", "photosites are square"),
         ({**BODY, "full_well_e": 50_000}, "read_pre_e", "in full or not"),
         ({**BODY, "colour": "red"}, "colour", "not permitted"),
@@ -148,8 +148,8 @@ def test_the_bench_takes_filters_from_the_bag_or_asks_for_them(ida: TestClient) 
     [
         ({"near_m": 1}, "focus_m"),
         ({"speed_m_s": 1}, "distance_m"),
-        ({"touch": {"control": "exposure_s", "value": 0}}, "more than 0"),
-        ({"touch": {"control": "f_number", "value": 0}}, "more than 0"),
+        ({"touch": {"control": "exposure_s", "value": 0}}, "1e-05 to 1e+06 for exposure_s"),
+        ({"touch": {"control": "f_number", "value": 0}}, "0.5 to 512 for f_number"),
         ({"ev100": "NaN"}, "ev100"),
         ({"focus_m": 0.01}, "focal length"),
     ],

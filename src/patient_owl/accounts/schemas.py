@@ -5,6 +5,8 @@ from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
+from patient_owl.fields import Asked, Name
+
 Email = Annotated[
     str,
     StringConstraints(
@@ -14,13 +16,13 @@ Email = Annotated[
 Password = Annotated[str, Field(min_length=10, max_length=200, description="10 to 200 characters")]
 
 
-class AccountCreate(BaseModel):
-    name: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=80)]
+class AccountCreate(Asked):
+    name: Annotated[Name, Field(max_length=80)]
     email: Email
     password: Password
 
 
-class SignIn(BaseModel):
+class SignIn(Asked):
     email: Email
     password: Annotated[str, Field(min_length=1, max_length=200)]
 

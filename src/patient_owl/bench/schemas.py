@@ -7,12 +7,14 @@ from pydantic import BaseModel, Field
 
 from patient_owl.answers import ConflictOut, FrameOut, ReportOut, RungOut
 from patient_owl.core.bench import Work
+from patient_owl.fields import Asked
+from patient_owl.kit.schemas import FocalLength
 from patient_owl.rails import ChoiceIn, RailOut, TouchIn
 
-Distance = Annotated[float, Field(gt=0, le=10_000, description="m from the lens")]
+Distance = Annotated[float, Field(ge=0.01, le=10_000, description="m from the lens")]
 
 
-class BenchIn(BaseModel):
+class BenchIn(Asked):
     """A subject's brightness and what to make of it. Kit not named is the first in the bag,
     or a plain full-frame body with a 35 mm lens. None: it does not matter here."""
 
@@ -22,10 +24,10 @@ class BenchIn(BaseModel):
     focus_m: Distance | None = None
     near_m: Distance | None = None
     highlight_stops: Annotated[float | None, Field(ge=0, le=12)] = None
-    speed_m_s: Annotated[float | None, Field(gt=0, le=500)] = None
+    speed_m_s: Annotated[float | None, Field(ge=0.001, le=500)] = None
     distance_m: Distance | None = None
     tolerance_px: Annotated[float, Field(ge=0.5, le=500)] = 2.0
-    performance_s: Annotated[float | None, Field(gt=0, le=7200)] = None
+    performance_s: Annotated[float | None, Field(ge=0.001, le=7200)] = None
     delay_s: Annotated[float, Field(ge=0, le=600)] = 0.0
     wants_rays: bool = False
     is_handheld: bool = False
@@ -37,7 +39,7 @@ class BenchIn(BaseModel):
     bracket_control: Literal["exposure_s", "f_number", "iso"] = "exposure_s"
     body_id: UUID | None = None
     lens_id: UUID | None = None
-    focal_length_mm: Annotated[float | None, Field(gt=0, le=2000)] = None
+    focal_length_mm: FocalLength | None = None
     choice: ChoiceIn = ChoiceIn()
     touch: TouchIn | None = None
 

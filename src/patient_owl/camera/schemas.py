@@ -6,16 +6,17 @@ from uuid import UUID
 
 from pydantic import BaseModel, Field
 
-from patient_owl.rails import ExactDialValue
+from patient_owl.fields import Asked
+from patient_owl.rails import ExposureTime, FNumber, Iso, NdStops
 
 
-class CameraSettings(BaseModel):
+class CameraSettings(Asked):
     """What the camera is set to. exposure_s is what a timed exposure runs; bulb ignores it."""
 
-    exposure_s: ExactDialValue
-    f_number: ExactDialValue
-    iso: ExactDialValue
-    nd_stops: Annotated[float, Field(ge=0, le=40)] = 0
+    exposure_s: ExposureTime
+    f_number: FNumber
+    iso: Iso
+    nd_stops: NdStops = 0
     self_timer_s: Annotated[float, Field(ge=0, le=60)] = 0
 
 
@@ -39,7 +40,7 @@ class CameraOut(BaseModel):
     frames: list[CameraFrameOut]
 
 
-class AttachIn(BaseModel):
+class AttachIn(Asked):
     take_id: UUID
 
 

@@ -107,8 +107,17 @@ class FieldShotOut(BaseModel):
     takes: int
 
 
+class LeftOutOut(BaseModel):
+    """A shot that cannot be run as it stands, and why."""
+
+    id: UUID
+    title: str
+    at_local: str
+    text: str
+
+
 class FieldNightOut(BaseModel):
-    """A night to take along."""
+    """A night to take along. left_out: what of it cannot be, each with its reason."""
 
     id: UUID
     title: str
@@ -119,3 +128,4 @@ class FieldNightOut(BaseModel):
     made_at_utc: datetime
     verdicts: list[VerdictOut]
     shots: list[FieldShotOut]
+    left_out: list[LeftOutOut]

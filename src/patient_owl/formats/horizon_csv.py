@@ -1,11 +1,10 @@
 """A horizon profile as CSV: azimuth and altitude in degrees, a pair a line."""
 
-import csv
-import io
 import math
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.sky.horizon import MOST_POINTS
+from patient_owl.formats.text import read_rows
 
 WIDEST_GAP_DEG = 60.0  # a straight line over more of the horizon is a guess; say so
 
@@ -13,7 +12,7 @@ WIDEST_GAP_DEG = 60.0  # a straight line over more of the horizon is a guess; sa
 def read_horizon(text: str) -> list[tuple[float, float]]:
     """Pairs sorted by azimuth; WrongValue names the line that cannot be used."""
     pairs: dict[float, float] = {}
-    rows = csv.reader(io.StringIO(text.lstrip("\ufeff")), delimiter=";" if ";" in text else ",")
+    rows = read_rows(text.lstrip("\ufeff"), ";" if ";" in text else ",")
     for number, row in enumerate(rows, 1):
         cells = [cell.strip() for cell in row if cell.strip()]
         if not cells or cells[0].startswith("#") or (number == 1 and not _is_number(cells[0])):

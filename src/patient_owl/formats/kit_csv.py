@@ -2,10 +2,12 @@
 
 import csv
 import io
+import itertools
 from collections.abc import Mapping, Sequence
 from typing import Any
 
 from patient_owl.core.errors import WrongValue
+from patient_owl.formats.text import cell_of, read_rows, text_of
 
 FIRST = ("name", "kind")
 Row = Mapping[str, Any]
@@ -23,18 +25,18 @@ def write_kit_csv(rows: Sequence[Row]) -> str:
 
 def read_kit_csv(text: str) -> list[dict[str, Any]]:
     """Rows with their filled cells; numbers as numbers. WrongValue names what is missing."""
-    reader = csv.DictReader(io.StringIO(text.lstrip("\ufeff")))
-    missing = [name for name in FIRST if name not in (reader.fieldnames or ())]
-    if missing:
-        raise WrongValue(
-            "header", "columns name and kind", ", ".join(reader.fieldnames or ["none"])
-        )
-    rows = []
-    for number, row in enumerate(reader, 2):
-        if None in row:
-            raise WrongValue(f"line {number}", "as many cells as the header", "more")
-        rows.append({key: _value(cell) for key, cell in row.items() if cell})
-    return rows
+    rows = read_rows(text)
+    header = next(rows, [])
+    if any(name not in header for name in FIRST):
+        raise WrongValue("header", "columns name and kind", ", ".join(header) or "none")
+    found = []
+    for number, cells in enumerate(rows, 2):
+        if len(cells) > len(header):
+            raise WrongValue(f"line {number}", "as many cells as the header", len(cells))
+        row = dict(itertools.zip_longest(header, cells, fillvalue=""))
+        if any(cells):
+            found.append({key: _value(number, key, cell) for key, cell in row.items() if cell})
+    return found
 
 
 def _cell(value: Any) -> str:
@@ -42,13 +44,18 @@ def _cell(value: Any) -> str:
         return ""
     if isinstance(value, (list, tuple)):
         return ";".join(":".join(f"{number:g}" for number in pair) for pair in value)
-    return f"{value!r}" if isinstance(value, float) else str(value)
+    return f"{value!r}" if isinstance(value, float) else cell_of(str(value))
 
 
-def _value(cell: str) -> Any:
-    if ":" in cell and all(c in "0123456789.eE+-:;" for c in cell):
-        return [[float(x) for x in pair.split(":")] for pair in cell.split(";")]
+def _value(line: int, key: str, cell: str) -> Any:
+    if key in FIRST:
+        return text_of(cell)
+    if ":" in cell:
+        try:
+            return [[float(x) for x in pair.split(":")] for pair in cell.split(";")]
+        except ValueError as error:
+            raise WrongValue(f"line {line}, {key}", "a table as 1:2;10:50", cell[:40]) from error
     try:
         return float(cell)
     except ValueError:
-        return cell
+        return text_of(cell)

@@ -4,19 +4,22 @@ A Waypoint is what all three can carry: name, position, elevation, a description
 format cannot carry (sky brightness, horizon, zone) goes out as GeoJSON properties only.
 """
 
+import io
 import json
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any
 from xml.etree import ElementTree as ET  # only for writing; reading is defused
 
 import gpxpy
 import gpxpy.gpx
 from defusedxml.common import DefusedXmlException
-from defusedxml.ElementTree import fromstring
+from defusedxml.ElementTree import iterparse
 
 from patient_owl.core.errors import WrongValue
+from patient_owl.fields import MOST_DEPTH, plain_text
+from patient_owl.formats.text import decoded, read_json
 
 MOST_WAYPOINTS = 1000
 MOST_BYTES = 5_000_000
@@ -47,10 +50,7 @@ def read_waypoints(content: bytes) -> list[Waypoint]:
         raise WrongValue(
             "file", f"at most {MOST_BYTES // 10**6} MB", f"{len(content) / 1e6:.1f} MB"
         )
-    try:
-        text = content.decode("utf-8-sig")
-    except UnicodeDecodeError as error:
-        raise WrongValue("file", "GPX, KML or GeoJSON in UTF-8", "something else") from error
+    text = decoded(content, "GPX, KML or GeoJSON")
     start = text.lstrip()[:2000]
     if start.startswith(("{", "[")):
         found = _read_geojson(text)
@@ -66,7 +66,10 @@ def read_waypoints(content: bytes) -> list[Waypoint]:
         raise WrongValue("file", f"at most {MOST_WAYPOINTS} waypoints", len(found))
     for waypoint in found:
         _check(waypoint)
-    return found
+    # an escape may have written what plain text has not
+    return [
+        replace(w, name=plain_text(w.name), description=plain_text(w.description)) for w in found
+    ]
 
 
 def _check(waypoint: Waypoint) -> None:
@@ -83,9 +86,17 @@ def _check(waypoint: Waypoint) -> None:
 
 
 def _defused(text: str) -> Any:
-    """The root of an XML text without entities or external references."""
+    """The root of an XML text without entities or external references, nested no deeper than a
+    file of places is: so every element is met a bounded number of times."""
     try:
-        return fromstring(text, forbid_dtd=True)
+        depth, root = 0, None
+        steps = iterparse(io.BytesIO(text.encode()), events=("start", "end"), forbid_dtd=True)
+        for event, element in steps:
+            root = element if root is None else root
+            depth += 1 if event == "start" else -1
+            if depth > MOST_DEPTH:
+                raise WrongValue("file", f"XML of at most {MOST_DEPTH} levels", "more")
+        return root
     except DefusedXmlException as error:
         raise WrongValue("file", "XML without entities", "a file that defines some") from error
     except ET.ParseError as error:
@@ -142,10 +153,7 @@ def _numbers(text: str, name: str) -> list[float]:
 
 
 def _read_geojson(text: str) -> list[Waypoint]:
-    try:
-        root = json.loads(text)
-    except (json.JSONDecodeError, RecursionError) as error:
-        raise WrongValue("file", "well-formed GeoJSON", "broken JSON") from error
+    root = read_json(text, "well-formed GeoJSON")
     features = root.get("features", [root]) if isinstance(root, dict) else []
     found: list[Waypoint] = []
     for feature in features if isinstance(features, list) else []:

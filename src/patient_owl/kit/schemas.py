@@ -12,7 +12,7 @@ from patient_owl.core.exposure.reciprocity import Film
 from patient_owl.core.kit import Body, FirstCurtain, Lens, Release
 from patient_owl.core.noise import SensorNoise, two_stage
 from patient_owl.core.optics.camera import Projection, Sensor
-from patient_owl.fields import Name, Pair
+from patient_owl.fields import Asked, Name, Row
 from patient_owl.questions import QuestionOut
 
 MM_PER_INCH = 25.4
@@ -26,7 +26,7 @@ def _rows(table: list[list[float]]) -> list[tuple[float, float]]:
     return [(first, second) for first, second in table]
 
 
-class Spec(BaseModel):
+class Spec(Asked):
     """What one kind of kit needs to say of itself. An unknown field is refused, not ignored."""
 
     model_config = ConfigDict(extra="forbid")
@@ -48,7 +48,7 @@ class BodySpec(Spec):
     full_well_e: Electrons = None
     read_pre_e: Electrons = None
     read_post_e: Annotated[float | None, Field(ge=0, le=1e4)] = None
-    read_noise_e: Annotated[list[Pair], Field(max_length=40)] = []
+    read_noise_e: Annotated[list[Row], Field(max_length=40)] = []
     dark_e_s: Annotated[float | None, Field(ge=0, le=1e4)] = None
     quantum_efficiency: Annotated[float | None, Field(gt=0, le=1)] = None
     clip_share: Annotated[float, Field(gt=0.3, le=1)] = 1.0
@@ -130,7 +130,7 @@ class FilmBackSpec(Spec):
     frame_height_mm: Annotated[float, Field(gt=2, le=210)]
     iso: Annotated[float, Field(ge=12, le=6400)] = 400
     reciprocity_exponent: Annotated[float, Field(ge=1, le=2)] = 1.0
-    reciprocity_table_s: Annotated[list[Pair], Field(max_length=40)] = []
+    reciprocity_table_s: Annotated[list[Row], Field(max_length=40)] = []
     scan_ppi: Annotated[float, Field(ge=300, le=12000)] = 3200
     dial_steps: Steps = "thirds"
     in_camera_ceiling_s: Ceiling = 1
@@ -297,7 +297,7 @@ AnySpec = (
 SPEC: TypeAdapter[AnySpec] = TypeAdapter(Annotated[AnySpec, Field(discriminator="kind")])
 
 
-class KitItemIn(BaseModel):
+class KitItemIn(Asked):
     name: Name
     spec: Annotated[AnySpec, Field(discriminator="kind")]
 
@@ -312,7 +312,7 @@ KIT_FORMAT, KIT_VERSION = "patient-owl-kit", 1
 MOST_ITEMS = 500
 
 
-class KitFile(BaseModel):
+class KitFile(Asked):
     """A bag as a file. Its JSON Schema is published beside the export."""
 
     model_config = ConfigDict(extra="forbid")

@@ -1,6 +1,5 @@
 """Keeping kit, moving it in and out as files, and handing it to the core."""
 
-import json
 from typing import Any
 from uuid import UUID
 
@@ -10,6 +9,7 @@ from sqlalchemy.orm import Session
 from patient_owl.accounts.models import User
 from patient_owl.core.errors import WrongValue
 from patient_owl.formats.kit_csv import read_kit_csv, write_kit_csv
+from patient_owl.formats.text import decoded, read_json
 from patient_owl.kit.forms import summary
 from patient_owl.kit.models import KitItem
 from patient_owl.kit.schemas import (
@@ -25,6 +25,7 @@ from patient_owl.kit.schemas import (
 from patient_owl.storage.owned import added, changed, owned, owned_rows
 
 MOST_BYTES = 1_000_000
+MEDIA_TYPES = {"json": "application/json", "csv": "text/csv"}
 
 
 def all_kit(session: Session, user: User) -> list[KitItem]:
@@ -67,12 +68,12 @@ def export(session: Session, user: User, form: str) -> tuple[str, str]:
     """The whole bag as text and its media type; form "json" or "csv"."""
     items = [KitItemIn(name=i.name, spec=out(i).spec) for i in all_kit(session, user)]
     if form == "json":
-        return KitFile(items=items).model_dump_json(
-            indent=2, exclude_defaults=False
-        ), "application/json"
+        return KitFile(items=items).model_dump_json(indent=2, exclude_defaults=False), MEDIA_TYPES[
+            form
+        ]
     if form == "csv":
         rows = [{"name": item.name, **item.spec.model_dump()} for item in items]
-        return write_kit_csv(rows), "text/csv; charset=utf-8"
+        return write_kit_csv(rows), MEDIA_TYPES[form]
     raise WrongValue("form", "json or csv", form)
 
 
@@ -97,10 +98,7 @@ def import_file(session: Session, user: User, content: bytes) -> ImportedOut:
 def _read(content: bytes) -> list[KitItemIn]:
     if len(content) > MOST_BYTES:
         raise WrongValue("file", "at most 1 MB", "more")
-    try:
-        text = content.decode("utf-8-sig")
-    except UnicodeDecodeError as error:
-        raise WrongValue("file", "text in UTF-8: JSON or CSV", "something else") from error
+    text = decoded(content, "JSON or CSV")
     rows = _json_rows(text) if text.lstrip().startswith("{") else _csv_rows(text)
     if len(rows) > MOST_ITEMS:
         raise WrongValue("file", f"at most {MOST_ITEMS} things", len(rows))
@@ -120,10 +118,7 @@ def _read(content: bytes) -> list[KitItemIn]:
 
 
 def _json_rows(text: str) -> list[Any]:
-    try:
-        data = json.loads(text, parse_constant=_no_constant)
-    except (ValueError, RecursionError) as error:
-        raise WrongValue("file", "well-formed JSON", str(error)[:60]) from error
+    data = read_json(text, "well-formed JSON")
     for key, wanted in (("format", KIT_FORMAT), ("version", KIT_VERSION)):
         if data.get(key) != wanted:
             raise WrongValue(key, str(wanted), data.get(key))
@@ -131,10 +126,6 @@ def _json_rows(text: str) -> list[Any]:
     if not isinstance(items, list):
         raise WrongValue("items", "a list of things", type(items).__name__)
     return items
-
-
-def _no_constant(name: str) -> float:
-    raise ValueError(f"{name} is no number")
 
 
 def _csv_rows(text: str) -> list[Any]:

@@ -4,10 +4,10 @@ from datetime import date, datetime
 from typing import Annotated, Self
 from uuid import UUID
 
-from pydantic import AwareDatetime, BaseModel, Field, model_validator
+from pydantic import BaseModel, Field, model_validator
 
 from patient_owl.core.plan.common import PLACEMENT_RANGE_STOPS
-from patient_owl.fields import Name, Notes
+from patient_owl.fields import Asked, Key, Moment, Name, Notes, Title
 
 FNumber = Annotated[float, Field(ge=0.8, le=64, description="exact, 2^(k/6) on a thirds dial")]
 Iso = Annotated[float, Field(ge=12, le=102400)]
@@ -21,12 +21,12 @@ GROUND_PLACEMENT_STOPS = -1.0
 SKY_PLACEMENT_STOPS = -2.0
 
 
-class TimeIn(BaseModel):
+class TimeIn(Asked):
     """A tide, a show, a gate that closes: something with a time of its own."""
 
     label: Name
-    start_utc: AwareDatetime
-    end_utc: AwareDatetime | None = None
+    start_utc: Moment
+    end_utc: Moment | None = None
 
     @model_validator(mode="after")
     def _in_order(self) -> Self:
@@ -35,18 +35,16 @@ class TimeIn(BaseModel):
         return self
 
 
-class NightIn(BaseModel):
+class NightIn(Asked):
     place_id: UUID
     evening_date: Annotated[date, Field(description="local date of the evening it begins on")]
-    title: Annotated[str, Field(max_length=120)] = ""
+    title: Title = ""
     notes: Notes = ""
     reference_f_number: FNumber = REFERENCE_F_NUMBER
     reference_iso: Iso = REFERENCE_ISO
     ground_placement_stops: Placement = GROUND_PLACEMENT_STOPS
     sky_placement_stops: Placement = SKY_PLACEMENT_STOPS
-    target_key: Annotated[
-        str, Field(max_length=40, description="third ribbon; a key of /targets")
-    ] = "jupiter"
+    target_key: Annotated[Key, Field(description="third ribbon; a key of /targets")] = "jupiter"
     uses_forecast: Annotated[bool, Field(description="cloud acts on the light")] = True
     times: Annotated[list[TimeIn], Field(max_length=40)] = []
 

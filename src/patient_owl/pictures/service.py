@@ -10,6 +10,7 @@ from sqlalchemy.orm import Session
 from patient_owl.accounts.models import User
 from patient_owl.core.exposure.reading import LEVELS, Reading, read_histogram
 from patient_owl.errors import NotFound
+from patient_owl.fields import plain_text
 from patient_owl.formats.picture import Picture, read_picture
 from patient_owl.pictures.models import Photo, PhotoPart
 from patient_owl.pictures.schemas import PhotoOut, ReadingOut
@@ -31,7 +32,7 @@ def add_photo(
         user_id=user.id,
         shot_id=shot.id,
         take_id=None,
-        file_name=name[:200] or "picture",
+        file_name=plain_text(name).strip()[-200:] or "picture",
         kept_bytes=len(content) if keep else 0,
         **_columns(picture),
     )
@@ -61,7 +62,9 @@ def _columns(picture: Picture) -> dict[str, object]:
 
 
 def photos_of(session: Session, user: User, shot_id: UUID) -> list[Photo]:
-    return owned_rows(session, Photo, user.id, Photo.shot_id == shot_id)
+    """The shot's pictures, oldest first; NotFound for a shot that is not there any more."""
+    shot = get_shot(session, user.id, shot_id)
+    return owned_rows(session, Photo, user.id, Photo.shot_id == shot.id)
 
 
 def get_photo(session: Session, user: User, photo_id: UUID) -> Photo:

@@ -5,18 +5,18 @@ from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
-from patient_owl.core.sky.horizon import horizon_from
+from patient_owl.core.sky.horizon import HIGHEST_DEG, LOWEST_DEG, horizon_from
 from patient_owl.core.tables.bortle import USUAL_SKY_MAG_ARCSEC2
-from patient_owl.fields import Name, Notes
+from patient_owl.fields import Asked, Name, Notes
 from patient_owl.formats.places import MOST_WAYPOINTS, Waypoint
 from patient_owl.places.towns import Town
 
 
-class HorizonPoint(BaseModel):
+class HorizonPoint(Asked):
     """A point of the skyline. Azimuth from true north; a pair of numbers is read as one too."""
 
-    azimuth_deg: float
-    altitude_deg: float
+    azimuth_deg: Annotated[float, Field(ge=0, le=360)]
+    altitude_deg: Annotated[float, Field(ge=LOWEST_DEG, le=HIGHEST_DEG)]
 
     @model_validator(mode="before")
     @classmethod
@@ -31,7 +31,7 @@ HorizonPoints = Annotated[
 ]
 
 
-class PlaceIn(BaseModel):
+class PlaceIn(Asked):
     """What the photographer says about a place."""
 
     name: Name
@@ -65,7 +65,7 @@ class PlaceOut(PlaceIn):
     time_zone: str
 
 
-class PlacesIn(BaseModel):
+class PlacesIn(Asked):
     """Several places kept together or not at all."""
 
     places: Annotated[list[PlaceIn], Field(min_length=1, max_length=MOST_WAYPOINTS)]
@@ -106,7 +106,7 @@ class WaypointOut(BaseModel):
         return cls(**vars(waypoint))
 
 
-class HorizonText(BaseModel):
+class HorizonText(Asked):
     text: Annotated[str, Field(max_length=100_000, description="azimuth,altitude lines")]
 
 

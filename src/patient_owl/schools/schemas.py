@@ -1,6 +1,10 @@
 """Schools on the wire."""
 
-from pydantic import BaseModel
+from typing import Annotated
+
+from pydantic import BaseModel, Field
+
+from patient_owl.fields import Asked, Key
 
 
 class SideOut(BaseModel):
@@ -18,7 +22,7 @@ class SchoolOut(BaseModel):
     picked: str
 
 
-class SchoolsIn(BaseModel):
+class SchoolsIn(Asked):
     """Questions and the side taken; what is not named stays as it was."""
 
-    schools: dict[str, str]
+    schools: Annotated[dict[Key, Key], Field(max_length=50)]

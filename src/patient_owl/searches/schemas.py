@@ -25,6 +25,7 @@ from patient_owl.core.windows import (
     TargetIn,
     TargetUp,
 )
+from patient_owl.fields import Asked, Key
 
 # Sun's altitude from and to. [deg]
 LIGHTS: Mapping[str, tuple[float, float]] = {
@@ -39,7 +40,7 @@ Degrees = Annotated[float, Field(ge=-90, le=90)]
 Share = Annotated[float, Field(ge=0, le=1)]
 
 
-class SunIn(BaseModel):
+class SunIn(Asked):
     """The Sun between two altitudes; by default full dark."""
 
     kind: Literal["sun"] = "sun"
@@ -51,7 +52,7 @@ class SunIn(BaseModel):
         return [SunBelow(self.highest_deg), *over]
 
 
-class LightIn(BaseModel):
+class LightIn(Asked):
     """A kind of light by name; the Sun's bounds stand in LIGHTS."""
 
     kind: Literal["light"] = "light"
@@ -62,7 +63,7 @@ class LightIn(BaseModel):
         return SunIn(lowest_deg=lowest_deg, highest_deg=highest_deg).to_domain()
 
 
-class MoonDownIn(BaseModel):
+class MoonDownIn(Asked):
     """The Moon behind the place's own horizon."""
 
     kind: Literal["moon_down"] = "moon_down"
@@ -71,7 +72,7 @@ class MoonDownIn(BaseModel):
         return [MoonDown()]
 
 
-class MoonLitIn(BaseModel):
+class MoonLitIn(Asked):
     """The Moon's lit share between two bounds."""
 
     kind: Literal["moon_lit"] = "moon_lit"
@@ -82,21 +83,21 @@ class MoonLitIn(BaseModel):
         return [MoonLit(self.least, self.most)]
 
 
-class TargetUpIn(BaseModel):
+class TargetUpIn(Asked):
     """A target over the place's own horizon."""
 
     kind: Literal["target_up"] = "target_up"
-    target_key: str
+    target_key: Key
 
     def to_domain(self) -> list[Condition]:
         return [TargetUp(target(self.target_key))]
 
 
-class TargetInIn(BaseModel):
+class TargetInIn(Asked):
     """A target near a bearing and between two altitudes: behind this subject."""
 
     kind: Literal["target_in"] = "target_in"
-    target_key: str
+    target_key: Key
     bearing_true_deg: Annotated[float, Field(ge=0, lt=360)]
     within_deg: Annotated[float, Field(gt=0, le=180)]
     lowest_deg: Degrees
@@ -113,14 +114,15 @@ ConditionIn = Annotated[
 ]
 
 
-class SearchIn(BaseModel):
+class SearchIn(Asked):
     place_id: UUID
     first_evening: date
     months: Annotated[int, Field(ge=1, le=24)] = 12
     conditions: Annotated[list[ConditionIn], Field(min_length=1, max_length=8)]
     least_minutes: Annotated[float, Field(ge=0, le=1440)] = 10
     weekdays: Annotated[
-        list[Annotated[int, Field(ge=0, le=6)]], Field(description="0 Monday; empty is any")
+        list[Annotated[int, Field(ge=0, le=6)]],
+        Field(max_length=7, description="0 Monday; empty is any"),
     ] = []
 
     def to_domain(self) -> Wish:

@@ -5,7 +5,7 @@ from datetime import datetime
 from typing import Annotated, Literal, Self
 from uuid import UUID
 
-from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field
 
 from patient_owl.answers import (
     ConflictOut,
@@ -20,22 +20,27 @@ from patient_owl.core.plan.sketch import Line, Ring, Role
 from patient_owl.core.plan.types import InputValue
 from patient_owl.core.shot import ShotSpec
 from patient_owl.core.sky import ephemeris
-from patient_owl.fields import Name, Notes, Pair
+from patient_owl.fields import Asked, Key, Moment, Name, Notes, Pair
 from patient_owl.kit.schemas import FocalLength
 from patient_owl.questions import QuestionOut
 from patient_owl.rails import ChoiceIn, RailOut, TouchIn
 
+# Answers to a discipline's questions; what each accepts its recipe knows.
+Inputs = Annotated[
+    dict[Key, Annotated[float, Field(ge=-1e12, le=1e12)] | Key | None], Field(max_length=60)
+]
 
-class _Picture(BaseModel):
+
+class _Picture(Asked):
     """What a picture is to be, whatever it is taken with."""
 
-    discipline: Annotated[str, Field(max_length=40)] = "stars_over_foreground"
+    discipline: Key = "stars_over_foreground"
     notes: Notes = ""
-    at_utc: AwareDatetime
+    at_utc: Moment
     bearing_true_deg: Annotated[float, Field(ge=0, lt=360, description="from true north")] = 180.0
     tilt_deg: Annotated[float, Field(ge=-90, le=90, description="above the horizon")] = 20.0
     orientation: Orientation = "landscape"
-    inputs: dict[str, InputValue] = {}
+    inputs: Inputs = {}
     choice: ChoiceIn = ChoiceIn()
 
 
@@ -77,15 +82,16 @@ class ShotOut(ShotIn):
 
 
 class ShotInNightOut(ShotOut):
-    """A shot as its night shows it: with the settings planned and why."""
+    """A shot as its night shows it: with the settings planned and why, or the trouble with it."""
 
-    settings: str
-    lead: str
-    exposure_s: float
-    f_number: float
+    settings: str | None
+    lead: str | None
+    exposure_s: float | None
+    f_number: float | None
+    trouble: str | None
 
 
-class PlanRequest(BaseModel):
+class PlanRequest(Asked):
     """Plan a picture without keeping it; `touch` is done to its choice first.
 
     is_new_lens: its lens was put on just now, and goes to the focal length nearest to the shot's.
@@ -205,13 +211,13 @@ class PlanOut(BaseModel):
     at_utc: datetime
 
 
-class Answers(BaseModel):
+class Answers(Asked):
     """Answers to a discipline's questions, by key."""
 
-    inputs: dict[str, InputValue]
+    inputs: Inputs
 
 
-class CopyIn(BaseModel):
+class CopyIn(Asked):
     """Where a copy of a shot goes; its own night when none is named."""
 
     night_id: UUID | None = None

@@ -3,18 +3,18 @@
 from typing import Annotated
 from uuid import UUID
 
-from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field
 
 from patient_owl.core.advise.belief import Verdict
 from patient_owl.core.exposure.dials import Control
-from patient_owl.fields import Notes
+from patient_owl.fields import Asked, Moment, Notes
 from patient_owl.pictures.schemas import PhotoOut
-from patient_owl.rails import ExactDialValue, SettingValues
+from patient_owl.rails import ExposureTime, FNumber, Iso, NdStops, SettingValues
 
 PartKey = Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]{0,39}$")]
 
 
-class TakeIn(BaseModel):
+class TakeIn(Asked):
     """What was set and what was seen. Settings are exact values, as they really were.
 
     What is not known here is refused: a word that came under an old name must not get lost.
@@ -23,11 +23,11 @@ class TakeIn(BaseModel):
     model_config = ConfigDict(extra="forbid")
 
     shot_id: UUID
-    started_at_utc: AwareDatetime
-    exposure_s: Annotated[ExactDialValue, Field(description="s; as really run")]
-    f_number: ExactDialValue
-    iso: ExactDialValue
-    nd_stops: Annotated[float, Field(ge=0, le=40)] = 0.0
+    started_at_utc: Moment
+    exposure_s: Annotated[ExposureTime, Field(description="s; as really run")]
+    f_number: FNumber
+    iso: Iso
+    nd_stops: NdStops = 0.0
     frames: Annotated[int, Field(ge=1, le=100_000, description="made in this run")] = 1
     verdicts: Annotated[
         dict[PartKey, Verdict],

@@ -11,7 +11,7 @@ are literal whole seconds, printed as they are meant.
 
 import math
 from bisect import bisect_left, bisect_right
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 from typing import Literal
@@ -22,6 +22,15 @@ from patient_owl.core.exposure.reciprocity import Film
 Steps = Literal["thirds", "halves"]
 Control = Literal["exposure_s", "f_number", "iso", "nd_stops"]
 CONTROLS: tuple[Control, ...] = ("exposure_s", "f_number", "iso", "nd_stops")
+
+# What any camera can be set to, or was: electronic shutters to eleven days, a pinhole, the highest
+# gain sold. A value beyond is a slip, not a setting. From memory.
+REACH: Mapping[Control, tuple[float, float]] = {
+    "exposure_s": (1e-5, 1e6),
+    "f_number": (0.5, 512),
+    "iso": (1, 1e7),
+    "nd_stops": (0, 40),
+}
 
 SAME = 1 + 1e-9  # a value computed by another route may differ in its last bits
 
