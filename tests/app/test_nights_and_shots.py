@@ -125,7 +125,7 @@ def test_a_shot_outlives_the_deletion_of_its_lens(ida: TestClient) -> None:
         ({"tilt_deg": 120}, "tilt_deg", "less than or equal to 90"),
         ({"discipline": "alchemy"}, "discipline", "stars_over_foreground"),
         ({"at_utc": "2026-12-09T22:40:00"}, "at_utc", "timezone"),
-        ({"at_utc": "2190-01-01T00:00:00Z"}, "date", "1900-01-01 to 2053-09-01"),
+        ({"at_utc": "2190-01-01T00:00:00Z"}, "at_utc", "1900-01-01 to 2053-09-01"),
         ({"inputs": {"drift_tolerance_px": 1e9}}, "drift_tolerance_px", "0.5 to 20 px"),
         ({"body_id": "018f0000-0000-7000-8000-000000000009"}, None, "no such piece of kit"),
     ],

@@ -9,7 +9,7 @@ from datetime import date, timedelta, tzinfo
 
 import numpy as np
 
-from patient_owl.core.night import night_bounds
+from patient_owl.core.night import night_bounds, was_day
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.horizon import Horizon
 from patient_owl.core.sky.tracks import Site
@@ -73,13 +73,20 @@ class Progress:
 def find_nights(
     site: Site, zone: tzinfo, horizon: Horizon, first: date, nights: int, wish: Wish
 ) -> Iterator[Progress]:
-    """Search `nights` evenings from `first`; yields a Progress a month."""
+    """Search `nights` evenings from `first`; yields a Progress a month.
+
+    OutsideEphemeris at once, not when the search gets there.
+    """
     ephemeris.check_day(first)
     ephemeris.check_day(first + timedelta(days=nights))
-    for begin in range(0, nights, NIGHTS_AT_ONCE):
+
+    def month(begin: int) -> Progress:
         count = min(NIGHTS_AT_ONCE, nights - begin)
-        evenings = [first + timedelta(days=begin + k) for k in range(count)]
-        yield _month(site, zone, horizon, evenings, begin + count, nights, wish)
+        days = (first + timedelta(days=begin + k) for k in range(count))
+        evenings = [day for day in days if was_day(day, zone)]
+        return _month(site, zone, horizon, evenings, begin + count, nights, wish)
+
+    return map(month, range(0, nights, NIGHTS_AT_ONCE))
 
 
 def _month(

@@ -16,6 +16,7 @@ from patient_owl.core.constants import (
     NAUTICAL_TWILIGHT_SUN_ALTITUDE_DEG,
     SUNRISE_SUN_ALTITUDE_DEG,
 )
+from patient_owl.core.errors import WrongValue
 from patient_owl.core.meterless import Darkness, NightLight, SkyView, light_of
 from patient_owl.core.sky import ephemeris, search, tracks
 from patient_owl.core.sky.horizon import SEA, Horizon
@@ -65,11 +66,21 @@ class Bounds:
 
 
 def night_bounds(evening: date, zone: tzinfo) -> Bounds:
-    """The night that begins on `evening` in `zone`; OutsideEphemeris when out of reach."""
+    """The night that begins on `evening` in `zone`; OutsideEphemeris when out of reach, WrongValue
+    on a day its calendar left out, as Apia did in 2011."""
     ephemeris.check_day(evening)
-    noon = datetime.combine(evening, time(12), tzinfo=zone)
-    next_noon = datetime.combine(evening + timedelta(days=1), time(12), tzinfo=zone)
-    return Bounds(noon.astimezone(UTC), next_noon.astimezone(UTC))
+    if not was_day(evening, zone):
+        raise WrongValue("date", "a day that this place's calendar had", evening)
+    return Bounds(_noon_utc(evening, zone), _noon_utc(evening + timedelta(days=1), zone))
+
+
+def was_day(day: date, zone: tzinfo) -> bool:
+    """False for a day that clocks skipped, moving to the other side of the date line."""
+    return _noon_utc(day, zone) < _noon_utc(day + timedelta(days=1), zone)
+
+
+def _noon_utc(day: date, zone: tzinfo) -> datetime:
+    return datetime.combine(day, time(12), tzinfo=zone).astimezone(UTC)
 
 
 @dataclass(frozen=True)

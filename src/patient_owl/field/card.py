@@ -4,7 +4,7 @@ from zoneinfo import ZoneInfo
 
 from patient_owl.accounts.visit import Visit
 from patient_owl.field.schemas import FieldNightOut, FieldShotOut
-from patient_owl.field.service import bundle, shot_out
+from patient_owl.field.service import bundle, shot_or_trouble
 from patient_owl.formats.card_pdf import Block, Card, write_card
 from patient_owl.nights.models import Night
 from patient_owl.nights.service import sky_of
@@ -27,6 +27,7 @@ def night_card(visit: Visit, night: Night) -> bytes:
         Block(
             "Shots", rows=[(s.at_local, s.title, s.settings[s.setting].text) for s in found.shots]
         ),
+        Block("Not planned", lines=[f"{s.at_local} {s.title}: {s.text}" for s in found.left_out]),
         Block("The sky", rows=times),
         Block("Mind", lines=_cautions(found)),
     ]
@@ -38,7 +39,13 @@ def shot_card(visit: Visit, shot: Shot) -> bytes:
     """One shot: its numbers, steps, and what to set for each word."""
     planner = Planner(visit)
     night = planner.night(shot.night_id)
-    mine = shot_out(planner, night, shot, record_of(visit.session, visit.user, shot))
+    record = record_of(visit.session, visit.user, shot)
+    mine, trouble = shot_or_trouble(planner, night, shot, record)
+    if mine is None:
+        where = f"{clock(shot.at_utc, zone(night.place.time_zone))} at {night.place.name}."
+        return write_card(
+            Card(shot.title, where, "", [Block("Not planned", lines=[trouble or ""])])
+        )
     labels = {verdict.key: verdict.label for verdict in verdicts_out()}
     answers = mine.answers.items()
     blocks = [

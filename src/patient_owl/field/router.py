@@ -2,17 +2,20 @@
 
 from uuid import UUID
 
-from fastapi import APIRouter, Response
+from fastapi import Response
 
 from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.field import card, service
 from patient_owl.field.schemas import FieldNightOut, FieldShotOut
+from patient_owl.http.download import saved_as
+from patient_owl.http.media import Pdf
+from patient_owl.http.request import new_router
 from patient_owl.nights.service import get_night
 from patient_owl.shots.planner import Planner
 from patient_owl.shots.service import get_shot
 from patient_owl.takes.record import record_of
 
-router = APIRouter(tags=["field"])
+router = new_router(tags=["field"])
 
 
 @router.get("/nights/{night_id}/field")
@@ -31,18 +34,19 @@ def get_field_shot(shot_id: UUID, visit: CurrentVisit) -> FieldShotOut:
 
 
 def _pdf(content: bytes, name: str) -> Response:
-    headers = {"Content-Disposition": f'inline; filename="{name}.pdf"'}
-    return Response(content, media_type="application/pdf", headers=headers)
+    headers = saved_as(f"{name}.pdf", "inline")
+    return Pdf(content, headers=headers)
 
 
-@router.get("/nights/{night_id}/card.pdf")
+@router.get("/nights/{night_id}/card.pdf", response_class=Pdf)
 def get_night_card(night_id: UUID, visit: CurrentVisit) -> Response:
     """The night on one page for the pocket."""
     night = get_night(visit.session, visit.user.id, night_id)
-    return _pdf(card.night_card(visit, night), f"night-{night.evening_date}")
+    return _pdf(card.night_card(visit, night), f"{night.called} {night.evening_date}")
 
 
-@router.get("/shots/{shot_id}/card.pdf")
+@router.get("/shots/{shot_id}/card.pdf", response_class=Pdf)
 def get_shot_card(shot_id: UUID, visit: CurrentVisit) -> Response:
     """One shot on one page for the pocket."""
-    return _pdf(card.shot_card(visit, get_shot(visit.session, visit.user.id, shot_id)), "shot")
+    shot = get_shot(visit.session, visit.user.id, shot_id)
+    return _pdf(card.shot_card(visit, shot), shot.title)

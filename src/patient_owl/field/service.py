@@ -20,6 +20,7 @@ from patient_owl.field.schemas import (
     FieldSettingOut,
     FieldShotOut,
     LaterOut,
+    LeftOutOut,
     OtherOut,
     QuickFrameOut,
 )
@@ -34,6 +35,7 @@ from patient_owl.shots.schemas import LineOut
 from patient_owl.shots.service import shots_of
 from patient_owl.takes.present import asked_out, verdicts_out
 from patient_owl.takes.record import Record, records_of
+from patient_owl.trouble import or_trouble
 from patient_owl.words.chain import advice_texts, change_text, moved_text
 from patient_owl.words.disciplines import DISCIPLINES, STEPS
 from patient_owl.words.formats import signed_stops
@@ -49,17 +51,36 @@ def bundle(visit: Visit, night: Night) -> FieldNightOut:
     planner = Planner(visit)
     shots = shots_of(visit.session, visit.user, night)
     records = records_of(visit.session, visit.user, shots)
+    place_zone = zone(night.place.time_zone)
+    ready, left_out = [], []
+    for shot in shots:
+        found, trouble = shot_or_trouble(planner, night, shot, records[shot.id])
+        if found is not None:
+            ready.append(found)
+        else:
+            at_local = clock(shot.at_utc, place_zone)
+            left_out.append(
+                LeftOutOut(id=shot.id, title=shot.title, at_local=at_local, text=trouble or "")
+            )
     return FieldNightOut(
         id=night.id,
-        title=night.title or night.place.name,
+        title=night.called,
         place_name=night.place.name,
         time_zone=night.place.time_zone,
         sentence=night_out(night, len(shots)).sentence,
         hazards=night.place.hazards,
         made_at_utc=visit.now_utc,
         verdicts=verdicts_out(),
-        shots=[shot_out(planner, night, shot, records[shot.id]) for shot in shots],
+        shots=ready,
+        left_out=left_out,
     )
+
+
+def shot_or_trouble(
+    planner: Planner, night: Night, shot: Shot, record: Record
+) -> tuple[FieldShotOut, None] | tuple[None, str]:
+    """A shot to take along, or why it cannot be."""
+    return or_trouble(lambda: shot_out(planner, night, shot, record))
 
 
 class _Settings:

@@ -28,3 +28,8 @@ class Night(Owned, Base):
     times: Mapped[list[dict[str, Any]]] = mapped_column(JSON)
 
     place: Mapped[Place] = relationship(lazy="joined")
+
+    @property
+    def called(self) -> str:
+        """Its title, or its place's name where it has none."""
+        return self.title or self.place.name

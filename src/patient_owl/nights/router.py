@@ -3,11 +3,11 @@
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Query, Response
+from fastapi import Query, Response
 
 from patient_owl.accounts.current import CurrentUser
 from patient_owl.accounts.visit import CurrentVisit
-from patient_owl.http.request import DbSession, ExpectedVersion, tag
+from patient_owl.http.request import DbSession, ExpectedVersion, new_router, tag
 from patient_owl.nights import service, slope
 from patient_owl.nights.schemas import (
     FNumber,
@@ -21,7 +21,7 @@ from patient_owl.nights.schemas import (
 )
 from patient_owl.weather.schemas import WeatherOut
 
-router = APIRouter(prefix="/nights", tags=["nights"])
+router = new_router(prefix="/nights", tags=["nights"])
 
 
 @router.get("")

@@ -1,6 +1,7 @@
 """Keeping nights and computing their light."""
 
 from dataclasses import replace
+from datetime import datetime
 from uuid import UUID
 
 from sqlalchemy import func, select
@@ -8,6 +9,7 @@ from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
 from patient_owl.accounts.visit import Visit
+from patient_owl.core.errors import WrongValue
 from patient_owl.core.night import Bounds, NightSky, night_bounds
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.sky import ephemeris
@@ -18,10 +20,12 @@ from patient_owl.nights.schemas import (
     NightIn,
     NightOut,
 )
+from patient_owl.places.moving import move_shots
 from patient_owl.places.service import darkness_of, get_place, site_of
 from patient_owl.places.zones import zone
 from patient_owl.storage.base import Base
 from patient_owl.storage.owned import added, changed, owned, owned_rows
+from patient_owl.trouble import or_trouble
 from patient_owl.weather.service import forecast
 from patient_owl.words.night import night_sentence
 
@@ -38,6 +42,7 @@ def get_night(session: Session, user_id: UUID, night_id: UUID) -> Night:
 
 def create_night(session: Session, user: User, request: NightIn) -> Night:
     place = get_place(session, user.id, request.place_id)
+    night_bounds(request.evening_date, zone(place.time_zone))
     return added(session, Night(user_id=user.id, place=place, **_columns(request)))
 
 
@@ -48,7 +53,10 @@ def change_night(
     columns = _columns(request)
     if request.place_id != night.place_id:
         columns["place"] = get_place(session, user.id, request.place_id)
-    return changed(session, night, version, columns)
+    noon_utc = bounds_of(night).start_utc
+    changed(session, night, version, columns)
+    move_shots(session, night.id, (bounds_of(night).start_utc - noon_utc).total_seconds())
+    return night
 
 
 def _columns(request: NightIn) -> dict[str, object]:
@@ -61,6 +69,18 @@ def _columns(request: NightIn) -> dict[str, object]:
 
 def bounds_of(night: Night) -> Bounds:
     return night_bounds(night.evening_date, zone(night.place.time_zone))
+
+
+def lies_in(night: Night, at_utc: datetime) -> None:
+    """WrongValue where a moment is not of this night: its light is known from noon to noon."""
+    bounds = bounds_of(night)
+    if not bounds.start_utc <= at_utc <= bounds.end_utc:
+        place_zone = zone(night.place.time_zone)
+        first, last, got = (
+            f"{moment.astimezone(place_zone):%-d %B %Y, %H:%M}"
+            for moment in (bounds.start_utc, bounds.end_utc, at_utc)
+        )
+        raise WrongValue("at_utc", f"a moment of its night, {first} to {last}", got)
 
 
 def sky_of(night: Night) -> NightSky:
@@ -84,14 +104,16 @@ def context_of(visit: Visit, night: Night) -> NightContext:
 
 
 def out(night: Night, shot_count: int) -> NightOut:
-    place_zone = zone(night.place.time_zone)
+    sentence, trouble = or_trouble(
+        lambda: night_sentence(sky_of(night), zone(night.place.time_zone))
+    )
     return NightOut(
         **{name: getattr(night, name) for name in NightIn.model_fields},
         id=night.id,
         version=night.version,
         place_name=night.place.name,
         time_zone=night.place.time_zone,
-        sentence=night_sentence(sky_of(night), place_zone),
+        sentence=sentence or trouble or "",
         shot_count=shot_count,
     )
 

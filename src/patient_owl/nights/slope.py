@@ -224,7 +224,7 @@ def calendar_of(night: Night, entries: Sequence[Entry], now_utc: datetime) -> by
     """The night from dusk to dawn, its windows and times, then `entries` (its shots)."""
     sky = sky_of(night)
     start, end = _shown(sky)
-    name = night.title or night.place.name
+    name = night.called
     where = {
         "location": night.place.name,
         "geo": (night.place.latitude_deg, night.place.longitude_deg),

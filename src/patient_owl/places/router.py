@@ -2,15 +2,17 @@
 
 from uuid import UUID
 
-from fastapi import APIRouter, Response
+from fastapi import Response
 
 from patient_owl.accounts.current import CurrentUser
+from patient_owl.fields import Key
 from patient_owl.formats.places import MEDIA_TYPES, write_waypoints
-from patient_owl.http.request import DbSession, ExpectedVersion, tag
+from patient_owl.http.download import saved_as
+from patient_owl.http.request import DbSession, ExpectedVersion, new_router, tag
 from patient_owl.places import service
 from patient_owl.places.schemas import PlaceIn, PlaceOut, PlacesIn
 
-router = APIRouter(prefix="/places", tags=["places"])
+router = new_router(prefix="/places", tags=["places"])
 
 
 @router.get("")
@@ -36,13 +38,16 @@ def create_places(body: PlacesIn, user: CurrentUser, session: DbSession) -> list
     return [PlaceOut.model_validate(place) for place in places]
 
 
-@router.get("/export/{form}")
-def export_places(form: str, user: CurrentUser, session: DbSession) -> Response:
+@router.get(
+    "/export/{form}",
+    response_class=Response,
+    responses={200: {"content": {kind: {} for kind in MEDIA_TYPES.values()}}},
+)
+def export_places(form: Key, user: CurrentUser, session: DbSession) -> Response:
     """All places as gpx, kml or geojson."""
     waypoints = [service.waypoint_of(place) for place in service.all_places(session, user)]
     text = write_waypoints(waypoints, form)
-    name = f'attachment; filename="places.{form}"'
-    return Response(text, media_type=MEDIA_TYPES[form], headers={"Content-Disposition": name})
+    return Response(text, media_type=MEDIA_TYPES[form], headers=saved_as(f"places.{form}"))
 
 
 @router.get("/{place_id}")

@@ -10,6 +10,7 @@ from patient_owl.core.sky.horizon import Horizon
 from patient_owl.core.sky.tracks import Site
 from patient_owl.formats.places import Waypoint
 from patient_owl.places.models import Place
+from patient_owl.places.moving import move_with_clock
 from patient_owl.places.schemas import PlaceIn
 from patient_owl.places.zones import zone, zone_at
 from patient_owl.storage.owned import changed, owned, owned_rows
@@ -39,7 +40,10 @@ def change_place(
     session: Session, user: User, place_id: UUID, request: PlaceIn, version: int
 ) -> Place:
     place = get_place(session, user.id, place_id)
-    return changed(session, place, version, _columns(request))
+    old_zone = place.time_zone
+    changed(session, place, version, _columns(request))
+    move_with_clock(session, place.id, old_zone, place.time_zone)
+    return place
 
 
 def _columns(request: PlaceIn) -> dict[str, object]:

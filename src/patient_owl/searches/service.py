@@ -4,7 +4,6 @@ from collections.abc import Iterator
 from datetime import tzinfo
 
 from patient_owl.core.find import Found, Missed, Progress, Wish, find_nights
-from patient_owl.core.sky import ephemeris
 from patient_owl.places.models import Place
 from patient_owl.places.service import horizon_of, site_of
 from patient_owl.places.zones import zone
@@ -18,7 +17,6 @@ def search(place: Place, request: SearchIn) -> Iterator[ProgressOut]:
     """The search's progress; what cannot be searched is refused before the first line."""
     wish, place_zone = request.to_domain(), zone(place.time_zone)
     nights = round(request.months * DAYS_A_MONTH)
-    ephemeris.check_day(request.first_evening)
     steps = find_nights(
         site_of(place), place_zone, horizon_of(place), request.first_evening, nights, wish
     )

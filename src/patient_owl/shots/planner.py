@@ -11,11 +11,12 @@ from patient_owl.core.shot import PlannedShot, plan_shot
 from patient_owl.kit.bag import CAMERAS, Bag
 from patient_owl.learned.service import sharpness_beside, sharpness_of
 from patient_owl.nights.models import Night
-from patient_owl.nights.service import context_of, get_night
+from patient_owl.nights.service import context_of, get_night, lies_in
 from patient_owl.rails import TouchIn
 from patient_owl.schools.service import schools_of
 from patient_owl.shots.models import Shot
 from patient_owl.shots.schemas import NewShotIn, ShotIn
+from patient_owl.trouble import or_trouble
 
 
 class Planner:
@@ -55,6 +56,7 @@ class Planner:
 
     def plan(self, night: Night, shot: ShotIn, touch: TouchIn | None = None) -> PlannedShot:
         """The plan of a shot as it is asked for."""
+        lies_in(night, shot.at_utc)
         kit = self._bag.kit(shot.body_id, shot.lens_id, shot.focal_length_mm)
         return plan_shot(shot.spec(touch), self.context(night), kit, self._schools)
 
@@ -80,6 +82,12 @@ class Planner:
     def plan_of(self, shot: Shot, night: Night | None = None) -> PlannedShot:
         """The plan of a kept shot."""
         return self.plan(night or self.night(shot.night_id), as_request(shot))
+
+    def plan_or_trouble(
+        self, shot: Shot, night: Night | None = None
+    ) -> tuple[PlannedShot, None] | tuple[None, str]:
+        """The plan of a kept shot; where it cannot be planned any more, why, in words."""
+        return or_trouble(lambda: self.plan_of(shot, night))
 
 
 def as_request(shot: Shot) -> ShotIn:

@@ -145,11 +145,16 @@ def _sketch_out(sketch: Sketch | None) -> SketchOut | None:
     )
 
 
-def shot_in_night_out(shot: Shot, planned: PlannedShot) -> ShotInNightOut:
+def shot_in_night_out(
+    shot: Shot, planned: PlannedShot | None, trouble: str | None
+) -> ShotInNightOut:
+    """The shot with its plan, or with the trouble there is with it."""
+    settings = planned.settings if planned else None
     return ShotInNightOut(
         **ShotOut.model_validate(shot).model_dump(),
-        settings=settings_text(planned.positions),
-        lead=reason_text(planned.plan.lead),
-        exposure_s=planned.settings.exposure_s,
-        f_number=planned.settings.f_number,
+        settings=settings_text(planned.positions) if planned else None,
+        lead=reason_text(planned.plan.lead) if planned else None,
+        exposure_s=settings.exposure_s if settings else None,
+        f_number=settings.f_number if settings else None,
+        trouble=trouble,
     )

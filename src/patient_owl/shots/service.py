@@ -72,8 +72,8 @@ def move_shot(
 
 def _same_hour(session: Session, user: User, shot: Shot, night: Night) -> datetime:
     """As long after local noon as in the night it comes from."""
-    before = bounds_of(get_night(session, user.id, shot.night_id))
-    return bounds_of(night).start_utc + (shot.at_utc - before.start_utc)
+    before, after = bounds_of(get_night(session, user.id, shot.night_id)), bounds_of(night)
+    return min(after.start_utc + (shot.at_utc - before.start_utc), after.end_utc)
 
 
 SHOT_ALARM = timedelta(minutes=20)  # time to walk there and set up; common practice
@@ -83,11 +83,15 @@ def calendar_of(visit: Visit, night: Night) -> bytes:
     """The night's calendar with an entry a shot, as long as it takes, settings in the text."""
     planner, entries = Planner(visit), []
     for shot in shots_of(visit.session, visit.user, night):
-        planned = planner.plan_of(shot, night)
+        planned, trouble = planner.plan_or_trouble(shot, night)
+        uid = f"shot-{shot.id}@patient-owl"
+        if planned is None:
+            entries.append(Entry(uid, shot.title, shot.at_utc, shot.at_utc, trouble or ""))
+            continue
         settings = settings_text(planned.positions)
         entries.append(
             Entry(
-                f"shot-{shot.id}@patient-owl",
+                uid,
                 f"{shot.title}: {settings}",
                 shot.at_utc,
                 shot.at_utc + timedelta(seconds=planned.course.duration_s),

@@ -2,7 +2,6 @@
 
 from collections.abc import Sequence
 
-from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.settings import stops_between
 from patient_owl.core.light.part import WHOLE
 from patient_owl.core.shot import PlannedShot
@@ -22,6 +21,7 @@ from patient_owl.takes.schemas import (
     TakeOut,
     VerdictOut,
 )
+from patient_owl.trouble import or_trouble
 from patient_owl.words.chain import VERDICTS, advice_texts, change_text
 from patient_owl.words.night import clock
 from patient_owl.words.parts import part_name
@@ -31,18 +31,10 @@ from patient_owl.words.reasons import reason_text
 _GLASS_STOPS = 0.01  # a filter in the bag that takes as much is the one that was used
 
 
-def planned_or_trouble(planner: Planner, shot: Shot) -> tuple[PlannedShot | None, str | None]:
-    """The plan of a kept shot; where it cannot be planned any more, why, in words."""
-    try:
-        return planner.plan_of(shot), None
-    except WrongValue as error:
-        return None, str(error)
-
-
 def chain_out(planner: Planner, shot: Shot, record: Record | None = None) -> ChainOut:
     """record: where it was read already."""
     visit = planner.visit
-    planned, trouble = planned_or_trouble(planner, shot)
+    planned, trouble = planner.plan_or_trouble(shot)
     record = record or record_of(visit.session, visit.user, shot)
     takes, photos = record.takes, record.photos
     place_zone = zone(planner.night(shot.night_id).place.time_zone)
@@ -58,22 +50,7 @@ def chain_out(planner: Planner, shot: Shot, record: Record | None = None) -> Cha
     ]
     advice = None
     if planned is not None:
-        now_s, sharpness = ephemeris.epoch_seconds(visit.now_utc), planner.sharpness(shot.id)
-        found = planned.advise(record.judged(planned), now_s, sharpness)
-        advice = (
-            _first_out(planned)
-            if found is None
-            else AdviceOut(
-                settings=settings_text(found.positions),
-                values=setting_values(found.positions),
-                moved=list(found.moved),
-                change_stops=found.change_stops,
-                sigma_stops=found.belief.sigma_stops,
-                is_settled=found.is_settled,
-                can_remember=found.far_stops is not None,
-                reasons=advice_texts(found),
-            )
-        )
+        advice, trouble = or_trouble(lambda: _advice_out(planner, shot, planned, record))
     return ChainOut(
         shot_id=shot.id,
         links=links,
@@ -82,6 +59,23 @@ def chain_out(planner: Planner, shot: Shot, record: Record | None = None) -> Cha
         trouble=trouble,
         verdicts=verdicts_out(),
         asked=asked_out(planned),
+    )
+
+
+def _advice_out(planner: Planner, shot: Shot, planned: PlannedShot, record: Record) -> AdviceOut:
+    now_s = ephemeris.epoch_seconds(planner.visit.now_utc)
+    found = planned.advise(record.judged(planned), now_s, planner.sharpness(shot.id))
+    if found is None:
+        return _first_out(planned)
+    return AdviceOut(
+        settings=settings_text(found.positions),
+        values=setting_values(found.positions),
+        moved=list(found.moved),
+        change_stops=found.change_stops,
+        sigma_stops=found.belief.sigma_stops,
+        is_settled=found.is_settled,
+        can_remember=found.far_stops is not None,
+        reasons=advice_texts(found),
     )
 
 

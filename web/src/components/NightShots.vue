@@ -24,8 +24,11 @@ const emit = defineEmits<{ add: []; remove: [shot: Schemas['ShotInNightOut']] }>
         <span class="figures clock">{{ clockOf(shot.at_utc) }}</span>
         <span>
           <strong>{{ shot.title }}</strong>
-          <span class="figures settings">{{ shot.settings }}</span>
-          <span class="muted">{{ shot.lead }}</span>
+          <span v-if="shot.trouble" class="trouble">Cannot be planned: {{ shot.trouble }}</span>
+          <template v-else>
+            <span class="figures settings">{{ shot.settings }}</span>
+            <span class="muted">{{ shot.lead }}</span>
+          </template>
         </span>
       </router-link>
       <button
@@ -100,6 +103,10 @@ h2:not(:first-child) {
 
 .settings {
   color: var(--ink);
+}
+
+.trouble {
+  color: var(--limit);
 }
 
 .to-field {

@@ -129,7 +129,7 @@ const takeChoices = computed(() =>
     </div>
 
     <p v-if="chain.trouble" class="trouble" role="status">
-      What comes next cannot be worked out: {{ chain.trouble }}. The takes are kept.
+      What comes next cannot be worked out: {{ chain.trouble }} The takes are kept.
     </p>
     <template v-if="chain.advice">
       <div class="next">

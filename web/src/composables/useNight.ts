@@ -120,8 +120,18 @@ export function useNight(nightId: () => string) {
   async function whatIf(id: string, at: number, keep: boolean): Promise<void> {
     const shot = shots.value.value?.find((s) => s.id === id)
     if (!shot) return
-    const { version, night_id, settings, lead, exposure_s, f_number, id: _id, ...own } = shot
-    void [settings, lead, exposure_s, f_number, _id]
+    const {
+      version,
+      night_id,
+      settings,
+      lead,
+      exposure_s,
+      f_number,
+      trouble,
+      id: _id,
+      ...own
+    } = shot
+    void [settings, lead, exposure_s, f_number, trouble, _id]
     const body = { ...own, at_utc: new Date(at).toISOString() }
     try {
       if (keep) {

@@ -31,6 +31,10 @@ useEmber()
 useSending()
 
 const shots = computed(() => field.night?.shots ?? [])
+// a night kept by an older version has none
+const leftOut = computed(() =>
+  (field.night?.left_out ?? []).map((l) => `${l.at_local} ${l.title} cannot be run: ${l.text}`),
+)
 const run = computed(() => (going.run.value?.nightId === nightId ? going.run.value : null))
 const elsewhere = computed(() => (run.value ? null : going.run.value))
 const index = computed(() => {
@@ -100,10 +104,13 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
 <template>
   <div class="field">
     <LoadState v-if="!field.night" :error="field.error" @retry="field.open(nightId)" />
-    <p v-else-if="!shot || !progress" class="pad">
-      No shot is planned for this night.
-      <router-link :to="{ name: 'night', params: { nightId } }">Plan one</router-link>
-    </p>
+    <div v-else-if="!shot || !progress" class="pad">
+      <p>
+        No shot of this night can be run.
+        <router-link :to="{ name: 'night', params: { nightId } }">Plan one</router-link>
+      </p>
+      <p v-for="left in leftOut" :key="left">{{ left }}</p>
+    </div>
     <template v-else>
       <header>
         <router-link :to="{ name: 'night', params: { nightId } }" class="out">Out</router-link>
@@ -126,6 +133,7 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
         <button type="button" @click="field.decide(q.id, true)">Send again</button>
         <button type="button" @click="field.decide(q.id, false)">Let it go</button>
       </div>
+      <p v-for="left in leftOut" :key="left" class="state">{{ left }}</p>
       <p v-if="elsewhere" class="state" role="status">
         “{{ elsewhere.title }}” is still under way.
         <router-link :to="{ name: 'field', params: { nightId: elsewhere.nightId } }"

@@ -49,10 +49,13 @@ const l = computed(() => layout(slope, box.value, shown))
 
 const dragged = shallowRef<{ id: string; at: number } | null>(null)
 const marks = computed(() =>
-  shots.map((shot) => {
+  shots.flatMap((shot) => {
+    // one that cannot be planned has no place on the slope; the list says why
+    if (shot.exposure_s === null || shot.f_number === null) return []
     const at = dragged.value?.id === shot.id ? dragged.value.at : Date.parse(shot.at_utc)
     const x = l.value.x(shot.exposure_s)
-    return { shot, x, y: l.value.y(at), flip: x > width.value * 0.55 }
+    const { f_number } = shot
+    return [{ shot, f_number, x, y: l.value.y(at), flip: x > width.value * 0.55 }]
   }),
 )
 const visible = computed(() =>
@@ -348,7 +351,7 @@ function onKey(event: KeyboardEvent): void {
         @keydown.up.stop.prevent="nudge(m.shot, -5)"
       >
         <rect :x="m.x - 22" :y="m.y - 22" width="44" height="44" fill="transparent" />
-        <EyeMark :x="m.x" :y="m.y" :f-number="m.shot.f_number" />
+        <EyeMark :x="m.x" :y="m.y" :f-number="m.f_number" />
         <text
           :x="m.flip ? m.x - 18 : m.x + 18"
           :y="m.y - 3"
