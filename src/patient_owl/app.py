@@ -3,15 +3,15 @@
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 
-from fastapi import APIRouter, FastAPI, Response
-from fastapi.responses import FileResponse, JSONResponse
+from fastapi import APIRouter, FastAPI
+from fastapi.responses import JSONResponse
 from fastapi.routing import APIRoute
-from fastapi.staticfiles import StaticFiles
 from sqlalchemy import text
 from sqlalchemy.exc import SQLAlchemyError
 from starlette.middleware.gzip import GZipMiddleware
 
 from patient_owl import trash
+from patient_owl.accounts.current import SIGNED_IN
 from patient_owl.accounts.router import router as accounts_router
 from patient_owl.adapters.devices import Devices
 from patient_owl.adapters.simulated import simulated_devices
@@ -20,7 +20,9 @@ from patient_owl.camera.router import router as camera_router
 from patient_owl.core.sky import ephemeris
 from patient_owl.field.router import router as field_router
 from patient_owl.http import problems
+from patient_owl.http.description import describe
 from patient_owl.http.guard import LogAndGuard
+from patient_owl.http.pages import serve_pages
 from patient_owl.kit.router import router as kit_router
 from patient_owl.learned.router import router as learned_router
 from patient_owl.nights.router import router as nights_router
@@ -68,11 +70,11 @@ def create_app(settings: Settings | None = None, devices: Devices | None = None)
     app.state.devices = devices or simulated_devices()
     problems.install(app)
     app.add_middleware(GZipMiddleware, minimum_size=2048, compresslevel=5)
-    app.add_middleware(LogAndGuard)
+    app.add_middleware(LogAndGuard, only_https=settings.secure_cookies)
 
     api = APIRouter(prefix="/api/v1")
+    api.include_router(accounts_router)
     for router in (
-        accounts_router,
         places_router,
         finding_router,
         searches_router,
@@ -88,8 +90,10 @@ def create_app(settings: Settings | None = None, devices: Devices | None = None)
         schools_router,
         trash.router,
     ):
-        api.include_router(router)
+        # first of all is asked who is there: before a body, a header or a row is looked at
+        api.include_router(router, dependencies=[SIGNED_IN])
     app.include_router(api)
+    describe(app)
 
     @app.get("/healthz", include_in_schema=False)
     def healthz() -> JSONResponse:
@@ -101,24 +105,5 @@ def create_app(settings: Settings | None = None, devices: Devices | None = None)
             return JSONResponse({"status": "no database"}, 503)
         return JSONResponse({"status": "ok"})
 
-    _serve_front_end(app, settings)
+    serve_pages(app, settings.web_dist_dir)
     return app
-
-
-def _serve_front_end(app: FastAPI, settings: Settings) -> None:
-    """The built files, and index.html for every address of the single page."""
-    dist = settings.web_dist_dir
-    if not (dist / "index.html").is_file():
-        return
-    app.mount("/assets", StaticFiles(directory=dist / "assets"), name="assets")
-
-    @app.get("/{path:path}", include_in_schema=False)
-    def page(path: str) -> Response:
-        if path.startswith("api/"):
-            return problems.problem(404, "There is no such address.")
-        file = (dist / path).resolve()
-        if path and file.is_file() and file.is_relative_to(dist.resolve()):
-            # the service worker decides what is current; it must never be stale itself
-            fresh = {"Cache-Control": "no-cache"} if file.name == "sw.js" else None
-            return FileResponse(file, headers=fresh)
-        return FileResponse(dist / "index.html", headers={"Cache-Control": "no-cache"})

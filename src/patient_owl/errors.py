@@ -33,12 +33,13 @@ class Conflict(OwlError):
 
 
 class Stale(OwlError):
-    def __init__(self, kind: str, version: int) -> None:
-        self.version = version
-        super().__init__(
-            f"This {kind} was changed somewhere else since you opened it. "
-            "Nothing was overwritten; load the newer one and apply your change again."
-        )
+    TEXT = (
+        "This {} was changed somewhere else since you opened it. "
+        "Nothing was overwritten; load the newer one and apply your change again."
+    )
+
+    def __init__(self, kind: str) -> None:
+        super().__init__(self.TEXT.format(kind))
 
 
 class VersionMissing(OwlError):

@@ -4,12 +4,10 @@ from collections.abc import Mapping
 from enum import StrEnum
 from uuid import UUID
 
-from fastapi import APIRouter
-
 from patient_owl.accounts.current import CurrentUser
 from patient_owl.accounts.models import User
 from patient_owl.errors import NotFound
-from patient_owl.http.request import DbSession
+from patient_owl.http.request import DbSession, new_router
 from patient_owl.kit.models import KitItem
 from patient_owl.learned.models import FoundLightRow
 from patient_owl.learned.service import hear
@@ -20,7 +18,7 @@ from patient_owl.shots.models import Shot
 from patient_owl.storage.base import Owned, now_utc
 from patient_owl.takes.models import Take
 
-router = APIRouter(tags=["trash"])
+router = new_router(tags=["trash"])
 
 
 class Kind(StrEnum):

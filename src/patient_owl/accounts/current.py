@@ -2,7 +2,7 @@
 
 from typing import Annotated
 
-from fastapi import Depends, Header, Request
+from fastapi import Depends, Request
 from fastapi.security import APIKeyCookie
 
 from patient_owl.accounts import service
@@ -12,6 +12,7 @@ from patient_owl.http.request import DbSession
 from patient_owl.storage.base import now_utc
 
 COOKIE = "owl_session"
+CSRF_HEADER = "X-Owl-Csrf"
 _SAFE = {"GET", "HEAD", "OPTIONS"}
 _cookie = APIKeyCookie(name=COOKIE, auto_error=False)
 
@@ -20,16 +21,16 @@ def _current_user(
     request: Request,
     session: DbSession,
     token: Annotated[str | None, Depends(_cookie)] = None,
-    x_owl_csrf: Annotated[str | None, Header()] = None,
 ) -> User:
     found = service.who(session, token, now_utc())
     if found is None:
         raise NotSignedIn()
     row, user = found
     if request.method not in _SAFE:
-        service.check_csrf(row, x_owl_csrf)
+        service.check_csrf(row, request.headers.get(CSRF_HEADER))
     return user
 
 
-CurrentUser = Annotated[User, Depends(_current_user, scope="function")]
+CurrentUser = Annotated[User, Depends(_current_user)]
+SIGNED_IN = Depends(_current_user)  # for what asks only that somebody is
 SessionToken = Annotated[str | None, Depends(_cookie)]

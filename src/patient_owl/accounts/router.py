@@ -1,16 +1,16 @@
 """Entering and leaving."""
 
-from fastapi import APIRouter, Request, Response
+from fastapi import Request, Response
 
 from patient_owl.accounts import service, store
 from patient_owl.accounts.current import COOKIE, CurrentUser, SessionToken
 from patient_owl.accounts.schemas import AccountCreate, SessionOut, SignIn, UserOut
 from patient_owl.errors import Refused
-from patient_owl.http.request import DbSession
+from patient_owl.http.request import DbSession, new_router
 from patient_owl.settings import Settings
 from patient_owl.storage.base import now_utc
 
-router = APIRouter(tags=["accounts"])
+router = new_router(tags=["accounts"])
 
 DEMO_EMAIL = "ida@vellamark.invalid"
 
@@ -51,7 +51,7 @@ def get_session(request: Request, session: DbSession, token: SessionToken = None
     )
 
 
-@router.post("/accounts", status_code=201)
+@router.post("/accounts", status_code=201, responses={403: {}})
 def create_account(
     body: AccountCreate, request: Request, response: Response, session: DbSession
 ) -> SessionOut:
@@ -61,7 +61,7 @@ def create_account(
     return _entered(request, response, service.open_session(session, user, now_utc(), days))
 
 
-@router.post("/session")
+@router.post("/session", responses={401: {}, 429: {}})
 def sign_in(body: SignIn, request: Request, response: Response, session: DbSession) -> SessionOut:
     """Sign in with address and password."""
     user = service.sign_in(session, body, now_utc())
@@ -69,7 +69,7 @@ def sign_in(body: SignIn, request: Request, response: Response, session: DbSessi
     return _entered(request, response, service.open_session(session, user, now_utc(), days))
 
 
-@router.post("/session/demo")
+@router.post("/session/demo", responses={403: {}})
 def enter_demo(request: Request, response: Response, session: DbSession) -> SessionOut:
     """Enter the demo as its made-up photographer; refused outside the demo."""
     user = store.user_by_email(session, DEMO_EMAIL) if _settings(request).demo else None

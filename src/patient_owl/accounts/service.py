@@ -95,5 +95,5 @@ def who(
 
 def check_csrf(row: SignedInSession, sent: str | None) -> None:
     """A change must carry the token only our own page can read."""
-    if sent is None or not hmac.compare_digest(row.csrf_token, sent):
+    if sent is None or not hmac.compare_digest(row.csrf_token.encode(), sent.encode()):
         raise Refused("This change did not come from our own page. Reload and try again.")

@@ -27,8 +27,8 @@ class Visit:
     now_utc: datetime
 
 
-def _visit(request: Request, session: DbSession, user: CurrentUser) -> Visit:
+async def _visit(request: Request, session: DbSession, user: CurrentUser) -> Visit:
     return Visit(session, user, request.app.state.devices, now_utc())
 
 
-CurrentVisit = Annotated[Visit, Depends(_visit, scope="function")]
+CurrentVisit = Annotated[Visit, Depends(_visit)]

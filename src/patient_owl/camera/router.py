@@ -2,15 +2,18 @@
 
 from uuid import UUID
 
-from fastapi import APIRouter, Response
+from fastapi import Response
 
 from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.camera import service
 from patient_owl.camera.schemas import AttachIn, CameraFrameOut, CameraOut, CameraSettings, MeterOut
+from patient_owl.fields import Key
+from patient_owl.http.media import Jpeg
+from patient_owl.http.request import new_router
 from patient_owl.pictures.schemas import PhotoOut
 from patient_owl.pictures.service import out as photo_out
 
-router = APIRouter(prefix="/shots/{shot_id}", tags=["camera"])
+router = new_router(prefix="/shots/{shot_id}", tags=["camera"])
 
 
 @router.get("/camera")
@@ -47,15 +50,15 @@ def take_frame(shot_id: UUID, visit: CurrentVisit) -> CameraFrameOut:
     return service.frame_out(service.camera_of(visit, shot_id).take(visit.now_utc))
 
 
-@router.get("/camera/frames/{frame_id}.jpg")
-def get_frame(shot_id: UUID, frame_id: str, visit: CurrentVisit) -> Response:
+@router.get("/camera/frames/{frame_id}.jpg", response_class=Jpeg)
+def get_frame(shot_id: UUID, frame_id: Key, visit: CurrentVisit) -> Response:
     """A picture off the card, EXIF included."""
     content = service.camera_of(visit, shot_id).picture(frame_id)
-    return Response(content, media_type="image/jpeg")
+    return Jpeg(content)
 
 
 @router.put("/camera/frames/{frame_id}/take")
-def attach_frame(shot_id: UUID, frame_id: str, body: AttachIn, visit: CurrentVisit) -> PhotoOut:
+def attach_frame(shot_id: UUID, frame_id: Key, body: AttachIn, visit: CurrentVisit) -> PhotoOut:
     """Keep a frame as the picture of a take."""
     return photo_out(service.attach(visit, shot_id, frame_id, body.take_id))
 

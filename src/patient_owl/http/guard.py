@@ -1,9 +1,11 @@
-"""Around every request: a log line, the security headers, and a bound on what is read."""
+"""Around every request: a log line, the security headers, a bound on what is read, and an answer
+in words even to a mistake of ours."""
 
 import logging
 import time
 
 from starlette.datastructures import Headers, MutableHeaders
+from starlette.exceptions import HTTPException
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from patient_owl.formats.picture import MOST_BYTES
@@ -17,18 +19,22 @@ _SECURITY_HEADERS = {
     "img-src 'self' data: blob:; frame-ancestors 'none'; form-action 'self'; base-uri 'self'",
     "X-Content-Type-Options": "nosniff",
     "Referrer-Policy": "same-origin",
+    "Cross-Origin-Opener-Policy": "same-origin",
 }
+# What a browser that came by https shall come by from now on. [rfc6797]
+_ONLY_HTTPS = {"Strict-Transport-Security": "max-age=31536000"}
 
-
-# The largest picture and the form around it; said by length, or cut off when it does not say.
-MOST_BODY_BYTES = MOST_BYTES + 1_000_000
+# The largest picture and the form around it; of anything else a thousand places with their notes.
+MOST_FILE_BYTES = MOST_BYTES + 1_000_000
+MOST_BODY_BYTES = 12_000_000
 
 
 class LogAndGuard:
     """Plain ASGI: one log line a request, and the headers every answer carries."""
 
-    def __init__(self, app: ASGIApp) -> None:
+    def __init__(self, app: ASGIApp, *, only_https: bool = False) -> None:
         self.app = app
+        self.headers = _SECURITY_HEADERS | (_ONLY_HTTPS if only_https else {})
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         if scope["type"] != "http":
@@ -36,21 +42,18 @@ class LogAndGuard:
             return
         started = time.perf_counter()
         is_api = scope["path"].startswith("/api/")
-        status = 500
-        said = Headers(scope=scope).get("content-length", "")
-        if said.isdecimal() and int(said) > MOST_BODY_BYTES:
-            # refused before a byte of it is read
-            answer = problem(413, f"At most {MOST_BODY_BYTES // 1_000_000} MB at a time.")
-            await answer(scope, receive, send)
-            return
+        said = Headers(scope=scope)
+        is_form = said.get("content-type", "").startswith("multipart/")
+        most = MOST_FILE_BYTES if is_form else MOST_BODY_BYTES
+        status = None
         read = 0
 
         async def limited() -> Message:
             nonlocal read
             message = await receive()
             read += len(message.get("body", b""))
-            if read > MOST_BODY_BYTES:
-                raise ValueError("a body longer than anything this app takes")
+            if read > most:
+                raise _too_long(most)
             return message
 
         async def guarded(message: Message) -> None:
@@ -58,15 +61,34 @@ class LogAndGuard:
             if message["type"] == "http.response.start":
                 status = message["status"]
                 headers = MutableHeaders(scope=message)
-                headers.update(_SECURITY_HEADERS)
+                headers.update(self.headers)
                 if is_api:
                     headers["Cache-Control"] = "no-store"
+                if status == 413:
+                    # what was not read must not be taken for the next request
+                    headers["Connection"] = "close"
             await send(message)
 
+        length = said.get("content-length", "")
         try:
-            await self.app(scope, limited, guarded)
+            if length.isdecimal() and int(length[:20]) > most:
+                # refused before a byte of it is read
+                refusal = _too_long(most)
+                await problem(413, refusal.detail)(scope, receive, guarded)
+            else:
+                await self.app(scope, limited, guarded)
+        except Exception as error:
+            log.exception("unexpected error", extra={"path": scope["path"]}, exc_info=error)
+            if status is not None:
+                raise  # half an answer is out: the connection must break
+            answer = problem(500, "Something went wrong on our side. It was written to the log.")
+            await answer(scope, receive, guarded)
         finally:
             if is_api:
                 took_ms = round((time.perf_counter() - started) * 1000, 1)
-                line = {"method": scope["method"], "path": scope["path"], "status": status}
+                line = {"method": scope["method"], "path": scope["path"], "status": status or 500}
                 log.info("request", extra={**line, "took_ms": took_ms})
+
+
+def _too_long(most: int) -> HTTPException:
+    return HTTPException(413, f"At most {most // 1_000_000} MB at a time.")

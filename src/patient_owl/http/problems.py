@@ -1,18 +1,24 @@
 """How each class of error becomes an HTTP answer.
 
-Every answer is application/problem+json with `detail` in words and, where a value was
-refused, `errors`: a list of {name, wanted, got}. No traceback leaves the process.
+Every answer is application/problem+json [rfc9457] with `type`, a name that programs may rely on,
+`detail` in words and, where a value was refused, `errors`: a list of {name, wanted, got}. No
+traceback leaves the process.
 """
 
 import logging
 from collections.abc import Mapping
+from http import HTTPStatus
 from typing import Any
 
 from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
-from sqlalchemy.exc import OperationalError
+from pydantic import BaseModel
+from sqlalchemy.exc import DataError, IntegrityError, InterfaceError, OperationalError
+from sqlalchemy.exc import TimeoutError as NoConnectionFree
+from sqlalchemy.orm.exc import ObjectDeletedError, StaleDataError
 from starlette.exceptions import HTTPException
+from starlette.routing import Match
 
 from patient_owl.core.errors import OwlError, WrongValue
 from patient_owl.errors import (
@@ -24,8 +30,13 @@ from patient_owl.errors import (
     TooMany,
     VersionMissing,
 )
+from patient_owl.fields import plain_text
 
 log = logging.getLogger(__name__)
+
+MEDIA_TYPE = "application/problem+json"
+MOST_REPEATED = 80  # letters of a value that is said back
+RETRY_S = 2  # how long a moment is, to programs
 
 STATUS: Mapping[type[OwlError], int] = {
     WrongValue: 422,
@@ -37,32 +48,74 @@ STATUS: Mapping[type[OwlError], int] = {
     VersionMissing: 428,
     TooMany: 429,
 }
+TYPES: Mapping[int, str] = {
+    400: "unreadable",
+    401: "not_signed_in",
+    403: "refused",
+    404: "not_found",
+    405: "not_allowed",
+    409: "conflict",
+    412: "stale",
+    413: "too_long",
+    422: "wrong_value",
+    428: "version_missing",
+    429: "too_many",
+    500: "ours",
+    503: "busy",
+}
 
 
-def problem(status: int, detail: str, errors: list[dict[str, Any]] | None = None) -> JSONResponse:
-    body: dict[str, Any] = {"status": status, "detail": detail}
+class FaultOut(BaseModel):
+    """A value that was refused: where, what is accepted, what came."""
+
+    name: str
+    wanted: str
+    got: str
+
+
+class ProblemOut(BaseModel):
+    """Why a request was not done. [rfc9457]"""
+
+    type: str
+    title: str
+    status: int
+    detail: str
+    errors: list[FaultOut] = []
+
+
+def problem(
+    status: int,
+    detail: str,
+    errors: list[dict[str, str]] | None = None,
+    headers: Mapping[str, str] | None = None,
+) -> JSONResponse:
+    body: dict[str, Any] = {
+        "type": f"urn:patient-owl:problem:{TYPES.get(status, 'http')}",
+        "title": HTTPStatus(status).phrase,
+        "status": status,
+        "detail": plain_text(detail),
+    }
     if errors:
         body["errors"] = errors
-    return JSONResponse(body, status, media_type="application/problem+json")
+    return JSONResponse(body, status, headers=headers, media_type=MEDIA_TYPE)
 
 
 def _from_owl(_: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, OwlError)
     status = next(code for kind, code in STATUS.items() if isinstance(error, kind))
     if isinstance(error, WrongValue):
-        fault = {"name": error.name, "wanted": error.wanted, "got": _printable(error.got)}
-        return problem(status, str(error), [fault])
-    answer = problem(status, str(error))
-    if isinstance(error, TooMany):
-        answer.headers["Retry-After"] = str(error.wait_s)
-    return answer
+        got = _printable(error.got)
+        fault = {"name": error.name, "wanted": error.wanted, "got": got}
+        return problem(status, f"{error.name}: wanted {error.wanted}, got {got}", [fault])
+    wait = {"Retry-After": str(error.wait_s)} if isinstance(error, TooMany) else None
+    return problem(status, str(error), headers=wait)
 
 
 def _from_validation(_: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, RequestValidationError)
     faults = [
         {
-            "name": ".".join(str(part) for part in fault["loc"] if part != "body"),
+            "name": _printable(".".join(str(part) for part in fault["loc"] if part != "body")),
             "wanted": fault["msg"].removeprefix("Value error, ").removeprefix("Input should be "),
             "got": _printable(fault.get("input")),
         }
@@ -74,33 +127,80 @@ def _from_validation(_: Request, error: Exception) -> JSONResponse:
 
 
 def _printable(value: Any) -> str:
-    text = "nothing" if value is None else str(value)
-    return text if len(text) <= 80 else text[:77] + "…"
+    """A refused value as it is said back: whatever came, this can be sent and read."""
+    if value is None:
+        return "nothing"
+    if isinstance(value, (dict, list, tuple, set)):
+        return f"{'an object' if isinstance(value, dict) else 'a list'} of {len(value)}"
+    if isinstance(value, int) and value.bit_length() > 300:
+        return "a very large number"
+    text = plain_text(str(value))
+    return text if len(text) <= MOST_REPEATED else text[: MOST_REPEATED - 1] + "…"
 
 
-def _from_http(_: Request, error: Exception) -> JSONResponse:
+def _from_http(request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, HTTPException)
-    return problem(error.status_code, str(error.detail))
+    if error.status_code == 405:
+        allowed = ", ".join(_methods_at(request))
+        return problem(405, f"Here one may {allowed} only.", headers={"Allow": allowed})
+    unknown = error.status_code == 404 and error.detail == HTTPStatus.NOT_FOUND.phrase
+    detail = "There is no such address." if unknown else str(error.detail)
+    return problem(error.status_code, detail, headers=error.headers)
+
+
+def _methods_at(request: Request) -> list[str]:
+    """What may be done at an address, over all routes that know it."""
+    routes = request.app.router.routes
+    return [
+        method
+        for method in ("GET", "HEAD", "POST", "PUT", "DELETE")
+        if any(r.matches({**request.scope, "method": method})[0] == Match.FULL for r in routes)
+    ]
+
+
+def _from_race(_: Request, __: Exception) -> JSONResponse:
+    """A row that was read is not what is in the table now: somebody was quicker."""
+    return problem(412, Stale.TEXT.format("thing"))
+
+
+def _from_integrity(request: Request, error: Exception) -> JSONResponse:
+    log.warning("a row was refused", extra={"path": request.url.path, "cause": str(error)})
+    return problem(
+        409, "What this stands on was changed at the same moment. Nothing was kept; load it again."
+    )
+
+
+def _from_column(request: Request, error: Exception) -> JSONResponse:
+    log.error("a column was refused", extra={"path": request.url.path, "cause": str(error)})
+    return problem(422, "One of the values is more than can be kept. Nothing was kept.")
 
 
 def _from_database(request: Request, error: Exception) -> JSONResponse:
     log.error("database unreachable", extra={"path": request.url.path, "cause": str(error)})
-    answer = problem(
-        503, "The database does not answer right now. Nothing was saved; try again in a moment."
+    return problem(
+        503,
+        "The database does not answer right now. Nothing was saved; try again in a moment.",
+        headers={"Retry-After": str(RETRY_S)},
     )
-    answer.headers["Retry-After"] = "2"
-    return answer
 
 
-def _from_bug(request: Request, error: Exception) -> JSONResponse:
-    log.exception("unexpected error", extra={"path": request.url.path}, exc_info=error)
-    return problem(500, "Something went wrong on our side. It was written to the log.")
+def _from_full(_: Request, __: Exception) -> JSONResponse:
+    return problem(
+        503,
+        "Too many ask at once. Nothing was saved; try again in a moment.",
+        headers={"Retry-After": str(RETRY_S)},
+    )
 
 
 def install(app: FastAPI) -> None:
-    """Teach an app to answer every error in words."""
+    """Teach an app to answer every error in words; what none of these knows, the guard answers."""
     app.add_exception_handler(OwlError, _from_owl)
     app.add_exception_handler(RequestValidationError, _from_validation)
     app.add_exception_handler(HTTPException, _from_http)
-    app.add_exception_handler(OperationalError, _from_database)
-    app.add_exception_handler(Exception, _from_bug)
+    for race in (StaleDataError, ObjectDeletedError):
+        app.add_exception_handler(race, _from_race)
+    app.add_exception_handler(IntegrityError, _from_integrity)
+    app.add_exception_handler(DataError, _from_column)
+    app.add_exception_handler(NoConnectionFree, _from_full)
+    for unreachable in (OperationalError, InterfaceError):
+        app.add_exception_handler(unreachable, _from_database)

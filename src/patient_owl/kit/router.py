@@ -3,14 +3,16 @@
 from typing import Any
 from uuid import UUID
 
-from fastapi import APIRouter, Response, UploadFile
+from fastapi import Response, UploadFile
 
 from patient_owl.accounts.current import CurrentUser
-from patient_owl.http.request import DbSession, ExpectedVersion, tag
+from patient_owl.fields import Key
+from patient_owl.http.download import saved_as
+from patient_owl.http.request import DbSession, ExpectedVersion, new_router, tag
 from patient_owl.kit import forms, service
 from patient_owl.kit.schemas import ImportedOut, KitFile, KitItemIn, KitItemOut, KitKindOut
 
-router = APIRouter(prefix="/kit", tags=["kit"])
+router = new_router(prefix="/kit", tags=["kit"])
 
 
 @router.get("")
@@ -41,12 +43,15 @@ def get_kit_schema() -> dict[str, Any]:
     return KitFile.model_json_schema()
 
 
-@router.get("/export/{form}")
-def export_kit(form: str, user: CurrentUser, session: DbSession) -> Response:
+@router.get(
+    "/export/{form}",
+    response_class=Response,
+    responses={200: {"content": {kind: {} for kind in service.MEDIA_TYPES.values()}}},
+)
+def export_kit(form: Key, user: CurrentUser, session: DbSession) -> Response:
     """The whole bag as json or csv."""
     text, media_type = service.export(session, user, form)
-    name = f'attachment; filename="kit.{form}"'
-    return Response(text, media_type=media_type, headers={"Content-Disposition": name})
+    return Response(text, media_type=media_type, headers=saved_as(f"kit.{form}"))
 
 
 @router.post("/import", status_code=201)

@@ -2,15 +2,13 @@
 
 from uuid import UUID
 
-from fastapi import APIRouter
-
 from patient_owl.accounts.current import CurrentUser
-from patient_owl.http.request import DbSession
+from patient_owl.http.request import DbSession, new_router
 from patient_owl.learned import present, service
 from patient_owl.learned.schemas import FoundLightOut
 from patient_owl.places.service import get_place
 
-router = APIRouter(tags=["learned"])
+router = new_router(tags=["learned"])
 
 
 @router.get("/places/{place_id}/found")

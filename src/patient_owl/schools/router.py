@@ -1,13 +1,11 @@
 """Schools: which there are, and which side this photographer takes."""
 
-from fastapi import APIRouter
-
 from patient_owl.accounts.current import CurrentUser
-from patient_owl.http.request import DbSession
+from patient_owl.http.request import DbSession, new_router
 from patient_owl.schools import service
 from patient_owl.schools.schemas import SchoolOut, SchoolsIn
 
-router = APIRouter(prefix="/schools", tags=["schools"])
+router = new_router(prefix="/schools", tags=["schools"])
 
 
 @router.get("")

@@ -2,12 +2,12 @@
 
 from collections.abc import Iterator
 
-from fastapi import APIRouter
 from fastapi.responses import StreamingResponse
 
 from patient_owl.accounts.current import CurrentUser
 from patient_owl.core.sky.targets import targets
-from patient_owl.http.request import DbSession
+from patient_owl.http.media import JsonLines
+from patient_owl.http.request import DbSession, new_router
 from patient_owl.places.service import get_place
 from patient_owl.searches import service
 from patient_owl.searches.schemas import (
@@ -20,7 +20,7 @@ from patient_owl.searches.schemas import (
 )
 from patient_owl.words.search import light_text
 
-router = APIRouter(tags=["searches"])
+router = new_router(tags=["searches"])
 
 
 @router.get("/targets")
@@ -45,7 +45,7 @@ def get_usual_wish(user: CurrentUser) -> UsualWishOut:
 
 @router.post(
     "/searches",
-    response_class=StreamingResponse,
+    response_class=JsonLines,
     responses={200: {"model": ProgressOut, "description": "One ProgressOut a line"}},
 )
 def search_nights(body: SearchIn, user: CurrentUser, session: DbSession) -> StreamingResponse:
@@ -56,4 +56,4 @@ def search_nights(body: SearchIn, user: CurrentUser, session: DbSession) -> Stre
         for progress in search:
             yield progress.model_dump_json() + "\n"
 
-    return StreamingResponse(lines(), media_type="application/x-ndjson")
+    return JsonLines(lines())

@@ -2,12 +2,15 @@
 
 from uuid import UUID
 
-from fastapi import APIRouter, Response
+from fastapi import Response
 
 from patient_owl.accounts.current import CurrentUser
 from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.core.shot import recipe_for
-from patient_owl.http.request import DbSession, ExpectedVersion, tag
+from patient_owl.fields import Key
+from patient_owl.http.download import saved_as
+from patient_owl.http.media import CalendarFile
+from patient_owl.http.request import DbSession, ExpectedVersion, new_router, tag
 from patient_owl.nights.service import get_night
 from patient_owl.schools.service import schools_of
 from patient_owl.shots import present, service
@@ -25,7 +28,7 @@ from patient_owl.shots.schemas import (
     ShotOut,
 )
 
-router = APIRouter(tags=["shots"])
+router = new_router(tags=["shots"])
 
 
 @router.get("/disciplines")
@@ -35,7 +38,7 @@ def list_disciplines(user: CurrentUser) -> DisciplinesOut:
 
 
 @router.post("/disciplines/{key}/answers")
-def carry_over(key: str, body: Answers, user: CurrentUser) -> Answers:
+def carry_over(key: Key, body: Answers, user: CurrentUser) -> Answers:
     """Of answers given to any discipline, those that mean the same to this one."""
     return Answers(inputs=recipe_for(key).carried_over(body.inputs))
 
@@ -46,7 +49,9 @@ def list_shots(night_id: UUID, visit: CurrentVisit) -> list[ShotInNightOut]:
     planner = Planner(visit)
     night = planner.night(night_id)
     shots = service.shots_of(visit.session, visit.user, night)
-    return [present.shot_in_night_out(shot, planner.plan_of(shot, night)) for shot in shots]
+    return [
+        present.shot_in_night_out(shot, *planner.plan_or_trouble(shot, night)) for shot in shots
+    ]
 
 
 @router.post("/nights/{night_id}/shots", status_code=201)
@@ -59,14 +64,13 @@ def create_shot(
     return ShotOut.model_validate(shot)
 
 
-@router.get("/nights/{night_id}/calendar.ics")
+@router.get("/nights/{night_id}/calendar.ics", response_class=CalendarFile)
 def get_calendar(night_id: UUID, visit: CurrentVisit) -> Response:
     """The night, its windows, times and shots as iCalendar with alarms."""
     night = get_night(visit.session, visit.user.id, night_id)
     content = service.calendar_of(visit, night)
-    name = f'attachment; filename="night-{night_id}.ics"'
-    headers = {"Content-Disposition": name}
-    return Response(content, media_type="text/calendar; charset=utf-8", headers=headers)
+    headers = saved_as(f"{night.called} {night.evening_date}.ics")
+    return CalendarFile(content, headers=headers)
 
 
 @router.get("/shots/{shot_id}")

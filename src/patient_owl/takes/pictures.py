@@ -3,18 +3,21 @@
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Form, Response, UploadFile
+from fastapi import Form, Response, UploadFile
 from fastapi.responses import StreamingResponse
 from pydantic import BaseModel
 
 from patient_owl.accounts.current import CurrentUser
+from patient_owl.fields import Asked
 from patient_owl.formats.picture import MOST_BYTES
-from patient_owl.http.request import DbSession
+from patient_owl.http.download import saved_as
+from patient_owl.http.media import AnyFile, Jpeg
+from patient_owl.http.request import DbSession, new_router
 from patient_owl.pictures import service as pictures
 from patient_owl.pictures.schemas import PhotoOut
 from patient_owl.takes import service
 
-router = APIRouter(tags=["pictures"])
+router = new_router(tags=["pictures"])
 
 
 class MatchedOut(BaseModel):
@@ -25,7 +28,7 @@ class MatchedOut(BaseModel):
     photos: list[PhotoOut]
 
 
-class TakeOfPhoto(BaseModel):
+class TakeOfPhoto(Asked):
     take_id: UUID | None
 
 
@@ -65,16 +68,15 @@ def give_photo(
     return pictures.out(service.give_photo(session, user, photo_id, body.take_id))
 
 
-@router.get("/photos/{photo_id}/thumbnail.jpg")
+@router.get("/photos/{photo_id}/thumbnail.jpg", response_class=Jpeg)
 def get_thumbnail(photo_id: UUID, user: CurrentUser, session: DbSession) -> Response:
     """A small picture."""
-    return Response(pictures.get_photo(session, user, photo_id).thumbnail, media_type="image/jpeg")
+    return Jpeg(pictures.get_photo(session, user, photo_id).thumbnail)
 
 
-@router.get("/photos/{photo_id}/file")
+@router.get("/photos/{photo_id}/file", response_class=AnyFile)
 def get_file(photo_id: UUID, user: CurrentUser, session: DbSession) -> StreamingResponse:
     """The file itself, where it was kept."""
-    name = pictures.get_photo(session, user, photo_id).file_name.encode("ascii", "replace").decode()
-    headers = {"Content-Disposition": f'attachment; filename="{name.replace(chr(34), "")}"'}
+    headers = saved_as(pictures.get_photo(session, user, photo_id).file_name)
     parts = pictures.file_of(session, user, photo_id)
-    return StreamingResponse(parts, media_type="application/octet-stream", headers=headers)
+    return AnyFile(parts, headers=headers)

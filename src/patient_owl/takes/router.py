@@ -1,12 +1,11 @@
 """Takes and their chain. Deleting is in trash."""
 
-from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Header, Response
+from fastapi import Response
 
 from patient_owl.accounts.visit import CurrentVisit
-from patient_owl.http.request import expected_version, tag
+from patient_owl.http.request import IfMatch, new_router, tag, version_of
 from patient_owl.learned.present import found_out
 from patient_owl.learned.schemas import FoundLightOut
 from patient_owl.shots.planner import Planner
@@ -15,25 +14,25 @@ from patient_owl.takes import present, service
 from patient_owl.takes.record import record_of
 from patient_owl.takes.schemas import ChainOut, TakeIn
 
-router = APIRouter(tags=["takes"])
+router = new_router(tags=["takes"])
 
 
-@router.put("/takes/{take_id}")
+@router.put("/takes/{take_id}", responses={201: {"model": ChainOut}})
 def put_take(
     take_id: UUID,
     body: TakeIn,
     visit: CurrentVisit,
     response: Response,
-    if_match: Annotated[str | None, Header()] = None,
+    if_match: IfMatch = None,
 ) -> ChainOut:
     """Keep a take under an identity made on the device; sending it twice keeps it once.
 
     Answers with the shot's chain: what follows from it.
     """
-    version = None if if_match is None else expected_version(if_match)
+    version = None if if_match is None else version_of(if_match)
     planner = Planner(visit)
     shot = get_shot(visit.session, visit.user.id, body.shot_id)
-    planned, _ = present.planned_or_trouble(planner, shot)
+    planned, _ = planner.plan_or_trouble(shot)
     take, is_new = service.put_take(visit, take_id, body, version, planned)
     record = record_of(visit.session, visit.user, shot)
     if planned is not None:

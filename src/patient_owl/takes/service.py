@@ -22,7 +22,7 @@ from patient_owl.pictures.service import get_photo
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner
 from patient_owl.shots.service import get_shot
-from patient_owl.storage.owned import changed, check_version, flush, owned
+from patient_owl.storage.owned import changed, check_version, owned
 from patient_owl.takes.models import Take
 from patient_owl.takes.record import Record, lost_stops, record_of
 from patient_owl.takes.schemas import TakeIn
@@ -147,5 +147,5 @@ def give_photo(session: Session, user: User, photo_id: UUID, take_id: UUID | Non
         if take.shot_id != photo.shot_id:
             raise WrongValue("take_id", "a take of the picture's own shot", take_id)
     photo.take_id = take_id
-    flush(session, photo)
+    session.flush()
     return photo

@@ -1981,8 +1981,20 @@ export interface components {
             text: string;
         };
         /**
+         * FaultOut
+         * @description A value that was refused: where, what is accepted, what came.
+         */
+        FaultOut: {
+            /** Got */
+            got: string;
+            /** Name */
+            name: string;
+            /** Wanted */
+            wanted: string;
+        };
+        /**
          * FieldNightOut
-         * @description A night to take along.
+         * @description A night to take along. left_out: what of it cannot be, each with its reason.
          */
         FieldNightOut: {
             /** Hazards */
@@ -1992,6 +2004,8 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            /** Left Out */
+            left_out: components["schemas"]["LeftOutOut"][];
             /**
              * Made At Utc
              * Format: date-time
@@ -2214,11 +2228,6 @@ export interface components {
             /** Text */
             text: string;
         };
-        /** HTTPValidationError */
-        HTTPValidationError: {
-            /** Detail */
-            detail?: components["schemas"]["ValidationError"][];
-        };
         /**
          * HorizonPoint
          * @description A point of the skyline. Azimuth from true north; a pair of numbers is read as one too.
@@ -2334,6 +2343,23 @@ export interface components {
             setting: number;
             /** Text */
             text: string;
+        };
+        /**
+         * LeftOutOut
+         * @description A shot that cannot be run as it stands, and why.
+         */
+        LeftOutOut: {
+            /** At Local */
+            at_local: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
         };
         /**
          * LensSpec
@@ -3119,6 +3145,25 @@ export interface components {
             value: string;
         };
         /**
+         * ProblemOut
+         * @description Why a request was not done. [rfc9457]
+         */
+        ProblemOut: {
+            /** Detail */
+            detail: string;
+            /**
+             * Errors
+             * @default []
+             */
+            errors: components["schemas"]["FaultOut"][];
+            /** Status */
+            status: number;
+            /** Title */
+            title: string;
+            /** Type */
+            type: string;
+        };
+        /**
          * ProgramOut
          * @description The course of a shot; all phases are run once a round.
          */
@@ -3571,7 +3616,7 @@ export interface components {
         };
         /**
          * ShotInNightOut
-         * @description A shot as its night shows it: with the settings planned and why.
+         * @description A shot as its night shows it: with the settings planned and why, or the trouble with it.
          */
         ShotInNightOut: {
             /**
@@ -3604,9 +3649,9 @@ export interface components {
              */
             discipline: string;
             /** Exposure S */
-            exposure_s: number;
+            exposure_s: number | null;
             /** F Number */
-            f_number: number;
+            f_number: number | null;
             /** Focal Length Mm */
             focal_length_mm: number;
             /**
@@ -3622,7 +3667,7 @@ export interface components {
                 [key: string]: number | string | null;
             };
             /** Lead */
-            lead: string;
+            lead: string | null;
             /**
              * Lens Id
              * Format: uuid
@@ -3645,7 +3690,7 @@ export interface components {
              */
             orientation: "landscape" | "portrait";
             /** Settings */
-            settings: string;
+            settings: string | null;
             /**
              * Tilt Deg
              * @description above the horizon
@@ -3654,6 +3699,8 @@ export interface components {
             tilt_deg: number;
             /** Title */
             title: string;
+            /** Trouble */
+            trouble: string | null;
             /** Version */
             version: number;
         };
@@ -4241,19 +4288,6 @@ export interface components {
              */
             within_deg: number;
         };
-        /** ValidationError */
-        ValidationError: {
-            /** Context */
-            ctx?: Record<string, never>;
-            /** Input */
-            input?: unknown;
-            /** Location */
-            loc: (string | number)[];
-            /** Message */
-            msg: string;
-            /** Error Type */
-            type: string;
-        };
         /**
          * VerdictOut
          * @description A word to judge a take by, darkest first.
@@ -4332,13 +4366,91 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -4346,9 +4458,7 @@ export interface operations {
     work_out: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -4367,13 +4477,100 @@ export interface operations {
                     "application/json": components["schemas"]["BenchOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -4381,9 +4578,7 @@ export interface operations {
     list_bench_questions: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -4398,13 +4593,22 @@ export interface operations {
                     "application/json": components["schemas"]["QuestionOut"][];
                 };
             };
-            /** @description Validation Error */
-            422: {
+            /** @description Nobody is signed in */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -4412,9 +4616,7 @@ export interface operations {
     list_bench_scenes: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -4429,13 +4631,22 @@ export interface operations {
                     "application/json": components["schemas"]["SceneChoiceOut"][];
                 };
             };
-            /** @description Validation Error */
-            422: {
+            /** @description Nobody is signed in */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -4443,9 +4654,7 @@ export interface operations {
     list_bortle: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -4460,13 +4669,22 @@ export interface operations {
                     "application/json": components["schemas"]["BortleOut"][];
                 };
             };
-            /** @description Validation Error */
-            422: {
+            /** @description Nobody is signed in */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -4476,9 +4694,7 @@ export interface operations {
             query: {
                 text: string;
             };
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -4493,13 +4709,46 @@ export interface operations {
                     "application/json": components["schemas"]["CoordinatesOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -4507,9 +4756,7 @@ export interface operations {
     list_disciplines: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -4524,13 +4771,22 @@ export interface operations {
                     "application/json": components["schemas"]["DisciplinesOut"];
                 };
             };
-            /** @description Validation Error */
-            422: {
+            /** @description Nobody is signed in */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -4538,9 +4794,7 @@ export interface operations {
     carry_over: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 key: string;
             };
@@ -4561,13 +4815,100 @@ export interface operations {
                     "application/json": components["schemas"]["Answers"];
                 };
             };
-            /** @description Validation Error */
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -4575,9 +4916,7 @@ export interface operations {
     read_horizon_text: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -4596,13 +4935,100 @@ export interface operations {
                     "application/json": components["schemas"]["HorizonPoint"][];
                 };
             };
-            /** @description Validation Error */
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -4610,9 +5036,7 @@ export interface operations {
     list_kit: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -4627,13 +5051,22 @@ export interface operations {
                     "application/json": components["schemas"]["KitItemOut"][];
                 };
             };
-            /** @description Validation Error */
-            422: {
+            /** @description Nobody is signed in */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -4641,9 +5074,7 @@ export interface operations {
     create_kit_item: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -4662,13 +5093,100 @@ export interface operations {
                     "application/json": components["schemas"]["KitItemOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -4676,9 +5194,7 @@ export interface operations {
     export_kit: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 form: string;
             };
@@ -4693,15 +5209,58 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                    "text/csv": unknown;
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -4709,9 +5268,7 @@ export interface operations {
     import_kit: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -4730,13 +5287,100 @@ export interface operations {
                     "application/json": components["schemas"]["ImportedOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -4744,9 +5388,7 @@ export interface operations {
     list_kit_kinds: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -4761,13 +5403,22 @@ export interface operations {
                     "application/json": components["schemas"]["KitKindOut"][];
                 };
             };
-            /** @description Validation Error */
-            422: {
+            /** @description Nobody is signed in */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -4792,14 +5443,30 @@ export interface operations {
                     };
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     get_kit_item: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 item_id: string;
             };
@@ -4816,13 +5483,55 @@ export interface operations {
                     "application/json": components["schemas"]["KitItemOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -4831,8 +5540,8 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
+                /** @description the ETag that was read, or * for whatever is there */
                 "if-match"?: string | null;
-                "x-owl-csrf"?: string | null;
             };
             path: {
                 item_id: string;
@@ -4854,13 +5563,109 @@ export interface operations {
                     "application/json": components["schemas"]["KitItemOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description An edit that does not say which version it changes */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -4868,9 +5673,7 @@ export interface operations {
     list_lights: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -4885,13 +5688,22 @@ export interface operations {
                     "application/json": components["schemas"]["LightChoiceOut"][];
                 };
             };
-            /** @description Validation Error */
-            422: {
+            /** @description Nobody is signed in */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -4899,9 +5711,7 @@ export interface operations {
     list_nights: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -4916,13 +5726,22 @@ export interface operations {
                     "application/json": components["schemas"]["NightOut"][];
                 };
             };
-            /** @description Validation Error */
-            422: {
+            /** @description Nobody is signed in */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -4930,9 +5749,7 @@ export interface operations {
     create_night: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -4951,13 +5768,100 @@ export interface operations {
                     "application/json": components["schemas"]["NightOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -4965,9 +5869,7 @@ export interface operations {
     get_night: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 night_id: string;
             };
@@ -4984,13 +5886,55 @@ export interface operations {
                     "application/json": components["schemas"]["NightOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -4999,8 +5943,8 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
+                /** @description the ETag that was read, or * for whatever is there */
                 "if-match"?: string | null;
-                "x-owl-csrf"?: string | null;
             };
             path: {
                 night_id: string;
@@ -5022,13 +5966,109 @@ export interface operations {
                     "application/json": components["schemas"]["NightOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description An edit that does not say which version it changes */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5036,9 +6076,7 @@ export interface operations {
     get_calendar: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 night_id: string;
             };
@@ -5052,16 +6090,58 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": unknown;
+                    "text/calendar": string;
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5069,9 +6149,7 @@ export interface operations {
     get_night_card: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 night_id: string;
             };
@@ -5085,16 +6163,58 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": unknown;
+                    "application/pdf": string;
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5102,9 +6222,7 @@ export interface operations {
     get_field_night: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 night_id: string;
             };
@@ -5121,13 +6239,55 @@ export interface operations {
                     "application/json": components["schemas"]["FieldNightOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5135,9 +6295,7 @@ export interface operations {
     list_passages: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 night_id: string;
             };
@@ -5154,13 +6312,55 @@ export interface operations {
                     "application/json": components["schemas"]["PassageOut"][];
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5168,9 +6368,7 @@ export interface operations {
     list_scenes: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 night_id: string;
             };
@@ -5187,13 +6385,55 @@ export interface operations {
                     "application/json": components["schemas"]["SceneOut"][];
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5201,9 +6441,7 @@ export interface operations {
     list_shots: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 night_id: string;
             };
@@ -5220,13 +6458,55 @@ export interface operations {
                     "application/json": components["schemas"]["ShotInNightOut"][];
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5234,9 +6514,7 @@ export interface operations {
     create_shot: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 night_id: string;
             };
@@ -5257,13 +6535,100 @@ export interface operations {
                     "application/json": components["schemas"]["ShotOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5276,9 +6641,7 @@ export interface operations {
                 ground_placement_stops?: number | null;
                 sky_placement_stops?: number | null;
             };
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 night_id: string;
             };
@@ -5295,13 +6658,55 @@ export interface operations {
                     "application/json": components["schemas"]["SlopeOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5309,9 +6714,7 @@ export interface operations {
     get_weather: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 night_id: string;
             };
@@ -5328,13 +6731,55 @@ export interface operations {
                     "application/json": components["schemas"]["WeatherOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5342,9 +6787,7 @@ export interface operations {
     get_file: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 photo_id: string;
             };
@@ -5358,16 +6801,58 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": unknown;
+                    "application/octet-stream": string;
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5375,9 +6860,7 @@ export interface operations {
     give_photo: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 photo_id: string;
             };
@@ -5398,13 +6881,100 @@ export interface operations {
                     "application/json": components["schemas"]["PhotoOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5412,9 +6982,7 @@ export interface operations {
     get_thumbnail: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 photo_id: string;
             };
@@ -5428,16 +6996,58 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": unknown;
+                    "image/jpeg": string;
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5445,9 +7055,7 @@ export interface operations {
     list_places: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -5462,13 +7070,22 @@ export interface operations {
                     "application/json": components["schemas"]["PlaceOut"][];
                 };
             };
-            /** @description Validation Error */
-            422: {
+            /** @description Nobody is signed in */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5476,9 +7093,7 @@ export interface operations {
     create_place: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -5497,13 +7112,100 @@ export interface operations {
                     "application/json": components["schemas"]["PlaceOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5511,9 +7213,7 @@ export interface operations {
     create_places: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -5532,13 +7232,100 @@ export interface operations {
                     "application/json": components["schemas"]["PlaceOut"][];
                 };
             };
-            /** @description Validation Error */
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5546,9 +7333,7 @@ export interface operations {
     export_places: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 form: string;
             };
@@ -5562,16 +7347,60 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": unknown;
+                    "application/geo+json": unknown;
+                    "application/gpx+xml": unknown;
+                    "application/vnd.google-earth.kml+xml": unknown;
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5579,9 +7408,7 @@ export interface operations {
     get_place: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 place_id: string;
             };
@@ -5598,13 +7425,55 @@ export interface operations {
                     "application/json": components["schemas"]["PlaceOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5613,8 +7482,8 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
+                /** @description the ETag that was read, or * for whatever is there */
                 "if-match"?: string | null;
-                "x-owl-csrf"?: string | null;
             };
             path: {
                 place_id: string;
@@ -5636,13 +7505,109 @@ export interface operations {
                     "application/json": components["schemas"]["PlaceOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description An edit that does not say which version it changes */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5650,9 +7615,7 @@ export interface operations {
     list_found: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 place_id: string;
             };
@@ -5669,13 +7632,55 @@ export interface operations {
                     "application/json": components["schemas"]["FoundLightOut"][];
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5683,9 +7688,7 @@ export interface operations {
     try_plan: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -5704,13 +7707,100 @@ export interface operations {
                     "application/json": components["schemas"]["PlanOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5718,9 +7808,7 @@ export interface operations {
     list_schools: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -5735,13 +7823,22 @@ export interface operations {
                     "application/json": components["schemas"]["SchoolOut"][];
                 };
             };
-            /** @description Validation Error */
-            422: {
+            /** @description Nobody is signed in */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5749,9 +7846,7 @@ export interface operations {
     pick_schools: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -5770,13 +7865,100 @@ export interface operations {
                     "application/json": components["schemas"]["SchoolOut"][];
                 };
             };
-            /** @description Validation Error */
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5784,9 +7966,7 @@ export interface operations {
     search_nights: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -5802,16 +7982,103 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProgressOut"];
+                    "application/x-ndjson": components["schemas"]["ProgressOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5819,9 +8086,7 @@ export interface operations {
     get_usual_wish: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -5836,13 +8101,22 @@ export interface operations {
                     "application/json": components["schemas"]["UsualWishOut"];
                 };
             };
-            /** @description Validation Error */
-            422: {
+            /** @description Nobody is signed in */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5863,6 +8137,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5889,13 +8181,100 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too many at once; Retry-After says when */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5903,9 +8282,7 @@ export interface operations {
     sign_out: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -5918,13 +8295,49 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Validation Error */
-            422: {
+            /** @description Nobody is signed in */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5947,14 +8360,48 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     sign_out_everywhere: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -5967,13 +8414,49 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Validation Error */
-            422: {
+            /** @description Nobody is signed in */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -5981,9 +8464,7 @@ export interface operations {
     get_shot: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 shot_id: string;
             };
@@ -6000,13 +8481,55 @@ export interface operations {
                     "application/json": components["schemas"]["ShotOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6015,8 +8538,8 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
+                /** @description the ETag that was read, or * for whatever is there */
                 "if-match"?: string | null;
-                "x-owl-csrf"?: string | null;
             };
             path: {
                 shot_id: string;
@@ -6038,13 +8561,109 @@ export interface operations {
                     "application/json": components["schemas"]["ShotOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description An edit that does not say which version it changes */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6052,9 +8671,7 @@ export interface operations {
     get_camera: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 shot_id: string;
             };
@@ -6071,13 +8688,55 @@ export interface operations {
                     "application/json": components["schemas"]["CameraOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6085,9 +8744,7 @@ export interface operations {
     close_shutter: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 shot_id: string;
             };
@@ -6104,13 +8761,82 @@ export interface operations {
                     "application/json": components["schemas"]["CameraFrameOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6118,9 +8844,7 @@ export interface operations {
     get_frame: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 shot_id: string;
                 frame_id: string;
@@ -6135,16 +8859,58 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": unknown;
+                    "image/jpeg": string;
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6152,9 +8918,7 @@ export interface operations {
     attach_frame: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 shot_id: string;
                 frame_id: string;
@@ -6176,13 +8940,100 @@ export interface operations {
                     "application/json": components["schemas"]["PhotoOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6190,9 +9041,7 @@ export interface operations {
     open_shutter: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 shot_id: string;
             };
@@ -6209,13 +9058,82 @@ export interface operations {
                     "application/json": components["schemas"]["CameraOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6223,9 +9141,7 @@ export interface operations {
     set_camera: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 shot_id: string;
             };
@@ -6246,13 +9162,100 @@ export interface operations {
                     "application/json": components["schemas"]["CameraOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6260,9 +9263,7 @@ export interface operations {
     take_frame: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 shot_id: string;
             };
@@ -6279,13 +9280,82 @@ export interface operations {
                     "application/json": components["schemas"]["CameraFrameOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6293,9 +9363,7 @@ export interface operations {
     get_shot_card: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 shot_id: string;
             };
@@ -6309,16 +9377,58 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": unknown;
+                    "application/pdf": string;
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6326,9 +9436,7 @@ export interface operations {
     get_chain: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 shot_id: string;
             };
@@ -6345,13 +9453,55 @@ export interface operations {
                     "application/json": components["schemas"]["ChainOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6359,9 +9509,7 @@ export interface operations {
     copy_shot: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 shot_id: string;
             };
@@ -6382,13 +9530,100 @@ export interface operations {
                     "application/json": components["schemas"]["ShotOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6396,9 +9631,7 @@ export interface operations {
     get_field_shot: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 shot_id: string;
             };
@@ -6415,13 +9648,55 @@ export interface operations {
                     "application/json": components["schemas"]["FieldShotOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6429,9 +9704,7 @@ export interface operations {
     remember_found: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 shot_id: string;
             };
@@ -6448,13 +9721,82 @@ export interface operations {
                     "application/json": components["schemas"]["FoundLightOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6462,9 +9804,7 @@ export interface operations {
     read_meter: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 shot_id: string;
             };
@@ -6481,13 +9821,55 @@ export interface operations {
                     "application/json": components["schemas"]["MeterOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6496,8 +9878,8 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
+                /** @description the ETag that was read, or * for whatever is there */
                 "if-match"?: string | null;
-                "x-owl-csrf"?: string | null;
             };
             path: {
                 shot_id: string;
@@ -6519,13 +9901,109 @@ export interface operations {
                     "application/json": components["schemas"]["ShotOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description An edit that does not say which version it changes */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6533,9 +10011,7 @@ export interface operations {
     list_photos: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 shot_id: string;
             };
@@ -6552,13 +10028,55 @@ export interface operations {
                     "application/json": components["schemas"]["PhotoOut"][];
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6566,9 +10084,7 @@ export interface operations {
     add_photo: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 shot_id: string;
             };
@@ -6589,13 +10105,100 @@ export interface operations {
                     "application/json": components["schemas"]["PhotoOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6603,9 +10206,7 @@ export interface operations {
     match_photos: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 shot_id: string;
             };
@@ -6622,13 +10223,82 @@ export interface operations {
                     "application/json": components["schemas"]["MatchedOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6636,9 +10306,7 @@ export interface operations {
     get_plan: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 shot_id: string;
             };
@@ -6655,13 +10323,55 @@ export interface operations {
                     "application/json": components["schemas"]["PlanOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6670,8 +10380,8 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
+                /** @description the ETag that was read, or * for whatever is there */
                 "if-match"?: string | null;
-                "x-owl-csrf"?: string | null;
             };
             path: {
                 take_id: string;
@@ -6693,13 +10403,118 @@ export interface operations {
                     "application/json": components["schemas"]["ChainOut"];
                 };
             };
-            /** @description Validation Error */
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChainOut"];
+                };
+            };
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description An edit that does not say which version it changes */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6707,9 +10522,7 @@ export interface operations {
     list_targets: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -6724,13 +10537,22 @@ export interface operations {
                     "application/json": components["schemas"]["TargetOut"][];
                 };
             };
-            /** @description Validation Error */
-            422: {
+            /** @description Nobody is signed in */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6740,9 +10562,7 @@ export interface operations {
             query: {
                 query: string;
             };
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -6757,13 +10577,46 @@ export interface operations {
                     "application/json": components["schemas"]["TownOut"][];
                 };
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6771,9 +10624,7 @@ export interface operations {
     read_file: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -6792,13 +10643,100 @@ export interface operations {
                     "application/json": components["schemas"]["WaypointOut"][];
                 };
             };
-            /** @description Validation Error */
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6806,9 +10744,7 @@ export interface operations {
     delete: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 kind: components["schemas"]["Kind"];
                 row_id: string;
@@ -6824,13 +10760,82 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6838,9 +10843,7 @@ export interface operations {
     restore: {
         parameters: {
             query?: never;
-            header?: {
-                "x-owl-csrf"?: string | null;
-            };
+            header?: never;
             path: {
                 kind: components["schemas"]["Kind"];
                 row_id: string;
@@ -6856,13 +10859,82 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Validation Error */
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };

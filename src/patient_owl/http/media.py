@@ -1,0 +1,26 @@
+"""Answers that are no JSON, each with the media type the description tells."""
+
+from fastapi import Response
+from fastapi.responses import StreamingResponse
+
+
+class Pdf(Response):
+    media_type = "application/pdf"
+
+
+class Jpeg(Response):
+    media_type = "image/jpeg"
+
+
+class CalendarFile(Response):
+    media_type = "text/calendar"
+
+
+class AnyFile(StreamingResponse):
+    media_type = "application/octet-stream"
+
+
+class JsonLines(StreamingResponse):
+    """One JSON object a line."""
+
+    media_type = "application/x-ndjson"
