@@ -8,7 +8,7 @@ from fastapi.testclient import TestClient
 from sqlalchemy import text
 
 from patient_owl.accounts.schemas import AccountCreate
-from patient_owl.accounts.service import create_account
+from patient_owl.accounts.service import make_account
 from patient_owl.app import create_app
 from patient_owl.models import Base
 from patient_owl.settings import Settings
@@ -21,7 +21,7 @@ PASSWORD = "correct horse battery"
 
 @pytest.fixture(scope="session")
 def database(tmp_path_factory: pytest.TempPathFactory) -> Iterator[PrivateMariaDB]:
-    instance = PrivateMariaDB(Path(tmp_path_factory.mktemp("mariadb")), 33406)
+    instance = PrivateMariaDB(Path(tmp_path_factory.mktemp("mariadb")), 23406)
     instance.start()
     migrate(instance.url)
     yield instance
@@ -39,7 +39,7 @@ def app(database: PrivateMariaDB):  # type: ignore[no-untyped-def]
     made = create_app(Settings(database_url=database.url))
     yield made
     # a client that is not entered runs no shutdown, and the database counts connections
-    made.state.sessions.kw["bind"].dispose()
+    made.state.sessions.dispose()
 
 
 @pytest.fixture
@@ -60,7 +60,7 @@ def signed_in(app) -> Iterator[SignedIn]:  # type: ignore[no-untyped-def]
     def enter(name: str) -> TestClient:
         email = f"{name.lower()}@example.org"
         with app.state.sessions() as session:
-            create_account(session, AccountCreate(name=name, email=email, password=PASSWORD))
+            make_account(session, AccountCreate(name=name, email=email, password=PASSWORD))
             session.commit()
         client = TestClient(app, raise_server_exceptions=False)
         answer = client.post("/api/v1/session", json={"email": email, "password": PASSWORD})
