@@ -8,6 +8,7 @@ OwlError (core)
 ├── Conflict            the thing exists, or is in use
 ├── Stale               somebody else changed it first
 ├── VersionMissing
+├── Busy                more at once than can be done
 └── TooMany
 """
 
@@ -45,6 +46,11 @@ class Stale(OwlError):
 class VersionMissing(OwlError):
     def __init__(self) -> None:
         super().__init__("An edit must say which version it changes: send If-Match.")
+
+
+class Busy(OwlError):
+    def __init__(self) -> None:
+        super().__init__("Too many ask at once. Nothing was saved; try again in a moment.")
 
 
 class TooMany(OwlError):

@@ -64,6 +64,8 @@ class LogAndGuard:
                 headers.update(self.headers)
                 if is_api:
                     headers["Cache-Control"] = "no-store"
+                if status == 204:
+                    del headers["Content-Type"]  # of nothing
                 if status == 413:
                     # what was not read must not be taken for the next request
                     headers["Connection"] = "close"

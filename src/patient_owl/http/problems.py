@@ -22,6 +22,7 @@ from starlette.routing import Match
 
 from patient_owl.core.errors import OwlError, WrongValue
 from patient_owl.errors import (
+    Busy,
     Conflict,
     NotFound,
     NotSignedIn,
@@ -35,6 +36,7 @@ from patient_owl.fields import plain_text
 log = logging.getLogger(__name__)
 
 MEDIA_TYPE = "application/problem+json"
+_SECRET = frozenset({"password", "current"})
 MOST_REPEATED = 80  # letters of a value that is said back
 RETRY_S = 2  # how long a moment is, to programs
 
@@ -47,6 +49,7 @@ STATUS: Mapping[type[OwlError], int] = {
     Stale: 412,
     VersionMissing: 428,
     TooMany: 429,
+    Busy: 503,
 }
 TYPES: Mapping[int, str] = {
     400: "unreadable",
@@ -107,8 +110,9 @@ def _from_owl(_: Request, error: Exception) -> JSONResponse:
         got = _printable(error.got)
         fault = {"name": error.name, "wanted": error.wanted, "got": got}
         return problem(status, f"{error.name}: wanted {error.wanted}, got {got}", [fault])
-    wait = {"Retry-After": str(error.wait_s)} if isinstance(error, TooMany) else None
-    return problem(status, str(error), headers=wait)
+    wait_s = {TooMany: getattr(error, "wait_s", 0), Busy: RETRY_S}.get(type(error))
+    headers = {"Retry-After": str(wait_s)} if wait_s else None
+    return problem(status, str(error), headers=headers)
 
 
 def _from_validation(_: Request, error: Exception) -> JSONResponse:
@@ -117,13 +121,19 @@ def _from_validation(_: Request, error: Exception) -> JSONResponse:
         {
             "name": _printable(".".join(str(part) for part in fault["loc"] if part != "body")),
             "wanted": fault["msg"].removeprefix("Value error, ").removeprefix("Input should be "),
-            "got": _printable(fault.get("input")),
+            "got": _got(fault),
         }
         for fault in error.errors()
     ]
     first = faults[0]
     detail = f"{first['name'] or 'request'}: {first['wanted']}, got {first['got']}"
     return problem(422, detail, faults)
+
+
+def _got(fault: Mapping[str, Any]) -> str:
+    """What came, but for what nobody else may read."""
+    is_secret = not _SECRET.isdisjoint(fault["loc"])
+    return "something else" if is_secret else _printable(fault.get("input"))
 
 
 def _printable(value: Any) -> str:
@@ -184,12 +194,8 @@ def _from_database(request: Request, error: Exception) -> JSONResponse:
     )
 
 
-def _from_full(_: Request, __: Exception) -> JSONResponse:
-    return problem(
-        503,
-        "Too many ask at once. Nothing was saved; try again in a moment.",
-        headers={"Retry-After": str(RETRY_S)},
-    )
+def _from_full(request: Request, _: Exception) -> JSONResponse:
+    return _from_owl(request, Busy())
 
 
 def install(app: FastAPI) -> None:

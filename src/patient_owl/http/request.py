@@ -1,65 +1,95 @@
 """What every endpoint may ask for: a transaction, the version an edit names."""
 
-import logging
 from collections.abc import Callable, Coroutine
+from functools import wraps
 from typing import Annotated, Any
 
 from fastapi import APIRouter, Depends, Header, Request, Response
-from fastapi.concurrency import run_in_threadpool
 from fastapi.routing import APIRoute
-from sqlalchemy.exc import OperationalError
 from sqlalchemy.orm import Session
 
 from patient_owl.errors import VersionMissing
+from patient_owl.http.pools import READING, Pool
 from patient_owl.storage.base import Owned
 from patient_owl.storage.owned import ANY_VERSION
-from patient_owl.storage.sessions import is_to_be_repeated
+from patient_owl.storage.sessions import Sessions, in_transaction
 
-log = logging.getLogger(__name__)
-
-TIMES_TRIED = 4
+SAFE = frozenset({"GET", "HEAD", "OPTIONS"})  # what changes nothing [rfc9110]
 
 
 class InOneTransaction(APIRoute):
-    """One transaction a request, committed before the answer goes out: what was acknowledged is
-    kept. One the database asks to repeat is repeated whole, from what the client sent.
+    """A request worked in one thread and one transaction, committed before the answer goes out:
+    what was acknowledged is kept.
+
+    FastAPI would hand every dependency, the endpoint and the making of its answer to a thread of
+    their own, and each handing over costs as much as a query. Here the body is read first; then
+    nothing waits but for the database, and one thread does it all.
     """
+
+    def __init__(self, path: str, endpoint: Callable[..., Any], **said: Any) -> None:
+        self.pool: Pool = getattr(endpoint, "pool", READING)
+        super().__init__(path, _called_at_once(endpoint), **said)
 
     def get_route_handler(self) -> Callable[[Request], Coroutine[Any, Any, Response]]:
         answer = super().get_route_handler()
 
-        async def tried(request: Request) -> Response:
-            for _ in range(TIMES_TRIED - 1):
-                try:
-                    return await once(request)
-                except OperationalError as error:
-                    if not is_to_be_repeated(error):
-                        raise
-                    log.info("repeated", extra={"path": request.url.path, "cause": str(error.orig)})
-                    await _rewind(request)
-            return await once(request)
+        async def handler(request: Request) -> Response:
+            if self.body_field is not None:
+                await _read(request)
 
-        async def once(request: Request) -> Response:
-            session: Session = request.app.state.sessions()
-            request.state.session = session
-            try:
-                response = await answer(request)
-                if session.in_transaction():
-                    await run_in_threadpool(session.commit)
-                return response
-            finally:
-                if session.in_transaction():
-                    await run_in_threadpool(session.close)
+            def work(session: Session) -> Response:
+                request.state.session = session
+                _rewind(request)
+                return _driven(answer(request))
 
-        return tried
+            reads_only = request.method in SAFE
+            sessions: Sessions = request.app.state.sessions
+            return await self.pool.run(
+                lambda: in_transaction(sessions, work, reads_only=reads_only)
+            )
+
+        return handler
 
 
-async def _rewind(request: Request) -> None:
-    """Uploads are read once more by the next try."""
-    if request.headers.get("content-type", "").startswith("multipart/"):
-        for value in (await request.form()).values():
+def _called_at_once(endpoint: Callable[..., Any]) -> Callable[..., Any]:
+    """The endpoint so that FastAPI calls it where it stands."""
+
+    @wraps(endpoint)
+    async def called(**asked: Any) -> Any:
+        return endpoint(**asked)
+
+    return called
+
+
+def _driven(answer: Coroutine[Any, Any, Response]) -> Response:
+    """What a coroutine that has nothing to wait for answers, without an event loop."""
+    try:
+        answer.send(None)
+    except StopIteration as done:
+        response: Response = done.value
+        return response
+    answer.close()
+    raise RuntimeError("an endpoint or dependency waits for the event loop")
+
+
+async def _read(request: Request) -> None:
+    """The body, kept by the request for whoever asks for it next."""
+    if _is_form(request):
+        request.state.form = await request.form()
+    else:
+        await request.body()
+
+
+def _is_form(request: Request) -> bool:
+    return request.headers.get("content-type", "").startswith("multipart/form-data")
+
+
+def _rewind(request: Request) -> None:
+    """Uploads are read from their start, by a second try too."""
+    if _is_form(request) and hasattr(request.state, "form"):
+        for value in request.state.form.values():
             if not isinstance(value, str):
-                await value.seek(0)
+                value.file.seek(0)
 
 
 def new_router(**said: Any) -> APIRouter:

@@ -1,5 +1,6 @@
 """The kit as the core takes it: a body, a lens, and what else is in the bag."""
 
+from datetime import datetime
 from uuid import UUID
 
 from sqlalchemy.orm import Session
@@ -24,15 +25,24 @@ from patient_owl.kit.schemas import (
     TripodSpec,
 )
 from patient_owl.storage.owned import owned_rows
+from patient_owl.storage.remembered import Remembered
 
 CameraSpec = BodySpec | FilmBackSpec
 CAMERAS = ("body", "film_back")
 _RELEASES: tuple[Release, ...] = ("none", "self_timer", "cable", "timer")  # worst to best
 
 
+_read: Remembered[tuple[UUID, datetime], AnySpec] = Remembered(20_000)
+
+
+def spec_of(item: KitItem) -> AnySpec:
+    """What a thing is, read once as long as it is not changed."""
+    return _read.one((item.id, item.changed_at_utc), lambda: SPEC.validate_python(item.spec))
+
+
 def camera_spec(item: KitItem) -> CameraSpec:
     """A body or film back, or WrongValue when it is something else."""
-    spec = SPEC.validate_python(item.spec)
+    spec = spec_of(item)
     if isinstance(spec, (BodySpec, FilmBackSpec)):
         return spec
     raise WrongValue("body_id", "a body or film back", f"{item.name}, a {item.kind}")
@@ -40,7 +50,7 @@ def camera_spec(item: KitItem) -> CameraSpec:
 
 def lens_spec(item: KitItem) -> LensSpec:
     """A lens, or WrongValue when it is something else."""
-    spec = SPEC.validate_python(item.spec)
+    spec = spec_of(item)
     if isinstance(spec, LensSpec):
         return spec
     raise WrongValue("lens_id", "a lens", f"{item.name}, a {item.kind}")
@@ -80,7 +90,7 @@ class Bag:
 
 def specs_of(items: list[KitItem]) -> list[tuple[str, AnySpec]]:
     """The names of pieces of kit, and what they are."""
-    return [(item.name, SPEC.validate_python(item.spec)) for item in items]
+    return [(item.name, spec_of(item)) for item in items]
 
 
 def kit_of(

@@ -10,13 +10,13 @@ from patient_owl.accounts.models import User
 from patient_owl.core.errors import WrongValue
 from patient_owl.formats.kit_csv import read_kit_csv, write_kit_csv
 from patient_owl.formats.text import decoded, read_json
+from patient_owl.kit.bag import spec_of
 from patient_owl.kit.forms import summary
 from patient_owl.kit.models import KitItem
 from patient_owl.kit.schemas import (
     KIT_FORMAT,
     KIT_VERSION,
     MOST_ITEMS,
-    SPEC,
     ImportedOut,
     KitFile,
     KitItemIn,
@@ -50,7 +50,7 @@ def change_item(
 
 
 def out(item: KitItem) -> KitItemOut:
-    spec = SPEC.validate_python(item.spec)
+    spec = spec_of(item)
     return KitItemOut(
         id=item.id, version=item.version, name=item.name, spec=spec, summary=summary(spec)
     )

@@ -4,7 +4,7 @@ from datetime import date
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import JSON, ForeignKey, String, Text
+from sqlalchemy import JSON, ForeignKey, Index, String, Text
 from sqlalchemy.orm import Mapped, mapped_column, relationship
 
 from patient_owl.places.models import Place
@@ -14,6 +14,7 @@ from patient_owl.storage.base import Base, Owned
 class Night(Owned, Base):
     __tablename__ = "nights"
     CALLED = "night"
+    __table_args__ = (Index("ix_nights_listed", "user_id", "evening_date", "id"),)
 
     place_id: Mapped[UUID] = mapped_column(ForeignKey("places.id"))
     evening_date: Mapped[date]

@@ -8,7 +8,7 @@ from fastapi import Query, Response
 from patient_owl.accounts.current import CurrentUser
 from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.http.request import DbSession, ExpectedVersion, new_router, tag
-from patient_owl.nights import service, slope
+from patient_owl.nights import listing, service, slope
 from patient_owl.nights.schemas import (
     FNumber,
     Iso,
@@ -24,13 +24,21 @@ from patient_owl.weather.schemas import WeatherOut
 router = new_router(prefix="/nights", tags=["nights"])
 
 
-@router.get("")
-def list_nights(user: CurrentUser, session: DbSession) -> list[NightOut]:
-    """All nights, latest evening first."""
-    counts = service.shot_counts(session, user)
-    return [
-        service.out(night, counts.get(night.id, 0)) for night in service.all_nights(session, user)
-    ]
+@router.get("", response_model=list[NightOut])
+def list_nights(
+    user: CurrentUser,
+    session: DbSession,
+    limit: Annotated[int, Query(ge=1, le=listing.MOST_NIGHTS)] = listing.MOST_NIGHTS,
+    before: Annotated[str | None, Query(max_length=60, description="from the Link header")] = None,
+) -> Response:
+    """Nights, latest evening first; Link names the next page where there is one."""
+    cursor = None if before is None else listing.Cursor.read(before)
+    page = listing.page_of(session, user, limit, cursor)
+    headers = {}
+    if page.next:
+        headers["Link"] = f'</api/v1/nights?limit={limit}&before={page.next}>; rel="next"'
+    body = b"[" + b",".join(page.nights) + b"]"
+    return Response(body, media_type="application/json", headers=headers)
 
 
 @router.post("", status_code=201)
@@ -50,7 +58,7 @@ def get_night(
     """One night."""
     night = service.get_night(session, user.id, night_id)
     tag(response, night)
-    return service.out(night, service.shot_counts(session, user).get(night.id, 0))
+    return service.out(night, service.shot_counts(session, [night.id]).get(night.id, 0))
 
 
 @router.put("/{night_id}")
@@ -65,7 +73,7 @@ def change_night(
     """Change a night."""
     night = service.change_night(session, user, night_id, body, version)
     tag(response, night)
-    return service.out(night, service.shot_counts(session, user).get(night.id, 0))
+    return service.out(night, service.shot_counts(session, [night.id]).get(night.id, 0))
 
 
 @router.get("/{night_id}/slope")

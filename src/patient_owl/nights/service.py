@@ -1,5 +1,6 @@
 """Keeping nights and computing their light."""
 
+from collections.abc import Sequence
 from dataclasses import replace
 from datetime import datetime
 from uuid import UUID
@@ -24,16 +25,10 @@ from patient_owl.places.moving import move_shots
 from patient_owl.places.service import darkness_of, get_place, site_of
 from patient_owl.places.zones import zone
 from patient_owl.storage.base import Base
-from patient_owl.storage.owned import added, changed, owned, owned_rows
+from patient_owl.storage.owned import added, changed, owned
 from patient_owl.trouble import or_trouble
 from patient_owl.weather.service import forecast
 from patient_owl.words.night import night_sentence
-
-
-def all_nights(session: Session, user: User) -> list[Night]:
-    """The user's nights, latest evening first."""
-    nights = owned_rows(session, Night, user.id)
-    return sorted(nights, key=lambda night: night.evening_date, reverse=True)
 
 
 def get_night(session: Session, user_id: UUID, night_id: UUID) -> Night:
@@ -118,12 +113,12 @@ def out(night: Night, shot_count: int) -> NightOut:
     )
 
 
-def shot_counts(session: Session, user: User) -> dict[UUID, int]:
+def shot_counts(session: Session, night_ids: Sequence[UUID]) -> dict[UUID, int]:
     """How many shots each night holds; read from the table alone, shots are built on nights."""
     shots = Base.metadata.tables["shots"].c
     query = (
         select(shots.night_id, func.count())
-        .where(shots.user_id == user.id, shots.deleted_at_utc.is_(None))
+        .where(shots.night_id.in_(night_ids), shots.deleted_at_utc.is_(None))
         .group_by(shots.night_id)
     )
     return {row[0]: row[1] for row in session.execute(query)}

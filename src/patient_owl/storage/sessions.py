@@ -1,11 +1,21 @@
-"""Engines and sessions on the private database."""
+"""Engines and sessions on the database, and the one way a transaction is done."""
+
+import logging
+from collections.abc import Callable
+from typing import TypeVar
 
 from sqlalchemy import Engine, create_engine
 from sqlalchemy.exc import OperationalError
 from sqlalchemy.orm import Session, sessionmaker
 
+log = logging.getLogger(__name__)
+
+Done = TypeVar("Done")
+
+TIMES_TRIED = 4
 POOL_SIZE = 16  # of one process; under its threads, so that only a storm meets the end of it
 POOL_WAIT_S = 1.0
+CONNECT_S, ANSWER_S = 3, 20
 
 # Deadlock, which is what a cluster's failed certification comes as too; lock wait over; changed
 # since read. [mariadb-errors]
@@ -14,8 +24,11 @@ _REPEAT = {1213, 1205, 1020}
 _LOST = {2006, 2013, 1927, 1053, 1047}
 
 
-def make_engine(url: str) -> Engine:
-    """Loopback connections without TLS (the handshake costs 60–90 ms and hides nothing)."""
+def make_engine(url: str, *, reads_only: bool = False) -> Engine:
+    """Connections without TLS (on loopback the handshake costs 60–90 ms and hides nothing).
+
+    reads_only: each statement is its own transaction, which spares a round trip to end one.
+    """
     return create_engine(
         url,
         pool_recycle=3600,
@@ -24,15 +37,54 @@ def make_engine(url: str) -> Engine:
         pool_size=POOL_SIZE,
         max_overflow=0,
         # no gap locks, and a row another request has just written can be read again
-        isolation_level="READ COMMITTED",
+        isolation_level="AUTOCOMMIT" if reads_only else "READ COMMITTED",
+        skip_autocommit_rollback=True,
         # whoever uses a connection ends its transaction; a rollback after each is a round trip
         pool_reset_on_return=None,
         connect_args={
             "ssl_disabled": True,
+            # a database that hangs is one that does not answer
+            "connect_timeout": CONNECT_S,
+            "read_timeout": ANSWER_S,
+            "write_timeout": ANSWER_S,
             "charset": "utf8mb4",
             "init_command": "SET time_zone='+00:00'",
         },
     )
+
+
+class Sessions:
+    """Sessions on one database: to write in a transaction, or to read and nothing else."""
+
+    def __init__(self, url: str) -> None:
+        self.engine = make_engine(url)
+        self._reading = make_engine(url, reads_only=True)
+        self._write = make_sessions(self.engine)
+        self._read = make_sessions(self._reading)
+
+    def __call__(self, *, reads_only: bool = False) -> Session:
+        return self._read() if reads_only else self._write()
+
+    def dispose(self) -> None:
+        self.engine.dispose()
+        self._reading.dispose()
+
+
+def in_transaction(
+    sessions: Sessions, work: Callable[[Session], Done], *, reads_only: bool = False
+) -> Done:
+    """Do it in one transaction and commit; what the database asks to repeat is repeated whole."""
+    for left in reversed(range(TIMES_TRIED)):
+        try:
+            with sessions(reads_only=reads_only) as session:
+                done = work(session)
+                session.commit()
+                return done
+        except OperationalError as error:
+            if not left or not is_to_be_repeated(error):
+                raise
+            log.info("repeated", extra={"cause": str(error.orig)})
+    raise AssertionError("tried at least once")
 
 
 def is_to_be_repeated(error: OperationalError) -> bool:

@@ -1,0 +1,50 @@
+"""Heavy work has threads of its own, few of them, so that whoever reads is not behind it.
+
+Who waits for one waits on the event loop, which costs nothing; beyond a bound nobody waits, but is
+told at once that it is busy.
+"""
+
+import asyncio
+from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
+from typing import TypeVar
+
+from patient_owl.errors import Busy
+
+Endpoint = TypeVar("Endpoint", bound=Callable[..., object])
+Done = TypeVar("Done")
+
+
+class Pool:
+    """threads: how many work at once. most_waiting: how many more may wait."""
+
+    def __init__(self, name: str, threads: int, most_waiting: int) -> None:
+        self._threads = ThreadPoolExecutor(threads, thread_name_prefix=name)
+        self._most = threads + most_waiting
+        self._here = 0
+
+    async def run(self, work: Callable[[], Done], *, must: bool = False) -> Done:
+        """Work in one of the threads; Busy where too many wait. must: wait whoever is there."""
+        if self._here >= self._most and not must:
+            raise Busy()
+        self._here += 1
+        try:
+            return await asyncio.get_running_loop().run_in_executor(self._threads, work)
+        finally:
+            self._here -= 1
+
+
+READING = Pool("reading", threads=12, most_waiting=400)
+HASHING = Pool("hashing", threads=1, most_waiting=16)
+PICTURES = Pool("pictures", threads=1, most_waiting=40)
+SEARCHING = Pool("searching", threads=1, most_waiting=8)
+
+
+def worked_in(pool: Pool) -> Callable[[Endpoint], Endpoint]:
+    """An endpoint whose work is done in a pool of its own."""
+
+    def marked(endpoint: Endpoint) -> Endpoint:
+        endpoint.pool = pool  # type: ignore[attr-defined]
+        return endpoint
+
+    return marked

@@ -1,0 +1,45 @@
+"""What is worked out of a row is worked out once, for as long as the row is as it was.
+
+Keys name the state of a row (its identity and the moment it was changed), so processes that each
+remember for themselves can never disagree: another state is another key.
+"""
+
+from collections import OrderedDict
+from collections.abc import Callable, Hashable, Iterable, Mapping
+from threading import Lock
+from typing import Generic, TypeVar
+
+State = TypeVar("State", bound=Hashable)
+Made = TypeVar("Made")
+
+
+class Remembered(Generic[State, Made]):
+    """The `most` values used last."""
+
+    def __init__(self, most: int) -> None:
+        self._most = most
+        self._made: OrderedDict[State, Made] = OrderedDict()
+        self._lock = Lock()
+
+    def all_of(
+        self, states: Iterable[State], make: Callable[[list[State]], Mapping[State, Made]]
+    ) -> list[Made]:
+        """The value of each state; those not remembered are made together."""
+        wanted = list(states)
+        with self._lock:
+            found = {state: self._made[state] for state in wanted if state in self._made}
+            for state in found:
+                self._made.move_to_end(state)
+        missing = [state for state in wanted if state not in found]
+        if missing:
+            made = make(missing)
+            found |= made
+            with self._lock:
+                self._made.update(made)
+                while len(self._made) > self._most:
+                    self._made.popitem(last=False)
+        return [found[state] for state in wanted]
+
+    def one(self, state: State, make: Callable[[], Made]) -> Made:
+        """The value of one state."""
+        return self.all_of([state], lambda _: {state: make()})[0]
