@@ -12,6 +12,7 @@ from starlette.middleware.gzip import GZipMiddleware
 
 from patient_owl import trash
 from patient_owl.accounts.current import SIGNED_IN
+from patient_owl.accounts.router import hashing as hashing_router
 from patient_owl.accounts.router import router as accounts_router
 from patient_owl.adapters.devices import Devices
 from patient_owl.adapters.simulated import simulated_devices
@@ -32,7 +33,7 @@ from patient_owl.schools.router import router as schools_router
 from patient_owl.searches.router import router as searches_router
 from patient_owl.settings import Settings, get_settings
 from patient_owl.shots.router import router as shots_router
-from patient_owl.storage.sessions import make_engine, make_sessions
+from patient_owl.storage.sessions import Sessions
 from patient_owl.takes.pictures import router as pictures_router
 from patient_owl.takes.router import router as takes_router
 
@@ -47,12 +48,12 @@ def create_app(settings: Settings | None = None, devices: Devices | None = None)
     Without any, simulated ones stand behind the ports, and say so wherever their figures show.
     """
     settings = settings or get_settings()
-    engine = make_engine(settings.database_url)
+    sessions = Sessions(settings.database_url)
 
     @asynccontextmanager
     async def lifespan(_: FastAPI) -> AsyncIterator[None]:
         yield
-        engine.dispose()
+        sessions.dispose()
         ephemeris.close()
 
     app = FastAPI(
@@ -66,7 +67,7 @@ def create_app(settings: Settings | None = None, devices: Devices | None = None)
         generate_unique_id_function=_operation_id,
     )
     app.state.settings = settings
-    app.state.sessions = make_sessions(engine)
+    app.state.sessions = sessions
     app.state.devices = devices or simulated_devices()
     problems.install(app)
     app.add_middleware(GZipMiddleware, minimum_size=2048, compresslevel=5)
@@ -74,6 +75,7 @@ def create_app(settings: Settings | None = None, devices: Devices | None = None)
 
     api = APIRouter(prefix="/api/v1")
     api.include_router(accounts_router)
+    api.include_router(hashing_router)
     for router in (
         places_router,
         finding_router,
@@ -99,8 +101,8 @@ def create_app(settings: Settings | None = None, devices: Devices | None = None)
     def healthz() -> JSONResponse:
         """200 when a query gets through to the database, 503 when it does not."""
         try:
-            with engine.connect() as connection:
-                connection.execute(text("SELECT 1"))
+            with sessions(reads_only=True) as session:
+                session.execute(text("SELECT 1"))
         except SQLAlchemyError:
             return JSONResponse({"status": "no database"}, 503)
         return JSONResponse({"status": "ok"})

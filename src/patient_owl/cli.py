@@ -18,7 +18,7 @@ import uvicorn
 from pydantic import ValidationError
 
 from patient_owl.accounts.schemas import AccountCreate
-from patient_owl.accounts.service import create_account
+from patient_owl.accounts.service import make_account
 from patient_owl.adapters.simulated import simulated_devices
 from patient_owl.app import create_app
 from patient_owl.core.errors import OwlError
@@ -78,7 +78,7 @@ def account(name: str, email: str) -> None:
             url = database.url
             migrate(url)
         with make_sessions(make_engine(url))() as session:
-            create_account(session, AccountCreate(name=name, email=email, password=password))
+            make_account(session, AccountCreate(name=name, email=email, password=password))
             session.commit()
         print(f"{email} can sign in now.")
         if not settings.database_url and not _is_running(settings.data_dir):

@@ -1,6 +1,6 @@
 """Every table, so that migrations and tests see the whole schema by importing one module."""
 
-from patient_owl.accounts.models import SignedInSession, SignInFailure, User
+from patient_owl.accounts.models import House, KnownDevice, SignedInSession, SignInTries, User
 from patient_owl.kit.models import KitItem
 from patient_owl.learned.models import FoundLightRow, WordsHeard
 from patient_owl.nights.models import Night
@@ -13,13 +13,15 @@ from patient_owl.takes.models import Take
 __all__ = [
     "Base",
     "FoundLightRow",
+    "House",
     "KitItem",
+    "KnownDevice",
     "Night",
     "Photo",
     "PhotoPart",
     "Place",
     "Shot",
-    "SignInFailure",
+    "SignInTries",
     "SignedInSession",
     "Take",
     "User",

@@ -1,8 +1,12 @@
 """Entering, leaving, and keeping others out."""
 
+from threading import Thread
+from typing import Any
+
 import pytest
 from fastapi.testclient import TestClient
 
+from patient_owl.accounts.tries import OF_ADDRESS
 from tests.app import making
 from tests.app.conftest import PASSWORD, SignedIn
 
@@ -32,19 +36,111 @@ def test_signing_out_ends_the_session_on_the_server(ida: TestClient) -> None:
     assert ida.get("/api/v1/nights").status_code == 401
 
 
+def tried(client: TestClient, email: str = "ida@example.org", password: str = "wrong") -> Any:
+    return client.post("/api/v1/session", json={"email": email, "password": password})
+
+
 def test_a_wrong_password_says_no_more_than_needed_and_guessing_is_slowed(
     signed_in: SignedIn, visitor: TestClient
 ) -> None:
     signed_in("Ida")
-    wrong = {"email": "ida@example.org", "password": "wrong password"}
-    unknown = {"email": "nobody@example.org", "password": "wrong password"}
-    first = visitor.post("/api/v1/session", json=wrong)
+    first, unknown = tried(visitor), tried(visitor, "nobody@example.org")
     assert first.status_code == 401
-    assert first.json()["detail"] == visitor.post("/api/v1/session", json=unknown).json()["detail"]
-    answers = [visitor.post("/api/v1/session", json=wrong).status_code for _ in range(6)]
-    assert answers == [401, 401, 401, 401, 429, 429]
-    right = {"email": "ida@example.org", "password": PASSWORD}
-    assert visitor.post("/api/v1/session", json=right).status_code == 429
+    assert first.json()["detail"] == unknown.json()["detail"]
+    assert [tried(visitor).status_code for _ in range(6)] == [401, 401, 401, 401, 429, 429]
+    slowed = tried(visitor, password=PASSWORD)
+    assert slowed.status_code == 429
+    assert 0 < int(slowed.headers["retry-after"]) <= 301
+
+
+def test_strangers_do_not_lock_an_owner_out_of_a_browser_that_was_here_before(
+    signed_in: SignedIn, visitor: TestClient
+) -> None:
+    ida = signed_in("Ida")
+    ida.delete("/api/v1/session")
+    assert {tried(visitor).status_code for _ in range(12)} == {401, 429}
+    assert tried(ida, password=PASSWORD).status_code == 200
+    # but that browser may not guess without end either, nor is it known to anybody else
+    assert [tried(ida).status_code for _ in range(12)].count(429) == 2
+    assert tried(ida, "jonas@example.org").status_code == 401
+
+
+def test_many_at_once_are_counted_once_each(app: Any, signed_in: SignedIn) -> None:
+    signed_in("Ida")
+    statuses: list[int] = []
+
+    def stranger() -> None:
+        statuses.append(tried(TestClient(app)).status_code)
+
+    threads = [Thread(target=stranger) for _ in range(24)]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    assert statuses.count(401) <= OF_ADDRESS
+    assert set(statuses) <= {401, 429, 503}
+
+
+def test_of_all_who_would_be_first_one_is(app: Any) -> None:
+    statuses: list[int] = []
+
+    def first(k: int) -> None:
+        body = {**ACCOUNT, "email": f"ida{k}@example.org"}
+        statuses.append(TestClient(app).post("/api/v1/accounts", json=body).status_code)
+
+    threads = [Thread(target=first, args=(k,)) for k in range(10)]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    assert statuses.count(201) == 1
+    assert set(statuses) <= {201, 403, 503}
+
+
+@pytest.mark.parametrize("password", ["password123", "qwertyuiop12", "ida@example.org", "1234567890"])
+def test_a_password_that_is_guessed_soon_is_refused_and_never_repeated(
+    visitor: TestClient, password: str
+) -> None:
+    refused = visitor.post("/api/v1/accounts", json={**ACCOUNT, "password": password})
+    assert refused.status_code == 422
+    assert "harder to guess" in refused.json()["detail"]
+    too_short = visitor.post("/api/v1/accounts", json={**ACCOUNT, "password": "swordfish"})
+    for answer in (refused, too_short):
+        assert password not in answer.text
+        assert "swordfish" not in answer.text
+
+
+def test_addresses_are_told_apart_letter_for_letter_but_for_case(signed_in: SignedIn) -> None:
+    signed_in("Ida")
+    signed_in("Idä")
+    client = signed_in("Jonas")
+    assert tried(client, "IDA@Example.org", PASSWORD).json()["user"]["name"] == "Ida"
+
+
+def test_a_new_password_ends_every_other_session(signed_in: SignedIn, visitor: TestClient) -> None:
+    ida = signed_in("Ida")
+    assert tried(visitor, password=PASSWORD).status_code == 200
+    assert [s["is_this"] for s in ida.get("/api/v1/sessions").json()] == [False, True]
+    path, new = "/api/v1/account/password", "a heron waits at low water"
+    wrong = ida.put(path, json={"current": "not this", "password": new})
+    assert (wrong.status_code, wrong.json()["errors"][0]["name"]) == (422, "current")
+    assert ida.put(path, json={"current": PASSWORD, "password": new}).status_code == 204
+    assert visitor.get("/api/v1/nights").status_code == 401
+    assert ida.get("/api/v1/nights").status_code == 200
+    assert tried(visitor, password=PASSWORD).status_code == 401
+    assert tried(visitor, password=new).status_code == 200
+
+
+def test_one_session_can_be_ended_and_only_ones_own(
+    signed_in: SignedIn, visitor: TestClient
+) -> None:
+    ida, jonas = signed_in("Ida"), signed_in("Jonas")
+    tried(visitor, password=PASSWORD)
+    other = next(s for s in ida.get("/api/v1/sessions").json() if not s["is_this"])
+    assert other["device"] == "testclient"
+    assert jonas.delete(f"/api/v1/sessions/{other['id']}").status_code == 404
+    assert ida.delete(f"/api/v1/sessions/{other['id']}").status_code == 204
+    assert visitor.get("/api/v1/nights").status_code == 401
 
 
 def test_a_change_without_our_own_token_is_refused(ida: TestClient) -> None:

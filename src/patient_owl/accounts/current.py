@@ -8,16 +8,15 @@ from fastapi.security import APIKeyCookie
 from patient_owl.accounts import service
 from patient_owl.accounts.models import User
 from patient_owl.errors import NotSignedIn
-from patient_owl.http.request import DbSession
+from patient_owl.http.request import SAFE, DbSession
 from patient_owl.storage.base import now_utc
 
 COOKIE = "owl_session"
 CSRF_HEADER = "X-Owl-Csrf"
-_SAFE = {"GET", "HEAD", "OPTIONS"}
 _cookie = APIKeyCookie(name=COOKIE, auto_error=False)
 
 
-def _current_user(
+async def _current_user(
     request: Request,
     session: DbSession,
     token: Annotated[str | None, Depends(_cookie)] = None,
@@ -26,7 +25,7 @@ def _current_user(
     if found is None:
         raise NotSignedIn()
     row, user = found
-    if request.method not in _SAFE:
+    if request.method not in SAFE:
         service.check_csrf(row, request.headers.get(CSRF_HEADER))
     return user
 

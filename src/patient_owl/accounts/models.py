@@ -1,13 +1,22 @@
-"""People, their sessions, and failed sign-ins."""
+"""People, their sessions and devices, and tries to sign in."""
 
 from datetime import datetime
 from uuid import UUID
 
-from sqlalchemy import JSON, ForeignKey, Index, String
+from sqlalchemy import JSON, ForeignKey, Index, SmallInteger, String
 from sqlalchemy.dialects.mysql import BINARY
 from sqlalchemy.orm import Mapped, mapped_column
 
 from patient_owl.storage.base import Base, new_id, now_utc
+
+
+class House(Base):
+    """One row, once there is an account: of all who try to be the first, one can write it."""
+
+    __tablename__ = "house"
+
+    id: Mapped[int] = mapped_column(SmallInteger, primary_key=True, autoincrement=False)
+    opened_at_utc: Mapped[datetime] = mapped_column(default=now_utc)
 
 
 class User(Base):
@@ -15,30 +24,46 @@ class User(Base):
 
     id: Mapped[UUID] = mapped_column(primary_key=True, default=new_id)
     name: Mapped[str] = mapped_column(String(80))
-    email: Mapped[str] = mapped_column(String(254), unique=True)
+    # letter for letter: other collations take ä for a
+    email: Mapped[str] = mapped_column(String(254, collation="utf8mb4_bin"), unique=True)
     password_hash: Mapped[str] = mapped_column(String(255))
     created_at_utc: Mapped[datetime] = mapped_column(default=now_utc)
     schools: Mapped[dict[str, str]] = mapped_column(JSON, default=dict)
 
 
 class SignedInSession(Base):
-    """A browser that is signed in. Only hashes are stored: a leaked table opens no door."""
+    """A browser that is signed in. Only hashes are stored: a leaked table opens no door.
+
+    device: what the browser says it is, for its owner to tell sessions apart.
+    """
 
     __tablename__ = "sessions"
+    __table_args__ = (Index("ix_sessions_expires", "expires_at_utc"),)
 
     token_hash: Mapped[bytes] = mapped_column(BINARY(32), primary_key=True)
+    id: Mapped[UUID] = mapped_column(default=new_id, unique=True)
     user_id: Mapped[UUID] = mapped_column(ForeignKey("users.id"), index=True)
     csrf_token: Mapped[str] = mapped_column(String(64))
+    device: Mapped[str] = mapped_column(String(200), default="")
     created_at_utc: Mapped[datetime] = mapped_column(default=now_utc)
     expires_at_utc: Mapped[datetime]
 
 
-class SignInFailure(Base):
-    """One failed try, kept as long as it counts."""
+class KnownDevice(Base):
+    """A browser somebody signed in with before; strangers' tries do not slow it."""
 
-    __tablename__ = "sign_in_failures"
-    __table_args__ = (Index("ix_sign_in_failures_who", "who", "at_utc"),)
+    __tablename__ = "known_devices"
 
-    id: Mapped[UUID] = mapped_column(primary_key=True, default=new_id)
-    who: Mapped[str] = mapped_column(String(254))
-    at_utc: Mapped[datetime] = mapped_column(default=now_utc)
+    token_hash: Mapped[bytes] = mapped_column(BINARY(32), primary_key=True)
+    user_id: Mapped[UUID] = mapped_column(ForeignKey("users.id"), index=True)
+    seen_at_utc: Mapped[datetime] = mapped_column(default=now_utc, index=True)
+
+
+class SignInTries(Base):
+    """How often somebody tried in one stretch of time. who: a hash, of an address or a client."""
+
+    __tablename__ = "sign_in_tries"
+
+    who: Mapped[bytes] = mapped_column(BINARY(32), primary_key=True)
+    since_utc: Mapped[datetime] = mapped_column(primary_key=True, index=True)
+    tries: Mapped[int]

@@ -1,5 +1,6 @@
 """What goes over the wire about people."""
 
+from datetime import datetime
 from typing import Annotated
 from uuid import UUID
 
@@ -19,6 +20,11 @@ Password = Annotated[str, Field(min_length=10, max_length=200, description="10 t
 class AccountCreate(Asked):
     name: Annotated[Name, Field(max_length=80)]
     email: Email
+    password: Password
+
+
+class PasswordChange(Asked):
+    current: Annotated[str, Field(min_length=1, max_length=200)]
     password: Password
 
 
@@ -45,3 +51,13 @@ class SessionOut(BaseModel):
     csrf_token: str | None
     is_demo: bool
     may_create_account: bool
+
+
+class SessionListed(BaseModel):
+    """A browser that is signed in. is_this: the one that asks."""
+
+    id: UUID
+    device: str
+    created_at_utc: datetime
+    expires_at_utc: datetime
+    is_this: bool

@@ -1,86 +1,144 @@
-"""Creating accounts, signing in and out, and knowing who asks."""
+"""Creating accounts, signing in and out, and knowing who asks.
+
+Hashing a password takes a core for a while, so it is done between two transactions, never in one.
+"""
 
 import hashlib
 import hmac
 import secrets
 from dataclasses import dataclass
 from datetime import datetime, timedelta
+from uuid import UUID
 
-from pwdlib import PasswordHash
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts import store
-from patient_owl.accounts.models import SignedInSession, SignInFailure, User
-from patient_owl.accounts.schemas import AccountCreate, SignIn
-from patient_owl.errors import Conflict, NotSignedIn, Refused, TooMany
+from patient_owl.accounts import store, tries
+from patient_owl.accounts.models import House, SignedInSession, User
+from patient_owl.accounts.passwords import check_strength, hashed
+from patient_owl.accounts.schemas import AccountCreate, SessionListed
+from patient_owl.errors import Conflict, NotFound, NotSignedIn, Refused
 
-_hasher = PasswordHash.recommended()  # Argon2id with the library's current parameters
-_DUMMY_HASH = _hasher.hash("nobody's password")  # so that an unknown address takes as long
-
-# Guessing is slowed, a forgetful owner is not locked out for the night.
-TRIES = 5
-TRY_WINDOW = timedelta(minutes=5)
+MOST_DEVICE_LETTERS = 200
 
 
 @dataclass(frozen=True)
 class Opened:
-    """A session just opened: the secret for the cookie, and its row."""
+    """A session just opened: the secrets for the cookies, and its row."""
 
     token: str
+    device_token: str
     row: SignedInSession
     user: User
 
 
-def create_account(session: Session, request: AccountCreate) -> User:
-    user = User(
-        name=request.name, email=request.email, password_hash=_hasher.hash(request.password)
-    )
+def checked(request: AccountCreate) -> AccountCreate:
+    """WrongValue where its password is guessed soon."""
+    check_strength(request.password, request.name, request.email)
+    return request
+
+
+def create_account(session: Session, request: AccountCreate, password_hash: str) -> User:
+    user = User(name=request.name, email=request.email, password_hash=password_hash)
     session.add(user)
     try:
         session.flush()
     except IntegrityError as error:
         session.rollback()
         raise Conflict("There is an account with this address already.") from error
+    if not store.has_house(session):
+        session.add(House(id=1))
     return user
 
 
-def create_first_account(session: Session, request: AccountCreate) -> User:
+def create_first_account(session: Session, request: AccountCreate, password_hash: str) -> User:
     """Only while the house is empty; later ones are made by its owner with `./owl account`."""
-    if store.has_users(session):
-        raise Refused(
-            "This Patient Owl has its first account already. "
-            "Whoever runs it can add yours with: ./owl account"
-        )
-    return create_account(session, request)
+    try:
+        session.add(House(id=1))
+        session.flush()  # of many at once one gets through
+    except IntegrityError as error:
+        session.rollback()
+        raise taken() from error
+    return create_account(session, request, password_hash)
 
 
-def sign_in(session: Session, request: SignIn, now_utc: datetime) -> User:
+def taken() -> Refused:
+    return Refused(
+        "This Patient Owl has its first account already. "
+        "Whoever runs it can add yours with: ./owl account"
+    )
+
+
+def make_account(session: Session, request: AccountCreate) -> User:
+    """An account at the machine itself."""
+    return create_account(session, request, hashed(checked(request).password))
+
+
+def begin_sign_in(session: Session, tried: tries.Try, now_utc: datetime) -> str | None:
+    """Count the try, and answer the hash to hold the password against; None of an unknown one."""
+    tries.count(session, tried, now_utc)
+    user = store.user_by_email(session, tried.email)
+    return user.password_hash if user else None
+
+
+def finish_sign_in(session: Session, tried: tries.Try, is_right: bool, now_utc: datetime) -> User:
     """The user, or NotSignedIn without saying whether address or password was wrong."""
-    since_utc = now_utc - TRY_WINDOW
-    if store.failures_since(session, request.email, since_utc) >= TRIES:
-        raise TooMany(int(TRY_WINDOW.total_seconds()))
-    user = store.user_by_email(session, request.email)
-    right = _hasher.verify(request.password, user.password_hash if user else _DUMMY_HASH)
-    if user is None or not right:
-        session.add(SignInFailure(who=request.email, at_utc=now_utc))
-        session.commit()  # the failure must count although the request fails
+    user = store.user_by_email(session, tried.email) if is_right else None
+    if user is None:
         raise NotSignedIn("Address and password do not fit together.")
-    store.forget_failures(session, request.email, now_utc)
+    tries.forget(session, tried)
+    tries.sweep(session, now_utc)
+    store.sweep(session, now_utc)
     return user
 
 
-def open_session(session: Session, user: User, now_utc: datetime, days: int) -> Opened:
-    token = secrets.token_urlsafe(32)
+def change_password(session: Session, user_id: UUID, password_hash: str, but: bytes | None) -> None:
+    """Another password; every other session ends, and no device is known any more."""
+    session.get_one(User, user_id).password_hash = password_hash
+    store.end_sessions_of(session, user_id, but)
+    store.forget_devices_of(session, user_id)
+
+
+def open_session(
+    session: Session, user: User, now_utc: datetime, days: int, device: str, known: str | None
+) -> Opened:
+    """known: the token of a browser that was here before."""
+    token, device_token = secrets.token_urlsafe(32), known or secrets.token_urlsafe(32)
     row = SignedInSession(
         token_hash=token_hash(token),
         user_id=user.id,
         csrf_token=secrets.token_urlsafe(24),
+        device=device[:MOST_DEVICE_LETTERS],
         created_at_utc=now_utc,
         expires_at_utc=now_utc + timedelta(days=days),
     )
     session.add(row)
-    return Opened(token, row, user)
+    store.know_device(session, token_hash(device_token), user.id, now_utc)
+    return Opened(token, device_token, row, user)
+
+
+def sessions_out(
+    session: Session, user: User, token: str | None, now_utc: datetime
+) -> list[SessionListed]:
+    mine = token_hash(token or "")
+    return [
+        SessionListed(
+            id=row.id,
+            device=row.device,
+            created_at_utc=row.created_at_utc,
+            expires_at_utc=row.expires_at_utc,
+            is_this=row.token_hash == mine,
+        )
+        for row in store.sessions_of(session, user.id, now_utc)
+    ]
+
+
+def end_one(session: Session, user: User, session_id: UUID, now_utc: datetime) -> None:
+    for row in store.sessions_of(session, user.id, now_utc):
+        if row.id == session_id:
+            session.delete(row)
+            return
+    raise NotFound("session")
 
 
 def token_hash(token: str) -> bytes:

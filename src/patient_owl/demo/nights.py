@@ -8,7 +8,7 @@ from sqlalchemy.orm import Session
 
 from patient_owl.accounts.router import DEMO_EMAIL
 from patient_owl.accounts.schemas import AccountCreate
-from patient_owl.accounts.service import create_account
+from patient_owl.accounts.service import make_account
 from patient_owl.accounts.store import user_by_email
 from patient_owl.accounts.visit import Visit
 from patient_owl.adapters.devices import Devices
@@ -124,7 +124,7 @@ def load(session: Session, devices: Devices, today: date) -> None:
     """Fill an empty demo; does nothing when it has been loaded before."""
     if user_by_email(session, DEMO_EMAIL):
         return
-    user = create_account(
+    user = make_account(
         session, AccountCreate(name="Ida Tern", email=DEMO_EMAIL, password=_PASSWORD)
     )
     places = {key: create_place(session, user, place).id for key, place in PLACES.items()}

@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/v1/account/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Password
+         * @description Another password; every other session of the account ends.
+         */
+        put: operations["change_password"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/accounts": {
         parameters: {
             query?: never;
@@ -341,7 +361,7 @@ export interface paths {
         };
         /**
          * List Nights
-         * @description All nights, latest evening first.
+         * @description Nights, latest evening first; Link names the next page where there is one.
          */
         get: operations["list_nights"];
         put?: never;
@@ -851,7 +871,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * List Sessions
+         * @description The browsers that are signed in to this account, the newest first.
+         */
+        get: operations["list_sessions"];
         put?: never;
         post?: never;
         /**
@@ -859,6 +883,26 @@ export interface paths {
          * @description End every session of this account.
          */
         delete: operations["sign_out_everywhere"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sessions/{session_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End Session
+         * @description End one session of this account.
+         */
+        delete: operations["end_session"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2835,6 +2879,16 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** PasswordChange */
+        PasswordChange: {
+            /** Current */
+            current: string;
+            /**
+             * Password
+             * @description 10 to 200 characters
+             */
+            password: string;
+        };
         /**
          * PhaseOut
          * @description Equal frames in a row; exposure_s None where the hand opens and closes.
@@ -3494,6 +3548,31 @@ export interface components {
              * @default []
              */
             weekdays: number[];
+        };
+        /**
+         * SessionListed
+         * @description A browser that is signed in. is_this: the one that asks.
+         */
+        SessionListed: {
+            /**
+             * Created At Utc
+             * Format: date-time
+             */
+            created_at_utc: string;
+            /** Device */
+            device: string;
+            /**
+             * Expires At Utc
+             * Format: date-time
+             */
+            expires_at_utc: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Is This */
+            is_this: boolean;
         };
         /**
          * SessionOut
@@ -4344,6 +4423,133 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    change_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordChange"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too many at once; Retry-After says when */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     create_account: {
         parameters: {
             query?: never;
@@ -5710,7 +5916,11 @@ export interface operations {
     };
     list_nights: {
         parameters: {
-            query?: never;
+            query?: {
+                limit?: number;
+                /** @description from the Link header */
+                before?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -5732,6 +5942,30 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
@@ -8398,6 +8632,44 @@ export interface operations {
             };
         };
     };
+    list_sessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionListed"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     sign_out_everywhere: {
         parameters: {
             query?: never;
@@ -8447,6 +8719,104 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    end_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                session_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
