@@ -54,6 +54,12 @@ def upgrade() -> None:
         type_=sa.String(254, collation="utf8mb4_bin"),
         existing_nullable=False,
     )
+    op.create_table(
+        "device_states",
+        sa.Column("device_id", sa.Uuid(), nullable=False),
+        sa.Column("state", sa.JSON(), nullable=False),
+        sa.PrimaryKeyConstraint("device_id"),
+    )
     op.drop_table("sign_in_failures")
     op.create_table(
         "sign_in_tries",
@@ -117,6 +123,7 @@ def downgrade() -> None:
     op.drop_column("sessions", "device")
     op.drop_column("sessions", "id")
     op.drop_table("known_devices")
+    op.drop_table("device_states")
     op.drop_table("sign_in_tries")
     op.create_table(
         "sign_in_failures",

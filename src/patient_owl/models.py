@@ -8,10 +8,12 @@ from patient_owl.pictures.models import Photo, PhotoPart
 from patient_owl.places.models import Place
 from patient_owl.shots.models import Shot
 from patient_owl.storage.base import Base
+from patient_owl.storage.device_memory import DeviceState
 from patient_owl.takes.models import Take
 
 __all__ = [
     "Base",
+    "DeviceState",
     "FoundLightRow",
     "House",
     "KitItem",

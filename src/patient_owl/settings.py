@@ -1,8 +1,11 @@
 """What can be set from outside, by environment variables that begin with OWL_."""
 
+import os
 from functools import lru_cache
 from pathlib import Path
+from typing import Annotated
 
+from pydantic import Field
 from pydantic_settings import BaseSettings, SettingsConfigDict
 
 PROJECT_DIR = Path(__file__).resolve().parents[2]
@@ -15,7 +18,9 @@ class Settings(BaseSettings):
 
     var_dir: Path = PROJECT_DIR / "var"
     host: str = "127.0.0.1"
-    port: int = 8040
+    port: Annotated[int, Field(ge=1, le=65535)] = 8040
+    # processes that answer; each has one core's worth of Python
+    workers: Annotated[int, Field(ge=1, le=64)] = Field(default_factory=lambda: os.cpu_count() or 1)
     demo: bool = False
     database_url: str = ""
     # A cookie marked Secure is dropped by browsers on plain http; set behind TLS.

@@ -79,6 +79,7 @@ async function leave(): Promise<void> {
     </main>
     <!-- not before the first page is there: its redirect would undo a click made meanwhile -->
     <footer v-if="route.name && route.name !== 'field'" class="foot no-print">
+      <router-link v-if="session.user" to="/account">Account</router-link>
       <router-link to="/about">About, and what it is made of</router-link>
     </footer>
     <ShortcutList />
@@ -129,6 +130,10 @@ async function leave(): Promise<void> {
 
 .foot a {
   color: var(--muted);
+}
+
+.foot a + a {
+  margin-left: 24px;
 }
 
 .places {

@@ -31,6 +31,7 @@ export const router = createRouter({
     { path: '/places', name: 'places', component: () => import('./views/PlacesView.vue') },
     { path: '/bench', name: 'bench', component: () => import('./views/BenchView.vue') },
     { path: '/schools', name: 'schools', component: () => import('./views/SchoolsView.vue') },
+    { path: '/account', name: 'account', component: () => import('./views/AccountView.vue') },
     { path: '/kit', name: 'kit', component: () => import('./views/KitView.vue') },
     {
       path: '/about',

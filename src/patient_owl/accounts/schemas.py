@@ -23,6 +23,13 @@ class AccountCreate(Asked):
     password: Password
 
 
+class NewPassword(Asked):
+    """What whoever runs the machine may give an account."""
+
+    email: Email
+    password: Password
+
+
 class PasswordChange(Asked):
     current: Annotated[str, Field(min_length=1, max_length=200)]
     password: Password

@@ -16,8 +16,9 @@ from sqlalchemy.orm import Session
 from patient_owl.accounts import store, tries
 from patient_owl.accounts.models import House, SignedInSession, User
 from patient_owl.accounts.passwords import check_strength, hashed
-from patient_owl.accounts.schemas import AccountCreate, SessionListed
+from patient_owl.accounts.schemas import AccountCreate, NewPassword, SessionListed
 from patient_owl.errors import Conflict, NotFound, NotSignedIn, Refused
+from patient_owl.words.devices import device_text
 
 MOST_DEVICE_LETTERS = 200
 
@@ -74,6 +75,15 @@ def make_account(session: Session, request: AccountCreate) -> User:
     return create_account(session, request, hashed(checked(request).password))
 
 
+def reset_password(session: Session, request: NewPassword) -> None:
+    """Another password for an account whose owner forgot it, given at the machine itself."""
+    user = store.user_by_email(session, request.email)
+    if user is None:
+        raise NotFound("account")
+    check_strength(request.password, user.name, user.email)
+    change_password(session, user.id, hashed(request.password), None)
+
+
 def begin_sign_in(session: Session, tried: tries.Try, now_utc: datetime) -> str | None:
     """Count the try, and answer the hash to hold the password against; None of an unknown one."""
     tries.count(session, tried, now_utc)
@@ -124,7 +134,7 @@ def sessions_out(
     return [
         SessionListed(
             id=row.id,
-            device=row.device,
+            device=device_text(row.device),
             created_at_utc=row.created_at_utc,
             expires_at_utc=row.expires_at_utc,
             is_this=row.token_hash == mine,

@@ -7,7 +7,7 @@ shutter is open, what is on its card. It never tells how bright the scene is.
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Protocol
+from typing import Any, Protocol
 from uuid import UUID
 
 from patient_owl.core.exposure.settings import Settings
@@ -75,9 +75,21 @@ class Aim:
     body: Body
 
 
+class Memory(Protocol):
+    """Where a device that is no thing keeps what it remembers, whichever process asks it next."""
+
+    def read(self) -> dict[str, Any] | None:
+        """What was kept last; None before the first time."""
+
+    def read_to_change(self) -> dict[str, Any] | None:
+        """The same, and nobody else changes it until this request is done."""
+
+    def keep(self, state: dict[str, Any]) -> None: ...
+
+
 class CameraRack(Protocol):
     """Where cameras and meters are kept: one of each on the tripod of a shot."""
 
-    def camera(self, aim: Aim) -> Camera: ...
+    def camera(self, aim: Aim, memory: Memory) -> Camera: ...
 
     def meter(self, aim: Aim) -> LightMeter: ...

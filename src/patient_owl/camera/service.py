@@ -1,7 +1,7 @@
 """Driving the camera on the tripod of a shot, and reading the meter beside it."""
 
 from datetime import datetime
-from uuid import UUID
+from uuid import UUID, uuid5
 
 from patient_owl.accounts.visit import Visit
 from patient_owl.adapters.camera import Aim, Camera, Frame
@@ -11,6 +11,7 @@ from patient_owl.pictures.models import Photo
 from patient_owl.pictures.service import add_photo
 from patient_owl.shots.planner import Planner
 from patient_owl.shots.service import get_shot
+from patient_owl.storage.device_memory import DeviceMemory
 from patient_owl.takes.service import give_photo
 
 
@@ -27,7 +28,8 @@ def _aim(visit: Visit, shot_id: UUID) -> Aim:
 
 def camera_of(visit: Visit, shot_id: UUID) -> Camera:
     """The camera on the tripod of a shot."""
-    return visit.devices.cameras.camera(_aim(visit, shot_id))
+    memory = DeviceMemory(visit.session, shot_id)
+    return visit.devices.cameras.camera(_aim(visit, shot_id), memory)
 
 
 def meter_out(visit: Visit, shot_id: UUID) -> MeterOut:
@@ -47,10 +49,16 @@ def set_camera(camera: Camera, wanted: CameraSettings) -> None:
 
 
 def attach(visit: Visit, shot_id: UUID, frame_id: str, take_id: UUID) -> Photo:
-    """A frame of the camera as the picture of a take."""
-    content = camera_of(visit, shot_id).picture(frame_id)
-    name = f"simulated-{frame_id[:8]}.jpg"
-    photo = add_photo(visit.session, visit.user, shot_id, name, content, keep=False)
+    """A frame of the camera as the picture of a take; once, however often it is asked for."""
+    photo_id = uuid5(shot_id, frame_id)
+    photo = visit.session.get(Photo, photo_id)
+    if photo is None:
+        content = camera_of(visit, shot_id).picture(frame_id)
+        name = f"simulated-{frame_id[:8]}.jpg"
+        photo = add_photo(
+            visit.session, visit.user, shot_id, name, content, keep=False, photo_id=photo_id
+        )
+    photo.deleted_at_utc = None
     return give_photo(visit.session, visit.user, photo.id, take_id)
 
 

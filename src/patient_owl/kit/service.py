@@ -4,6 +4,7 @@ from typing import Any
 from uuid import UUID
 
 from pydantic import ValidationError
+from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
@@ -83,6 +84,8 @@ def import_file(session: Session, user: User, content: bytes) -> ImportedOut:
     One thing that cannot be used refuses the whole file, so that nothing is half kept.
     """
     items = _read(content)
+    # the same file twice at once is added once
+    session.execute(select(User.id).where(User.id == user.id).with_for_update())
     known = {(item.name, out(item).spec.model_dump_json()) for item in all_kit(session, user)}
     skipped = []
     for item in items:

@@ -15,6 +15,7 @@ from patient_owl.formats.picture import Picture, read_picture
 from patient_owl.pictures.models import Photo, PhotoPart
 from patient_owl.pictures.schemas import PhotoOut, ReadingOut
 from patient_owl.shots.service import get_shot
+from patient_owl.storage.base import new_id
 from patient_owl.storage.owned import owned, owned_rows
 from patient_owl.words.pictures import photo_settings_text, reading_text
 
@@ -23,12 +24,20 @@ DRAWN_LEVELS = 64
 
 
 def add_photo(
-    session: Session, user: User, shot_id: UUID, name: str, content: bytes, *, keep: bool
+    session: Session,
+    user: User,
+    shot_id: UUID,
+    name: str,
+    content: bytes,
+    *,
+    keep: bool,
+    photo_id: UUID | None = None,
 ) -> Photo:
     """Read a picture and keep what it tells; the file itself only when asked."""
     shot = get_shot(session, user.id, shot_id)
     picture = read_picture(content)
     photo = Photo(
+        id=photo_id or new_id(),
         user_id=user.id,
         shot_id=shot.id,
         take_id=None,

@@ -104,6 +104,13 @@ class PrivateMariaDB:
             time.sleep(0.05)
         self.pid = None
 
+    def is_running(self) -> bool:
+        """Whether its process is there."""
+        pid = self._running_pid()
+        if pid is not None:
+            _reap(pid)
+        return self._running_pid() is not None
+
     def kill(self) -> None:
         """End it at once, as a power cut would; for tests of durability."""
         pid = self._running_pid()

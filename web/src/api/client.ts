@@ -70,6 +70,12 @@ export async function data<T>(answer: Promise<Answer<T>>): Promise<T> {
   throw new ApiError(response.status, detail, problem.errors)
 }
 
+/** Where a list goes on, of an answer that is one page of it; null on the last. */
+export function pageAfter(response: Response): string | null {
+  const next = response.headers.get('link')?.match(/[?&]before=([^&>]+)/)
+  return next?.[1] ? decodeURIComponent(next[1]) : null
+}
+
 /** The header an edit carries: which version it changes. */
 export function ifMatch(version: number): { 'if-match': string } {
   return { 'if-match': `"v${version}"` }

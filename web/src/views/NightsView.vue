@@ -6,13 +6,28 @@ import { useRouter } from 'vue-router'
 import LoadState from '../components/LoadState.vue'
 import { useLoad } from '../composables/useLoad'
 import { useNotices } from '../stores/notices'
-import { ApiError, client, data, type Schemas } from '../api/client'
+import { ApiError, client, data, pageAfter, type Schemas } from '../api/client'
 
 type Night = Schemas['NightOut']
 
 const router = useRouter()
 const notices = useNotices()
-const nights = useLoad<Night[]>((signal) => data(client.GET('/api/v1/nights', { signal })))
+const earlier = ref<string | null>(null)
+async function pageOf(signal?: AbortSignal, before?: string): Promise<Night[]> {
+  const answer = client.GET('/api/v1/nights', { params: { query: { before } }, signal })
+  const found = await data(answer)
+  earlier.value = pageAfter((await answer).response)
+  return found
+}
+const nights = useLoad<Night[]>((signal) => pageOf(signal))
+async function goFurther(): Promise<void> {
+  try {
+    const found = await pageOf(undefined, earlier.value ?? undefined)
+    nights.value.value = [...(nights.value.value ?? []), ...found]
+  } catch (caught) {
+    notices.fail(caught)
+  }
+}
 const places = useLoad<Schemas['PlaceOut'][]>((signal) =>
   data(client.GET('/api/v1/places', { signal })),
 )
@@ -141,6 +156,7 @@ const remove = (night: Night) =>
         </li>
       </ul>
     </section>
+    <v-btn v-if="earlier" block @click="goFurther">Earlier nights</v-btn>
   </div>
 </template>
 

@@ -6,16 +6,16 @@ carry shot noise, dark current, read noise and clipping of the sensor in the kit
 """
 
 import io
-from collections import OrderedDict
-from dataclasses import dataclass, replace
+from dataclasses import astuple, dataclass, replace
 from datetime import UTC, datetime, timedelta
+from typing import Any, NamedTuple, Self
 from uuid import UUID, uuid4
 
 import numpy as np
 from PIL import Image
 from PIL.TiffImagePlugin import IFDRational
 
-from patient_owl.adapters.camera import Frame, Status
+from patient_owl.adapters.camera import Frame, Memory, Status
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.reading import MID_GREY
 from patient_owl.core.exposure.settings import Settings
@@ -29,7 +29,7 @@ STAR_OVER_STOPS = 5.0  # of a star's core over the sky
 CARD_FRAMES = 2000
 BATTERY_S = 4 * 3600.0
 METER_LOWEST_EV100 = -2.0  # what good hand meters reach; common practice
-MOST_FRAMES_HELD = 40  # pictures a simulated card keeps in memory
+MOST_FRAMES_HELD = 40  # frames a simulated card shows
 JPEG_QUALITY = 90
 PLAIN_NOISE = SensorNoise(50_000, 2.0, 5.0, 0.05, 0.5)
 
@@ -50,78 +50,136 @@ def latent(shot_id: UUID, sky: tuple[float, float], ground: tuple[float, float])
     return Latent(sky[0] + off * sky[1], ground[0] + off * ground[1], seed)
 
 
-class SimulatedCamera:
-    """Stands behind adapters.camera.Camera."""
+class _Kept(NamedTuple):
+    """A frame on the card, and which it was of all that were taken: its noise is its own."""
 
-    def __init__(self, scene: Latent, noise: SensorNoise | None, pixel_pitch_um: float) -> None:
+    number: int
+    frame: Frame
+
+
+@dataclass(frozen=True)
+class _State:
+    """What the camera remembers."""
+
+    settings: Settings = Settings(1.0, 4.0, 800)
+    self_timer_s: float = 0.0
+    open_since: datetime | None = None
+    used_s: float = 0.0
+    taken: int = 0
+    frames: tuple[_Kept, ...] = ()
+
+    @classmethod
+    def read(cls, written: dict[str, Any] | None) -> Self:
+        if written is None:
+            return cls()
+        since = written["open_since"]
+        return cls(
+            Settings(*written["settings"]),
+            written["self_timer_s"],
+            datetime.fromisoformat(since) if since else None,
+            written["used_s"],
+            written["taken"],
+            tuple(
+                _Kept(number, Frame(name, datetime.fromisoformat(began), Settings(*settings)))
+                for number, name, began, settings in written["frames"]
+            ),
+        )
+
+    def written(self) -> dict[str, Any]:
+        return {
+            "settings": astuple(self.settings),
+            "self_timer_s": self.self_timer_s,
+            "open_since": self.open_since.isoformat() if self.open_since else None,
+            "used_s": self.used_s,
+            "taken": self.taken,
+            "frames": [
+                (kept.number, kept.frame.id, kept.frame.began_at.isoformat(), astuple(s))
+                for kept in self.frames
+                for s in (kept.frame.settings,)
+            ],
+        }
+
+
+class SimulatedCamera:
+    """Stands behind adapters.camera.Camera. All it remembers lies in its memory; a picture is made
+    anew from what was set, so that any process has the same."""
+
+    def __init__(
+        self, scene: Latent, noise: SensorNoise | None, pixel_pitch_um: float, memory: Memory
+    ) -> None:
         self._scene = scene
         self._noise = noise or PLAIN_NOISE
         self._pitch_um = pixel_pitch_um
-        self._settings = Settings(1.0, 4.0, 800)
-        self._self_timer_s = 0.0
-        self._open_since: datetime | None = None
-        self._used_s = 0.0
-        self._taken = 0
-        self._frames: OrderedDict[str, tuple[Frame, bytes]] = OrderedDict()
+        self._memory = memory
 
     def status(self, now_utc: datetime) -> Status:
-        open_s = (now_utc - self._open_since).total_seconds() if self._open_since else 0.0
+        state = _State.read(self._memory.read())
+        open_s = (now_utc - state.open_since).total_seconds() if state.open_since else 0.0
         return Status(
             name="simulated camera",
             is_simulated=True,
-            settings=self._settings,
-            self_timer_s=self._self_timer_s,
-            open_since=self._open_since,
-            battery_share=max(0.0, 1 - (self._used_s + open_s) / BATTERY_S),
-            card_free_frames=CARD_FRAMES - self._taken,
-            frames=[frame for frame, _ in self._frames.values()],
+            settings=state.settings,
+            self_timer_s=state.self_timer_s,
+            open_since=state.open_since,
+            battery_share=max(0.0, 1 - (state.used_s + open_s) / BATTERY_S),
+            card_free_frames=CARD_FRAMES - state.taken,
+            frames=[kept.frame for kept in state.frames],
         )
 
     def set(self, settings: Settings, self_timer_s: float) -> None:
-        self._must_be_closed()
-        self._settings, self._self_timer_s = settings, self_timer_s
+        state = self._closed()
+        self._memory.keep(replace(state, settings=settings, self_timer_s=self_timer_s).written())
 
     def open(self, now_utc: datetime) -> datetime:
-        self._must_be_closed()
-        if self._taken >= CARD_FRAMES or self._used_s >= BATTERY_S:
-            raise WrongValue("camera", "room on the card and charge in the battery", "none left")
-        self._open_since = now_utc
+        self._memory.keep(replace(self._ready(), open_since=now_utc).written())
         return now_utc
 
     def close(self, now_utc: datetime) -> Frame:
-        if self._open_since is None:
+        state = _State.read(self._memory.read_to_change())
+        if state.open_since is None:
             raise WrongValue("shutter", "open", "closed")
-        began, self._open_since = self._open_since, None
-        exposure_s = max(0.001, (now_utc - began).total_seconds())
-        return self._keep(began, replace(self._settings, exposure_s=exposure_s))
+        exposure_s = max(0.001, (now_utc - state.open_since).total_seconds())
+        settings = replace(state.settings, exposure_s=exposure_s)
+        return self._taken(replace(state, open_since=None), state.open_since, settings)
 
     def take(self, now_utc: datetime) -> Frame:
-        began = self.open(now_utc) + timedelta(seconds=self._self_timer_s)
-        self._open_since = None
-        return self._keep(began, self._settings)
+        state = self._ready()
+        return self._taken(state, now_utc + timedelta(seconds=state.self_timer_s), state.settings)
 
     def picture(self, frame_id: str) -> bytes:
-        if frame_id not in self._frames:
-            raise WrongValue("frame", "one on the card", frame_id)
-        return self._frames[frame_id][1]
+        for kept in _State.read(self._memory.read()).frames:
+            if kept.frame.id == frame_id:
+                return _jpeg(self._expose(kept.frame.settings, kept.number), kept.frame)
+        raise WrongValue("frame", "one on the card", frame_id)
 
-    def _must_be_closed(self) -> None:
-        if self._open_since is not None:
+    def _closed(self) -> "_State":
+        state = _State.read(self._memory.read_to_change())
+        if state.open_since is not None:
             raise WrongValue("shutter", "closed", "open")
+        return state
 
-    def _keep(self, began: datetime, settings: Settings) -> Frame:
-        self._used_s += settings.exposure_s
-        self._taken += 1
+    def _ready(self) -> "_State":
+        state = self._closed()
+        if state.taken >= CARD_FRAMES or state.used_s >= BATTERY_S:
+            raise WrongValue("camera", "room on the card and charge in the battery", "none left")
+        return state
+
+    def _taken(self, state: "_State", began: datetime, settings: Settings) -> Frame:
         frame = Frame(uuid4().hex, began, settings)
-        content = _jpeg(self._expose(settings), frame)
-        self._frames[frame.id] = (frame, content)
-        while len(self._frames) > MOST_FRAMES_HELD:
-            self._frames.popitem(last=False)
+        number = state.taken + 1
+        self._memory.keep(
+            replace(
+                state,
+                used_s=state.used_s + settings.exposure_s,
+                taken=number,
+                frames=(*state.frames, _Kept(number, frame))[-MOST_FRAMES_HELD:],
+            ).written()
+        )
         return frame
 
-    def _expose(self, settings: Settings) -> FloatArray:
+    def _expose(self, settings: Settings, number: int) -> FloatArray:
         """Linear picture, 1.0 where it clips, shape (HEIGHT_PX, WIDTH_PX, 3)."""
-        noise, rng = self._noise, np.random.default_rng(self._scene.seed + self._taken)
+        noise, rng = self._noise, np.random.default_rng(self._scene.seed + number)
         stops = _scene_stops(self._scene) - settings.ev100  # over mid-grey
         mean = signal_e(noise, self._pitch_um, settings.iso, 0.0) * 2.0**stops
         dark_e = noise.dark_rate_e_s(10.0) * settings.exposure_s

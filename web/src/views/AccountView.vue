@@ -1,0 +1,199 @@
+<script setup lang="ts">
+/** One's own account: its password, and the browsers that are signed in. */
+import { reactive, shallowRef } from 'vue'
+import { useRouter } from 'vue-router'
+
+import LoadState from '../components/LoadState.vue'
+import { useLoad } from '../composables/useLoad'
+import { useNotices } from '../stores/notices'
+import { useSession } from '../stores/session'
+import { ApiError, client, data, type Schemas } from '../api/client'
+
+type Session = Schemas['SessionListed']
+
+const session = useSession()
+const notices = useNotices()
+const router = useRouter()
+const sessions = useLoad<Session[]>((signal) => data(client.GET('/api/v1/sessions', { signal })))
+void sessions.refresh()
+
+const form = reactive({ current: '', password: '' })
+const error = shallowRef<ApiError | null>(null)
+const isBusy = shallowRef(false)
+
+async function change(): Promise<void> {
+  isBusy.value = true
+  error.value = null
+  try {
+    await data(client.PUT('/api/v1/account/password', { body: { ...form } }))
+    Object.assign(form, { current: '', password: '' })
+    notices.say('The password is changed. Every other browser is signed out.')
+    await sessions.refresh()
+  } catch (caught) {
+    if (!(caught instanceof ApiError)) throw caught
+    error.value = caught
+  } finally {
+    isBusy.value = false
+  }
+}
+
+async function end(one: Session): Promise<void> {
+  try {
+    if (one.is_this) {
+      await session.signOut()
+      await router.push('/enter')
+      return
+    }
+    const params = { path: { session_id: one.id } }
+    await data(client.DELETE('/api/v1/sessions/{session_id}', { params }))
+    await sessions.refresh()
+  } catch (caught) {
+    notices.fail(caught)
+  }
+}
+
+async function endAll(): Promise<void> {
+  try {
+    await data(client.DELETE('/api/v1/sessions'))
+    await session.load()
+    await router.push('/enter')
+  } catch (caught) {
+    notices.fail(caught)
+  }
+}
+
+const moment = (at: string) =>
+  new Date(at).toLocaleString('en-GB', {
+    day: 'numeric',
+    month: 'long',
+    hour: '2-digit',
+    minute: '2-digit',
+  })
+</script>
+
+<template>
+  <div class="page page-narrow">
+    <h1>Account</h1>
+    <p class="muted lead">{{ session.user?.name }}, {{ session.user?.email }}</p>
+
+    <h2>Signed in</h2>
+    <LoadState
+      v-if="!sessions.value.value"
+      :error="sessions.error.value"
+      @retry="sessions.refresh"
+    />
+    <ul v-else>
+      <li v-for="one in sessions.value.value" :key="one.id">
+        <span>
+          <strong>{{ one.device }}</strong>
+          <span v-if="one.is_this" class="this">this browser</span>
+          <span class="muted when figures">since {{ moment(one.created_at_utc) }}</span>
+        </span>
+        <button type="button" :aria-label="`Sign out ${one.device}`" @click="end(one)">
+          Sign out
+        </button>
+      </li>
+    </ul>
+    <v-btn v-if="(sessions.value.value?.length ?? 0) > 1" @click="endAll"
+      >Sign out everywhere</v-btn
+    >
+
+    <template v-if="!session.isDemo">
+      <h2>Password</h2>
+      <form @submit.prevent="change">
+        <input type="text" class="unseen" autocomplete="username" :value="session.user?.email" />
+        <v-text-field
+          v-model="form.current"
+          label="Present password"
+          type="password"
+          autocomplete="current-password"
+          :error-messages="error?.fault('current')"
+        />
+        <v-text-field
+          v-model="form.password"
+          label="New password"
+          type="password"
+          hint="At least 10 characters, and none that is guessed soon."
+          persistent-hint
+          autocomplete="new-password"
+          :error-messages="error?.fault('password')"
+        />
+        <p v-if="error && !error.faults.length" role="alert" class="error">{{ error.message }}</p>
+        <v-btn type="submit" color="primary" variant="flat" :loading="isBusy"
+          >Change the password</v-btn
+        >
+      </form>
+      <p class="muted">
+        Forgotten? Whoever runs this Patient Owl can give the account a new one at the machine:
+        ./owl account --reset
+      </p>
+    </template>
+    <p v-else class="muted">The demo is entered without a password, so there is none to change.</p>
+  </div>
+</template>
+
+<style scoped>
+.lead {
+  margin: 6px 0 0;
+}
+
+h2 {
+  margin: 28px 0 8px;
+  padding-bottom: 6px;
+  border-bottom: 1px solid var(--line);
+}
+
+ul {
+  padding: 0;
+  margin: 0 0 12px;
+  list-style: none;
+}
+
+li {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 16px;
+  padding: 10px 0;
+  border-bottom: 1px solid var(--line);
+}
+
+.when {
+  display: block;
+}
+
+.this {
+  margin-left: 10px;
+  color: var(--picked);
+}
+
+li button {
+  flex: none;
+  min-height: 44px;
+  padding: 0 8px;
+  color: var(--muted);
+}
+
+li button:hover {
+  color: var(--ink);
+}
+
+form {
+  display: grid;
+  gap: 14px;
+  max-width: 400px;
+  margin-top: 14px;
+}
+
+form .v-btn {
+  justify-self: start;
+}
+
+.unseen {
+  display: none;
+}
+
+.error {
+  color: var(--limit);
+}
+</style>
