@@ -14,6 +14,7 @@ from contextlib import ExitStack, contextmanager
 from pathlib import Path
 
 import uvicorn
+from uvicorn.supervisors import Multiprocess
 
 from patient_owl.http.logs import install_logging
 from patient_owl.settings import Settings
@@ -58,7 +59,7 @@ def serve_until_ended(settings: Settings, certificate: Certificate | None) -> No
     scheme = "https" if certificate else "http"
     address = f"{scheme}://{settings.host}:{settings.port}"
     print(f"\n  Patient Owl is at {address}   (Ctrl-C stops it)\n", flush=True)
-    uvicorn.run(
+    config = uvicorn.Config(
         "patient_owl.app:served",
         factory=True,
         workers=settings.workers,
@@ -69,6 +70,17 @@ def serve_until_ended(settings: Settings, certificate: Certificate | None) -> No
         ssl_certfile=certificate.cert if certificate else None,
         ssl_keyfile=certificate.key if certificate else None,
     )
+    if settings.workers == 1:
+        uvicorn.Server(config).run()
+    else:
+        _Processes(config, sockets=[config.bind_socket()]).run()
+
+
+class _Processes(Multiprocess):
+    """uvicorn's, but that a closed terminal ends them all instead of starting them anew."""
+
+    def handle_hup(self) -> None:
+        self.handle_term()
 
 
 def is_running(data_dir: Path) -> bool:
