@@ -60,6 +60,16 @@ def upgrade() -> None:
         sa.Column("state", sa.JSON(), nullable=False),
         sa.PrimaryKeyConstraint("device_id"),
     )
+    op.create_table(
+        "leases",
+        sa.Column("kind", sa.String(20), nullable=False),
+        sa.Column("user_id", sa.Uuid(), nullable=False),
+        sa.Column("slot", sa.SmallInteger(), autoincrement=False, nullable=False),
+        sa.Column("holder", sa.Uuid(), nullable=False),
+        sa.Column("until_utc", MOMENT, nullable=False),
+        sa.PrimaryKeyConstraint("kind", "user_id", "slot"),
+    )
+    op.create_index("ix_leases_holder", "leases", ["holder"])
     op.drop_table("sign_in_failures")
     op.create_table(
         "sign_in_tries",
@@ -123,6 +133,7 @@ def downgrade() -> None:
     op.drop_column("sessions", "device")
     op.drop_column("sessions", "id")
     op.drop_table("known_devices")
+    op.drop_table("leases")
     op.drop_table("device_states")
     op.drop_table("sign_in_tries")
     op.create_table(

@@ -12,7 +12,7 @@ from sqlalchemy.exc import SQLAlchemyError
 from starlette.middleware.gzip import GZipMiddleware
 
 from patient_owl import trash
-from patient_owl.accounts.current import SIGNED_IN
+from patient_owl.accounts.current import SIGNED_IN, admitted
 from patient_owl.accounts.router import hashing as hashing_router
 from patient_owl.accounts.router import router as accounts_router
 from patient_owl.adapters.devices import Devices
@@ -83,6 +83,7 @@ def create_app(settings: Settings | None = None, devices: Devices | None = None)
     )
     app.state.settings = settings
     app.state.sessions = sessions
+    app.state.admit = admitted
     app.state.devices = devices or simulated_devices()
     problems.install(app)
     app.add_middleware(GZipMiddleware, minimum_size=2048, compresslevel=5)

@@ -9,6 +9,7 @@ from patient_owl.places.models import Place
 from patient_owl.shots.models import Shot
 from patient_owl.storage.base import Base
 from patient_owl.storage.device_memory import DeviceState
+from patient_owl.storage.leases import Lease
 from patient_owl.takes.models import Take
 
 __all__ = [
@@ -18,6 +19,7 @@ __all__ = [
     "House",
     "KitItem",
     "KnownDevice",
+    "Lease",
     "Night",
     "Photo",
     "PhotoPart",

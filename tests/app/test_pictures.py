@@ -1,5 +1,6 @@
 """Pictures in, matched to takes, and what they do to the advice; cards and the field bundle."""
 
+import asyncio
 import io
 from datetime import datetime, timedelta
 from typing import Any
@@ -118,7 +119,9 @@ def bomb() -> bytes:
         (b"not a picture at all", "cannot be read"),
         (jpeg()[:900], "cannot be read"),
         (b"II*\0" + jpeg()[:700], "cannot be read"),
-        (bomb(), "cannot be read"),
+        (bomb(), "at most 60 megapixels"),
+        (b"\xff\xd8\xff" * 1_400_000, "cannot be read"),
+        (b"II*\0" + b"\xff\xd8\xff\xdb\0\2" * 700_000, "cannot be read"),
     ],
 )
 def test_what_is_no_picture_is_refused_in_words(
@@ -137,6 +140,32 @@ def test_an_upload_beyond_all_measure_is_refused_before_it_is_read(ida: TestClie
     answer = ida.post(f"/api/v1/shots/{shot_id}/photos", content=b"x", headers=headers)
     assert answer.status_code == 413
     assert "At most 81 MB" in answer.json()["detail"]
+
+
+def test_nothing_a_stranger_uploads_is_read(visitor: TestClient, app: Any) -> None:
+    headers = {"Content-Type": "multipart/form-data; boundary=x"}
+    for path in ("/shots/018f0000-0000-7000-8000-000000000009/photos", "/waypoints"):
+        answer = visitor.post(f"/api/v1{path}", content=b"--x", headers=headers)
+        assert answer.status_code == 401
+    reads: list[str] = []
+    asyncio.run(_asked(app, "/api/v1/waypoints", reads))
+    assert reads == []
+
+
+async def _asked(app: Any, path: str, reads: list[str]) -> None:
+    """The application asked straight, so that its reading of the body is seen."""
+
+    async def receive() -> dict[str, Any]:
+        reads.append(path)
+        return {"type": "http.request", "body": b"", "more_body": False}
+
+    async def send(_: Any) -> None:
+        pass
+
+    headers = [(b"content-type", b"multipart/form-data; boundary=x")]
+    scope = {"type": "http", "method": "POST", "path": path, "headers": headers}
+    scope |= {"query_string": b"", "http_version": "1.1", "scheme": "http", "root_path": ""}
+    await app({**scope, "raw_path": path.encode()}, receive, send)
 
 
 @pytest.mark.parametrize("lie", ["1970:01:01 00:00:00", "2026:99:99 99:99:99", "yesterday", ""])

@@ -1,11 +1,17 @@
 """Places from files and towns, searches, targets, weather and calendars, through the API."""
 
 import json
+from datetime import timedelta
+from typing import Any
 
 import pytest
 from fastapi.testclient import TestClient
 from icalendar import Calendar
+from sqlalchemy import select, update
 
+from patient_owl.accounts.models import User
+from patient_owl.storage.base import now_utc
+from patient_owl.storage.leases import Lease, take
 from tests.app import making
 
 RIDGE = [{"azimuth_deg": az, "altitude_deg": 6} for az in range(0, 360, 30)]
@@ -142,6 +148,28 @@ def test_a_night_that_cannot_be_is_refused(ida: TestClient, over: making.Json, s
     answer = ida.post("/api/v1/nights", json=body)
     assert answer.status_code == 422
     assert said in answer.json()["detail"]
+
+
+def test_one_photographer_has_so_many_searches_under_way_and_no_more(
+    ida: TestClient, signed_in: Any, app: Any
+) -> None:
+    place = making.place(ida)
+    wish = {"place_id": place["id"], "first_evening": "2026-12-01", "months": 1}
+    wish["conditions"] = [{"kind": "sun"}]
+    with app.state.sessions() as session:
+        user_id = session.scalar(select(User.id))
+        holders = [take(session, "search", user_id, 2, now_utc()) for _ in range(3)]
+        session.commit()
+    assert [holder is None for holder in holders] == [False, False, True]
+    assert ida.post("/api/v1/searches", json=wish).status_code == 429
+    jonas = signed_in("Jonas")
+    theirs = {**wish, "place_id": making.place(jonas)["id"]}
+    for _ in range(3):  # each makes room for the next
+        assert jonas.post("/api/v1/searches", json=theirs).status_code == 200
+    with app.state.sessions() as session:
+        session.execute(update(Lease).values(until_utc=now_utc() - timedelta(seconds=1)))
+        session.commit()
+    assert ida.post("/api/v1/searches", json=wish).status_code == 200
 
 
 def test_what_a_search_starts_from_is_a_search_that_can_be_made(ida: TestClient) -> None:

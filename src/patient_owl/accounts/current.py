@@ -4,6 +4,7 @@ from typing import Annotated
 
 from fastapi import Depends, Request
 from fastapi.security import APIKeyCookie
+from sqlalchemy.orm import Session
 
 from patient_owl.accounts import service
 from patient_owl.accounts.models import User
@@ -13,15 +14,13 @@ from patient_owl.storage.base import now_utc
 
 COOKIE = "owl_session"
 CSRF_HEADER = "X-Owl-Csrf"
-_cookie = APIKeyCookie(name=COOKIE, auto_error=False)
+# asked for so that the description tells of it
+SessionToken = Annotated[str | None, Depends(APIKeyCookie(name=COOKIE, auto_error=False))]
 
 
-async def _current_user(
-    request: Request,
-    session: DbSession,
-    token: Annotated[str | None, Depends(_cookie)] = None,
-) -> User:
-    found = service.who(session, token, now_utc())
+def admitted(request: Request, session: Session) -> User:
+    """Who asks; NotSignedIn, or Refused where a change does not come from our own page."""
+    found = service.who(session, request.cookies.get(COOKIE), now_utc())
     if found is None:
         raise NotSignedIn()
     row, user = found
@@ -30,6 +29,9 @@ async def _current_user(
     return user
 
 
+async def _current_user(request: Request, session: DbSession, _: SessionToken = None) -> User:
+    return admitted(request, session)
+
+
 CurrentUser = Annotated[User, Depends(_current_user)]
 SIGNED_IN = Depends(_current_user)  # for what asks only that somebody is
-SessionToken = Annotated[str | None, Depends(_cookie)]

@@ -9,6 +9,7 @@ from patient_owl.camera import service
 from patient_owl.camera.schemas import AttachIn, CameraFrameOut, CameraOut, CameraSettings, MeterOut
 from patient_owl.fields import Key
 from patient_owl.http.media import Jpeg
+from patient_owl.http.pools import PICTURES, worked_in
 from patient_owl.http.request import new_router
 from patient_owl.pictures.schemas import PhotoOut
 from patient_owl.pictures.service import out as photo_out
@@ -51,6 +52,7 @@ def take_frame(shot_id: UUID, visit: CurrentVisit) -> CameraFrameOut:
 
 
 @router.get("/camera/frames/{frame_id}.jpg", response_class=Jpeg)
+@worked_in(PICTURES)
 def get_frame(shot_id: UUID, frame_id: Key, visit: CurrentVisit) -> Response:
     """A picture off the card, EXIF included."""
     content = service.camera_of(visit, shot_id).picture(frame_id)
@@ -58,6 +60,7 @@ def get_frame(shot_id: UUID, frame_id: Key, visit: CurrentVisit) -> Response:
 
 
 @router.put("/camera/frames/{frame_id}/take")
+@worked_in(PICTURES)
 def attach_frame(shot_id: UUID, frame_id: Key, body: AttachIn, visit: CurrentVisit) -> PhotoOut:
     """Keep a frame as the picture of a take."""
     return photo_out(service.attach(visit, shot_id, frame_id, body.take_id))

@@ -9,6 +9,7 @@ from patient_owl.field import card, service
 from patient_owl.field.schemas import FieldNightOut, FieldShotOut
 from patient_owl.http.download import saved_as
 from patient_owl.http.media import Pdf
+from patient_owl.http.pools import LONG, worked_in
 from patient_owl.http.request import new_router
 from patient_owl.nights.service import get_night
 from patient_owl.shots.planner import Planner
@@ -19,6 +20,7 @@ router = new_router(tags=["field"])
 
 
 @router.get("/nights/{night_id}/field")
+@worked_in(LONG)
 def get_field_night(night_id: UUID, visit: CurrentVisit) -> FieldNightOut:
     """Every shot of the night with its steps, settings and the answers to what may be seen."""
     return service.bundle(visit, get_night(visit.session, visit.user.id, night_id))
@@ -39,6 +41,7 @@ def _pdf(content: bytes, name: str) -> Response:
 
 
 @router.get("/nights/{night_id}/card.pdf", response_class=Pdf)
+@worked_in(LONG)
 def get_night_card(night_id: UUID, visit: CurrentVisit) -> Response:
     """The night on one page for the pocket."""
     night = get_night(visit.session, visit.user.id, night_id)
@@ -46,6 +49,7 @@ def get_night_card(night_id: UUID, visit: CurrentVisit) -> Response:
 
 
 @router.get("/shots/{shot_id}/card.pdf", response_class=Pdf)
+@worked_in(LONG)
 def get_shot_card(shot_id: UUID, visit: CurrentVisit) -> Response:
     """One shot on one page for the pocket."""
     shot = get_shot(visit.session, visit.user.id, shot_id)

@@ -23,10 +23,15 @@ class Pool:
         self._most = threads + most_waiting
         self._here = 0
 
+    def check(self) -> None:
+        """Busy where whoever came now would not be let in."""
+        if self._here >= self._most:
+            raise Busy()
+
     async def run(self, work: Callable[[], Done], *, must: bool = False) -> Done:
         """Work in one of the threads; Busy where too many wait. must: wait whoever is there."""
-        if self._here >= self._most and not must:
-            raise Busy()
+        if not must:
+            self.check()
         self._here += 1
         try:
             return await asyncio.get_running_loop().run_in_executor(self._threads, work)
@@ -37,6 +42,9 @@ class Pool:
 READING = Pool("reading", threads=12, most_waiting=400)
 HASHING = Pool("hashing", threads=1, most_waiting=16)
 PICTURES = Pool("pictures", threads=1, most_waiting=40)
+# files of places and kit; what takes hundreds of milliseconds of plans
+FILES = Pool("files", threads=1, most_waiting=40)
+LONG = Pool("long", threads=1, most_waiting=100)
 SEARCHING = Pool("searching", threads=1, most_waiting=8)
 
 

@@ -35,6 +35,9 @@ class InOneTransaction(APIRoute):
 
         async def handler(request: Request) -> Response:
             if self.body_field is not None:
+                if _is_form(request):
+                    # nothing a stranger sends is read, let alone written to a disk
+                    await READING.run(lambda: _admit(request))
                 await _read(request)
 
             def work(session: Session) -> Response:
@@ -49,6 +52,11 @@ class InOneTransaction(APIRoute):
             )
 
         return handler
+
+
+def _admit(request: Request) -> None:
+    state = request.app.state
+    in_transaction(state.sessions, lambda s: state.admit(request, s), reads_only=True)
 
 
 def _called_at_once(endpoint: Callable[..., Any]) -> Callable[..., Any]:

@@ -8,6 +8,7 @@ from fastapi import Response, UploadFile
 from patient_owl.accounts.current import CurrentUser
 from patient_owl.fields import Key
 from patient_owl.http.download import saved_as
+from patient_owl.http.pools import FILES, worked_in
 from patient_owl.http.request import DbSession, ExpectedVersion, new_router, tag
 from patient_owl.kit import forms, service
 from patient_owl.kit.schemas import ImportedOut, KitFile, KitItemIn, KitItemOut, KitKindOut
@@ -55,6 +56,7 @@ def export_kit(form: Key, user: CurrentUser, session: DbSession) -> Response:
 
 
 @router.post("/import", status_code=201)
+@worked_in(FILES)
 def import_kit(file: UploadFile, user: CurrentUser, session: DbSession) -> ImportedOut:
     """Add what a kit file holds; all of it or, when one thing is refused, none."""
     return service.import_file(session, user, file.file.read(service.MOST_BYTES + 1))

@@ -9,6 +9,7 @@ from patient_owl.core.coordinates import parse_coordinates
 from patient_owl.core.tables.bortle import BORTLE_MAG_ARCSEC2, USUAL_BORTLE_CLASS
 from patient_owl.formats.horizon_csv import read_horizon
 from patient_owl.formats.places import MOST_BYTES, read_waypoints
+from patient_owl.http.pools import FILES, worked_in
 from patient_owl.http.request import new_router
 from patient_owl.places.schemas import (
     BortleOut,
@@ -59,6 +60,7 @@ def list_bortle(user: CurrentUser) -> list[BortleOut]:
 
 
 @router.post("/waypoints")
+@worked_in(FILES)
 def read_file(file: UploadFile, user: CurrentUser) -> list[WaypointOut]:
     """Read the waypoints of a GPX, KML or GeoJSON file; nothing is kept yet."""
     content = file.file.read(MOST_BYTES + 1)

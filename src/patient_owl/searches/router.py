@@ -1,13 +1,19 @@
 """Find a night: one JSON line a month searched, so that it can be watched and stopped."""
 
-from collections.abc import Iterator
+from collections.abc import AsyncIterator, Iterator
+from uuid import UUID
 
+from anyio import CancelScope
+from fastapi import Request
 from fastapi.responses import StreamingResponse
 
 from patient_owl.accounts.current import CurrentUser
+from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.core.sky.targets import targets
+from patient_owl.errors import TooMany
 from patient_owl.http.media import JsonLines
-from patient_owl.http.request import DbSession, new_router
+from patient_owl.http.pools import READING, SEARCHING
+from patient_owl.http.request import new_router
 from patient_owl.places.service import get_place
 from patient_owl.searches import service
 from patient_owl.searches.schemas import (
@@ -18,9 +24,15 @@ from patient_owl.searches.schemas import (
     TargetOut,
     UsualWishOut,
 )
+from patient_owl.storage import leases
+from patient_owl.storage.sessions import Sessions, in_transaction
 from patient_owl.words.search import light_text
 
 router = new_router(tags=["searches"])
+
+
+SEARCHES_AT_ONCE = 2  # of one photographer: one runs, and the next is tried
+SOON_S = 5
 
 
 @router.get("/targets")
@@ -46,14 +58,28 @@ def get_usual_wish(user: CurrentUser) -> UsualWishOut:
 @router.post(
     "/searches",
     response_class=JsonLines,
-    responses={200: {"model": ProgressOut, "description": "One ProgressOut a line"}},
+    responses={200: {"model": ProgressOut, "description": "One ProgressOut a line"}, 429: {}},
 )
-def search_nights(body: SearchIn, user: CurrentUser, session: DbSession) -> StreamingResponse:
+def search_nights(body: SearchIn, request: Request, visit: CurrentVisit) -> StreamingResponse:
     """Nights on which every condition meets, and near misses; close the connection to stop."""
+    session, user = visit.session, visit.user
     search = service.search(get_place(session, user.id, body.place_id), body)
+    SEARCHING.check()
+    holder = leases.take(session, "search", user.id, SEARCHES_AT_ONCE, visit.now_utc)
+    if holder is None:
+        raise TooMany(SOON_S)
+    return JsonLines(_lines(request.app.state.sessions, search, holder))
 
-    def lines() -> Iterator[str]:
-        for progress in search:
+
+async def _lines(
+    sessions: Sessions, search: Iterator[ProgressOut], holder: UUID
+) -> AsyncIterator[str]:
+    """A line a month, each worked in its turn; whoever leaves makes room."""
+    try:
+        while (progress := await SEARCHING.run(lambda: next(search, None), must=True)) is not None:
             yield progress.model_dump_json() + "\n"
-
-    return JsonLines(lines())
+    finally:
+        with CancelScope(shield=True):
+            await READING.run(
+                lambda: in_transaction(sessions, lambda session: leases.leave(session, holder))
+            )

@@ -12,6 +12,7 @@ from patient_owl.fields import Asked
 from patient_owl.formats.picture import MOST_BYTES
 from patient_owl.http.download import saved_as
 from patient_owl.http.media import AnyFile, Jpeg
+from patient_owl.http.pools import PICTURES, worked_in
 from patient_owl.http.request import DbSession, new_router
 from patient_owl.pictures import service as pictures
 from patient_owl.pictures.schemas import PhotoOut
@@ -39,6 +40,7 @@ def list_photos(shot_id: UUID, user: CurrentUser, session: DbSession) -> list[Ph
 
 
 @router.post("/shots/{shot_id}/photos", status_code=201)
+@worked_in(PICTURES)
 def add_photo(
     shot_id: UUID,
     file: UploadFile,

@@ -8306,6 +8306,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Too many at once; Retry-After says when */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
             503: {
                 headers: {
