@@ -2,7 +2,7 @@
 
 import sys
 
-from benchmarks import advisor, bundle, engine, field, http, matching, planning, sky
+from benchmarks import advisor, bundle, crowd, engine, field, http, matching, planning, sky
 
 PARTS = {
     "advisor": advisor.run,
@@ -12,6 +12,7 @@ PARTS = {
     "sky": sky.run,
     "http": http.run,
     "bundle": bundle.run,
+    "crowd": crowd.run,
     "field": field.run,
 }
 

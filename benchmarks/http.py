@@ -7,6 +7,7 @@ import tempfile
 import time
 from collections.abc import Iterator
 from contextlib import contextmanager
+from pathlib import Path
 
 import httpx2
 
@@ -22,8 +23,8 @@ def run() -> None:
 
 
 @contextmanager
-def served() -> Iterator[None]:
-    """A demo of its own, ended afterwards."""
+def served() -> Iterator[Path]:
+    """A demo of its own in a directory, ended afterwards."""
     with tempfile.TemporaryDirectory() as var_dir:
         server = subprocess.Popen(
             [sys.executable, "-m", "patient_owl.cli", "demo", "--port", str(PORT)],
@@ -33,7 +34,7 @@ def served() -> Iterator[None]:
         )
         try:
             _wait()
-            yield
+            yield Path(var_dir)
         finally:
             server.terminate()
             server.wait(40)
@@ -60,7 +61,7 @@ def _ask() -> None:
 
         def drag() -> None:
             """An eye moved at another moment each time, so that no answer is remembered."""
-            at = f"2026-12-09T22:{next(stops) % 60:02d}:{next(stops) % 60:02d}Z"
+            at = f"{kept['at_utc'][:10]}T22:{next(stops) % 60:02d}:{next(stops) % 60:02d}Z"
             touch = {"control": "f_number", "value": 4.0}
             plan = {"night_id": night["id"], "shot": {**body, "at_utc": at}, "touch": touch}
             client.post("/plans", json=plan).raise_for_status()

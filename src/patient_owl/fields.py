@@ -22,7 +22,7 @@ from pydantic import (
 from patient_owl.core.sky import ephemeris
 
 # Line ends of all systems become one; other control characters, the halves of a surrogate pair and
-# code points that stand for no character are none that a person types. [unicode, 3.4 and 23.7]
+# code points that stand for no character are none that a person types. [unicode15]
 _LINE_ENDS = re.compile("\r\n|[\r\v\f\x85\u2028\u2029]")
 _NEVER_TYPED = re.compile(
     "[\x00-\x08\x0e-\x1f\x7f-\x9f\ufdd0-\ufdef"
@@ -71,6 +71,11 @@ class Asked(BaseModel):
     @classmethod
     def _is_plain(cls, value: Any) -> Any:
         return plain(value)
+
+
+def like(**example: Any) -> ConfigDict:
+    """The configuration of a request with an example of it, for the API's description."""
+    return ConfigDict(json_schema_extra={"examples": [example]})
 
 
 Title = Annotated[str, AfterValidator(_one_line), StringConstraints(max_length=120)]

@@ -137,6 +137,17 @@ def test_all_that_is_asked_comes_through_the_one_door(app: Any) -> None:
     assert [model.__name__ for model in models if not issubclass(model, Asked)] == []
 
 
+def test_what_is_asked_most_has_an_example_that_can_be_asked(app: Any) -> None:
+    examples = {
+        model: model.model_config.get("json_schema_extra", {})["examples"][0]
+        for model in body_models(app)
+        if model.model_config.get("json_schema_extra")
+    }
+    assert {"PlaceIn", "NightIn", "NewShotIn", "TakeIn"} <= {m.__name__ for m in examples}
+    for model, example in examples.items():
+        model.model_validate(example)
+
+
 def unbounded(schemas: dict[str, Any], schema: dict[str, Any], at: str, seen: set[str]) -> set[str]:
     """Where a request may say a number, text or list of any size."""
     if "$ref" in schema:

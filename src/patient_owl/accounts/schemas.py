@@ -6,7 +6,7 @@ from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
-from patient_owl.fields import Asked, Name
+from patient_owl.fields import Asked, Name, like
 
 Email = Annotated[
     str,
@@ -36,6 +36,8 @@ class PasswordChange(Asked):
 
 
 class SignIn(Asked):
+    model_config = like(email="ida@example.org", password="a heron waits at low water")
+
     email: Email
     password: Annotated[str, Field(min_length=1, max_length=200)]
 

@@ -7,7 +7,7 @@ from pydantic import BaseModel, Field
 
 from patient_owl.answers import ConflictOut, FrameOut, ReportOut, RungOut
 from patient_owl.core.bench import Work
-from patient_owl.fields import Asked
+from patient_owl.fields import Asked, like
 from patient_owl.kit.schemas import FocalLength
 from patient_owl.rails import ChoiceIn, RailOut, TouchIn
 
@@ -17,6 +17,8 @@ Distance = Annotated[float, Field(ge=0.01, le=10_000, description="m from the le
 class BenchIn(Asked):
     """A subject's brightness and what to make of it. Kit not named is the first in the bag,
     or a plain full-frame body with a 35 mm lens. None: it does not matter here."""
+
+    model_config = like(ev100=5, focus_m=4, near_m=2)
 
     ev100: Annotated[float, Field(ge=-14, le=18)] = 5.0
     sigma_stops: Annotated[float, Field(ge=0.1, le=4)] = 1.5

@@ -57,6 +57,9 @@ def _complete(description: dict[str, Any]) -> None:
     schemas = description["components"]["schemas"]
     for stock in ("HTTPValidationError", "ValidationError"):
         schemas.pop(stock, None)
+    for name in schemas:
+        if name.endswith("Out"):
+            schemas[name].pop("examples", None)  # of the request it grew from
     told = ProblemOut.model_json_schema(ref_template="#/components/schemas/{model}")
     schemas |= {**told.pop("$defs"), ProblemOut.__name__: told}
     description["components"]["securitySchemes"]["csrf"] = _CSRF

@@ -12,7 +12,7 @@ from patient_owl.core.exposure.reciprocity import Film
 from patient_owl.core.kit import Body, FirstCurtain, Lens, Release
 from patient_owl.core.noise import SensorNoise, two_stage
 from patient_owl.core.optics.camera import Projection, Sensor
-from patient_owl.fields import Asked, Name, Row
+from patient_owl.fields import Asked, Name, Row, like
 from patient_owl.questions import QuestionOut
 
 MM_PER_INCH = 25.4
@@ -298,6 +298,8 @@ SPEC: TypeAdapter[AnySpec] = TypeAdapter(Annotated[AnySpec, Field(discriminator=
 
 
 class KitItemIn(Asked):
+    model_config = like(name="ND 64", spec={"kind": "filter", "marking": "factor", "value": 64})
+
     name: Name
     spec: Annotated[AnySpec, Field(discriminator="kind")]
 

@@ -7,7 +7,7 @@ from uuid import UUID
 from pydantic import BaseModel, Field, model_validator
 
 from patient_owl.core.plan.common import PLACEMENT_RANGE_STOPS
-from patient_owl.fields import Asked, Key, Moment, Name, Notes, Title
+from patient_owl.fields import Asked, Key, Moment, Name, Notes, Title, like
 
 FNumber = Annotated[float, Field(ge=0.8, le=64, description="exact, 2^(k/6) on a thirds dial")]
 Iso = Annotated[float, Field(ge=12, le=102400)]
@@ -36,6 +36,8 @@ class TimeIn(Asked):
 
 
 class NightIn(Asked):
+    model_config = like(place_id="018f0000-0000-7000-8000-000000000001", evening_date="2026-12-09")
+
     place_id: UUID
     evening_date: Annotated[date, Field(description="local date of the evening it begins on")]
     title: Title = ""

@@ -7,7 +7,7 @@ from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from patient_owl.core.sky.horizon import HIGHEST_DEG, LOWEST_DEG, horizon_from
 from patient_owl.core.tables.bortle import USUAL_SKY_MAG_ARCSEC2
-from patient_owl.fields import Asked, Name, Notes
+from patient_owl.fields import Asked, Name, Notes, like
 from patient_owl.formats.places import MOST_WAYPOINTS, Waypoint
 from patient_owl.places.towns import Town
 
@@ -33,6 +33,8 @@ HorizonPoints = Annotated[
 
 class PlaceIn(Asked):
     """What the photographer says about a place."""
+
+    model_config = like(name="Skarn Light", latitude_deg=43.302, longitude_deg=-9.214)
 
     name: Name
     latitude_deg: Annotated[float, Field(ge=-90, le=90, description="north positive")]

@@ -25,7 +25,7 @@ from patient_owl.core.windows import (
     TargetIn,
     TargetUp,
 )
-from patient_owl.fields import Asked, Key
+from patient_owl.fields import Asked, Key, like
 
 # Sun's altitude from and to. [deg]
 LIGHTS: Mapping[str, tuple[float, float]] = {
@@ -115,6 +115,12 @@ ConditionIn = Annotated[
 
 
 class SearchIn(Asked):
+    model_config = like(
+        place_id="018f0000-0000-7000-8000-000000000001",
+        first_evening="2026-12-01",
+        conditions=[{"kind": "moon_down"}],
+    )
+
     place_id: UUID
     first_evening: date
     months: Annotated[int, Field(ge=1, le=24)] = 12

@@ -20,7 +20,7 @@ from patient_owl.core.plan.sketch import Line, Ring, Role
 from patient_owl.core.plan.types import InputValue
 from patient_owl.core.shot import ShotSpec
 from patient_owl.core.sky import ephemeris
-from patient_owl.fields import Asked, Key, Moment, Name, Notes, Pair
+from patient_owl.fields import Asked, Key, Moment, Name, Notes, Pair, like
 from patient_owl.kit.schemas import FocalLength
 from patient_owl.questions import QuestionOut
 from patient_owl.rails import ChoiceIn, RailOut, TouchIn
@@ -66,6 +66,8 @@ class ShotIn(_Picture):
 class NewShotIn(_Picture):
     """A shot to add. What is not said is taken from the bag: its first camera and first lens, the
     lens at its shortest."""
+
+    model_config = like(title="Stars over the lantern", at_utc="2026-12-09T22:40:00Z")
 
     title: Name = "New shot"
     body_id: UUID | None = None

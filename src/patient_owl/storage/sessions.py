@@ -57,17 +57,15 @@ class Sessions:
     """Sessions on one database: to write in a transaction, or to read and nothing else."""
 
     def __init__(self, url: str) -> None:
-        self.engine = make_engine(url)
-        self._reading = make_engine(url, reads_only=True)
-        self._write = make_sessions(self.engine)
-        self._read = make_sessions(self._reading)
+        self.engines = make_engine(url), make_engine(url, reads_only=True)
+        self._write, self._read = (make_sessions(engine) for engine in self.engines)
 
     def __call__(self, *, reads_only: bool = False) -> Session:
         return self._read() if reads_only else self._write()
 
     def dispose(self) -> None:
-        self.engine.dispose()
-        self._reading.dispose()
+        for engine in self.engines:
+            engine.dispose()
 
 
 def in_transaction(

@@ -7,7 +7,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from patient_owl.core.advise.belief import Verdict
 from patient_owl.core.exposure.dials import Control
-from patient_owl.fields import Asked, Moment, Notes
+from patient_owl.fields import Asked, Moment, Notes, like
 from patient_owl.pictures.schemas import PhotoOut
 from patient_owl.rails import ExposureTime, FNumber, Iso, NdStops, SettingValues
 
@@ -20,7 +20,14 @@ class TakeIn(Asked):
     What is not known here is refused: a word that came under an old name must not get lost.
     """
 
-    model_config = ConfigDict(extra="forbid")
+    model_config = ConfigDict(extra="forbid") | like(
+        shot_id="018f0000-0000-7000-8000-000000000001",
+        started_at_utc="2026-12-09T22:41:00Z",
+        exposure_s=4,
+        f_number=2.8,
+        iso=6400,
+        verdicts={"whole": "dark"},
+    )
 
     shot_id: UUID
     started_at_utc: Moment

@@ -9,6 +9,15 @@ SOURCES: dict[str, str] = {
     "ordered_words": "Bayes' rule over the scene's light, with an ordered regression of words "
     "whose errors have Student's tails; A. Agresti, Analysis of Ordinal Categorical Data, 2nd ed. "
     "(2010), ch. 5, and K. Lange et al. (1989).",
+    "rfc6266": "RFC 6266 and 8187, Content-Disposition and letters beyond ASCII in it.",
+    "rfc6797": "RFC 6797, HTTP Strict Transport Security.",
+    "rfc9110": "RFC 9110, HTTP Semantics.",
+    "rfc9457": "RFC 9457, Problem Details for HTTP APIs.",
+    "itu-t81": "ITU-T Recommendation T.81 (JPEG), annex B; from memory.",
+    "mariadb-errors": "MariaDB Knowledge Base, Error Codes.",
+    "owasp-csv": "OWASP, CSV Injection; from memory.",
+    "owasp-passwords": "OWASP, Password Storage Cheat Sheet; from memory.",
+    "unicode15": "The Unicode Standard 15.0, sections 3.4 and 23.7.",
     "michaud": "F. Michaud, Société Astronomique du Havre: aperture–pitch–focal formula; "
     "coefficients from memory.",
     "alduchov1996": "O. Alduchov, R. Eskridge, Improved Magnus form approximation of saturation "

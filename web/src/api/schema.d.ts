@@ -1516,6 +1516,11 @@ export interface components {
          * BenchIn
          * @description A subject's brightness and what to make of it. Kit not named is the first in the bag,
          *     or a plain full-frame body with a 35 mm lens. None: it does not matter here.
+         * @example {
+         *       "ev100": 5,
+         *       "focus_m": 4,
+         *       "near_m": 2
+         *     }
          */
         BenchIn: {
             /** Body Id */
@@ -2328,7 +2333,17 @@ export interface components {
          * @enum {string}
          */
         Kind: "places" | "kit" | "nights" | "shots" | "takes" | "photos" | "found";
-        /** KitItemIn */
+        /**
+         * KitItemIn
+         * @example {
+         *       "name": "ND 64",
+         *       "spec": {
+         *         "kind": "filter",
+         *         "marking": "factor",
+         *         "value": 64
+         *       }
+         *     }
+         */
         KitItemIn: {
             /** Name */
             name: string;
@@ -2625,6 +2640,10 @@ export interface components {
          * NewShotIn
          * @description A shot to add. What is not said is taken from the bag: its first camera and first lens, the
          *     lens at its shortest.
+         * @example {
+         *       "at_utc": "2026-12-09T22:40:00Z",
+         *       "title": "Stars over the lantern"
+         *     }
          */
         NewShotIn: {
             /**
@@ -2687,7 +2706,13 @@ export interface components {
              */
             title: string;
         };
-        /** NightIn */
+        /**
+         * NightIn
+         * @example {
+         *       "evening_date": "2026-12-09",
+         *       "place_id": "018f0000-0000-7000-8000-000000000001"
+         *     }
+         */
         NightIn: {
             /**
              * Evening Date
@@ -2944,6 +2969,11 @@ export interface components {
         /**
          * PlaceIn
          * @description What the photographer says about a place.
+         * @example {
+         *       "latitude_deg": 43.302,
+         *       "longitude_deg": -9.214,
+         *       "name": "Skarn Light"
+         *     }
          */
         PlaceIn: {
             /**
@@ -3518,7 +3548,18 @@ export interface components {
                 [key: string]: string;
             };
         };
-        /** SearchIn */
+        /**
+         * SearchIn
+         * @example {
+         *       "conditions": [
+         *         {
+         *           "kind": "moon_down"
+         *         }
+         *       ],
+         *       "first_evening": "2026-12-01",
+         *       "place_id": "018f0000-0000-7000-8000-000000000001"
+         *     }
+         */
         SearchIn: {
             /** Conditions */
             conditions: (components["schemas"]["SunIn"] | components["schemas"]["LightIn"] | components["schemas"]["MoonDownIn"] | components["schemas"]["MoonLitIn"] | components["schemas"]["TargetUpIn"] | components["schemas"]["TargetInIn"])[];
@@ -3869,7 +3910,13 @@ export interface components {
             /** Name */
             name: string;
         };
-        /** SignIn */
+        /**
+         * SignIn
+         * @example {
+         *       "email": "ida@example.org",
+         *       "password": "a heron waits at low water"
+         *     }
+         */
         SignIn: {
             /** Email */
             email: string;
@@ -4032,6 +4079,16 @@ export interface components {
          * @description What was set and what was seen. Settings are exact values, as they really were.
          *
          *     What is not known here is refused: a word that came under an old name must not get lost.
+         * @example {
+         *       "exposure_s": 4,
+         *       "f_number": 2.8,
+         *       "iso": 6400,
+         *       "shot_id": "018f0000-0000-7000-8000-000000000001",
+         *       "started_at_utc": "2026-12-09T22:41:00Z",
+         *       "verdicts": {
+         *         "whole": "dark"
+         *       }
+         *     }
          */
         TakeIn: {
             /**
