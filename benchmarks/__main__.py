@@ -2,7 +2,7 @@
 
 import sys
 
-from benchmarks import advisor, bundle, crowd, engine, field, http, matching, planning, sky
+from benchmarks import advisor, bundle, cluster, crowd, engine, field, http, matching, planning, sky
 
 PARTS = {
     "advisor": advisor.run,
@@ -13,6 +13,7 @@ PARTS = {
     "http": http.run,
     "bundle": bundle.run,
     "crowd": crowd.run,
+    "cluster": cluster.run,
     "field": field.run,
 }
 

@@ -23,7 +23,7 @@ from patient_owl.accounts.schemas import (
 from patient_owl.accounts.tries import Try
 from patient_owl.core.errors import WrongValue
 from patient_owl.errors import NotSignedIn, Refused
-from patient_owl.http.pools import HASHING, READING
+from patient_owl.http.pools import ENTRANCE, HASHING
 from patient_owl.http.request import DbSession, new_router
 from patient_owl.settings import Settings
 from patient_owl.storage.base import now_utc
@@ -42,7 +42,7 @@ Done = TypeVar("Done")
 
 
 async def _done(request: Request, work: Callable[[Session], Done]) -> Done:
-    return await READING.run(lambda: in_transaction(request.app.state.sessions, work))
+    return await ENTRANCE.run(lambda: in_transaction(request.app.state.sessions, work))
 
 
 def _settings(request: Request) -> Settings:

@@ -4,6 +4,7 @@ from patient_owl.accounts.current import CurrentUser
 from patient_owl.bench import service
 from patient_owl.bench.schemas import BenchIn, BenchOut, SceneChoiceOut
 from patient_owl.core.tables.scenes import SCENES
+from patient_owl.http.pools import only_reads
 from patient_owl.http.request import DbSession, new_router
 from patient_owl.questions import QuestionOut
 from patient_owl.words.scenes import SCENE_NAMES
@@ -27,6 +28,7 @@ def list_bench_scenes(user: CurrentUser) -> list[SceneChoiceOut]:
 
 
 @router.post("")
+@only_reads
 def work_out(body: BenchIn, user: CurrentUser, session: DbSession) -> BenchOut:
     """Settings, limits, bracket, equivalents and test frame for one brightness."""
     return service.work_out(session, user, body)

@@ -40,12 +40,20 @@ class Pool:
 
 
 READING = Pool("reading", threads=12, most_waiting=400)
+# tries to sign in wait for each other to be counted; who reads does not wait with them
+ENTRANCE = Pool("entrance", threads=2, most_waiting=400)
 HASHING = Pool("hashing", threads=1, most_waiting=16)
 PICTURES = Pool("pictures", threads=1, most_waiting=40)
 # files of places and kit; what takes hundreds of milliseconds of plans
 FILES = Pool("files", threads=1, most_waiting=40)
 LONG = Pool("long", threads=1, most_waiting=100)
 SEARCHING = Pool("searching", threads=1, most_waiting=8)
+
+
+def only_reads(endpoint: Endpoint) -> Endpoint:
+    """An endpoint that is asked by POST, for its body, and changes nothing."""
+    endpoint.only_reads = True  # type: ignore[attr-defined]
+    return endpoint
 
 
 def worked_in(pool: Pool) -> Callable[[Endpoint], Endpoint]:

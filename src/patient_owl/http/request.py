@@ -28,6 +28,7 @@ class InOneTransaction(APIRoute):
 
     def __init__(self, path: str, endpoint: Callable[..., Any], **said: Any) -> None:
         self.pool: Pool = getattr(endpoint, "pool", READING)
+        self.only_reads: bool = getattr(endpoint, "only_reads", False)
         super().__init__(path, _called_at_once(endpoint), **said)
 
     def get_route_handler(self) -> Callable[[Request], Coroutine[Any, Any, Response]]:
@@ -45,7 +46,7 @@ class InOneTransaction(APIRoute):
                 _rewind(request)
                 return _driven(answer(request))
 
-            reads_only = request.method in SAFE
+            reads_only = self.only_reads or request.method in SAFE
             sessions: Sessions = request.app.state.sessions
             return await self.pool.run(
                 lambda: in_transaction(sessions, work, reads_only=reads_only)

@@ -1,8 +1,11 @@
 """The kit as the core takes it: a body, a lens, and what else is in the bag."""
 
+from collections.abc import Sequence
 from datetime import datetime
+from typing import NamedTuple
 from uuid import UUID
 
+from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
@@ -40,30 +43,39 @@ def spec_of(item: KitItem) -> AnySpec:
     return _read.one((item.id, item.changed_at_utc), lambda: SPEC.validate_python(item.spec))
 
 
-def camera_spec(item: KitItem) -> CameraSpec:
+class Thing(NamedTuple):
+    """A piece of kit. is_along: False for what was deleted, which still serves the shots made with
+    it."""
+
+    id: UUID
+    kind: str
+    name: str
+    spec: AnySpec
+    is_along: bool
+
+
+def camera_spec(thing: Thing) -> CameraSpec:
     """A body or film back, or WrongValue when it is something else."""
-    spec = spec_of(item)
-    if isinstance(spec, (BodySpec, FilmBackSpec)):
-        return spec
-    raise WrongValue("body_id", "a body or film back", f"{item.name}, a {item.kind}")
+    if isinstance(thing.spec, (BodySpec, FilmBackSpec)):
+        return thing.spec
+    raise WrongValue("body_id", "a body or film back", f"{thing.name}, a {thing.kind}")
 
 
-def lens_spec(item: KitItem) -> LensSpec:
+def lens_spec(thing: Thing) -> LensSpec:
     """A lens, or WrongValue when it is something else."""
-    spec = spec_of(item)
-    if isinstance(spec, LensSpec):
-        return spec
-    raise WrongValue("lens_id", "a lens", f"{item.name}, a {item.kind}")
+    if isinstance(thing.spec, LensSpec):
+        return thing.spec
+    raise WrongValue("lens_id", "a lens", f"{thing.name}, a {thing.kind}")
 
 
 class Bag:
-    """The photographer's kit, read once; what was deleted still serves the shots made with it."""
+    """The photographer's kit, read once as long as nothing in it is changed."""
 
     def __init__(self, session: Session, user: User) -> None:
-        everything = owned_rows(session, KitItem, user.id, deleted_too=True)
-        self._by_id = {item.id: item for item in everything}
-        self._along = [item for item in everything if item.deleted_at_utc is None]
-        self._specs = specs_of(self._along)
+        things = _bags.one(_state_of(session, user), lambda: _load(session, user))
+        self._by_id = {thing.id: thing for thing in things}
+        self._along = [thing for thing in things if thing.is_along]
+        self._specs = [(thing.name, thing.spec) for thing in self._along]
 
     def kit(self, body_id: UUID, lens_id: UUID, focal_length_mm: float) -> Kit:
         """Body, lens and the rest of the bag."""
@@ -74,23 +86,46 @@ class Bag:
         """A body and a lens, whether they are in the bag or not, and the rest of it."""
         return kit_of(camera, lens, focal_length_mm, self._specs)
 
-    def first(self, *kinds: str) -> KitItem | None:
+    def first(self, *kinds: str) -> Thing | None:
         """What is taken when nobody says which: the first of such a kind put into the bag."""
-        return next((item for item in self._along if item.kind in kinds), None)
+        return next((thing for thing in self._along if thing.kind in kinds), None)
 
     def lens(self, lens_id: UUID) -> LensSpec:
         return lens_spec(self.item(lens_id))
 
-    def item(self, item_id: UUID) -> KitItem:
+    def item(self, item_id: UUID) -> Thing:
         """NotFound where the photographer never had it."""
         if item_id not in self._by_id:
             raise NotFound("piece of kit")
         return self._by_id[item_id]
 
 
-def specs_of(items: list[KitItem]) -> list[tuple[str, AnySpec]]:
-    """The names of pieces of kit, and what they are."""
-    return [(item.name, spec_of(item)) for item in items]
+class _State(NamedTuple):
+    """Another one whenever a thing is added or changed: every change counts its version up."""
+
+    user_id: UUID
+    things: int
+    versions: int
+    changed_at_utc: datetime | None
+
+
+_bags: Remembered[_State, Sequence[Thing]] = Remembered(500)
+
+
+def _state_of(session: Session, user: User) -> _State:
+    query = select(
+        func.count(), func.coalesce(func.sum(KitItem.version), 0), func.max(KitItem.changed_at_utc)
+    ).where(KitItem.user_id == user.id)
+    count, versions, changed_at_utc = session.execute(query).one()
+    return _State(user.id, count, int(versions), changed_at_utc)
+
+
+def _load(session: Session, user: User) -> Sequence[Thing]:
+    items = owned_rows(session, KitItem, user.id, deleted_too=True)
+    return [
+        Thing(item.id, item.kind, item.name, spec_of(item), item.deleted_at_utc is None)
+        for item in items
+    ]
 
 
 def kit_of(

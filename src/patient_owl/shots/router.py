@@ -10,6 +10,7 @@ from patient_owl.core.shot import recipe_for
 from patient_owl.fields import Key
 from patient_owl.http.download import saved_as
 from patient_owl.http.media import CalendarFile
+from patient_owl.http.pools import only_reads
 from patient_owl.http.request import DbSession, ExpectedVersion, new_router, tag
 from patient_owl.nights.service import get_night
 from patient_owl.schools.service import schools_of
@@ -128,6 +129,7 @@ def get_plan(shot_id: UUID, visit: CurrentVisit) -> PlanOut:
 
 
 @router.post("/plans")
+@only_reads
 def try_plan(body: PlanRequest, visit: CurrentVisit) -> PlanOut:
     """Plan without keeping: what touching a rail or moving the frame would do."""
     planner = Planner(visit)
