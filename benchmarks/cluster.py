@@ -65,7 +65,8 @@ wsrep-node-address = 127.0.0.1:{group_port}
 wsrep-sst-method = rsync
 wsrep-sst-receive-address = 127.0.0.1:{sst_port}
 wsrep-provider-options = "gmcast.listen_addr=tcp://127.0.0.1:{group_port};\
-ist.recv_addr=127.0.0.1:{ist_port};gcache.size=32M"
+ist.recv_addr=127.0.0.1:{ist_port};gcache.size=32M;\
+evs.keepalive_period=PT0.5S;evs.suspect_timeout=PT2S;evs.inactive_timeout=PT6S"
 """
 PROXY = """\
 global
