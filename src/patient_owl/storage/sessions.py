@@ -48,7 +48,7 @@ def make_engine(url: str, *, reads_only: bool = False) -> Engine:
             "read_timeout": ANSWER_S,
             "write_timeout": ANSWER_S,
             "charset": "utf8mb4",
-            # on a cluster a read waits for what any node acknowledged before; alone it waits for none
+            # on a cluster a read waits for what any node acknowledged; alone for none
             "init_command": "SET time_zone='+00:00', wsrep_sync_wait=1",
         },
     )

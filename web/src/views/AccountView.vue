@@ -76,7 +76,12 @@ const moment = (at: string) =>
     <h1>Account</h1>
     <p class="muted lead">{{ session.user?.name }}, {{ session.user?.email }}</p>
 
-    <h2>Signed in</h2>
+    <div class="head">
+      <h2>Signed in</h2>
+      <button v-if="(sessions.value.value?.length ?? 0) > 1" type="button" @click="endAll">
+        Sign out everywhere
+      </button>
+    </div>
     <LoadState
       v-if="!sessions.value.value"
       :error="sessions.error.value"
@@ -87,17 +92,13 @@ const moment = (at: string) =>
         <span>
           <strong>{{ one.device }}</strong>
           <span v-if="one.is_this" class="this">this browser</span>
-          <span class="muted when figures">since {{ moment(one.created_at_utc) }}</span>
+          <span class="muted when">since {{ moment(one.created_at_utc) }}</span>
         </span>
         <button type="button" :aria-label="`Sign out ${one.device}`" @click="end(one)">
           Sign out
         </button>
       </li>
     </ul>
-    <v-btn v-if="(sessions.value.value?.length ?? 0) > 1" @click="endAll"
-      >Sign out everywhere</v-btn
-    >
-
     <template v-if="!session.isDemo">
       <h2>Password</h2>
       <form @submit.prevent="change">
@@ -167,14 +168,29 @@ li {
   color: var(--picked);
 }
 
-li button {
+.head {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+  margin: 28px 0 8px;
+  border-bottom: 1px solid var(--line);
+}
+
+.head h2 {
+  margin: 0;
+  border: 0;
+}
+
+li button,
+.head button {
   flex: none;
   min-height: 44px;
   padding: 0 8px;
   color: var(--muted);
 }
 
-li button:hover {
+li button:hover,
+.head button:hover {
   color: var(--ink);
 }
 
