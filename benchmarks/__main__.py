@@ -2,7 +2,19 @@
 
 import sys
 
-from benchmarks import advisor, bundle, cluster, crowd, engine, field, http, matching, planning, sky
+from benchmarks import (
+    advisor,
+    bundle,
+    cluster,
+    crowd,
+    engine,
+    field,
+    http,
+    matching,
+    planning,
+    sky,
+    soak,
+)
 
 PARTS = {
     "advisor": advisor.run,
@@ -15,6 +27,7 @@ PARTS = {
     "crowd": crowd.run,
     "cluster": cluster.run,
     "field": field.run,
+    "soak": soak.run,
 }
 
 if __name__ == "__main__":

@@ -164,7 +164,7 @@ def _measure(crowd: Crowd, var_dir: Path) -> None:
     mixed = asked(crowd.anything, 50, 15, headers)
     print(f"mixed, 50 clients (60/s, p99 1.5 s) {mixed}")
     _strangers(crowd)
-    print(f"resident memory of all processes  {_resident_mb(var_dir):.0f} MB")
+    print(f"resident memory of all processes  {resident_mb(var_dir):.0f} MB")
 
 
 def _strangers(crowd: Crowd) -> None:
@@ -202,7 +202,7 @@ def _strangers(crowd: Crowd) -> None:
     )
 
 
-def _resident_mb(var_dir: Path) -> float:
+def resident_mb(var_dir: Path) -> float:
     """Of the server's processes and its database."""
     total = 0.0
     for process in Path("/proc").glob("[0-9]*"):

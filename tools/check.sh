@@ -9,7 +9,9 @@ part() { # name, command...
   shift
   if [ -n "$only" ] && [ "$only" != "$name" ]; then return; fi
   printf '\n== %s\n' "$name"
+  local began=$SECONDS
   "$@" || failed+=("$name")
+  printf -- '-- %s took %d s\n' "$name" $((SECONDS - began))
 }
 only="${1:-}"
 export HYPOTHESIS_STORAGE_DIRECTORY="${OWL_VAR_DIR:-$PWD/var}/hypothesis"

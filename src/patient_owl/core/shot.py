@@ -258,9 +258,15 @@ class PlannedShot:
 
     def after_s(self, seconds: float) -> float:
         """A moment as seconds from the shot's own; nought where it is too far off to be meant."""
-        apart = seconds - self.at_s
+        apart, (first_s, last_s) = seconds - self.at_s, self.meant_s
+        return apart if first_s <= apart <= last_s else 0.0
+
+    @property
+    def meant_s(self) -> tuple[float, float]:
+        """Between which seconds from the shot's own a moment is meant; outside of them things are
+        tried out, in the light it is planned for."""
         longest_s = max((LONGEST_CARRY_S, *(due.until_s for due in self.series_due)))
-        return apart if -LONGEST_CARRY_S <= apart <= longest_s else 0.0
+        return -LONGEST_CARRY_S, longest_s
 
     def next_after_s(self, takes: Sequence[JudgedTake], now_s: float) -> float:
         """When the next take will be made: now, as long as somebody is still at it."""

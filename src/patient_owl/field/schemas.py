@@ -80,8 +80,10 @@ class FieldShotOut(BaseModel):
     from. uses_noise_reduction: as the photographer likes it. judged: key of the light the words
     are about, and its name where there are several. lights: what may have been changed before a
     take. answers: by the word said over the setting, some words deep. later: what the
-    setting becomes as the light moves. series: the frames due, where a series is wanted. takes:
-    made so far, judged or not. test: a quick frame to begin with, where the planned one is long.
+    setting becomes as the light moves, between meant_from_utc and meant_until_utc: before and after
+    these the shot is tried out, in the light it is planned for. series: the frames due, where a
+    series is wanted. takes: made so far, judged or not. test: a quick frame to begin with, where
+    the planned one is long.
     """
 
     id: UUID
@@ -102,6 +104,8 @@ class FieldShotOut(BaseModel):
     lights: list[AskedOut]
     answers: dict[Verdict, AnswerOut]
     later: list[LaterOut]
+    meant_from_utc: datetime
+    meant_until_utc: datetime
     series: list[DueOut]
     test: QuickFrameOut | None
     takes: int

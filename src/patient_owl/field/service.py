@@ -146,6 +146,8 @@ def shot_out(planner: Planner, night: Night, shot: Shot, record: Record) -> Fiel
         lights=asked,
         answers=_answers(tree, now, settings),
         later=_later(planned, known, now_s, sharpness, settings, place_zone),
+        meant_from_utc=_utc(planned, planned.meant_s[0]),
+        meant_until_utc=_utc(planned, planned.meant_s[1]),
         series=[
             DueOut(
                 at_utc=_utc(planned, due.at_s),

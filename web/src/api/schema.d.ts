@@ -2100,8 +2100,10 @@ export interface components {
          *     from. uses_noise_reduction: as the photographer likes it. judged: key of the light the words
          *     are about, and its name where there are several. lights: what may have been changed before a
          *     take. answers: by the word said over the setting, some words deep. later: what the
-         *     setting becomes as the light moves. series: the frames due, where a series is wanted. takes:
-         *     made so far, judged or not. test: a quick frame to begin with, where the planned one is long.
+         *     setting becomes as the light moves, between meant_from_utc and meant_until_utc: before and after
+         *     these the shot is tried out, in the light it is planned for. series: the frames due, where a
+         *     series is wanted. takes: made so far, judged or not. test: a quick frame to begin with, where
+         *     the planned one is long.
          */
         FieldShotOut: {
             /** Answers */
@@ -2134,6 +2136,16 @@ export interface components {
             later: components["schemas"]["LaterOut"][];
             /** Lights */
             lights: components["schemas"]["AskedOut"][];
+            /**
+             * Meant From Utc
+             * Format: date-time
+             */
+            meant_from_utc: string;
+            /**
+             * Meant Until Utc
+             * Format: date-time
+             */
+            meant_until_utc: string;
             /** Others */
             others: components["schemas"]["OtherOut"][];
             /** Sentence */

@@ -37,6 +37,8 @@ export const shot = (over: Partial<FieldShot> = {}): FieldShot => ({
   discipline: 'Star trails',
   at_utc: '2026-12-09T22:40:00Z',
   at_local: '23:40',
+  meant_from_utc: '1900-01-01T00:00:00Z',
+  meant_until_utc: '2053-01-01T00:00:00Z',
   sentence: '',
   settings: [setting('first'), setting('second'), setting('third')],
   setting: 0,

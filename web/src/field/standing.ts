@@ -29,6 +29,8 @@ export const fresh = (shot: FieldShot): Progress => ({
 })
 
 export function standing(shot: FieldShot, progress: Progress, at: number): Progress {
+  // far from its moment it is tried out, in the light it is planned for
+  if (at < Date.parse(shot.meant_from_utc) || at > Date.parse(shot.meant_until_utc)) return progress
   const step = shot.later.filter((later) => Date.parse(later.from_utc) <= at).at(-1)
   if (!progress.follows || !step || step.from_utc === progress.step) return progress
   let { setting: place, answers } = step

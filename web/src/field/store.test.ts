@@ -174,6 +174,20 @@ test('until a take is made the setting goes with the light, and its word is answ
   expect(field.standingOf(moving, late).setting.text).toBe('third')
 })
 
+test('far from its moment a shot is tried out in the light it is planned for', async () => {
+  const { field, shot: of } = await opened()
+  const at = (minute: number) => new Date(Date.UTC(2026, 11, 9, 17, minute)).toISOString()
+  const moving: FieldShot = {
+    ...of,
+    later: [{ from_utc: at(0), text: 'Darker.', setting: 1, answers: {} }],
+    meant_from_utc: at(0),
+    meant_until_utc: at(120),
+  }
+  expect(field.standingOf(moving, Date.parse(at(119))).setting.text).toBe('second')
+  expect(field.standingOf(moving, Date.parse(at(121))).setting.text).toBe('first')
+  expect(field.standingOf(moving, Date.parse(at(-1))).setting.text).toBe('first')
+})
+
 test('a word said over one step holds at the next, and a frame nobody judged changes nothing', async () => {
   const { field, shot: of } = await opened()
   const at = (minute: number) => new Date(Date.UTC(2026, 11, 9, 17, minute)).toISOString()
