@@ -3,6 +3,7 @@
 Nothing is left running, however it ends: Ctrl-C, a polite kill, a closed terminal.
 """
 
+import ctypes
 import fcntl
 import os
 import signal
@@ -14,8 +15,10 @@ from contextlib import ExitStack, contextmanager
 from pathlib import Path
 
 import uvicorn
+from fastapi import FastAPI
 from uvicorn.supervisors import Multiprocess
 
+from patient_owl.app import served
 from patient_owl.http.logs import install_logging
 from patient_owl.settings import Settings
 from patient_owl.storage.keeper import Keeper
@@ -24,6 +27,7 @@ from patient_owl.storage.migrate import migrate
 from patient_owl.tls import Certificate, own_certificate
 
 GRACE_S = 5  # answers under way may end
+_PR_SET_PDEATHSIG = 1  # Linux: the signal a process gets when its parent dies
 
 
 class CannotServe(Exception):
@@ -59,8 +63,9 @@ def serve_until_ended(settings: Settings, certificate: Certificate | None) -> No
     scheme = "https" if certificate else "http"
     address = f"{scheme}://{settings.host}:{settings.port}"
     print(f"\n  Patient Owl is at {address}   (Ctrl-C stops it)\n", flush=True)
+    is_alone = settings.workers == 1
     config = uvicorn.Config(
-        "patient_owl.app:served",
+        "patient_owl.app:served" if is_alone else "patient_owl.serving:one_of_several",
         factory=True,
         workers=settings.workers,
         host=settings.host,
@@ -70,10 +75,16 @@ def serve_until_ended(settings: Settings, certificate: Certificate | None) -> No
         ssl_certfile=certificate.cert if certificate else None,
         ssl_keyfile=certificate.key if certificate else None,
     )
-    if settings.workers == 1:
+    if is_alone:
         uvicorn.Server(config).run()
     else:
         _Processes(config, sockets=[config.bind_socket()]).run()
+
+
+def one_of_several() -> FastAPI:
+    """The application of a process that ends with the one that started it, even by kill -9."""
+    ctypes.CDLL(None).prctl(_PR_SET_PDEATHSIG, int(signal.SIGTERM))
+    return served()
 
 
 class _Processes(Multiprocess):

@@ -130,6 +130,28 @@ def test_two_processes_are_one_server_and_outlive_their_database(
     assert not is_there(pid)
 
 
+def test_processes_end_with_the_one_that_started_them(
+    served: tuple[subprocess.Popen[str], str], tmp_path: Path
+) -> None:
+    process, base = served
+    process.kill()
+    process.wait(WITHIN_S)
+
+    def is_silent() -> bool:
+        try:
+            httpx2.get(f"{base}/healthz", timeout=5)
+        except httpx2.TransportError:
+            return True
+        return False
+
+    until(is_silent)
+    # its database is taken over by the next start, here by the one that ends it
+    orphan = PrivateMariaDB(tmp_path / "demo")
+    orphan.start()
+    orphan.stop()
+    assert not orphan.is_running()
+
+
 @pytest.mark.parametrize(
     ("said", "more", "words"),
     [
