@@ -1,6 +1,7 @@
 """Open formats in and out, read back by their own libraries."""
 
 import json
+import unicodedata
 from datetime import UTC, datetime, timedelta
 from xml.etree import ElementTree as ET
 
@@ -15,7 +16,10 @@ from patient_owl.formats.calendar import Entry, write_calendar
 from patient_owl.formats.horizon_csv import read_horizon
 from patient_owl.formats.places import FORMATS, Waypoint, read_waypoints, write_waypoints
 
-plain = st.text(st.characters(categories=["L", "N", "P", "S"]), min_size=1, max_size=30)
+# composed, as everything is kept
+plain = st.text(st.characters(categories=["L", "N", "P", "S"]), min_size=1, max_size=30).map(
+    lambda text: unicodedata.normalize("NFC", text)
+)
 waypoints = st.builds(
     Waypoint,
     plain,
