@@ -85,7 +85,7 @@ def upgrade() -> None:
         sa.Column("user_id", sa.Uuid(), nullable=False),
         sa.Column("seen_at_utc", MOMENT, nullable=False),
         sa.ForeignKeyConstraint(["user_id"], ["users.id"]),
-        sa.PrimaryKeyConstraint("token_hash"),
+        sa.PrimaryKeyConstraint("token_hash", "user_id"),
     )
     op.create_index("ix_known_devices_user_id", "known_devices", ["user_id"])
     op.create_index("ix_known_devices_seen_at_utc", "known_devices", ["seen_at_utc"])

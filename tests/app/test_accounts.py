@@ -65,6 +65,18 @@ def test_strangers_do_not_lock_an_owner_out_of_a_browser_that_was_here_before(
     assert tried(ida, "jonas@example.org").status_code == 401
 
 
+def test_a_browser_two_people_share_is_known_to_both(
+    signed_in: SignedIn, visitor: TestClient
+) -> None:
+    ida = signed_in("Ida")
+    signed_in("Jonas")
+    assert tried(ida, "jonas@example.org", PASSWORD).status_code == 200
+    assert {tried(visitor, f"{name}@example.org").status_code for name in ("ida", "jonas")} == {401}
+    for name in ("ida", "jonas"):
+        [tried(visitor, f"{name}@example.org") for _ in range(6)]
+        assert tried(ida, f"{name}@example.org", PASSWORD).status_code == 200
+
+
 def test_many_at_once_are_counted_once_each(app: Any, signed_in: SignedIn) -> None:
     signed_in("Ida")
     statuses: list[int] = []

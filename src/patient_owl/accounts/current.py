@@ -9,11 +9,10 @@ from sqlalchemy.orm import Session
 from patient_owl.accounts import service
 from patient_owl.accounts.models import User
 from patient_owl.errors import NotSignedIn
-from patient_owl.http.request import SAFE, DbSession
+from patient_owl.http.request import CSRF_HEADER, SAFE, DbSession
 from patient_owl.storage.base import now_utc
 
 COOKIE = "owl_session"
-CSRF_HEADER = "X-Owl-Csrf"
 # asked for so that the description tells of it
 SessionToken = Annotated[str | None, Depends(APIKeyCookie(name=COOKIE, auto_error=False))]
 

@@ -55,7 +55,7 @@ class KnownDevice(Base):
     __tablename__ = "known_devices"
 
     token_hash: Mapped[bytes] = mapped_column(BINARY(32), primary_key=True)
-    user_id: Mapped[UUID] = mapped_column(ForeignKey("users.id"), index=True)
+    user_id: Mapped[UUID] = mapped_column(ForeignKey("users.id"), primary_key=True, index=True)
     seen_at_utc: Mapped[datetime] = mapped_column(default=now_utc, index=True)
 
 

@@ -9,7 +9,7 @@ from fastapi import APIRouter, Request, Response
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts import service, store
-from patient_owl.accounts.current import COOKIE, CurrentUser, SessionToken
+from patient_owl.accounts.current import COOKIE, CurrentUser, SessionToken, admitted
 from patient_owl.accounts.models import User
 from patient_owl.accounts.passwords import check_strength, hashed, is_right
 from patient_owl.accounts.schemas import (
@@ -22,7 +22,7 @@ from patient_owl.accounts.schemas import (
 )
 from patient_owl.accounts.tries import Try
 from patient_owl.core.errors import WrongValue
-from patient_owl.errors import NotSignedIn, Refused
+from patient_owl.errors import Refused
 from patient_owl.http.pools import ENTRANCE, HASHING
 from patient_owl.http.request import DbSession, new_router
 from patient_owl.settings import Settings
@@ -176,15 +176,11 @@ async def change_password(
     body: PasswordChange, request: Request, token: SessionToken = None
 ) -> None:
     """Another password; every other session of the account ends."""
+    mine = service.token_hash(token or "")
 
     def begin(session: Session) -> tuple[User, str | None]:
-        found = service.who(session, token, now_utc())
-        if found is None:
-            raise NotSignedIn()
-        row, user = found
-        service.check_csrf(row, request.headers.get("X-Owl-Csrf"))
-        tried = Try(user.email, "", row.token_hash)
-        return user, service.begin_sign_in(session, tried, now_utc())
+        user = admitted(request, session)
+        return user, service.begin_sign_in(session, Try(user.email, "", mine), now_utc())
 
     user, password_hash = await _done(request, begin)
     if not await HASHING.run(partial(is_right, body.current, password_hash), must=True):
@@ -195,5 +191,4 @@ async def change_password(
         return hashed(body.password)
 
     new_hash = await HASHING.run(hash_new, must=True)
-    mine = service.token_hash(token or "")
     await _done(request, lambda s: service.change_password(s, user.id, new_hash, mine))

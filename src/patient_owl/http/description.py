@@ -9,6 +9,7 @@ from typing import Any
 from fastapi import FastAPI
 
 from patient_owl.http.problems import MEDIA_TYPE, TYPES, ProblemOut
+from patient_owl.http.request import CSRF_HEADER
 
 _SAFE = ("get", "head", "options")
 _WORDS = {
@@ -36,7 +37,7 @@ _EXAMPLE = {
 _CSRF = {
     "type": "apiKey",
     "in": "header",
-    "name": "X-Owl-Csrf",
+    "name": CSRF_HEADER,
     "description": "the session's csrf_token, which only our own page can read",
 }
 

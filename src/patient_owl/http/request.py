@@ -14,6 +14,7 @@ from patient_owl.storage.base import Owned
 from patient_owl.storage.owned import ANY_VERSION
 from patient_owl.storage.sessions import Sessions, in_transaction
 
+CSRF_HEADER = "X-Owl-Csrf"  # what only our own page can read, sent back with every change
 SAFE = frozenset({"GET", "HEAD", "OPTIONS"})  # what changes nothing [rfc9110]
 
 
