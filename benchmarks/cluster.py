@@ -26,6 +26,8 @@ import httpx2
 import pymysql
 from uuid6 import uuid7
 
+from patient_owl.storage.mariadb import SERVER_SETTINGS
+
 NODES = 3
 SQL_PORT, FRONT_PORT, DOOR_PORT = 23600, 23700, 23800  # databases, apps, the proxy's own
 WRITERS, FOR_S = 8, 30.0
@@ -45,13 +47,6 @@ pid-file = {home}/pid
 log-error = {home}/log
 port = {port}
 bind-address = 127.0.0.1
-skip-name-resolve
-character-set-server = utf8mb4
-collation-server = utf8mb4_unicode_ci
-default-time-zone = +00:00
-sql-mode = STRICT_ALL_TABLES,NO_ZERO_DATE,NO_ZERO_IN_DATE,ERROR_FOR_DIVISION_BY_ZERO
-# an acknowledged row is on the disk of this node, and with every other node
-innodb-flush-log-at-trx-commit = 1
 innodb-buffer-pool-size = 64M
 max-connections = 200
 binlog-format = ROW
@@ -247,7 +242,7 @@ def _node(directory: Path, number: int) -> Iterator[Node]:
     runs_as = "mysql" if os.geteuid() == 0 else getpass.getuser()
     config = home / "my.cnf"
     config.write_text(
-        NODE.format(
+        (NODE + SERVER_SETTINGS).format(
             home=home,
             number=number,
             port=SQL_PORT + number,

@@ -20,7 +20,7 @@ class Settings(BaseSettings):
     host: str = "127.0.0.1"
     port: Annotated[int, Field(ge=1, le=65535)] = 8040
     # processes that answer; each has one core's worth of Python
-    workers: Annotated[int, Field(ge=1, le=64)] = Field(default_factory=lambda: os.cpu_count() or 1)
+    workers: Annotated[int, Field(ge=1, le=30)] = Field(default_factory=lambda: os.cpu_count() or 1)
     demo: bool = False
     database_url: str = ""
     # A cookie marked Secure is dropped by browsers on plain http; set behind TLS.

@@ -20,11 +20,22 @@ import pymysql
 
 READY_WITHIN_S = 60
 STOPPED_WITHIN_S = 30
+MOST_CONNECTIONS = 1000  # of all processes: thirty of them with both pools full
 FREE_DISK_MB = 300  # an empty instance takes about 150 MB
 # Under the ports systems hand out by themselves: a client that tries one of those while nobody
 # listens can be given the same one as its own, and then talks to itself.
 PORTS_TRIED = 50
 
+# What the app stands on, wherever its database runs.
+SERVER_SETTINGS = """\
+skip-name-resolve
+character-set-server = utf8mb4
+collation-server = utf8mb4_unicode_ci
+default-time-zone = +00:00
+sql-mode = STRICT_ALL_TABLES,NO_ZERO_DATE,NO_ZERO_IN_DATE,ERROR_FOR_DIVISION_BY_ZERO
+# an acknowledged row is on disk: kill -9 loses nothing
+innodb-flush-log-at-trx-commit = 1
+"""
 _CONFIG = """\
 [mariadbd]
 datadir = {data}
@@ -33,19 +44,12 @@ pid-file = {pid}
 log-error = {log}
 port = {port}
 bind-address = 127.0.0.1
-skip-name-resolve
 init-file = {init}
-character-set-server = utf8mb4
-collation-server = utf8mb4_unicode_ci
-default-time-zone = +00:00
-sql-mode = STRICT_ALL_TABLES,NO_ZERO_DATE,NO_ZERO_IN_DATE,ERROR_FOR_DIVISION_BY_ZERO
-# an acknowledged row is on disk: kill -9 loses nothing
-innodb-flush-log-at-trx-commit = 1
 innodb-buffer-pool-size = 128M
 innodb-log-file-size = 32M
-max-connections = 60
+max-connections = {connections}
 performance-schema = OFF
-"""
+{settings}"""
 
 
 class CannotStart(Exception):
@@ -157,6 +161,8 @@ class PrivateMariaDB:
                 log=self.home / "mariadb.log",
                 port=self.port,
                 init=init,
+                connections=MOST_CONNECTIONS,
+                settings=SERVER_SETTINGS,
             )
         )
 

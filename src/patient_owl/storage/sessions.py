@@ -89,11 +89,13 @@ def in_transaction(
 def is_to_be_repeated(error: OperationalError) -> bool:
     """Whether the database asks for the transaction once more, or never got it.
 
-    A connection lost while committing is neither: it may have been kept.
+    A connection lost while committing is neither: it may have been kept. Nor is one that hung: it
+    would hang again.
     """
     code = error.orig.args[0] if error.orig and error.orig.args else None
     is_commit = error.statement is None
-    return code in _REPEAT or (code in _LOST and not is_commit)
+    hung = "timed out" in str(error.orig)  # the driver tells it from a lost one by words alone
+    return code in _REPEAT or (code in _LOST and not is_commit and not hung)
 
 
 def make_sessions(engine: Engine) -> sessionmaker[Session]:
