@@ -175,8 +175,12 @@ def test_what_cannot_be_started_is_said_in_a_sentence(
 
 
 def test_a_database_that_does_not_start_is_tried_again_less_and_less_often(
-    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch, caplog: pytest.LogCaptureFixture
 ) -> None:
+    def waits() -> list[float]:
+        found = (getattr(record, "wait_s", None) for record in caplog.records)
+        return [wait_s for wait_s in found if wait_s is not None]
+
     monkeypatch.setattr("patient_owl.storage.keeper.SHORTEST_WAIT_S", 0.01)
     monkeypatch.setattr("patient_owl.storage.keeper.LOOK_EVERY_S", 0.01)
     database = PrivateMariaDB(tmp_path / "kept", 23460)
@@ -184,8 +188,9 @@ def test_a_database_that_does_not_start_is_tried_again_less_and_less_often(
         first = database.pid
         monkeypatch.setattr("patient_owl.storage.mariadb.FREE_DISK_MB", 10**9)
         database.kill()
-        until(lambda: not database.is_running())
+        until(lambda: len(waits()) >= 4)
         monkeypatch.undo()
         until(database.is_running)
         assert database.pid != first
     assert not database.is_running()
+    assert waits()[:4] == [0.01, 0.02, 0.04, 0.08]

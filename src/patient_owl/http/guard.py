@@ -6,6 +6,7 @@ import time
 
 from starlette.datastructures import Headers, MutableHeaders
 from starlette.exceptions import HTTPException
+from starlette.requests import ClientDisconnect
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from patient_owl.formats.picture import MOST_BYTES
@@ -27,6 +28,7 @@ _ONLY_HTTPS = {"Strict-Transport-Security": "max-age=31536000"}
 # The largest picture and the form around it; of anything else a thousand places with their notes.
 MOST_FILE_BYTES = MOST_BYTES + 1_000_000
 MOST_BODY_BYTES = 12_000_000
+GONE = 499  # in the log alone: nobody waits for an answer any more; common practice
 
 
 class LogAndGuard:
@@ -79,6 +81,8 @@ class LogAndGuard:
                 await problem(413, refusal.detail)(scope, receive, guarded)
             else:
                 await self.app(scope, limited, guarded)
+        except ClientDisconnect:
+            status = GONE
         except Exception as error:
             log.exception("unexpected error", extra={"path": scope["path"]}, exc_info=error)
             if status is not None:

@@ -10,7 +10,6 @@ from fastapi.responses import StreamingResponse
 from patient_owl.accounts.current import CurrentUser
 from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.core.sky.targets import targets
-from patient_owl.errors import TooMany
 from patient_owl.http.media import JsonLines
 from patient_owl.http.pools import READING, SEARCHING
 from patient_owl.http.request import new_router
@@ -29,10 +28,6 @@ from patient_owl.storage.sessions import Sessions, in_transaction
 from patient_owl.words.search import light_text
 
 router = new_router(tags=["searches"])
-
-
-SEARCHES_AT_ONCE = 2  # of one photographer: one runs, and the next is tried
-SOON_S = 5
 
 
 @router.get("/targets")
@@ -62,12 +57,9 @@ def get_usual_wish(user: CurrentUser) -> UsualWishOut:
 )
 def search_nights(body: SearchIn, request: Request, visit: CurrentVisit) -> StreamingResponse:
     """Nights on which every condition meets, and near misses; close the connection to stop."""
-    session, user = visit.session, visit.user
-    search = service.search(get_place(session, user.id, body.place_id), body)
     SEARCHING.check()
-    holder = leases.take(session, "search", user.id, SEARCHES_AT_ONCE, visit.now_utc)
-    if holder is None:
-        raise TooMany(SOON_S)
+    search = service.search(get_place(visit.session, visit.user.id, body.place_id), body)
+    holder = service.lease(visit)
     return JsonLines(_lines(request.app.state.sessions, search, holder))
 
 
@@ -81,5 +73,6 @@ async def _lines(
     finally:
         with CancelScope(shield=True):
             await READING.run(
-                lambda: in_transaction(sessions, lambda session: leases.leave(session, holder))
+                lambda: in_transaction(sessions, lambda session: leases.leave(session, holder)),
+                must=True,
             )

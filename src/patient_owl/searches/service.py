@@ -2,15 +2,29 @@
 
 from collections.abc import Iterator
 from datetime import tzinfo
+from uuid import UUID
 
+from patient_owl.accounts.visit import Visit
 from patient_owl.core.find import Found, Missed, Progress, Wish, find_nights
+from patient_owl.errors import TooMany
 from patient_owl.places.models import Place
 from patient_owl.places.service import horizon_of, site_of
 from patient_owl.places.zones import zone
 from patient_owl.searches.schemas import FoundOut, ProgressOut, SearchIn
+from patient_owl.storage import leases
 from patient_owl.words.search import day, found_text, missed_text
 
 DAYS_A_MONTH = 30.44
+AT_ONCE = 2  # of one photographer: one runs, and the next is tried; ours
+SOON_S = 5  # a search of two years takes as long on a busy machine; ours
+
+
+def lease(visit: Visit) -> UUID:
+    """Leave to search; TooMany where this photographer has as many under way as are allowed."""
+    holder = leases.take(visit.session, "search", visit.user.id, AT_ONCE, visit.now_utc)
+    if holder is None:
+        raise TooMany(SOON_S)
+    return holder
 
 
 def search(place: Place, request: SearchIn) -> Iterator[ProgressOut]:
