@@ -7,7 +7,7 @@ from uuid import UUID
 from patient_owl.accounts.current import CurrentUser
 from patient_owl.accounts.models import User
 from patient_owl.errors import NotFound
-from patient_owl.http.request import DbSession, new_router
+from patient_owl.http.request import DbSession, IfMatch, new_router, version_of
 from patient_owl.kit.models import KitItem
 from patient_owl.learned.models import FoundLightRow
 from patient_owl.learned.service import hear
@@ -16,6 +16,7 @@ from patient_owl.pictures.models import Photo
 from patient_owl.places.models import Place
 from patient_owl.shots.models import Shot
 from patient_owl.storage.base import Owned, now_utc
+from patient_owl.storage.owned import check_version
 from patient_owl.takes.models import Take
 
 router = new_router(tags=["trash"])
@@ -50,9 +51,14 @@ def _row(session: DbSession, user: User, kind: Kind, row_id: UUID) -> Owned:
 
 
 @router.delete("/{kind}/{row_id}", status_code=204)
-def delete(kind: Kind, row_id: UUID, user: CurrentUser, session: DbSession) -> None:
-    """Put a thing away. Deleting it twice is the same as once."""
+def delete(
+    kind: Kind, row_id: UUID, user: CurrentUser, session: DbSession, if_match: IfMatch = None
+) -> None:
+    """Put a thing away. Deleting it twice is the same as once, and can be undone; so a version
+    need not be named, but where one is, only that one is put away."""
     row = _row(session, user, kind, row_id)
+    if if_match is not None:
+        check_version(row, version_of(if_match))
     row.deleted_at_utc = row.deleted_at_utc or now_utc()
     _unheard(session, user, row)
 

@@ -178,13 +178,18 @@ def test_a_school_picked_once_is_where_new_shots_start_and_a_shot_may_differ(
     shot = making.shot(ida)
     plan = f"/api/v1/shots/{shot['id']}/plan"
     assert ida.get(plan).json()["inputs"]["star_school"] == "pixel_drift"
-    answer = ida.put("/api/v1/schools", json={"schools": {"star_school": "rule_of_500"}})
-    picked = {s["key"]: s["picked"] for s in answer.json()}
+    path, sides = "/api/v1/schools", {"schools": {"star_school": "rule_of_500"}}
+    assert ida.put(path, json=sides).status_code == 428
+    read = {"If-Match": ida.get(path).headers["etag"]}
+    answer = ida.put(path, json=sides, headers=read)
+    assert ida.put(path, json=sides, headers=read).status_code == 412
+    picked = {s["key"]: s["picked"] for s in answer.json()["schools"]}
     assert picked["star_school"] == "rule_of_500"
     assert ida.get(plan).json()["inputs"]["star_school"] == "rule_of_500"
     own = {**{k: v for k, v in shot.items() if k not in {"id", "night_id", "version"}}}
     own["inputs"] = {"star_school": "pixel_drift"}
     body = {"night_id": shot["night_id"], "shot": own}
     assert ida.post("/api/v1/plans", json=body).json()["inputs"]["star_school"] == "pixel_drift"
-    refused = ida.put("/api/v1/schools", json={"schools": {"star_school": "astrology"}})
+    sides = {"schools": {"star_school": "astrology"}}
+    refused = ida.put(path, json=sides, headers={"If-Match": "*"})
     assert "one of pixel_drift" in refused.json()["detail"]

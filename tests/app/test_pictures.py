@@ -79,9 +79,11 @@ def test_pictures_find_their_takes_although_the_camera_runs_an_hour_and_a_bit_fa
     chain = ida.get(f"/api/v1/shots/{shot_id}/chain").json()
     assert [len(link["photos"]) for link in chain["links"]] == [1, 1, 1]
     assert len(chain["loose_photos"]) == 1
-    loose = chain["loose_photos"][0]["id"]
-    given = ida.put(f"/api/v1/photos/{loose}/take", json={"take_id": takes[0]})
+    loose = chain["loose_photos"][0]
+    path, read = f"/api/v1/photos/{loose['id']}/take", {"If-Match": f'"v{loose["version"]}"'}
+    given = ida.put(path, json={"take_id": takes[0]}, headers=read)
     assert given.json()["take_id"] == takes[0]
+    assert ida.put(path, json={"take_id": None}, headers=read).status_code == 412
 
 
 def test_a_picture_two_stops_under_its_place_asks_for_light_without_a_word(ida: TestClient) -> None:
@@ -89,7 +91,8 @@ def test_a_picture_two_stops_under_its_place_asks_for_light_without_a_word(ida: 
     before = ida.get(f"/api/v1/shots/{shot_id}/chain").json()["advice"]
     # the sky is placed two stops under mid-grey; this picture lies four under
     photo = upload(ida, shot_id, jpeg(28)).json()
-    ida.put(f"/api/v1/photos/{photo['id']}/take", json={"take_id": takes[0]})
+    path = f"/api/v1/photos/{photo['id']}/take"
+    ida.put(path, json={"take_id": takes[0]}, headers={"If-Match": "*"})
     after = ida.get(f"/api/v1/shots/{shot_id}/chain").json()["advice"]
     assert after["sigma_stops"] < before["sigma_stops"]
     assert after["reasons"][0] == "The picture's histogram was read."

@@ -1,6 +1,7 @@
 """People, their sessions and devices, and tries to sign in."""
 
 from datetime import datetime
+from typing import ClassVar
 from uuid import UUID
 
 from sqlalchemy import JSON, ForeignKey, Index, SmallInteger, String
@@ -21,6 +22,7 @@ class House(Base):
 
 class User(Base):
     __tablename__ = "users"
+    CALLED: ClassVar[str] = "account"
 
     id: Mapped[UUID] = mapped_column(primary_key=True, default=new_id)
     name: Mapped[str] = mapped_column(String(80))
@@ -29,6 +31,9 @@ class User(Base):
     password_hash: Mapped[str] = mapped_column(String(255))
     created_at_utc: Mapped[datetime] = mapped_column(default=now_utc)
     schools: Mapped[dict[str, str]] = mapped_column(JSON, default=dict)
+    version: Mapped[int] = mapped_column(default=1)
+
+    __mapper_args__ = {"version_id_col": version}  # noqa: RUF012  two writers never overwrite
 
 
 class SignedInSession(Base):

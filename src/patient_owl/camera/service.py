@@ -12,6 +12,7 @@ from patient_owl.pictures.service import add_photo
 from patient_owl.shots.planner import Planner
 from patient_owl.shots.service import get_shot
 from patient_owl.storage.device_memory import DeviceMemory
+from patient_owl.storage.owned import ANY_VERSION
 from patient_owl.takes.service import give_photo
 
 
@@ -59,7 +60,7 @@ def attach(visit: Visit, shot_id: UUID, frame_id: str, take_id: UUID) -> Photo:
             visit.session, visit.user, shot_id, name, content, keep=False, photo_id=photo_id
         )
     photo.deleted_at_utc = None
-    return give_photo(visit.session, visit.user, photo.id, take_id)
+    return give_photo(visit.session, visit.user, photo.id, ANY_VERSION, take_id)
 
 
 def camera_out(camera: Camera, now_utc: datetime) -> CameraOut:

@@ -10,8 +10,7 @@ from sqlalchemy.orm import Session
 
 from patient_owl.errors import VersionMissing
 from patient_owl.http.pools import READING, Pool
-from patient_owl.storage.base import Owned
-from patient_owl.storage.owned import ANY_VERSION
+from patient_owl.storage.owned import ANY_VERSION, Versioned
 from patient_owl.storage.sessions import Sessions, in_transaction
 
 CSRF_HEADER = "X-Owl-Csrf"  # what only our own page can read, sent back with every change
@@ -138,6 +137,6 @@ async def _expected_version(if_match: IfMatch = None) -> int:
 ExpectedVersion = Annotated[int, Depends(_expected_version)]
 
 
-def tag(response: Response, row: Owned) -> None:
+def tag(response: Response, row: Versioned) -> None:
     """Tell the client which version it now holds."""
     response.headers["ETag"] = f'"v{row.version}"'

@@ -21,6 +21,7 @@ class PhotoOut(BaseModel):
     """histogram: 64 counts, darkest first, for drawing."""
 
     id: UUID
+    version: int
     take_id: UUID | None
     file_name: str
     width_px: int

@@ -99,6 +99,7 @@ def out(photo: Photo) -> PhotoOut:
     counts = photo.histogram
     return PhotoOut(
         id=photo.id,
+        version=photo.version,
         take_id=photo.take_id,
         file_name=photo.file_name,
         width_px=photo.width_px,

@@ -1,20 +1,31 @@
 """Schools: which there are, and which side this photographer takes."""
 
+from fastapi import Response
+
 from patient_owl.accounts.current import CurrentUser
-from patient_owl.http.request import DbSession, new_router
+from patient_owl.http.request import DbSession, ExpectedVersion, new_router, tag
 from patient_owl.schools import service
-from patient_owl.schools.schemas import SchoolOut, SchoolsIn
+from patient_owl.schools.schemas import SchoolsIn, SchoolsOut
 
 router = new_router(prefix="/schools", tags=["schools"])
 
 
 @router.get("")
-def list_schools(user: CurrentUser) -> list[SchoolOut]:
+def list_schools(user: CurrentUser, response: Response) -> SchoolsOut:
     """Every question practitioners differ on, both sides, and the one taken."""
+    tag(response, user)
     return service.schools_out(user)
 
 
 @router.put("")
-def pick_schools(body: SchoolsIn, user: CurrentUser, session: DbSession) -> list[SchoolOut]:
+def pick_schools(
+    body: SchoolsIn,
+    user: CurrentUser,
+    session: DbSession,
+    version: ExpectedVersion,
+    response: Response,
+) -> SchoolsOut:
     """Take sides; new shots start from them, each shot may differ."""
-    return service.pick(session, user, body.schools)
+    answer = service.pick(session, user, version, body.schools)
+    tag(response, user)
+    return answer

@@ -22,6 +22,13 @@ class SchoolOut(BaseModel):
     picked: str
 
 
+class SchoolsOut(BaseModel):
+    """The questions practitioners differ on; `version` is what a change of side names."""
+
+    version: int
+    schools: list[SchoolOut]
+
+
 class SchoolsIn(Asked):
     """Questions and the side taken; what is not named stays as it was."""
 

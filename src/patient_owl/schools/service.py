@@ -4,7 +4,8 @@ from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
 from patient_owl.core.plan.schools import SCHOOLS, checked_schools, default_school
-from patient_owl.schools.schemas import SchoolOut, SideOut
+from patient_owl.schools.schemas import SchoolOut, SchoolsOut, SideOut
+from patient_owl.storage.owned import check_version
 from patient_owl.words.schools import SIDES, TITLES
 
 
@@ -13,9 +14,9 @@ def schools_of(user: User) -> dict[str, str]:
     return {key: user.schools.get(key, default_school(key)) for key in SCHOOLS}
 
 
-def schools_out(user: User) -> list[SchoolOut]:
+def schools_out(user: User) -> SchoolsOut:
     picked = schools_of(user)
-    return [
+    schools = [
         SchoolOut(
             key=key,
             title=TITLES[key],
@@ -27,9 +28,11 @@ def schools_out(user: User) -> list[SchoolOut]:
         )
         for key, sides in SCHOOLS.items()
     ]
+    return SchoolsOut(version=user.version, schools=schools)
 
 
-def pick(session: Session, user: User, given: dict[str, str]) -> list[SchoolOut]:
+def pick(session: Session, user: User, version: int, given: dict[str, str]) -> SchoolsOut:
+    check_version(user, version)
     user.schools = {**user.schools, **checked_schools(given)}
     session.flush()
     return schools_out(user)

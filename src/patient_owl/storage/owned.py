@@ -1,7 +1,7 @@
 """Whose a row is, and which version of it is edited."""
 
 from collections.abc import Mapping
-from typing import Any, TypeVar
+from typing import Any, ClassVar, Protocol, TypeVar
 from uuid import UUID
 
 from sqlalchemy import select
@@ -13,6 +13,15 @@ from patient_owl.storage.base import Owned
 Row = TypeVar("Row", bound=Owned)
 
 ANY_VERSION = 0  # rows begin at 1
+
+
+class Versioned(Protocol):
+    """A row that is edited only over the version that was read."""
+
+    CALLED: ClassVar[str]
+
+    @property
+    def version(self) -> Any: ...
 
 
 def owned(session: Session, model: type[Row], user_id: UUID, row_id: UUID) -> Row:
@@ -52,7 +61,7 @@ def changed(session: Session, row: Row, version: int, columns: Mapping[str, obje
     return row
 
 
-def check_version(row: Owned, expected: int) -> None:
+def check_version(row: Versioned, expected: int) -> None:
     """Stale unless the row is at the version that was read, or any will do."""
     if expected not in (ANY_VERSION, row.version):
         raise Stale(row.CALLED)

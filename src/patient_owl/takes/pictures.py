@@ -13,7 +13,7 @@ from patient_owl.formats.picture import MOST_BYTES
 from patient_owl.http.download import saved_as
 from patient_owl.http.media import AnyFile, Jpeg
 from patient_owl.http.pools import PICTURES, worked_in
-from patient_owl.http.request import DbSession, new_router
+from patient_owl.http.request import DbSession, ExpectedVersion, new_router, tag
 from patient_owl.pictures import service as pictures
 from patient_owl.pictures.schemas import PhotoOut
 from patient_owl.takes import service
@@ -64,10 +64,17 @@ def match_photos(shot_id: UUID, user: CurrentUser, session: DbSession) -> Matche
 
 @router.put("/photos/{photo_id}/take")
 def give_photo(
-    photo_id: UUID, body: TakeOfPhoto, user: CurrentUser, session: DbSession
+    photo_id: UUID,
+    body: TakeOfPhoto,
+    user: CurrentUser,
+    session: DbSession,
+    version: ExpectedVersion,
+    response: Response,
 ) -> PhotoOut:
     """Give a picture to a take by hand, or to none."""
-    return pictures.out(service.give_photo(session, user, photo_id, body.take_id))
+    photo = service.give_photo(session, user, photo_id, version, body.take_id)
+    tag(response, photo)
+    return pictures.out(photo)
 
 
 @router.get("/photos/{photo_id}/thumbnail.jpg", response_class=Jpeg)

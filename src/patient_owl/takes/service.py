@@ -139,13 +139,13 @@ def _stamp_of_take(take: Take) -> Stamped:
     return Stamped(take.started_at_utc.timestamp(), take.exposure_s, take.f_number, take.iso)
 
 
-def give_photo(session: Session, user: User, photo_id: UUID, take_id: UUID | None) -> Photo:
+def give_photo(
+    session: Session, user: User, photo_id: UUID, version: int, take_id: UUID | None
+) -> Photo:
     """A picture to a take of its own shot, or to none."""
     photo = get_photo(session, user, photo_id)
     if take_id is not None:
         take = owned(session, Take, user.id, take_id)
         if take.shot_id != photo.shot_id:
             raise WrongValue("take_id", "a take of the picture's own shot", take_id)
-    photo.take_id = take_id
-    session.flush()
-    return photo
+    return changed(session, photo, version, {"take_id": take_id})

@@ -1370,7 +1370,8 @@ export interface paths {
         post?: never;
         /**
          * Delete
-         * @description Put a thing away. Deleting it twice is the same as once.
+         * @description Put a thing away. Deleting it twice is the same as once, and can be undone; so a version
+         *     need not be named, but where one is, only that one is put away.
          */
         delete: operations["delete"];
         options?: never;
@@ -2975,6 +2976,8 @@ export interface components {
             take_id: string | null;
             /** Taken At */
             taken_at: string | null;
+            /** Version */
+            version: number;
             /** Width Px */
             width_px: number;
         };
@@ -3559,6 +3562,16 @@ export interface components {
             schools: {
                 [key: string]: string;
             };
+        };
+        /**
+         * SchoolsOut
+         * @description The questions practitioners differ on; `version` is what a change of side names.
+         */
+        SchoolsOut: {
+            /** Schools */
+            schools: components["schemas"]["SchoolOut"][];
+            /** Version */
+            version: number;
         };
         /**
          * SearchIn
@@ -4788,24 +4801,6 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
             /** @description More than is taken at a time */
             413: {
                 headers: {
@@ -5126,24 +5121,6 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
             /** @description More than is taken at a time */
             413: {
                 headers: {
@@ -5239,24 +5216,6 @@ export interface operations {
             };
             /** @description There is no such thing, or it is somebody else's */
             404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7163,7 +7122,10 @@ export interface operations {
     give_photo: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the ETag that was read, or * for whatever is there */
+                "if-match"?: string | null;
+            };
             path: {
                 photo_id: string;
             };
@@ -7268,6 +7230,15 @@ export interface operations {
                      *       "type": "urn:patient-owl:problem:wrong_value"
                      *     }
                      */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description An edit that does not say which version it changes */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
@@ -8046,24 +8017,6 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
             /** @description More than is taken at a time */
             413: {
                 headers: {
@@ -8123,7 +8076,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SchoolOut"][];
+                    "application/json": components["schemas"]["SchoolsOut"];
                 };
             };
             /** @description Nobody is signed in */
@@ -8149,7 +8102,10 @@ export interface operations {
     pick_schools: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the ETag that was read, or * for whatever is there */
+                "if-match"?: string | null;
+            };
             path?: never;
             cookie?: never;
         };
@@ -8165,7 +8121,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SchoolOut"][];
+                    "application/json": components["schemas"]["SchoolsOut"];
                 };
             };
             /** @description What was sent cannot be read */
@@ -8252,6 +8208,15 @@ export interface operations {
                      *       "type": "urn:patient-owl:problem:wrong_value"
                      *     }
                      */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description An edit that does not say which version it changes */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
@@ -11127,24 +11092,6 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
             /** @description More than is taken at a time */
             413: {
                 headers: {
@@ -11192,7 +11139,10 @@ export interface operations {
     delete: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the ETag that was read, or * for whatever is there */
+                "if-match"?: string | null;
+            };
             path: {
                 kind: components["schemas"]["Kind"];
                 row_id: string;

@@ -124,7 +124,7 @@ export function useChain(shotId: () => string): UseChainReturn {
     try {
       await data(
         client.PUT('/api/v1/photos/{photo_id}/take', {
-          params: { path: { photo_id: photo.id } },
+          params: { path: { photo_id: photo.id }, header: ifMatch(photo.version) },
           body: { take_id: takeId },
         }),
       )

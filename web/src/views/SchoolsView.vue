@@ -3,21 +3,27 @@
 import LoadState from '../components/LoadState.vue'
 import { useLoad } from '../composables/useLoad'
 import { useNotices } from '../stores/notices'
-import { client, data, type Schemas } from '../api/client'
+import { client, data, ifMatch, type Schemas } from '../api/client'
 
 const notices = useNotices()
-const schools = useLoad<Schemas['SchoolOut'][]>((signal) =>
+const schools = useLoad<Schemas['SchoolsOut']>((signal) =>
   data(client.GET('/api/v1/schools', { signal })),
 )
 void schools.refresh()
 
 async function pick(key: string, side: string): Promise<void> {
+  const version = schools.value.value?.version
+  if (version === undefined) return
   try {
     schools.value.value = await data(
-      client.PUT('/api/v1/schools', { body: { schools: { [key]: side } } }),
+      client.PUT('/api/v1/schools', {
+        params: { header: ifMatch(version) },
+        body: { schools: { [key]: side } },
+      }),
     )
   } catch (error) {
     notices.fail(error)
+    await schools.refresh()
   }
 }
 </script>
@@ -30,7 +36,7 @@ async function pick(key: string, side: string): Promise<void> {
       still go the other way.
     </p>
     <LoadState v-if="!schools.value.value" :error="schools.error.value" @retry="schools.refresh" />
-    <fieldset v-for="school in schools.value.value ?? []" :key="school.key">
+    <fieldset v-for="school in schools.value.value?.schools ?? []" :key="school.key">
       <legend>{{ school.title }}</legend>
       <label
         v-for="side in school.sides"
