@@ -7,9 +7,10 @@ beside each; a fuzz test holds every answer against it.
 from typing import Any
 
 from fastapi import FastAPI
+from fastapi.routing import iter_route_contexts
 
 from patient_owl.http.problems import MEDIA_TYPE, TYPES, ProblemOut
-from patient_owl.http.request import CSRF_HEADER
+from patient_owl.http.request import CSRF_HEADER, InOneTransaction
 
 _SAFE = ("get", "head", "options")
 _WORDS = {
@@ -48,13 +49,23 @@ def describe(app: FastAPI) -> None:
 
     def openapi() -> dict[str, Any]:
         if app.openapi_schema is None:
-            _complete(plain())
+            _complete(plain(), _reading(app))
         return plain()
 
     app.openapi = openapi  # type: ignore[method-assign]
 
 
-def _complete(description: dict[str, Any]) -> None:
+def _reading(app: FastAPI) -> set[tuple[str, str]]:
+    """What changes nothing, though it is asked by POST."""
+    found = set()
+    for context in iter_route_contexts(app.routes):
+        route = context.original_route
+        if isinstance(route, InOneTransaction) and route.only_reads:
+            found |= {(context.path or "", method.lower()) for method in context.methods or ()}
+    return found
+
+
+def _complete(description: dict[str, Any], reading: set[tuple[str, str]]) -> None:
     schemas = description["components"]["schemas"]
     for stock in ("HTTPValidationError", "ValidationError"):
         schemas.pop(stock, None)
@@ -64,12 +75,15 @@ def _complete(description: dict[str, Any]) -> None:
     told = ProblemOut.model_json_schema(ref_template="#/components/schemas/{model}")
     schemas |= {**told.pop("$defs"), ProblemOut.__name__: told}
     description["components"]["securitySchemes"]["csrf"] = _CSRF
-    for operations in description["paths"].values():
+    for path, operations in description["paths"].items():
         for method, operation in operations.items():
             if "security" in operation and method not in _SAFE:
                 operation["security"] = [one | {"csrf": []} for one in operation["security"][:1]]
             own = {int(status) for status in operation["responses"]}
-            for status in sorted(_refusals(method, operation) | {s for s in own if s >= 400}):
+            refused = _refusals(method, operation)
+            if (path, method) in reading:
+                refused -= {409, 412}
+            for status in sorted(refused | {s for s in own if s >= 400}):
                 operation["responses"][str(status)] = _refusal(status)
 
 
@@ -88,7 +102,7 @@ def _refusals(method: str, operation: dict[str, Any]) -> set[int]:
         found |= {400, 413}
     if method not in _SAFE:
         found |= {409, 412}
-    if "if-match" in parameters:
+    if "if-match" in parameters and method != "delete":
         found.add(428)
     return found
 

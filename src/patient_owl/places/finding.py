@@ -9,7 +9,7 @@ from patient_owl.core.coordinates import parse_coordinates
 from patient_owl.core.tables.bortle import BORTLE_MAG_ARCSEC2, USUAL_BORTLE_CLASS
 from patient_owl.formats.horizon_csv import read_horizon
 from patient_owl.formats.places import MOST_BYTES, read_waypoints
-from patient_owl.http.pools import FILES, worked_in
+from patient_owl.http.pools import FILES, only_reads, worked_in
 from patient_owl.http.request import new_router
 from patient_owl.places.schemas import (
     BortleOut,
@@ -60,6 +60,7 @@ def list_bortle(user: CurrentUser) -> list[BortleOut]:
 
 
 @router.post("/waypoints")
+@only_reads
 @worked_in(FILES)
 def read_file(file: UploadFile, user: CurrentUser) -> list[WaypointOut]:
     """Read the waypoints of a GPX, KML or GeoJSON file; nothing is kept yet."""
@@ -68,6 +69,7 @@ def read_file(file: UploadFile, user: CurrentUser) -> list[WaypointOut]:
 
 
 @router.post("/horizons")
+@only_reads
 def read_horizon_text(body: HorizonText, user: CurrentUser) -> HorizonPoints:
     """Read a horizon profile from CSV text; nothing is kept yet."""
     return [

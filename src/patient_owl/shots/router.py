@@ -39,6 +39,7 @@ def list_disciplines(user: CurrentUser) -> DisciplinesOut:
 
 
 @router.post("/disciplines/{key}/answers")
+@only_reads
 def carry_over(key: Key, body: Answers, user: CurrentUser) -> Answers:
     """Of answers given to any discipline, those that mean the same to this one."""
     return Answers(inputs=recipe_for(key).carried_over(body.inputs))
