@@ -1,6 +1,7 @@
 """Rails on the wire: a control in dial values, what bounds it, and the hand upon it."""
 
 from collections.abc import Mapping, Sequence
+from functools import lru_cache
 from typing import Annotated, Any, Literal, Self
 
 from pydantic import BaseModel, Field, field_validator, model_validator
@@ -189,18 +190,23 @@ def _rail_out(
         picked=position_out(control, picked),
         picked_index=ordered.index(picked),
         values=[
-            RailValueOut(
-                value=p.value,
-                label=p.label,
-                text=setting_text(control, p),
-                is_bulb=p.is_bulb,
-                brightness_stops=dial.brightness(p.value),
-                is_allowed=all(limit.allows(p.value) for limit in driving),
-            )
-            for p in ordered
+            either[all(limit.allows(position.value) for limit in driving)]
+            for position, either in zip(ordered, _values(dial), strict=True)
         ],
         posts=[_post(limit, dial, picked) for limit in mine],
     )
+
+
+@lru_cache
+def _values(dial: Dial) -> list[tuple[RailValueOut, RailValueOut]]:
+    """A dial's positions, each as it is shown forbidden and allowed; the dial of a camera is
+    drawn a thousand times a night and never changes."""
+    either = []
+    for position, brightness_stops in zip(dial.darkest_first, dial.brightnesses, strict=True):
+        shown = position_out(dial.control, position).model_dump()
+        forbidden = RailValueOut(**shown, brightness_stops=brightness_stops, is_allowed=False)
+        either.append((forbidden, forbidden.model_copy(update={"is_allowed": True})))
+    return either
 
 
 def _role(control: Control, choice: Choice) -> str:

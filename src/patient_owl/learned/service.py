@@ -2,7 +2,7 @@
 
 from uuid import UUID
 
-from sqlalchemy import delete, select
+from sqlalchemy import bindparam, delete, select
 from sqlalchemy.dialects.mysql import insert
 from sqlalchemy.orm import Session
 
@@ -19,12 +19,27 @@ def found_rows(session: Session, user_id: UUID, place_id: UUID) -> list[FoundLig
     return owned_rows(session, FoundLightRow, user_id, FoundLightRow.place_id == place_id)
 
 
-def found_at(session: Session, user_id: UUID, place_id: UUID) -> tuple[FoundLight, ...]:
-    """As the core reads it."""
-    return tuple(
-        FoundLight(row.light, row.between, row.offset_stops, row.sigma_stops)
-        for row in found_rows(session, user_id, place_id)
+# Asked by every plan, so built once: building it costs as much as asking it.
+_FOUND_AT = (
+    select(
+        FoundLightRow.light,
+        FoundLightRow.between,
+        FoundLightRow.offset_stops,
+        FoundLightRow.sigma_stops,
     )
+    .where(
+        FoundLightRow.user_id == bindparam("user_id"),
+        FoundLightRow.place_id == bindparam("place_id"),
+        FoundLightRow.deleted_at_utc.is_(None),
+    )
+    .order_by(FoundLightRow.created_at_utc, FoundLightRow.id)
+)
+
+
+def found_at(session: Session, user_id: UUID, place_id: UUID) -> tuple[FoundLight, ...]:
+    """What was found at a place as the core reads it, the newest last."""
+    rows = session.execute(_FOUND_AT, {"user_id": user_id, "place_id": place_id})
+    return tuple(FoundLight(*row) for row in rows)
 
 
 def keep_found(

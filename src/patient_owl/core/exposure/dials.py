@@ -104,9 +104,11 @@ def raw_brightness(control: Control, value: float) -> float:
     return math.log2(value / 100 if control == "iso" else value)
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Dial:
     """The positions of one control, ascending by exact value.
+
+    One and the same for all cameras that have it, so dials are told apart by which they are.
 
     film: on a shutter dial, the stock whose reciprocity failure dims long times. usual_from: what
     a plan does not go under of its own accord: ISO below the sensor's own holds less range.
