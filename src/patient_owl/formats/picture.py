@@ -154,11 +154,11 @@ def _jpeg_pixels(content: bytes, at: int) -> int:
 
 
 def _small(image: Image.Image, longest_px: int) -> Image.Image:
-    upright = ImageOps.exif_transpose(image)
-    if upright.mode not in ("RGB", "L"):
-        upright = upright.convert("RGB")
-    upright.thumbnail((longest_px, longest_px))
-    return upright.convert("RGB")
+    """Made small in its own place, and turned when it is: each way round makes a copy."""
+    if image.mode not in ("RGB", "L"):
+        image = image.convert("RGB")
+    image.thumbnail((longest_px, longest_px))
+    return ImageOps.exif_transpose(image).convert("RGB")
 
 
 def _exif(content: bytes) -> dict[int, object]:
