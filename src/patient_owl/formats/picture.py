@@ -56,7 +56,7 @@ def read_picture(content: bytes) -> Picture:
     if len(content) > MOST_BYTES:
         raise WrongValue("file", f"at most {MOST_BYTES // 1_000_000} MB", "more")
     image = _open(content)
-    exif = _exif(content)
+    exif = _exif(content, image)
     width_px, height_px = image.size
     small = _small(image, HISTOGRAM_PX)
     histogram = tuple(small.convert("L").histogram())
@@ -161,10 +161,12 @@ def _small(image: Image.Image, longest_px: int) -> Image.Image:
     return ImageOps.exif_transpose(image).convert("RGB")
 
 
-def _exif(content: bytes) -> dict[int, object]:
+def _exif(content: bytes, image: Image.Image) -> dict[int, object]:
+    """What the file says of itself, rather than its preview; of a PNG, which may say it after its
+    pixels, what the one that was decoded says: asking anew would decode it again."""
     try:
-        with _opened(content) as image:
-            return dict(image.getexif().get_ifd(_EXIF_IFD))
+        head = image if image.format == "PNG" else _opened(content)
+        return dict(head.getexif().get_ifd(_EXIF_IFD))
     except Exception:  # as above
         return {}
 
