@@ -38,13 +38,20 @@ SOURCES: dict[str, str] = {
     "chinneck2008": "J. Chinneck, Feasibility and Infeasibility in Optimization, Springer 2008, "
     "ch. 6: the deletion filter.",
     "derived_ghost": "Derived: a ghost's brightness is its share of the exposure, log2 q stops.",
+    "derived_lamp": "Derived: lumens spread evenly over the cone of the beam; inverse square and cosine.",
+    "derived_line": "Derived: a spot of the line sees the tool for its width over its pace; "
+    "ISO 2720's reflected metering turns luminance times time into stops.",
     "derived_motion": "Derived: thin lens, a thing at distance d draws v·t·f/d on the sensor.",
     "derived_shake": "Derived: wind pressure on a sprung mass, anchored on common practice; "
     "good to a factor of two.",
     "emva1288": "EMVA Standard 1288, Release 4.0 (2021): characterisation of image sensors and "
     "cameras.",
+    "derived_sweep": "Derived: similar triangles from the swept path over the edge to the wall.",
     "film_sheet": "The reciprocity given for the film in your kit.",
+    "fl1": "ANSI/PLATO FL 1, Flashlight Basic Performance Standard: beam distance where the beam "
+    "gives 0.25 lx; from memory.",
     "hecht2016": "E. Hecht, Optics, 5th ed., Pearson 2016, sec. 10.2.5.",
+    "hecht2016-fresnel": "E. Hecht, Optics, 5th ed., Pearson 2016, sec. 4.6: Fresnel's equations.",
     "iau2015": "B. Archinal et al., Report of the IAU Working Group on Cartographic Coordinates "
     "2015, Celest. Mech. Dyn. Astr. 130 (2018) 22.",
     "iers2010": "G. Petit, B. Luzum (eds.), IERS Conventions (2010), IERS Technical Note 36.",
@@ -66,6 +73,8 @@ SOURCES: dict[str, str] = {
     "patat2006": "F. Patat, O. Ugolnikov, O. Postylyakov, UBVRI twilight sky brightness at "
     "ESO-Paranal, Astron. Astrophys. 455 (2006) 385–393; coefficients from memory.",
     "ray2002": "S. Ray, Applied Photographic Optics, 3rd ed., Focal Press 2002, ch. 22.",
+    "ray2002-flash": "S. Ray, Applied Photographic Optics, 3rd ed., Focal Press 2002: guide number; "
+    "from memory.",
     "saemundsson1986": "Þ. Sæmundsson, Astronomical refraction, Sky and Telescope 72 (1986) 70.",
     "usno-rst": "US Naval Observatory, Rise, Set, and Twilight Definitions.",
     "wgs84": "NIMA TR8350.2, World Geodetic System 1984, 3rd ed. (2000).",
