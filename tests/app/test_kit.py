@@ -67,7 +67,9 @@ def test_the_shelf_goes_through_a_file_and_back_unchanged(
         ({"kind": "filter", "marking": "factor", "value": 0.5}, "value", "factor of 1"),
         ({**FILM, "iso": 390}, "iso", "one of"),
         ({**FILM, "reciprocity_table_s": [[1, 2], [10, 5]]}, "table", "both times rising"),
-        ({"kind": "light"}, "lumens", "lumens for a torch"),
+        ({"kind": "torch", "value": 0}, "value", "greater than 0"),
+        ({"kind": "torch", "beam_deg": 400}, "beam_deg", "less than or equal to 360"),
+        ({"kind": "flash"}, "guide_number_m", "Field required"),
     ],
 )
 def test_kit_that_cannot_be_is_refused_beside_its_field(
@@ -101,6 +103,22 @@ def test_a_kit_file_that_cannot_be_used_adds_nothing(
     assert answer.status_code == 422
     assert words in answer.json()["detail"]
     assert ida.get("/api/v1/kit").json() == []
+
+
+# A torch, a panel and a flash as they were written before there were kinds of lights.
+def test_a_file_of_before_is_still_read(ida: TestClient) -> None:
+    old = [
+        ("torch", {"kind": "light", "lumens": 100, "beam_deg": 20}),
+        ("panel", {"kind": "light", "lumens": 1000, "beam_deg": 120}),
+        ("flash", {"kind": "light", "guide_number_m": 40, "lumens": None}),
+    ]
+    items = [{"name": name, "spec": spec} for name, spec in old]
+    file = {"format": "patient-owl-kit", "version": 1, "items": items}
+    assert uploaded(ida, json.dumps(file)).json()["added"] == 3
+    kept = {i["name"]: (i["spec"]["kind"], i["summary"]) for i in ida.get("/api/v1/kit").json()}
+    assert {name: kind for name, (kind, _) in kept.items()} == {n: n for n, _ in old}
+    # 100 lm over 20° are 1048 cd (handbook, section 6.7)
+    assert kept["torch"][1].startswith("1048 cd in a beam of 20°")
 
 
 def test_one_bad_thing_refuses_the_whole_file(ida: TestClient) -> None:

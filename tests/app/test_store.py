@@ -80,7 +80,7 @@ def old_take(k: int, shot: int, word: str | None, light_word: str | None) -> dic
     return {**ids, **settings, **words}
 
 
-def test_words_of_before_are_carried_over_to_the_lights_they_were_about(tmp_path: Path) -> None:
+def test_words_and_lights_of_before_are_carried_over_and_back(tmp_path: Path) -> None:
     database = PrivateMariaDB(tmp_path / "older", 23457)
     database.start()
     engine = create_engine(database.url, connect_args={"ssl_disabled": True})
@@ -97,6 +97,8 @@ def test_words_of_before_are_carried_over_to_the_lights_they_were_about(tmp_path
                 insert(connection, "shots", **own, **ids, **framing, **rest)
             for k, was in old.items():
                 insert(connection, "takes", **old_take(k, *was))
+            spec = json.dumps({"kind": "light", "lumens": 100, "beam_deg": 20})
+            insert(connection, "kit_items", id=numbered(9), name="t", kind="light", spec=spec)
         migrate(database.url)
         with engine.connect() as connection:
             found = connection.execute(text("SELECT verdicts FROM takes ORDER BY id")).scalars()
@@ -105,6 +107,8 @@ def test_words_of_before_are_carried_over_to_the_lights_they_were_about(tmp_path
                 {"town": "bright", "bursts": "right"},
                 {},
             ]
+            kind, spec = connection.execute(text("SELECT kind, spec FROM kit_items")).one()
+            assert (kind, json.loads(spec)["value"]) == ("torch", 100)
         command.downgrade(config_for(database.url), "0005")
         with engine.connect() as connection:
             back = connection.execute(text("SELECT verdict, light_verdict FROM takes ORDER BY id"))

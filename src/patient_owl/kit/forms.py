@@ -5,6 +5,7 @@ from typing import Any, get_args
 
 from pydantic import BaseModel
 
+from patient_owl.kit.lights import BarSpec, FlashSpec, Lit, PanelSpec, ToolSpec, TorchSpec
 from patient_owl.kit.schemas import (
     AnySpec,
     BatterySpec,
@@ -14,14 +15,13 @@ from patient_owl.kit.schemas import (
     FilterSpec,
     KitKindOut,
     LensSpec,
-    LightSpec,
     RemoteSpec,
     TripodSpec,
 )
 from patient_owl.kit.shelf import SHELF
 from patient_owl.questions import question_of
 from patient_owl.words.formats import number, stops
-from patient_owl.words.kit import FIELDS, KINDS, OPTIONS
+from patient_owl.words.kit import FIELDS, FIGURES_FROM, KINDS, OPTIONS
 
 SPECS: dict[str, type[BaseModel]] = {
     spec.model_fields["kind"].default: spec for spec in get_args(AnySpec)
@@ -36,7 +36,7 @@ def kinds_out() -> list[KitKindOut]:
             title=words.title,
             plural=words.plural,
             questions=[
-                question_of(key, field, FIELDS[key], OPTIONS)
+                question_of(key, field, FIELDS.get(f"{kind}.{key}", FIELDS[key]), OPTIONS)
                 for key, field in SPECS[kind].model_fields.items()
                 if key != "kind"
             ],
@@ -72,13 +72,39 @@ def _lens(spec: LensSpec) -> str:
     return f"{reach}, opens to {opens}, closes to f/{spec.narrowest_f_number:g}{fish}"
 
 
-def _light(spec: LightSpec) -> str:
-    parts = []
-    if spec.lumens:
-        parts.append(f"{spec.lumens:g} lm" + (f" over {spec.beam_deg:g}°" if spec.beam_deg else ""))
-    if spec.guide_number_m:
-        parts.append(f"guide number {spec.guide_number_m:g} m")
-    return ", ".join([*parts, f"{spec.colour_temperature_k:g} K"])
+def _torch(spec: TorchSpec) -> str:
+    dims = f"dims by {stops(spec.dims_stops)}" if spec.dims_stops else ""
+    beam = f"{number(spec.intensity_cd)} cd in a beam of {spec.beam_deg:g}°"
+    return _lit(spec, beam, dims)
+
+
+def _panel(spec: PanelSpec) -> str:
+    panel = spec.to_domain()
+    lowest = f"down to {spec.least_percent:g}\u00a0%"
+    return _lit(spec, f"{number(panel.lux_at_1m)} lx at 1 m", lowest)
+
+
+def _flash(spec: FlashSpec) -> str:
+    lowest = f"down to 1/{spec.least_power_part:g}"
+    ready = f"again after {spec.recycle_s:g} s"
+    return _lit(spec, f"guide number {spec.guide_number_m:g} m", lowest, ready)
+
+
+def _tool(spec: ToolSpec) -> str:
+    long = f"{spec.length_cm:g} cm long" if spec.length_cm else ""
+    return _lit(spec, f"{number(spec.intensity_cd)} cd, {spec.width_mm:g} mm wide", long)
+
+
+def _bar(spec: BarSpec) -> str:
+    white = f"{number(spec.intensity_cd)} cd all white"
+    return _lit(spec, f"{spec.pixels} pixels on {spec.length_cm:g} cm", white)
+
+
+def _lit(spec: Lit, *said: str) -> str:
+    gel = f"behind {stops(spec.gel_stops)} of gel" if spec.gel_stops else ""
+    figures = f"figures {FIGURES_FROM[spec.figures_from]}"
+    parts = (*said, gel, f"{spec.colour_temperature_k:g} K", figures)
+    return ", ".join(part for part in parts if part)
 
 
 def _film_back(spec: FilmBackSpec) -> str:
@@ -117,5 +143,9 @@ _LINES: dict[type[AnySpec], Callable[[Any], str]] = {
     TripodSpec: _tripod,
     CardSpec: _card,
     BatterySpec: _battery,
-    LightSpec: _light,
+    TorchSpec: _torch,
+    PanelSpec: _panel,
+    FlashSpec: _flash,
+    ToolSpec: _tool,
+    BarSpec: _bar,
 }

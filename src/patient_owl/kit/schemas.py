@@ -3,7 +3,14 @@
 from typing import Annotated, Literal, Self
 from uuid import UUID
 
-from pydantic import BaseModel, ConfigDict, Field, TypeAdapter, model_validator
+from pydantic import (
+    BaseModel,
+    BeforeValidator,
+    ConfigDict,
+    Field,
+    TypeAdapter,
+    model_validator,
+)
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.dials import Steps, iso_dial
@@ -13,6 +20,15 @@ from patient_owl.core.kit import Body, FirstCurtain, Lens, Release
 from patient_owl.core.noise import SensorNoise, two_stage
 from patient_owl.core.optics.camera import Projection, Sensor
 from patient_owl.fields import Asked, Name, Row, like
+from patient_owl.kit.lights import (
+    BarSpec,
+    FlashSpec,
+    PanelSpec,
+    ToolSpec,
+    TorchSpec,
+    renewed_light,
+)
+from patient_owl.kit.spec import Spec
 from patient_owl.questions import QuestionOut
 
 MM_PER_INCH = 25.4
@@ -24,12 +40,6 @@ Electrons = Annotated[float | None, Field(gt=0, le=1e7)]
 
 def _rows(table: list[list[float]]) -> list[tuple[float, float]]:
     return [(first, second) for first, second in table]
-
-
-class Spec(Asked):
-    """What one kind of kit needs to say of itself. An unknown field is refused, not ignored."""
-
-    model_config = ConfigDict(extra="forbid")
 
 
 class BodySpec(Spec):
@@ -266,23 +276,6 @@ class BatterySpec(Spec):
     count: Annotated[int, Field(ge=1, le=50)] = 1
 
 
-class LightSpec(Spec):
-    """A torch, panel or flash. Torches by lumens and beam, flashes by guide number."""
-
-    kind: Literal["light"] = "light"
-    lumens: Annotated[float | None, Field(gt=0, le=1e6)] = None
-    beam_deg: Annotated[float | None, Field(gt=0, le=360)] = None
-    colour_temperature_k: Annotated[float, Field(ge=1500, le=15000)] = 5000
-    guide_number_m: Annotated[float | None, Field(gt=0, le=200)] = None
-
-    @model_validator(mode="after")
-    def _sound(self) -> Self:
-        if self.lumens is None and self.guide_number_m is None:
-            wanted = "lumens for a torch or panel, or guide_number_m for a flash"
-            raise WrongValue("lumens", wanted, "neither")
-        return self
-
-
 AnySpec = (
     BodySpec
     | FilmBackSpec
@@ -292,7 +285,11 @@ AnySpec = (
     | TripodSpec
     | CardSpec
     | BatterySpec
-    | LightSpec
+    | TorchSpec
+    | PanelSpec
+    | FlashSpec
+    | ToolSpec
+    | BarSpec
 )
 SPEC: TypeAdapter[AnySpec] = TypeAdapter(Annotated[AnySpec, Field(discriminator="kind")])
 
@@ -301,7 +298,7 @@ class KitItemIn(Asked):
     model_config = like(name="ND 64", spec={"kind": "filter", "marking": "factor", "value": 64})
 
     name: Name
-    spec: Annotated[AnySpec, Field(discriminator="kind")]
+    spec: Annotated[Annotated[AnySpec, Field(discriminator="kind")], BeforeValidator(renewed_light)]
 
 
 class KitItemOut(KitItemIn):

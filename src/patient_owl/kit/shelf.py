@@ -1,9 +1,11 @@
-"""Generic things to copy into the bag. Sensor figures are invented and say so.
+"""Generic things to copy into the bag. Figures of sensors and lights are invented, or from memory,
+and say so.
 
 They are of the size such sensors have: wells of 45 to 60 thousand electrons, a few electrons
 of read noise, a few hundredths of an electron of dark current a second at 20 °C.
 """
 
+from patient_owl.kit.lights import BarSpec, FlashSpec, PanelSpec, ToolSpec, TorchSpec
 from patient_owl.kit.schemas import (
     BatterySpec,
     BodySpec,
@@ -12,7 +14,6 @@ from patient_owl.kit.schemas import (
     FilterSpec,
     KitItemIn,
     LensSpec,
-    LightSpec,
     RemoteSpec,
     TripodSpec,
 )
@@ -142,12 +143,48 @@ SHELF: tuple[KitItemIn, ...] = (
     KitItemIn(name="travel tripod, 5 kg", spec=TripodSpec(load_kg=5, height_cm=130, weight_kg=1.0)),
     KitItemIn(name="card, 64 GB", spec=CardSpec(capacity_gb=64)),
     KitItemIn(name="spare battery", spec=BatterySpec(count=1)),
-    KitItemIn(name="torch, 100 lm narrow", spec=LightSpec(lumens=100, beam_deg=20)),
+    KitItemIn(name="torch, 100 lm narrow", spec=TorchSpec(value=100, beam_deg=20)),
     KitItemIn(
-        name="panel, 1000 lm", spec=LightSpec(lumens=1000, beam_deg=120, colour_temperature_k=5600)
+        name="torch that reaches 200 m",
+        spec=TorchSpec(given_as="beam_distance_m", value=200, beam_deg=12, dims_stops=5),
+    ),
+    KitItemIn(name="headlamp, 150 lm", spec=TorchSpec(value=150, beam_deg=60, dims_stops=4)),
+    KitItemIn(
+        name="phone lamp",
+        spec=TorchSpec(
+            value=50, beam_deg=120, colour_temperature_k=6000, figures_from="from_memory"
+        ),
+    ),
+    KitItemIn(
+        name="car, low beam",
+        spec=TorchSpec(
+            given_as="candela",
+            value=15_000,
+            beam_deg=25,
+            colour_temperature_k=4300,
+            figures_from="from_memory",
+        ),
+    ),
+    KitItemIn(name="panel, 1000 lx at 1 m", spec=PanelSpec(value=1000, colour_temperature_k=5600)),
+    KitItemIn(
+        name="tube, 60 cm",
+        spec=PanelSpec(given_as="lumens", value=600, beam_deg=240, colour_temperature_k=4500),
+    ),
+    KitItemIn(
+        name="lantern, candle white",
+        spec=PanelSpec(given_as="lumens", value=200, beam_deg=360, colour_temperature_k=2700),
     ),
     KitItemIn(
         name="hand flash, guide number 40",
-        spec=LightSpec(guide_number_m=40, colour_temperature_k=5500),
+        spec=FlashSpec(guide_number_m=40, colour_temperature_k=5500),
     ),
+    KitItemIn(name="light pen", spec=ToolSpec(value=1.6, width_mm=30)),
+    KitItemIn(
+        name="orb on a string", spec=ToolSpec(given_as="lumens", value=20, width_mm=60, gel_stops=1)
+    ),
+    KitItemIn(
+        name="light blade, 40 cm",
+        spec=ToolSpec(given_as="lumens", value=60, width_mm=80, length_cm=40, gel_stops=1),
+    ),
+    KitItemIn(name="pixel bar, 144 on 1 m", spec=BarSpec(value=60)),
 )

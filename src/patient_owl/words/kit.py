@@ -20,12 +20,17 @@ KINDS: Mapping[str, KindWords] = {
     "tripod": KindWords("tripod", "Tripods"),
     "card": KindWords("card", "Cards"),
     "battery": KindWords("spare battery", "Batteries"),
-    "light": KindWords("light", "Lights"),
+    "torch": KindWords("torch, headlamp or headlights", "Torches"),
+    "panel": KindWords("panel, tube or lantern", "Panels"),
+    "flash": KindWords("flash", "Flashes"),
+    "tool": KindWords("pen, orb or blade", "Drawing tools"),
+    "bar": KindWords("bar of pixels", "Pixel bars"),
 }
 
 _NOISE = "Sensor noise"
 _CAMERA = "Camera"
 
+# By field, or by kind and field where a kind calls it by another name.
 FIELDS: Mapping[str, Asked] = {
     "sensor_width_mm": Asked("Sensor width", "mm"),
     "sensor_height_mm": Asked("Sensor height", "mm"),
@@ -80,17 +85,35 @@ FIELDS: Mapping[str, Asked] = {
     "closest_focus_m": Asked("Focuses from", "m"),
     "projection": Asked("Projection"),
     "marking": Asked("Marked by"),
-    "value": Asked("Marked", "", "3, 8× and 0.9 are the same filter; a polariser costs 1.5."),
+    "value": Asked("Its figure", "", "In what is named above."),
+    "filter.value": Asked(
+        "Marked", "", "3, 8× and 0.9 are the same filter; a polariser costs 1.5."
+    ),
     "release": Asked("Kind"),
     "load_kg": Asked("Carries", "kg"),
     "height_cm": Asked("Stands", "cm"),
     "weight_kg": Asked("Weighs", "kg"),
     "capacity_gb": Asked("Holds", "GB"),
     "count": Asked("How many"),
-    "lumens": Asked("Light", "lm", "For a torch or panel."),
-    "beam_deg": Asked("Beam, full angle", "°"),
+    "given_as": Asked("Its figure is"),
+    "beam_deg": Asked("Beam, full angle", "°", "360 for a lamp that shines all round."),
+    "dims_stops": Asked("Dims by", "stops", "From its brightest step to its lowest."),
+    "gel_stops": Asked("Gel takes", "stops", "Straw ½, red 2, deep blue 4; 0 without one."),
     "colour_temperature_k": Asked("Colour temperature", "K"),
-    "guide_number_m": Asked("Guide number", "m", "For a flash, ISO 100, full power."),
+    "least_percent": Asked("Dims down to", "%"),
+    "guide_number_m": Asked("Guide number", "m", "At ISO 100 and full power."),
+    "least_power_part": Asked("Lowest power, one part in", "", "128 for a step of 1/128."),
+    "recycle_s": Asked("Ready again after", "s", "At full power."),
+    "width_mm": Asked("Wide", "mm", "Of what the lens sees, across the line it draws."),
+    "length_cm": Asked("Lit over", "cm", "0 for a point."),
+    "pixels": Asked("Pixels"),
+}
+
+FIGURES_FROM: Mapping[str, str] = {
+    "invented": "invented",
+    "from_memory": "from memory",
+    "published": "published",
+    "measured": "measured",
 }
 
 OPTIONS: Mapping[str, str] = {
@@ -98,7 +121,12 @@ OPTIONS: Mapping[str, str] = {
     "halves": "halves of a stop",
     "invented": "invented, for want of better",
     "published": "published by a maker or tester",
-    "measured": "measured on this body",
+    "from_memory": "from memory",
+    "measured": "measured on this one",
+    "lumens": "lumens, of all its light",
+    "candela": "candela, on its axis",
+    "beam_distance_m": "the reach its maker prints, in metres",
+    "lux_at_1m": "lux at one metre, as measured or printed",
     "mirror": "a mirror or a mechanical curtain",
     "electronic": "an electronic first curtain",
     "rectilinear": "rectilinear",

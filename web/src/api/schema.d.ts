@@ -1498,6 +1498,61 @@ export interface components {
             take_id: string;
         };
         /**
+         * BarSpec
+         * @description A bar of pixels that shows pictures. Its figure: all of it, white, at full power.
+         */
+        BarSpec: {
+            /**
+             * Beam Deg
+             * @default 360
+             */
+            beam_deg: number;
+            /**
+             * Colour Temperature K
+             * @default 5000
+             */
+            colour_temperature_k: number;
+            /**
+             * Figures From
+             * @default invented
+             * @enum {string}
+             */
+            figures_from: "invented" | "from_memory" | "published" | "measured";
+            /**
+             * Gel Stops
+             * @default 0
+             */
+            gel_stops: number;
+            /**
+             * Given As
+             * @default candela
+             * @enum {string}
+             */
+            given_as: "candela" | "lumens";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "bar";
+            /**
+             * Least Percent
+             * @default 1
+             */
+            least_percent: number;
+            /**
+             * Length Cm
+             * @default 100
+             */
+            length_cm: number;
+            /**
+             * Pixels
+             * @default 144
+             */
+            pixels: number;
+            /** Value */
+            value: number;
+        };
+        /**
          * BatterySpec
          * @description Spare batteries for the bodies.
          */
@@ -2236,6 +2291,45 @@ export interface components {
             value: number;
         };
         /**
+         * FlashSpec
+         * @description A flash. least_power_part: 128 for a lowest step of 1/128.
+         */
+        FlashSpec: {
+            /**
+             * Colour Temperature K
+             * @default 5000
+             */
+            colour_temperature_k: number;
+            /**
+             * Figures From
+             * @default invented
+             * @enum {string}
+             */
+            figures_from: "invented" | "from_memory" | "published" | "measured";
+            /**
+             * Gel Stops
+             * @default 0
+             */
+            gel_stops: number;
+            /** Guide Number M */
+            guide_number_m: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "flash";
+            /**
+             * Least Power Part
+             * @default 128
+             */
+            least_power_part: number;
+            /**
+             * Recycle S
+             * @default 3
+             */
+            recycle_s: number;
+        };
+        /**
          * FoundLightOut
          * @description A light that was found off its prediction at a place, and will be reckoned with there.
          */
@@ -2361,7 +2455,7 @@ export interface components {
             /** Name */
             name: string;
             /** Spec */
-            spec: components["schemas"]["BodySpec"] | components["schemas"]["FilmBackSpec"] | components["schemas"]["LensSpec"] | components["schemas"]["FilterSpec"] | components["schemas"]["RemoteSpec"] | components["schemas"]["TripodSpec"] | components["schemas"]["CardSpec"] | components["schemas"]["BatterySpec"] | components["schemas"]["LightSpec"];
+            spec: components["schemas"]["BodySpec"] | components["schemas"]["FilmBackSpec"] | components["schemas"]["LensSpec"] | components["schemas"]["FilterSpec"] | components["schemas"]["RemoteSpec"] | components["schemas"]["TripodSpec"] | components["schemas"]["CardSpec"] | components["schemas"]["BatterySpec"] | components["schemas"]["TorchSpec"] | components["schemas"]["PanelSpec"] | components["schemas"]["FlashSpec"] | components["schemas"]["ToolSpec"] | components["schemas"]["BarSpec"];
         };
         /** KitItemOut */
         KitItemOut: {
@@ -2373,7 +2467,7 @@ export interface components {
             /** Name */
             name: string;
             /** Spec */
-            spec: components["schemas"]["BodySpec"] | components["schemas"]["FilmBackSpec"] | components["schemas"]["LensSpec"] | components["schemas"]["FilterSpec"] | components["schemas"]["RemoteSpec"] | components["schemas"]["TripodSpec"] | components["schemas"]["CardSpec"] | components["schemas"]["BatterySpec"] | components["schemas"]["LightSpec"];
+            spec: components["schemas"]["BodySpec"] | components["schemas"]["FilmBackSpec"] | components["schemas"]["LensSpec"] | components["schemas"]["FilterSpec"] | components["schemas"]["RemoteSpec"] | components["schemas"]["TripodSpec"] | components["schemas"]["CardSpec"] | components["schemas"]["BatterySpec"] | components["schemas"]["TorchSpec"] | components["schemas"]["PanelSpec"] | components["schemas"]["FlashSpec"] | components["schemas"]["ToolSpec"] | components["schemas"]["BarSpec"];
             /** Summary */
             summary: string;
             /** Version */
@@ -2546,28 +2640,6 @@ export interface components {
             sigma_stops: number;
             /** Text */
             text: string;
-        };
-        /**
-         * LightSpec
-         * @description A torch, panel or flash. Torches by lumens and beam, flashes by guide number.
-         */
-        LightSpec: {
-            /** Beam Deg */
-            beam_deg?: number | null;
-            /**
-             * Colour Temperature K
-             * @default 5000
-             */
-            colour_temperature_k: number;
-            /** Guide Number M */
-            guide_number_m?: number | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "light";
-            /** Lumens */
-            lumens?: number | null;
         };
         /** LineOut */
         LineOut: {
@@ -2889,6 +2961,54 @@ export interface components {
             setting: number;
             /** Stops */
             stops: string;
+        };
+        /**
+         * PanelSpec
+         * @description A panel, tube or lantern that stands and burns.
+         */
+        PanelSpec: {
+            /**
+             * Beam Deg
+             * @default 120
+             */
+            beam_deg: number;
+            /**
+             * Colour Temperature K
+             * @default 5000
+             */
+            colour_temperature_k: number;
+            /**
+             * Figures From
+             * @default invented
+             * @enum {string}
+             */
+            figures_from: "invented" | "from_memory" | "published" | "measured";
+            /**
+             * Gel Stops
+             * @default 0
+             */
+            gel_stops: number;
+            /**
+             * Given As
+             * @default lux_at_1m
+             * @enum {string}
+             */
+            given_as: "lux_at_1m" | "lumens";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "panel";
+            /**
+             * Least Percent
+             * @default 1
+             */
+            least_percent: number;
+            /**
+             * Value
+             * @default 1000
+             */
+            value: number;
         };
         /**
          * PassageOut
@@ -4308,6 +4428,104 @@ export interface components {
             stops: number;
             /** Text */
             text: string;
+        };
+        /**
+         * ToolSpec
+         * @description A pen, orb, blade, tube or fibre: what points at the lens and draws.
+         */
+        ToolSpec: {
+            /**
+             * Beam Deg
+             * @default 360
+             */
+            beam_deg: number;
+            /**
+             * Colour Temperature K
+             * @default 5000
+             */
+            colour_temperature_k: number;
+            /**
+             * Figures From
+             * @default invented
+             * @enum {string}
+             */
+            figures_from: "invented" | "from_memory" | "published" | "measured";
+            /**
+             * Gel Stops
+             * @default 0
+             */
+            gel_stops: number;
+            /**
+             * Given As
+             * @default candela
+             * @enum {string}
+             */
+            given_as: "candela" | "lumens";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "tool";
+            /**
+             * Length Cm
+             * @default 0
+             */
+            length_cm: number;
+            /** Value */
+            value: number;
+            /**
+             * Width Mm
+             * @default 30
+             */
+            width_mm: number;
+        };
+        /**
+         * TorchSpec
+         * @description A torch, headlamp, phone lamp or a car's headlights. dims_stops: how far its steps go.
+         */
+        TorchSpec: {
+            /**
+             * Beam Deg
+             * @default 20
+             */
+            beam_deg: number;
+            /**
+             * Colour Temperature K
+             * @default 5000
+             */
+            colour_temperature_k: number;
+            /**
+             * Dims Stops
+             * @default 0
+             */
+            dims_stops: number;
+            /**
+             * Figures From
+             * @default invented
+             * @enum {string}
+             */
+            figures_from: "invented" | "from_memory" | "published" | "measured";
+            /**
+             * Gel Stops
+             * @default 0
+             */
+            gel_stops: number;
+            /**
+             * Given As
+             * @default lumens
+             * @enum {string}
+             */
+            given_as: "lumens" | "candela" | "beam_distance_m" | "lux_at_1m";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "torch";
+            /**
+             * Value
+             * @default 100
+             */
+            value: number;
         };
         /**
          * TouchIn
