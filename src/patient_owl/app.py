@@ -86,7 +86,7 @@ def create_app(settings: Settings | None = None, devices: Devices | None = None)
     app.state.admit = admitted
     app.state.devices = devices or simulated_devices()
     problems.install(app)
-    app.add_middleware(GZipMiddleware, minimum_size=2048, compresslevel=5)
+    app.add_middleware(GZipMiddleware, minimum_size=2048, compresslevel=3)
     app.add_middleware(LogAndGuard, only_https=settings.secure_cookies)
 
     # each straight into the app: FastAPI matches a router within a router at every level anew
