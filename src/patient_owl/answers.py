@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable, Mapping, Sequence
 from functools import lru_cache
+from typing import Any
 
 from pydantic import BaseModel
 
@@ -10,11 +11,13 @@ from patient_owl.core.exposure.dials import SAME, Control, DialValue
 from patient_owl.core.exposure.ladder import QUICK_S, Rung
 from patient_owl.core.kit import Kit
 from patient_owl.core.optics.depth_of_field import confusion_um
+from patient_owl.core.plan.bringing import Given, ambient_of
 from patient_owl.core.plan.report import Report
 from patient_owl.core.program.program import Program
-from patient_owl.core.solve.solver import Solution
+from patient_owl.core.solve.solver import Landing, Solution
 from patient_owl.words.disciplines import CUES
-from patient_owl.words.formats import signed_stops
+from patient_owl.words.formats import say, signed_stops
+from patient_owl.words.lights import given_text, over_ambient_text
 from patient_owl.words.parts import landing_text, part_name
 from patient_owl.words.plan import (
     conflict_text,
@@ -133,7 +136,9 @@ def conflicts_out(solution: Solution) -> list[ConflictOut]:
 class LightPartOut(BaseModel):
     """One light of the picture: where it is wanted, where it lands. [stops from mid-grey]
 
-    levers: where its private controls were put, each in its own unit.
+    levers: where its private controls were put, each in its own unit. given: how a light that is
+    brought is used, in words, and of the time the shutter is open from which share to which.
+    over_ambient_stops: against what is there anyway.
     """
 
     key: str
@@ -142,12 +147,21 @@ class LightPartOut(BaseModel):
     sigma_stops: float
     placement_stops: float
     landed_stops: float
-    text: str
+    lands: str
     levers: dict[str, float]
+    is_brought: bool
+    given: str
+    over_ambient_stops: float | None
+    over_ambient: str
+    from_share: float
+    to_share: float
 
 
-def parts_out(solution: Solution) -> list[LightPartOut]:
-    """The lights of a picture, the one it is exposed for first."""
+def parts_out(solution: Solution, given: Sequence[Given] = ()) -> list[LightPartOut]:
+    """The lights of a picture, the one it is exposed for first. given: how the brought are used."""
+    used = {one.light.key: one for one in given}
+    ambient = ambient_of(solution)
+    open_s = solution.settings.exposure_s
     return [
         LightPartOut(
             key=landing.part.key,
@@ -156,11 +170,30 @@ def parts_out(solution: Solution) -> list[LightPartOut]:
             sigma_stops=landing.part.sigma_stops,
             placement_stops=landing.part.placement_stops,
             landed_stops=landing.landed_stops,
-            text=landing_text(landing),
+            lands=landing_text(landing),
             levers=dict(landing.levers),
+            **_given_out(landing, used.get(landing.part.key), ambient, open_s),
         )
         for landing in solution.landings
     ]
+
+
+def _given_out(
+    landing: Landing, given: Given | None, ambient: Landing | None, open_s: float
+) -> dict[str, Any]:
+    over = None
+    if given is not None and ambient is not None and landing is not ambient:
+        over = landing.landed_stops - ambient.landed_stops
+    begins = given.from_s if given else 0.0
+    ends = open_s if given is None or given.to_s is None else given.to_s
+    return {
+        "is_brought": given is not None,
+        "given": given_text(given) if given else "",
+        "over_ambient_stops": over,
+        "over_ambient": "" if over is None else over_ambient_text(over),
+        "from_share": min(1.0, begins / open_s),
+        "to_share": min(1.0, ends / open_s),
+    }
 
 
 class PhaseOut(BaseModel):
@@ -218,7 +251,7 @@ def program_out(program: Program) -> ProgramOut:
             for phase in darkened.phases
         ],
         cues=[
-            CueOut(at_s=c.at_s, lasts_s=c.lasts_s, who=c.who, text=CUES[c.code])
+            CueOut(at_s=c.at_s, lasts_s=c.lasts_s, who=c.who, text=say(CUES[c.code], dict(c.about)))
             for c in program.cues
         ],
         rounds=program.rounds,

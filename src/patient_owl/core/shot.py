@@ -30,14 +30,16 @@ from patient_owl.core.disciplines import RECIPES
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import Rung, is_quick_frame_of, ladder, quick_frame
-from patient_owl.core.exposure.settings import Settings
+from patient_owl.core.exposure.settings import Settings, settings_on
 from patient_owl.core.kit import Kit
+from patient_owl.core.light.brought import Brought
 from patient_owl.core.light.found import FoundLight
 from patient_owl.core.light.part import LightPart
 from patient_owl.core.limits.limit import is_time_capped
 from patient_owl.core.night import Slope
 from patient_owl.core.night_context import NightContext, see
 from patient_owl.core.optics.camera import Framing, field_of_view_deg, frame_size_mm
+from patient_owl.core.plan.bringing import Given, bring, cued, how_given
 from patient_owl.core.plan.common import said_between
 from patient_owl.core.plan.film import on_film
 from patient_owl.core.plan.hand import Hand
@@ -77,6 +79,7 @@ class ShotSpec:
     framing: Framing
     inputs: Mapping[str, InputValue] = field(default_factory=dict)
     hand: Hand = field(default_factory=Hand)
+    brought: tuple[Brought, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -152,7 +155,13 @@ class PlannedShot:
         first look is one frame, whatever the shot is made of."""
         if is_quick_frame_of(positions, self.positions):
             return one_frame(positions["exposure_s"].value, self_timer_s(self.intent, positions))
-        return self.recipe.program(self.scene, self.kit, self.intent, positions)
+        course = self.recipe.program(self.scene, self.kit, self.intent, positions)
+        return cued(course, self.given(positions))
+
+    def given(self, positions: Positions) -> tuple[Given, ...]:
+        """How the lights that are brought are used with any settings."""
+        settings = settings_on(self.kit.dials, positions)
+        return how_given(self.intent.brought, self.plan.solution.landings, settings)
 
     def settings_for(self, wanted_ev100: float, after_s: float = 0.0) -> Positions:
         """The setting planned for a lead light that wants such an EV100 at a moment."""
@@ -362,6 +371,7 @@ def plan_shot(
         night,
         kit,
         tuple(sorted(schools.items())),
+        spec.brought,
     )
 
 
@@ -375,13 +385,14 @@ def _plan_shot(
     night: NightContext,
     kit: Kit,
     schools: tuple[tuple[str, str], ...],
+    brought: tuple[Brought, ...],
 ) -> PlannedShot:
     recipe = RECIPES[discipline]
     held, locked, follow = hand
     choice = Choice(dict(held), locked, follow)
-    intent = Intent(framing, recipe.acting(dict(answers)), choice, dict(schools))
+    intent = Intent(framing, recipe.acting(dict(answers)), choice, dict(schools), brought)
     seen = see(night, at_s, framing)
-    plan = recipe.plan(seen.scene, kit, intent)
+    plan = bring(recipe.plan(seen.scene, kit, intent), kit, intent)
     if kit.body.film is not None:
         plan = replace(plan, steps=on_film(plan.steps))
     solution, program = plan.solution, plan.program

@@ -13,7 +13,9 @@ from patient_owl.core import kit as core_kit
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.filters import Filter
 from patient_owl.core.kit import Kit, Release, Support
+from patient_owl.core.light.lamp import Lamp
 from patient_owl.errors import NotFound
+from patient_owl.kit.lights import Lit
 from patient_owl.kit.models import KitItem
 from patient_owl.kit.schemas import (
     SPEC,
@@ -27,6 +29,7 @@ from patient_owl.kit.schemas import (
     RemoteSpec,
     TripodSpec,
 )
+from patient_owl.kit.shelf import GENERIC_LIGHTS
 from patient_owl.storage.owned import owned_rows
 from patient_owl.storage.remembered import Remembered
 
@@ -92,6 +95,13 @@ class Bag:
 
     def lens(self, lens_id: UUID) -> LensSpec:
         return lens_spec(self.item(lens_id))
+
+    def lamp(self, item_id: UUID | None, kind: str) -> Lamp:
+        """A light of the bag; without one named, a generic one of its kind."""
+        spec = GENERIC_LIGHTS[kind] if item_id is None else self.item(item_id).spec
+        if isinstance(spec, Lit) and spec.kind == kind:
+            return spec.to_domain()
+        raise WrongValue("item_id", f"a {kind}", spec.kind)
 
     def item(self, item_id: UUID) -> Thing:
         """NotFound where the photographer never had it."""

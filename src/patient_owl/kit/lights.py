@@ -1,11 +1,13 @@
 """The lights one brings, on the wire: each by the figure its maker prints or somebody measured."""
 
+from abc import abstractmethod
 from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
 from patient_owl.core.light.lamp import (
     Flash,
+    Lamp,
     Panel,
     Tool,
     Torch,
@@ -26,6 +28,7 @@ LeastPercent = Annotated[float, Field(gt=0, le=100)]
 class Lit(Spec):
     """What all lights say of themselves. value: the figure, in what `given_as` names."""
 
+    kind: str
     gel_stops: Gel = 0.0
     colour_temperature_k: Kelvin = 5000
     figures_from: FiguresFrom = "invented"
@@ -34,6 +37,9 @@ class Lit(Spec):
     def let_through(self) -> float:
         """Of the light, by the gel."""
         return float(2**-self.gel_stops)
+
+    @abstractmethod
+    def to_domain(self) -> Lamp: ...
 
 
 class TorchSpec(Lit):

@@ -5,8 +5,11 @@ They are of the size such sensors have: wells of 45 to 60 thousand electrons, a 
 of read noise, a few hundredths of an electron of dark current a second at 20 °C.
 """
 
+from collections.abc import Mapping
+
 from patient_owl.kit.lights import BarSpec, FlashSpec, PanelSpec, ToolSpec, TorchSpec
 from patient_owl.kit.schemas import (
+    AnySpec,
     BatterySpec,
     BodySpec,
     CardSpec,
@@ -188,3 +191,6 @@ SHELF: tuple[KitItemIn, ...] = (
     ),
     KitItemIn(name="pixel bar, 144 on 1 m", spec=BarSpec(value=60)),
 )
+
+# What stands for a light nobody named: the first of its kind.
+GENERIC_LIGHTS: Mapping[str, AnySpec] = {item.spec.kind: item.spec for item in reversed(SHELF)}

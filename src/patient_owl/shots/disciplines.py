@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from patient_owl.core.disciplines import RECIPES
 from patient_owl.core.plan.types import InputSpec
 from patient_owl.questions import OptionOut, QuestionKind, QuestionOut, question_of
+from patient_owl.shots.lights import light_kinds_out
 from patient_owl.shots.schemas import DisciplineOut, DisciplinesOut, ShotIn
 from patient_owl.words import shot as shot_words
 from patient_owl.words.disciplines import DISCIPLINES
@@ -36,6 +37,7 @@ def disciplines_out(schools: Mapping[str, str]) -> DisciplinesOut:
             for key, words in shot_words.QUESTIONS.items()
         ],
         disciplines=_disciplines(schools),
+        lights=light_kinds_out(),
     )
 
 

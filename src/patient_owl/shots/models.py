@@ -27,3 +27,4 @@ class Shot(Owned, Base):
     orientation: Mapped[str] = mapped_column(String(10))
     inputs: Mapped[dict[str, Any]] = mapped_column(JSON)
     choice: Mapped[dict[str, Any]] = mapped_column(JSON)
+    lights: Mapped[list[dict[str, Any]]] = mapped_column(JSON)

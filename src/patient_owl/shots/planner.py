@@ -58,7 +58,11 @@ class Planner:
         """The plan of a shot as it is asked for."""
         lies_in(night, shot.at_utc)
         kit = self._bag.kit(shot.body_id, shot.lens_id, shot.focal_length_mm)
-        return plan_shot(shot.spec(touch), self.context(night), kit, self._schools)
+        brought = [
+            light.brought(self._bag.lamp(light.item_id, light.kind)) for light in shot.lights
+        ]
+        spec = shot.spec(brought, touch)
+        return plan_shot(spec, self.context(night), kit, self._schools)
 
     def completed(self, new: NewShotIn) -> ShotIn:
         """A new shot with the kit that nobody named; WrongValue where the bag has none."""

@@ -1,11 +1,11 @@
 """A shot and its plan on the wire."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from datetime import datetime
 from typing import Annotated, Literal, Self
 from uuid import UUID
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field
 
 from patient_owl.answers import (
     ConflictOut,
@@ -15,6 +15,7 @@ from patient_owl.answers import (
     ReportOut,
     RungOut,
 )
+from patient_owl.core.light.brought import Brought
 from patient_owl.core.optics.camera import Framing, Orientation
 from patient_owl.core.plan.sketch import Line, Ring, Role
 from patient_owl.core.plan.types import InputValue
@@ -24,6 +25,7 @@ from patient_owl.fields import Asked, Key, Moment, Name, Notes, Pair, like
 from patient_owl.kit.schemas import FocalLength
 from patient_owl.questions import QuestionOut
 from patient_owl.rails import ChoiceIn, RailOut, TouchIn
+from patient_owl.shots.lights import MOST_LIGHTS, BroughtIn, LightKindOut, checked_lights
 
 # Answers to a discipline's questions; what each accepts its recipe knows.
 Inputs = Annotated[
@@ -42,6 +44,11 @@ class _Picture(Asked):
     orientation: Orientation = "landscape"
     inputs: Inputs = {}
     choice: ChoiceIn = ChoiceIn()
+    lights: Annotated[
+        list[BroughtIn],
+        Field(max_length=MOST_LIGHTS, description="brought to it"),
+        AfterValidator(checked_lights),
+    ] = []
 
 
 class ShotIn(_Picture):
@@ -52,7 +59,7 @@ class ShotIn(_Picture):
     lens_id: UUID
     focal_length_mm: FocalLength
 
-    def spec(self, touch: TouchIn | None = None) -> ShotSpec:
+    def spec(self, brought: Sequence[Brought], touch: TouchIn | None = None) -> ShotSpec:
         """What the core plans from, with what is done to the rails just now."""
         return ShotSpec(
             self.discipline,
@@ -60,6 +67,7 @@ class ShotIn(_Picture):
             Framing(self.bearing_true_deg, self.tilt_deg, self.orientation),
             self.inputs,
             self.choice.hand(touch),
+            tuple(brought),
         )
 
 
@@ -233,7 +241,9 @@ class DisciplineOut(BaseModel):
 
 
 class DisciplinesOut(BaseModel):
-    """The kinds of picture, and what every shot is asked whatever it is to be."""
+    """The kinds of picture, what every shot is asked whatever it is to be, and the kinds of light
+    that may be brought to it."""
 
     shot: list[QuestionOut]
     disciplines: list[DisciplineOut]
+    lights: list[LightKindOut]

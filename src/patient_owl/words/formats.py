@@ -200,8 +200,13 @@ _PLACES = {
     "right": "the right edge",
     "centre": "the middle of the frame",
 }
-# What the lights of a picture are called in a sentence.
+# What the lights of a picture are called in a sentence; those one brings by their kind.
 PARTS: Mapping[str, str] = {
+    "torch": "the torch",
+    "panel": "the panel",
+    "flash": "the flash",
+    "tool": "the tool",
+    "bar": "the bar",
     "sky": "the sky",
     "subject": "the subject",
     "bursts": "the bursts",
@@ -221,8 +226,47 @@ def place(value: str) -> str:
 
 
 def part(value: str) -> str:
-    """A light of the picture by its name."""
-    return PARTS[value]
+    """A light of the picture by its name: `the sky`, `the torch`, `the torch 2`."""
+    kind, _, count = value.rpartition("_")
+    if not kind:
+        return PARTS[value]
+    return PARTS[kind] if count == "1" else f"{PARTS[kind]} {count}"
+
+
+_LEVERS = {
+    "dose_s": "time on a spot",
+    "share": "share of its power",
+    "power": "power",
+    "pace_m_s": "pace",
+}
+
+
+def lever(value: str) -> str:
+    """What a light that is brought is moved by."""
+    return _LEVERS[value]
+
+
+def lever_value(key: str, value: float) -> str:
+    """Where a lever stands: `8 s a spot`, `5 %`, `1/8 of its power`, `0.8 m/s`."""
+    match key:
+        case "dose_s":
+            return f"{seconds(value)} a spot"
+        case "share":
+            return f"{significant(100 * value, 2)}\u00a0%"
+        case "power":
+            return power(value)
+        case _:
+            return f"{significant(value, 2)} m/s"
+
+
+def power(value: float) -> str:
+    """A flash's power in thirds of a stop, as flashes print it: `full power`, `1/8 + ⅓ power`."""
+    thirds = round(-3 * math.log2(value))
+    if thirds <= 0:
+        return "full power"
+    below, over = divmod(-thirds, 3)  # 1/8 + ⅓ is a third of a stop over an eighth
+    printed = f"1/{2**-below}"
+    return f"{printed} + {_FRACTIONS[over]} power" if over else f"{printed} power"
 
 
 def light(value: str) -> str:
@@ -258,6 +302,7 @@ _FORMATS: Mapping[str, Callable[[Any], str]] = {
     "place": place,
     "light": light,
     "part": part,
+    "lever": lever,
     "between": between,
     "metres": metres,
     "duration": duration,

@@ -1,15 +1,14 @@
 """The lights of a picture by their names, and where they land."""
 
 from patient_owl.core.solve.solver import Landing
-from patient_owl.words.formats import PARTS, placed, spread
+from patient_owl.words.formats import part, placed, spread
 
 
 def part_name(key: str) -> str:
     """What a light is called in a sentence."""
-    return PARTS[key]
+    return part(key)
 
 
 def landing_text(landing: Landing) -> str:
-    """`the town, 2⅔ stops under mid-grey (± 1.5 stops)`"""
-    where = placed(landing.landed_stops)
-    return f"{part_name(landing.part.key)}, {where} ({spread(landing.part.sigma_stops)})"
+    """`2⅔ stops under mid-grey (± 1.5 stops)`"""
+    return f"{placed(landing.landed_stops)} ({spread(landing.part.sigma_stops)})"

@@ -6,7 +6,15 @@ from patient_owl.core.exposure.dials import Control, DialValue
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.conflict import Conflict, WayOut
-from patient_owl.words.formats import NO_FILTER, duration, f_number, say, stops, time_text
+from patient_owl.words.formats import (
+    NO_FILTER,
+    duration,
+    f_number,
+    lever,
+    say,
+    stops,
+    time_text,
+)
 from patient_owl.words.parts import part_name
 from patient_owl.words.posts import EXACT_TEXTS, post_text, title_of
 from patient_owl.words.reasons import reason_text
@@ -114,6 +122,8 @@ def _other_light_text(conflict: Conflict) -> str:
     causes = [f"“{post_text(x).title}” at {post_text(x).value}" for x in conflict.limits]
     causes += [_HELD[control] for control in conflict.held]
     why = f": {' and '.join(causes)} ends what could bring it home" if causes else ""
+    if conflict.levers:
+        why = f": its {lever(conflict.levers[0])} goes no further"
     return f"{name[0].upper()}{name[1:]} stays {stops(conflict.missing_stops)} {side}{why}."
 
 
@@ -140,6 +150,13 @@ def way_text(way: WayOut) -> str:
 
 
 _WAYS: Mapping[str, str] = {
+    "let_go_lever": "Let go of the {lever:lever} you set.",
+    "step_back": "Step back to {distance_m:metres}: {stops:stops} less.",
+    "come_closer": "Come closer, to {distance_m:metres}: {stops:stops} more.",
+    "gel": "Put {stops:stops} of gel or cloth before it.",
+    "bounce": "Point it at a wall or the ground instead: two to three stops less is usual.",
+    "more_pops": "{times:number} flashes where there is one.",
+    "helpers": "{times:number} such torches, or one that is as much brighter.",
     "add_filter": "Add a filter of {stops:stops}.",
     "stack": "Average {frames:number} frames and lift them by {stops:stops}.",
     "more_light": "Bring {stops:stops} more light.",

@@ -1838,6 +1838,65 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * BroughtIn
+         * @description A light that is brought: its kind and a number, what of the kit it is, where and when.
+         *
+         *     item_id None: a generic one off the shelf. dose_s, percent, power_part, pace_m_s: where its
+         *     lever is held; without, it is worked out. at_s: after the shutter opened.
+         */
+        BroughtIn: {
+            /**
+             * Angle Deg
+             * @default 0
+             */
+            angle_deg: number;
+            /**
+             * Area M2
+             * @default 1
+             */
+            area_m2: number;
+            /**
+             * At S
+             * @default 0
+             */
+            at_s: number;
+            /**
+             * Distance M
+             * @default 3
+             */
+            distance_m: number;
+            /** Dose S */
+            dose_s?: number | null;
+            /** Item Id */
+            item_id?: string | null;
+            /** Key */
+            key: string;
+            /** Pace M S */
+            pace_m_s?: number | null;
+            /** Percent */
+            percent?: number | null;
+            /** Placement Stops */
+            placement_stops?: number | null;
+            /**
+             * Pops
+             * @default 1
+             */
+            pops: number;
+            /** Power Part */
+            power_part?: number | null;
+            /**
+             * Reflectance
+             * @default 0.18
+             */
+            reflectance: number;
+            /**
+             * Who
+             * @default photographer
+             * @enum {string}
+             */
+            who: "photographer" | "performer" | "helper";
+        };
         /** CameraFrameOut */
         CameraFrameOut: {
             /**
@@ -2028,11 +2087,14 @@ export interface components {
         };
         /**
          * DisciplinesOut
-         * @description The kinds of picture, and what every shot is asked whatever it is to be.
+         * @description The kinds of picture, what every shot is asked whatever it is to be, and the kinds of light
+         *     that may be brought to it.
          */
         DisciplinesOut: {
             /** Disciplines */
             disciplines: components["schemas"]["DisciplineOut"][];
+            /** Lights */
+            lights: components["schemas"]["LightKindOut"][];
             /** Shot */
             shot: components["schemas"]["QuestionOut"][];
         };
@@ -2592,6 +2654,21 @@ export interface components {
             light: "dark" | "stars" | "blue_hour" | "sun_down";
         };
         /**
+         * LightKindOut
+         * @description A kind of light to bring: how it is called, what of the kit it may be, what it is asked.
+         */
+        LightKindOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "torch" | "panel" | "flash" | "tool" | "bar";
+            /** Questions */
+            questions: components["schemas"]["QuestionOut"][];
+            /** Title */
+            title: string;
+        };
+        /**
          * LightOut
          * @description The light the plan stands on, at the moment of the shot.
          */
@@ -2619,27 +2696,41 @@ export interface components {
          * LightPartOut
          * @description One light of the picture: where it is wanted, where it lands. [stops from mid-grey]
          *
-         *     levers: where its private controls were put, each in its own unit.
+         *     levers: where its private controls were put, each in its own unit. given: how a light that is
+         *     brought is used, in words, and of the time the shutter is open from which share to which.
+         *     over_ambient_stops: against what is there anyway.
          */
         LightPartOut: {
             /** Ev100 */
             ev100: number;
+            /** From Share */
+            from_share: number;
+            /** Given */
+            given: string;
+            /** Is Brought */
+            is_brought: boolean;
             /** Key */
             key: string;
             /** Landed Stops */
             landed_stops: number;
+            /** Lands */
+            lands: string;
             /** Levers */
             levers: {
                 [key: string]: number;
             };
             /** Name */
             name: string;
+            /** Over Ambient */
+            over_ambient: string;
+            /** Over Ambient Stops */
+            over_ambient_stops: number | null;
             /** Placement Stops */
             placement_stops: number;
             /** Sigma Stops */
             sigma_stops: number;
-            /** Text */
-            text: string;
+            /** To Share */
+            to_share: number;
         };
         /** LineOut */
         LineOut: {
@@ -2768,6 +2859,12 @@ export interface components {
             };
             /** Lens Id */
             lens_id?: string | null;
+            /**
+             * Lights
+             * @description brought to it
+             * @default []
+             */
+            lights: components["schemas"]["BroughtIn"][];
             /**
              * Notes
              * @default
@@ -3860,6 +3957,12 @@ export interface components {
              */
             lens_id: string;
             /**
+             * Lights
+             * @description brought to it
+             * @default []
+             */
+            lights: components["schemas"]["BroughtIn"][];
+            /**
              * Notes
              * @default
              */
@@ -3938,6 +4041,12 @@ export interface components {
              * Format: uuid
              */
             lens_id: string;
+            /**
+             * Lights
+             * @description brought to it
+             * @default []
+             */
+            lights: components["schemas"]["BroughtIn"][];
             /**
              * Night Id
              * Format: uuid
@@ -4019,6 +4128,12 @@ export interface components {
              * Format: uuid
              */
             lens_id: string;
+            /**
+             * Lights
+             * @description brought to it
+             * @default []
+             */
+            lights: components["schemas"]["BroughtIn"][];
             /**
              * Night Id
              * Format: uuid

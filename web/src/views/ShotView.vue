@@ -122,7 +122,14 @@ onBeforeRouteLeave(shot.keepNow)
               @release="choice.release"
             />
           </section>
-          <LightParts :parts="shot.plan.value.parts" />
+          <LightParts
+            :parts="shot.plan.value.parts"
+            :lights="shot.draft.value.lights ?? []"
+            :kinds="disciplines.value.value?.lights ?? []"
+            :kit="kit.value.value ?? []"
+            :error="shot.error.value"
+            @change="(lights) => shot.change({ lights })"
+          />
           <PlanFacts :plan="shot.plan.value" />
           <section class="takes">
             <h2>Takes</h2>

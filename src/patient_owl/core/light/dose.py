@@ -40,7 +40,7 @@ class Painting:
     """How a dose is given: so many spots, each so long. [s]"""
 
     dose_s: float
-    spots: float
+    spots: int
 
     @property
     def total_s(self) -> float:
@@ -50,7 +50,7 @@ class Painting:
 def painting(torch: Torch, distance_m: float, area_m2: float, dose_s: float) -> Painting:
     """Spots over an area with their overlap; one where the beam covers all of it."""
     covers = spot_area_m2(torch.beam_deg, distance_m) * (1 - OVERLAP)
-    return Painting(dose_s, max(1.0, area_m2 / covers))
+    return Painting(dose_s, max(1, math.ceil(area_m2 / covers)))
 
 
 def source_size_deg(sweep_m: float, distance_m: float) -> float:

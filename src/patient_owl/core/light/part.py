@@ -8,7 +8,7 @@ distance). Everything is in stops, so parts need no special case anywhere else. 
 
 import math
 from bisect import bisect_right
-from collections.abc import Collection
+from collections.abc import Collection, Mapping
 from dataclasses import dataclass
 
 from patient_owl.core.exposure.dials import CONTROLS, Control
@@ -28,7 +28,8 @@ class Lever:
     """A private control of one light, in its own unit.
 
     value: where it stands for the part's ev100; least, most: how far it reaches.
-    stops_per_doubling: 1 for seconds of dose and per cent of power, −2 for a distance.
+    stops_per_doubling: 1 for seconds of dose and per cent of power, −2 for a distance. is_held:
+    somebody put it there, and it stays.
     """
 
     key: str
@@ -36,6 +37,7 @@ class Lever:
     least: float
     most: float
     stops_per_doubling: float = 1.0
+    is_held: bool = False
 
     def stops(self, value: float) -> float:
         """How much brighter the light is with the lever there. [stops]"""
@@ -71,7 +73,7 @@ class LightPart:
     does not answer to time, their exposure value alone). sigma_stops: one standard deviation.
     placement_stops: where it is wanted, from mid-grey. source: code of what makes it. levers: its
     private controls, cheapest first. changes: None while it stands still. found_stops: how much of
-    ev100 was found here before, against the bare prediction.
+    ev100 was found here before, against the bare prediction. distance_m: of a lamp somebody brings.
     """
 
     key: str
@@ -83,6 +85,7 @@ class LightPart:
     levers: tuple[Lever, ...] = ()
     changes: Changes | None = None
     found_stops: float = 0.0
+    distance_m: float | None = None
 
     @property
     def wanted_ev100(self) -> float:
@@ -90,8 +93,25 @@ class LightPart:
         return self.ev100 - self.placement_stops
 
     def lands(self, settings: Settings) -> float:
-        """Where it ends up with these settings, from mid-grey. [stops]"""
+        """Where it ends up with these settings, from mid-grey, its levers as stated. [stops]"""
         return self.ev100 - settings.ev100_by(self.answers_to)
+
+    @property
+    def is_brought(self) -> bool:
+        """Whether somebody carries it there: it is brought home by its own levers alone."""
+        return bool(self.levers)
+
+    def levers_for(self, settings: Settings) -> dict[str, float]:
+        """Where its levers bring it home with these settings, or end."""
+        missing, found = self.placement_stops - self.lands(settings), {}
+        for lever in self.levers:
+            value = found[lever.key] = lever.for_stops(missing)
+            missing -= lever.stops(value)
+        return found
+
+    def lever_stops(self, levers: Mapping[str, float]) -> float:
+        """How much brighter it is with its levers there; one that is not named is as stated."""
+        return sum(lever.stops(levers[lever.key]) for lever in self.levers if lever.key in levers)
 
     def wanted_at(self, after_s: float) -> float:
         """`wanted_ev100` at another moment of the night. [stops]"""
@@ -110,5 +130,8 @@ class LightPart:
 
 
 def lever_controls(part: LightPart, taken: Collection[Control]) -> tuple[Control, ...]:
-    """Shared controls that move this light and none of those that hold the `taken` ones."""
+    """Shared controls that move this light and none of those that hold the `taken` ones: of one
+    somebody brings none, its own levers do it."""
+    if part.is_brought:
+        return ()
     return tuple(control for control in part.answers_to if control not in taken)

@@ -8,6 +8,7 @@ from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.bracket import Frame
 from patient_owl.core.exposure.dials import CONTROLS, Control, DialValue
 from patient_owl.core.kit import Kit
+from patient_owl.core.light.brought import Brought
 from patient_owl.core.light.found import FoundLight
 from patient_owl.core.light.part import Changes, LightPart
 from patient_owl.core.limits.limit import Limit
@@ -143,12 +144,14 @@ def school_input(key: str) -> InputSpec:
 
 @dataclass(frozen=True)
 class Intent:
-    """What the photographer wants: framing, answers to the recipe's inputs, hands on controls."""
+    """What the photographer wants: framing, answers to the recipe's inputs, hands on controls, and
+    the lights that are brought."""
 
     framing: Framing
     inputs: Mapping[str, InputValue]
     choice: Choice = field(default_factory=lambda: Choice({}))
     schools: Mapping[str, str] = field(default_factory=dict)
+    brought: tuple[Brought, ...] = ()
 
     def side(self, key: str) -> str:
         """The side the photographer takes on a question no recipe asks."""

@@ -9,9 +9,9 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from typing import Literal, NamedTuple
 
-PhaseCode = Literal["frame", "bracket", "stack", "burst", "panorama"]
-Who = Literal["photographer", "performer", "helper"]
+from patient_owl.core.light.brought import Who
 
+PhaseCode = Literal["frame", "bracket", "stack", "burst", "panorama"]
 NOISE_REDUCTION_FROM_S = 1.0  # cameras take their dark frame from here on; common practice
 
 
@@ -49,12 +49,14 @@ class Phase:
 
 @dataclass(frozen=True)
 class Cue:
-    """What somebody does so many seconds after the shutter opened."""
+    """What somebody does so many seconds after the shutter opened. about: what the words of the
+    code are filled with."""
 
     at_s: float
     code: str
     who: Who = "photographer"
     lasts_s: float = 0.0
+    about: tuple[tuple[str, float | str], ...] = ()
 
 
 class Exposure(NamedTuple):

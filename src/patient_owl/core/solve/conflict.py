@@ -13,7 +13,7 @@ from dataclasses import dataclass, replace
 from typing import Literal, NamedTuple
 
 from patient_owl.core.exposure.dials import CONTROLS, Control, Dial, DialValue
-from patient_owl.core.light.part import Lever, LightPart
+from patient_owl.core.light.part import LightPart
 from patient_owl.core.limits.limit import Limit, allowed
 from patient_owl.core.reason import Quantities
 
@@ -23,11 +23,33 @@ MOST_STACKED_FRAMES = 64  # beyond it the night is over; common practice
 FASTEST_F_NUMBER = 0.95  # nothing faster is made for cameras; common practice
 
 Way = Literal[
-    "let_go", "give_up", "add_filter", "stack", "faster_lens", "more_light", "other_hour", "accept"
+    "let_go",
+    "let_go_lever",
+    "step_back",
+    "come_closer",
+    "gel",
+    "bounce",
+    "more_pops",
+    "helpers",
+    "give_up",
+    "add_filter",
+    "stack",
+    "faster_lens",
+    "more_light",
+    "other_hour",
+    "accept",
 ]
-# Cheapest first: a hand's turn, glass in the bag, more frames, another wish, waiting, money.
+# Cheapest first: a hand's turn, a few steps, glass in the bag, more frames, another wish, waiting,
+# money.
 WAY_ORDER: tuple[Way, ...] = (
     "let_go",
+    "let_go_lever",
+    "step_back",
+    "come_closer",
+    "gel",
+    "bounce",
+    "more_pops",
+    "helpers",
     "add_filter",
     "stack",
     "other_hour",
@@ -116,11 +138,12 @@ def find_part_conflict(
     A miss within the light's own ± is no conflict: nobody knows that it will be one. own: the
     controls that move this light alone. What would move the lead is no way out.
     """
+    if part.is_brought:
+        return _brought_conflict(part, miss_stops)
     if abs(miss_stops) <= max(MET_STOPS, part.sigma_stops):
         return None
     given = sum(dials[c].brightness(positions[c].value) for c in part.answers_to if c not in own)
-    by_levers = sum(_reach(lever, miss_stops) for lever in part.levers)
-    wish = _Wish(-part.wanted_ev100 - given - by_levers, tuple(own))
+    wish = _Wish(-part.wanted_ev100 - given, tuple(own))
     asked: list[_Demand] = [
         *(limit for limit in limits if limit.drives and limit.control in own),
         *(c for c in held if c in own),
@@ -138,13 +161,33 @@ def find_part_conflict(
         WayOut("other_hour", {"stops": stops, "is_darker": missing < 0}),
         WayOut("accept", {"stops": stops, "is_darker": missing > 0}),
     ]
-    levers = tuple(lever.key for lever in part.levers)
-    return Conflict(part.key, of_limits, of_hands, missing, _in_order(ways), levers)
+    return Conflict(part.key, of_limits, of_hands, missing, _in_order(ways))
 
 
-def _reach(lever: Lever, miss_stops: float) -> float:
-    """What a lever gives when it is pushed to its end against the miss. [stops]"""
-    return lever.stops(lever.for_stops(math.copysign(64.0, -miss_stops)))
+def _brought_conflict(part: LightPart, miss_stops: float) -> Conflict | None:
+    """Why a light that somebody brings does not come home: its own lever has ended, and a few
+    steps, a gel or a second flash do what no seconds and no per cent can."""
+    if abs(miss_stops) <= MET_STOPS:
+        return None
+    missing, stops = -miss_stops, abs(miss_stops)
+    keys = {lever.key for lever in part.levers}
+    ways = [WayOut("accept", {"stops": stops, "is_darker": missing > 0})]
+    if any(lever.is_held for lever in part.levers):
+        ways.append(WayOut("let_go_lever", {"lever": part.levers[0].key}))
+    # a line is as bright from afar
+    if part.distance_m is not None and "pace_m_s" not in keys:
+        code: Way = "step_back" if missing < 0 else "come_closer"
+        distance_m = part.distance_m * 2 ** (-missing / 2)
+        ways.append(WayOut(code, {"distance_m": distance_m, "stops": stops}))
+    if missing < 0:
+        ways.append(WayOut("gel", {"stops": stops}))
+    if missing < 0 and "share" in keys:
+        ways.append(WayOut("bounce", {"stops": stops}))
+    if missing > 0 and "power" in keys:
+        ways.append(WayOut("more_pops", {"times": math.ceil(2**stops)}))
+    if missing > 0 and "dose_s" in keys:
+        ways.append(WayOut("helpers", {"times": math.ceil(2**stops)}))
+    return Conflict(part.key, (), (), missing, _in_order(ways), tuple(sorted(keys)))
 
 
 def _narrowed(

@@ -10,7 +10,7 @@ not answer to, then its private ones. What no setting can meet is explained in `
 
 import math
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import cached_property
 
 from patient_owl.core.errors import WrongValue
@@ -171,7 +171,7 @@ def solve(
     for part in parts[1:]:
         own = lever_controls(part, taken)
         _serve_part(part, [c for c in own if c not in held_controls], bounded, dials, positions)
-        landings.append(_land(part, settings_on(dials, positions)))
+        landings.append(land(part, settings_on(dials, positions)))
         taken.update(part.answers_to)
     return Solution(positions, dials, tuple(landings), tuple(limits), held_controls)
 
@@ -282,15 +282,18 @@ def _serve_part(
         _moved(control, bounded, dials, positions, miss)
 
 
-def _land(part: LightPart, settings: Settings) -> Landing:
+def land(part: LightPart, settings: Settings) -> Landing:
     """Where a light lands once its private levers have done what they can."""
-    landed = part.lands(settings)
-    levers = {}
-    for lever in part.levers:
-        value = lever.for_stops(part.placement_stops - landed)
-        levers[lever.key] = value
-        landed += lever.stops(value)
+    levers = part.levers_for(settings)
+    landed = part.lands(settings) + part.lever_stops(levers)
     return Landing(part, landed, landed - part.placement_stops, levers)
+
+
+def with_brought(solution: Solution, parts: Sequence[LightPart]) -> Solution:
+    """The same setting with lights that are brought to it; what is in it already stays."""
+    there = {landing.part.key for landing in solution.landings}
+    more = [land(part, solution.settings) for part in parts if part.key not in there]
+    return replace(solution, landings=(*solution.landings, *more))
 
 
 def _moved(

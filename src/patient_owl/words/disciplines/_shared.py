@@ -76,6 +76,8 @@ WORDS = Words(
         "depth_between": "sharp from {near_m:metres} to {far_m:metres} (hyperfocal "
         "{hyperfocal_m:metres})",
         "held_for_highlights": "held {stops:stops} darker so that the highlights keep their drawing",
+        "light_outlasts": "{part:part} needs {needs_s:seconds} and the shutter closes after "
+        "{exposure_s:dial}: more people, a brighter lamp, a wider aperture, or a longer time",
         "film_needs": "this film needs {exposure_s:dial} for a metered {metered_s:seconds}: it loses "
         "{stops:stops} to reciprocity",
         "panorama": "panorama {columns:number} × {rows:number} = {frames:number} frames, turning "
@@ -252,6 +254,12 @@ WORDS = Words(
             "{ceiling_s:number} s on this body",
             "Beyond it the camera needs bulb and a locking or timer remote; the count is ours.",
         ),
+    },
+    cues={
+        "light_on": "{part:part} on",
+        "light_off": "{part:part} off",
+        "flash": "flash",
+        "draw": "draw",
     },
     cautions={
         "alone_at_night": "Tell someone where you are and leave them the plan. Land owners and local "

@@ -1,0 +1,114 @@
+"""Lights that are brought, put into a plan: as parts of its picture and as cues of its course."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from patient_owl.core.exposure.settings import Settings
+from patient_owl.core.kit import Kit
+from patient_owl.core.light.brought import Brought
+from patient_owl.core.light.lamp import Flash, Panel, Torch
+from patient_owl.core.light.part import LightPart
+from patient_owl.core.plan.types import Intent, Plan
+from patient_owl.core.program.program import Cue, Program
+from patient_owl.core.reason import Reason
+from patient_owl.core.solve.solver import Landing, Solution, with_brought
+
+
+def brought_parts(kit: Kit, intent: Intent) -> tuple[LightPart, ...]:
+    """Every light that is brought, as a light of the picture."""
+    pixel_rad = kit.body.sensor.pixel_pitch_um / 1000 / kit.lens.focal_length_mm
+    return tuple(light.part(pixel_rad) for light in intent.brought)
+
+
+def bring(plan: Plan, kit: Kit, intent: Intent) -> Plan:
+    """A recipe's plan with what is brought besides."""
+    if not intent.brought:
+        return plan
+    solution = with_brought(plan.solution, brought_parts(kit, intent))
+    given = how_given(intent.brought, solution.landings, solution.settings)
+    return replace(
+        plan,
+        solution=solution,
+        program=cued(plan.program, given),
+        reasons=(*plan.reasons, *_too_long(given, solution)),
+    )
+
+
+def ambient_of(solution: Solution) -> Landing | None:
+    """What lights the picture anyway, where there is such a light."""
+    return next((one for one in solution.landings if not one.part.is_brought), None)
+
+
+@dataclass(frozen=True)
+class Given:
+    """How a light that is brought is used with some settings.
+
+    lever: where it is put. from_s, to_s: when, after the shutter opened; to_s None for one that
+    burns on. spots: of a torch, with their overlap.
+    """
+
+    light: Brought
+    lever: float
+    from_s: float
+    to_s: float | None
+    spots: int = 1
+
+
+def how_given(
+    brought: Sequence[Brought], landings: Sequence[Landing], settings: Settings
+) -> tuple[Given, ...]:
+    """How each light that is brought is used to come home with some settings."""
+    parts = {landing.part.key: landing.part for landing in landings}
+    found = []
+    for light in brought:
+        part = parts[light.key]
+        # the light the picture is exposed for stands where it was said to
+        is_lead = part is landings[0].part
+        lever = part.levers[0].value if is_lead else next(iter(part.levers_for(settings).values()))
+        painting = light.painting(lever)
+        to_s = None
+        if isinstance(light.lamp, (Torch, Flash)):
+            to_s = light.at_s + light.lasts_s(lever)
+        spots = painting.spots if painting else 1
+        found.append(Given(light, lever, light.at_s, to_s, spots))
+    return tuple(found)
+
+
+def cued(program: Program, given: Sequence[Given]) -> Program:
+    """The course with what is done to the lights meanwhile; of a frame that is opened at all."""
+    cues = [cue for one in given for cue in _cues(one)]
+    both = sorted((*program.cues, *cues), key=lambda cue: cue.at_s)
+    return replace(program, cues=tuple(both)) if cues else program
+
+
+def _cues(given: Given) -> list[Cue]:
+    light, lamp = given.light, given.light.lamp
+    about = (("part", light.key),)
+    if isinstance(lamp, Torch) and given.to_s is not None:
+        lasts_s = given.to_s - given.from_s
+        on = Cue(given.from_s, "light_on", light.who, lasts_s, about)
+        return [on, Cue(given.to_s, "light_off", light.who, 0.0, about)]
+    if isinstance(lamp, Flash):
+        apart_s = (given.to_s or given.from_s) - given.from_s
+        step_s = apart_s / max(1, light.pops - 1)
+        return [
+            Cue(given.from_s + k * step_s, "flash", light.who, 0.0, about)
+            for k in range(light.pops)
+        ]
+    if isinstance(lamp, Panel):
+        # one that burns from the beginning needs nobody
+        return [Cue(given.from_s, "light_on", light.who, 0.0, about)] if given.from_s > 0 else []
+    return [Cue(given.from_s, "draw", light.who, 0.0, about)]
+
+
+def _too_long(given: Sequence[Given], solution: Solution) -> tuple[Reason, ...]:
+    """That the shutter closes before a light has been given."""
+    open_s = solution.settings.exposure_s
+    late = [one for one in given if one.to_s is not None and one.to_s > open_s]
+    return tuple(
+        Reason(
+            "light_outlasts",
+            {"part": one.light.key, "needs_s": one.to_s or 0.0, "exposure_s": open_s},
+        )
+        for one in late
+    )

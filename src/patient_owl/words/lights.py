@@ -1,0 +1,107 @@
+"""Lights that are brought, in words: what each kind asks, and how it is used."""
+
+from collections.abc import Mapping
+
+from patient_owl.core.light.brought import LightKind
+from patient_owl.core.light.line import pace_moves_stops
+from patient_owl.core.plan.bringing import Given
+from patient_owl.words.asked import Asked
+from patient_owl.words.formats import duration, lever_value, stops
+
+KINDS: Mapping[LightKind, str] = {
+    "torch": "a torch over the subject",
+    "panel": "a panel that burns",
+    "flash": "a flash",
+    "tool": "a tool that draws",
+    "bar": "a bar of pixels",
+}
+
+_ITEM = Asked("Which", "", "From your kit; a generic one without.")
+_PLACED = Asked("It shall land", "stops", "From mid-grey.")
+_WHO = Asked("Held by")
+_FROM = Asked("From second", "s", "After the shutter has opened.")
+_TO_SUBJECT = Asked("From its subject", "m")
+_ASIDE = Asked("Off square on", "°", "A raking light shows texture, and gives less.")
+_TO_LENS = Asked("From the lens", "m")
+_PACE = Asked("Pace", "m/s", "Hold it; empty to have it worked out.")
+
+QUESTIONS: Mapping[LightKind, Mapping[str, Asked]] = {
+    "torch": {
+        "item_id": _ITEM,
+        "distance_m": _TO_SUBJECT,
+        "angle_deg": _ASIDE,
+        "area_m2": Asked("To paint", "m²", "All of what it shall light, spot beside spot."),
+        "reflectance": Asked(
+            "It reflects", "", "0.18 as mid-grey, 0.05 dark stone, 0.6 white wall."
+        ),
+        "placement_stops": _PLACED,
+        "dose_s": Asked("Seconds on a spot", "s", "Hold them; empty to have them worked out."),
+        "at_s": _FROM,
+        "who": _WHO,
+    },
+    "panel": {
+        "item_id": _ITEM,
+        "distance_m": _TO_SUBJECT,
+        "angle_deg": _ASIDE,
+        "placement_stops": _PLACED,
+        "percent": Asked("Power", "%", "Hold it; empty to have it worked out."),
+        "at_s": _FROM,
+        "who": _WHO,
+    },
+    "flash": {
+        "item_id": _ITEM,
+        "distance_m": _TO_SUBJECT,
+        "placement_stops": _PLACED,
+        "power_part": Asked("Power, one part in", "", "8 for 1/8; empty to have it worked out."),
+        "pops": Asked("Flashes"),
+        "at_s": _FROM,
+        "who": _WHO,
+    },
+    "tool": {
+        "item_id": _ITEM,
+        "distance_m": _TO_LENS,
+        "placement_stops": _PLACED,
+        "pace_m_s": _PACE,
+        "at_s": _FROM,
+        "who": _WHO,
+    },
+    "bar": {
+        "item_id": _ITEM,
+        "distance_m": _TO_LENS,
+        "placement_stops": _PLACED,
+        "pace_m_s": _PACE,
+        "at_s": _FROM,
+        "who": _WHO,
+    },
+}
+
+OPTIONS: Mapping[str, str] = {
+    "photographer": "the photographer",
+    "performer": "the performer",
+    "helper": "a helper",
+}
+
+
+def over_ambient_text(over_stops: float) -> str:
+    """Against what lights the picture anyway: `2 stops over the rest`."""
+    if round(abs(over_stops) * 3) == 0:
+        return "as bright as the rest"
+    return f"{stops(over_stops)} {'over' if over_stops > 0 else 'under'} the rest"
+
+
+def given_text(given: Given) -> str:
+    """How a light is used: `15 s a spot, 8 spots: 2 min in all`; `5 %`; `1/8 power, 2 flashes`."""
+    light, lever = given.light, given.light.part(0.0).levers[0].key
+    said = lever_value(lever, given.lever)
+    if lever == "dose_s" and given.spots > 1:
+        total_s = (given.to_s or given.from_s) - given.from_s
+        return f"{said}, {given.spots} spots: {duration(total_s)} in all"
+    if lever == "power" and light.pops > 1:
+        return f"{said}, {light.pops} flashes"
+    if lever == "pace_m_s":
+        darker, brighter = pace_moves_stops()
+        return (
+            f"{said}; a third faster is {stops(darker)} darker, a third slower "
+            f"{stops(brighter)} brighter"
+        )
+    return said
