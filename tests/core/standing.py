@@ -5,6 +5,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from patient_owl.core.disciplines import RECIPES
 from patient_owl.core.exposure.filters import Filter
 from patient_owl.core.kit import Body, Kit, Lens, Support, kit_of
+from patient_owl.core.light.brought import Brought
 from patient_owl.core.light.part import LightPart
 from patient_owl.core.noise import SensorNoise
 from patient_owl.core.optics.camera import Framing, Sensor
@@ -47,6 +48,7 @@ def planned(
     choice: Choice | None = None,
     framing: Framing | None = None,
     schools: dict[str, str] | None = None,
+    brought: Sequence[Brought] = (),
     **inputs: InputValue,
 ) -> Plan:
     """A discipline's plan from its defaults and these answers."""
@@ -56,6 +58,7 @@ def planned(
         recipe.acting(recipe.checked_inputs(inputs)),
         choice or Choice({}, follow=recipe.follow),
         schools or {},
+        recipe.bringing(brought),
     )
     return recipe.plan(scene, bag or kit(), intent)
 

@@ -156,7 +156,7 @@ class PlannedShot:
         if is_quick_frame_of(positions, self.positions):
             return one_frame(positions["exposure_s"].value, self_timer_s(self.intent, positions))
         course = self.recipe.program(self.scene, self.kit, self.intent, positions)
-        return cued(course, self.given(positions))
+        return cued(course, self.given(positions), self.recipe.tells)
 
     def given(self, positions: Positions) -> tuple[Given, ...]:
         """How the lights that are brought are used with any settings."""
@@ -328,8 +328,8 @@ class PlannedShot:
     def found_light(self, takes: Sequence[JudgedTake], sharpness: Sharpness) -> FoundLight | None:
         """How far the lead light was found from its bare prediction; None while nobody knows."""
         evidence = evidence_on(self.lead, self.lead, takes)
-        if not evidence:
-            return None
+        if not evidence or self.lead.is_brought:
+            return None  # a lamp one brings belongs to no place
         at_s = evidence[-1].after_s
         belief = belief_after(self.lead, evidence, at_s, sharpness)
         is_right = any(seen.verdict == "right" for seen in evidence[-1:])
@@ -371,7 +371,7 @@ def plan_shot(
         night,
         kit,
         tuple(sorted(schools.items())),
-        spec.brought,
+        recipe.bringing(spec.brought),
     )
 
 
@@ -392,7 +392,7 @@ def _plan_shot(
     choice = Choice(dict(held), locked, follow)
     intent = Intent(framing, recipe.acting(dict(answers)), choice, dict(schools), brought)
     seen = see(night, at_s, framing)
-    plan = bring(recipe.plan(seen.scene, kit, intent), kit, intent)
+    plan = bring(recipe.plan(seen.scene, kit, intent), kit, intent, recipe.tells)
     if kit.body.film is not None:
         plan = replace(plan, steps=on_film(plan.steps))
     solution, program = plan.solution, plan.program

@@ -21,5 +21,9 @@ KIT = {
         "card": "card, 64 GB",
         "battery": "spare battery",
         "torch": "torch, 100 lm narrow",
+        "panel": "panel, 1000 lx at 1 m",
+        "flash": "hand flash, guide number 40",
+        "pen": "light pen",
+        "orb": "orb on a string",
     }.items()
 }

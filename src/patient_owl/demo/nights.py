@@ -24,6 +24,7 @@ from patient_owl.nights.schemas import NightIn, TimeIn
 from patient_owl.nights.service import create_night
 from patient_owl.places.service import create_place
 from patient_owl.places.zones import zone
+from patient_owl.shots.lights import BroughtIn
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner
 from patient_owl.shots.schemas import ShotIn
@@ -73,6 +74,7 @@ class _Loader:
         focal_length_mm: float = 24,
         tilt: float = 22,
         orientation: Orientation = "landscape",
+        lights: list[BroughtIn] | None = None,
         **inputs: InputValue,
     ) -> Shot:
         hour, minute = (int(part) for part in clock.split(":"))
@@ -89,8 +91,13 @@ class _Loader:
             tilt_deg=tilt,
             orientation=orientation,
             inputs=inputs,
+            lights=[self._mine(light) for light in lights or []],
         )
         return create_shot(self.visit, night.id, request)
+
+    def _mine(self, light: BroughtIn) -> BroughtIn:
+        """The light as the one of its kind in the bag."""
+        return light.model_copy(update={"item_id": self.kit[light.kind]})
 
     def takes(self, shot: Shot, verdicts: list[Verdict]) -> None:
         """Takes as the advice led them, judged with the given words; the last is kept."""
@@ -270,4 +277,71 @@ def _by_found_light(loader: _Loader, today: date) -> None:
         near_m=1.8,
         lamp_stops=5,
         windows="windows_in",
+    )
+    _by_brought_light(loader, ring, regatta, quill)
+
+
+def _by_brought_light(loader: _Loader, ring: Night, regatta: Night, quill: Night) -> None:
+    """One shot of every discipline lit by what is carried there."""
+    loader.shot(
+        ring,
+        "The eldest ewe, painted",
+        "23:50",
+        160,
+        discipline="light_painting",
+        lens="zoom",
+        focal_length_mm=35,
+        tilt=2,
+        between="open",
+        lights=[BroughtIn(key="torch_1", distance_m=4, angle_deg=30, area_m2=6, at_s=5)],
+    )
+    loader.shot(
+        regatta,
+        "Ida writes the harbour's name",
+        "23:40",
+        200,
+        discipline="light_writing",
+        lens="zoom",
+        focal_length_mm=35,
+        tilt=2,
+        lit_by="metered",
+        metered_ev100=-1.5,
+        performance_s=24,
+    )
+    loader.shot(
+        regatta,
+        "Orb on the slipway",
+        "0:10",
+        220,
+        discipline="spun_light",
+        lens="zoom",
+        focal_length_mm=35,
+        tilt=0,
+        lit_by="metered",
+        metered_ev100=-1.5,
+        water_before="still_water",
+    )
+    loader.shot(
+        quill,
+        "Orange trees by two panels",
+        "19:10",
+        200,
+        discipline="steady_lights",
+        tilt=0,
+        between="deep_room",
+        lights=[
+            BroughtIn(key="panel_1", distance_m=4, angle_deg=45),
+            BroughtIn(key="panel_2", distance_m=6, angle_deg=60, placement_stops=-2),
+        ],
+    )
+    loader.shot(
+        quill,
+        "Jonas turns, frozen",
+        "19:40",
+        180,
+        discipline="flash_portrait",
+        lens="zoom",
+        focal_length_mm=50,
+        tilt=0,
+        between="deep_room",
     )

@@ -14,6 +14,7 @@ from patient_owl.core.light.lamp import Lamp
 from patient_owl.core.light.line import FASTEST_M_S, SLOWEST_M_S
 from patient_owl.core.plan.common import PLACEMENT_RANGE_STOPS
 from patient_owl.fields import Asked
+from patient_owl.kit.bag import Thing
 from patient_owl.questions import QuestionOut, question_of
 from patient_owl.words.lights import KINDS, OPTIONS, QUESTIONS
 
@@ -74,6 +75,19 @@ _HELD: dict[str, Callable[[BroughtIn], float | None]] = {
     "tool": lambda light: light.pace_m_s,
     "bar": lambda light: light.pace_m_s,
 }
+
+
+def generic_light(brought: Brought, thing: Thing | None) -> BroughtIn:
+    """A light that a discipline brings along, as somebody would have said it."""
+    return BroughtIn(
+        key=brought.key,
+        item_id=thing.id if thing else None,
+        distance_m=brought.distance_m,
+        angle_deg=brought.angle_deg,
+        at_s=brought.at_s,
+        who=brought.who,
+        area_m2=brought.area_m2,
+    )
 
 
 def checked_lights(lights: list[BroughtIn]) -> list[BroughtIn]:

@@ -7,13 +7,14 @@ from patient_owl.accounts.visit import Visit
 from patient_owl.core.advise.belief import Sharpness
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.night_context import NightContext
-from patient_owl.core.shot import PlannedShot, plan_shot
+from patient_owl.core.shot import PlannedShot, plan_shot, recipe_for
 from patient_owl.kit.bag import CAMERAS, Bag
 from patient_owl.learned.service import sharpness_beside, sharpness_of
 from patient_owl.nights.models import Night
 from patient_owl.nights.service import context_of, get_night, lies_in
 from patient_owl.rails import TouchIn
 from patient_owl.schools.service import schools_of
+from patient_owl.shots.lights import BroughtIn, generic_light
 from patient_owl.shots.models import Shot
 from patient_owl.shots.schemas import NewShotIn, ShotIn
 from patient_owl.trouble import or_trouble
@@ -59,10 +60,15 @@ class Planner:
         lies_in(night, shot.at_utc)
         kit = self._bag.kit(shot.body_id, shot.lens_id, shot.focal_length_mm)
         brought = [
-            light.brought(self._bag.lamp(light.item_id, light.kind)) for light in shot.lights
+            light.brought(self._bag.lamp(light.item_id, light.kind)) for light in self.lights(shot)
         ]
-        spec = shot.spec(brought, touch)
-        return plan_shot(spec, self.context(night), kit, self._schools)
+        return plan_shot(shot.spec(brought, touch), self.context(night), kit, self._schools)
+
+    def lights(self, shot: ShotIn) -> list[BroughtIn]:
+        """The lights that act: those that were said, and what its discipline cannot do without,
+        which is the first such thing in the bag until somebody says otherwise."""
+        missing = recipe_for(shot.discipline).lacks([light.kind for light in shot.lights])
+        return [*(generic_light(b, self._bag.first(b.kind)) for b in missing), *shot.lights]
 
     def completed(self, new: NewShotIn) -> ShotIn:
         """A new shot with the kit that nobody named; WrongValue where the bag has none."""

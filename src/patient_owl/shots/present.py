@@ -19,6 +19,7 @@ from patient_owl.core.shot import PlannedShot, Step
 from patient_owl.core.sky import ephemeris
 from patient_owl.places.zones import zone
 from patient_owl.rails import ChoiceIn, rails_out
+from patient_owl.shots.lights import BroughtIn
 from patient_owl.shots.models import Shot
 from patient_owl.shots.schemas import (
     AlternativeOut,
@@ -40,7 +41,7 @@ from patient_owl.words.reasons import reason_text
 from patient_owl.words.sketch import SKETCH_LABELS
 
 
-def plan_out(planned: PlannedShot, time_zone: str) -> PlanOut:
+def plan_out(planned: PlannedShot, time_zone: str, lights: list[BroughtIn]) -> PlanOut:
     plan, kit, intent = planned.plan, planned.kit, planned.intent
     solution, positions = plan.solution, planned.positions
     across_deg, up_deg = planned.view_deg
@@ -50,6 +51,7 @@ def plan_out(planned: PlannedShot, time_zone: str) -> PlanOut:
         sentence=sentence_rest(plan.lead, plan.reasons),
         inputs=dict(intent.inputs),
         choice=ChoiceIn.from_domain(intent.choice),
+        lights=lights,
         focal_length_mm=kit.lens.focal_length_mm,
         rails=rails_out(kit, positions, plan.limits, intent.choice, planned.lead.answers_to),
         conflicts=conflicts_out(solution),

@@ -16,7 +16,7 @@ from patient_owl.nights.service import get_night
 from patient_owl.schools.service import schools_of
 from patient_owl.shots import present, service
 from patient_owl.shots.disciplines import disciplines_out
-from patient_owl.shots.planner import Planner
+from patient_owl.shots.planner import Planner, as_request
 from patient_owl.shots.schemas import (
     Answers,
     CopyIn,
@@ -126,7 +126,8 @@ def get_plan(shot_id: UUID, visit: CurrentVisit) -> PlanOut:
     planner = Planner(visit)
     shot = service.get_shot(visit.session, visit.user.id, shot_id)
     night = planner.night(shot.night_id)
-    return present.plan_out(planner.plan_of(shot, night), night.place.time_zone)
+    lights = planner.lights(as_request(shot))
+    return present.plan_out(planner.plan_of(shot, night), night.place.time_zone, lights)
 
 
 @router.post("/plans")
@@ -136,4 +137,5 @@ def try_plan(body: PlanRequest, visit: CurrentVisit) -> PlanOut:
     planner = Planner(visit)
     night = planner.night(body.night_id)
     shot = planner.with_lens_on(body.shot) if body.is_new_lens else body.shot
-    return present.plan_out(planner.plan(night, shot, body.touch), night.place.time_zone)
+    planned = planner.plan(night, shot, body.touch)
+    return present.plan_out(planned, night.place.time_zone, planner.lights(shot))

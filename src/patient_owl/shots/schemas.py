@@ -184,7 +184,8 @@ class StepOut(BaseModel):
 class PlanOut(BaseModel):
     """A plan in full: the sentence in two parts, rails, reasons, and what to do.
 
-    inputs: every answer that acts, defaults and schools filled in. parts: the lights of the
+    inputs: every answer that acts, defaults and schools filled in. lights: those that are brought,
+    with what the discipline cannot do without. parts: the lights of the
     picture, the one it is exposed for first. works: when in this night the light suits the
     discipline. holds: how long the setting stays right; later: what it becomes. series: the frames
     of a series with their own settings, where one is wanted.
@@ -194,6 +195,7 @@ class PlanOut(BaseModel):
     sentence: str
     inputs: dict[str, InputValue]
     choice: ChoiceIn
+    lights: list[BroughtIn]
     focal_length_mm: float
     rails: list[RailOut]
     conflicts: list[ConflictOut]

@@ -211,6 +211,7 @@ PARTS: Mapping[str, str] = {
     "subject": "the subject",
     "bursts": "the bursts",
     "town": "the town",
+    "rest": "the rest of the scene",
     WHOLE: "the whole picture",
 }
 LIGHTS = {
@@ -303,6 +304,7 @@ _FORMATS: Mapping[str, Callable[[Any], str]] = {
     "light": light,
     "part": part,
     "lever": lever,
+    "power": power,
     "between": between,
     "metres": metres,
     "duration": duration,

@@ -20,12 +20,22 @@ TITLES: Mapping[str, str] = {
     "depth_school": "Depth or light indoors",
     "burst_school": "When to close on fireworks",
     "burst_focus_school": "Focusing for fireworks",
+    "colour_school": "Colours of two lights",
     "tripod_school": "How high the tripod stands",
     "release_school": "What opens the shutter",
     "noise_reduction_school": "Noise reduction in the camera",
 }
 
 SIDES: Mapping[str, Side] = {
+    "opposite": Side(
+        "opposite colours",
+        "Warm against cold, red against cyan: planes part, and the eye knows at once which light is "
+        "which. Loud, and skin turns odd where they mix.",
+    ),
+    "neighbouring": Side(
+        "neighbouring colours",
+        "Amber beside straw, blue beside cyan: quiet, believable, kind to skin. Planes part less.",
+    ),
     "pixel_drift": Side(
         "pixels of drift, worst corner",
         "It uses this very frame: focal length, pixels and where the lens looks. You choose how "

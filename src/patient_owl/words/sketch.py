@@ -7,4 +7,10 @@ SKETCH_LABELS: Mapping[str, str] = {
     "pole": "pole",
     "horizon": "horizon",
     "burst": "burst",
+    "subject": "subject",
+    "camera": "camera",
+    "lamp": "lamp",
+    "tape": "tape",
+    "stand_here": "stand here",
+    "movement": "movement",
 }

@@ -3326,7 +3326,8 @@ export interface components {
          * PlanOut
          * @description A plan in full: the sentence in two parts, rails, reasons, and what to do.
          *
-         *     inputs: every answer that acts, defaults and schools filled in. parts: the lights of the
+         *     inputs: every answer that acts, defaults and schools filled in. lights: those that are brought,
+         *     with what the discipline cannot do without. parts: the lights of the
          *     picture, the one it is exposed for first. works: when in this night the light suits the
          *     discipline. holds: how long the setting stays right; later: what it becomes. series: the frames
          *     of a series with their own settings, where one is wanted.
@@ -3363,6 +3364,8 @@ export interface components {
             /** Later */
             later: components["schemas"]["StepOut"][];
             light: components["schemas"]["LightOut"];
+            /** Lights */
+            lights: components["schemas"]["BroughtIn"][];
             /** Mistakes */
             mistakes: components["schemas"]["LineOut"][];
             /** Parts */

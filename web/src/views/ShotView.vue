@@ -124,7 +124,7 @@ onBeforeRouteLeave(shot.keepNow)
           </section>
           <LightParts
             :parts="shot.plan.value.parts"
-            :lights="shot.draft.value.lights ?? []"
+            :lights="shot.plan.value.lights"
             :kinds="disciplines.value.value?.lights ?? []"
             :kit="kit.value.value ?? []"
             :error="shot.error.value"

@@ -254,7 +254,7 @@ def _far(belief: Belief, known: Known, room: Room) -> float | None:
     off = belief.ev100 - lead.wanted_at(room.after_s)
     is_right = known.words.get(lead.key) == "right"
     is_known = is_right or belief.sigma_stops <= FAR_KNOWN_SIGMA_STOPS
-    if lead.key not in known.spoken_of:
+    if lead.key not in known.spoken_of or lead.is_brought:
         return None
     return off if is_known and abs(off) >= max(FAR_STOPS, FAR_SIGMAS * lead.sigma_stops) else None
 

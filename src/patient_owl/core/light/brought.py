@@ -17,6 +17,7 @@ from patient_owl.core.light.part import Lever, LightPart
 from patient_owl.core.light.steady import steady
 
 LightKind = Literal["torch", "panel", "flash", "tool", "bar"]
+DRAWING = frozenset({"tool", "bar"})  # either draws
 Who = Literal["photographer", "performer", "helper"]
 
 # Where each is wanted unless somebody says otherwise, from mid-grey. A painted or flashed subject a

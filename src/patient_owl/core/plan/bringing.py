@@ -1,6 +1,6 @@
 """Lights that are brought, put into a plan: as parts of its picture and as cues of its course."""
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass, replace
 
 from patient_owl.core.exposure.settings import Settings
@@ -14,14 +14,18 @@ from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import Landing, Solution, with_brought
 
 
+def pixel_rad(kit: Kit) -> float:
+    """What one pixel spans, in the middle of the frame."""
+    return kit.body.sensor.pixel_pitch_um / 1000 / kit.lens.focal_length_mm
+
+
 def brought_parts(kit: Kit, intent: Intent) -> tuple[LightPart, ...]:
     """Every light that is brought, as a light of the picture."""
-    pixel_rad = kit.body.sensor.pixel_pitch_um / 1000 / kit.lens.focal_length_mm
-    return tuple(light.part(pixel_rad) for light in intent.brought)
+    return tuple(light.part(pixel_rad(kit)) for light in intent.brought)
 
 
-def bring(plan: Plan, kit: Kit, intent: Intent) -> Plan:
-    """A recipe's plan with what is brought besides."""
+def bring(plan: Plan, kit: Kit, intent: Intent, told: Collection[str] = ()) -> Plan:
+    """A recipe's plan with what is brought besides. told: kinds whose cues it has already."""
     if not intent.brought:
         return plan
     solution = with_brought(plan.solution, brought_parts(kit, intent))
@@ -29,7 +33,7 @@ def bring(plan: Plan, kit: Kit, intent: Intent) -> Plan:
     return replace(
         plan,
         solution=solution,
-        program=cued(plan.program, given),
+        program=cued(plan.program, given, told),
         reasons=(*plan.reasons, *_too_long(given, solution)),
     )
 
@@ -74,9 +78,9 @@ def how_given(
     return tuple(found)
 
 
-def cued(program: Program, given: Sequence[Given]) -> Program:
-    """The course with what is done to the lights meanwhile; of a frame that is opened at all."""
-    cues = [cue for one in given for cue in _cues(one)]
+def cued(program: Program, given: Sequence[Given], told: Collection[str] = ()) -> Program:
+    """The course with what is done to the lights meanwhile. told: kinds that are in it already."""
+    cues = [cue for one in given if one.light.kind not in told for cue in _cues(one)]
     both = sorted((*program.cues, *cues), key=lambda cue: cue.at_s)
     return replace(program, cues=tuple(both)) if cues else program
 

@@ -20,6 +20,7 @@ SCHOOLS: Mapping[str, tuple[str, ...]] = {
     "depth_school": ("depth", "light"),
     "burst_school": ("by_feel", "fixed_seconds"),
     "burst_focus_school": ("first_burst", "infinity_mark"),
+    "colour_school": ("opposite", "neighbouring"),
     "tripod_school": ("tripod_low", "tripod_high"),
     "release_school": ("release_remote", "release_timer"),
     "noise_reduction_school": ("afterwards", "in_camera"),

@@ -1,6 +1,6 @@
 """What a recipe is given and what it answers."""
 
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Literal, NamedTuple
 
@@ -8,7 +8,7 @@ from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.bracket import Frame
 from patient_owl.core.exposure.dials import CONTROLS, Control, DialValue
 from patient_owl.core.kit import Kit
-from patient_owl.core.light.brought import Brought
+from patient_owl.core.light.brought import DRAWING, Brought
 from patient_owl.core.light.found import FoundLight
 from patient_owl.core.light.part import Changes, LightPart
 from patient_owl.core.limits.limit import Limit
@@ -242,10 +242,12 @@ def uses_noise_reduction(kit: Kit, intent: Intent) -> bool:
 class Recipe:
     """A discipline: its questions, its plan, its course, and the Sun's altitudes at which it works.
 
-    program: the course with any settings, so that the next take's is known too. follow: the
-    control that keeps the brightness until the photographer says otherwise. lead_answers_to: what
-    moves the light it is exposed for. change_order: what to change first after a take, by what it
-    costs this discipline; change_why: the code of the reason for that order.
+    program: the course with any settings, so that the next take's is known too. brings: lights it
+    cannot do without, generic ones until somebody names theirs. tells: kinds of light whose cues
+    its program has already. follow: the control that keeps the brightness until the photographer
+    says otherwise. lead_answers_to: what moves the light it is exposed for. change_order: what to
+    change first after a take, by what it costs this discipline; change_why: the code of the reason
+    for that order.
     """
 
     key: str
@@ -258,6 +260,17 @@ class Recipe:
     change_order: tuple[Control, ...] = ("iso", "f_number", "exposure_s")
     change_why: str = "order_stars"
     order: int = 100  # its place in the list people choose from
+    brings: tuple[Brought, ...] = ()
+    tells: frozenset[str] = frozenset()
+
+    def bringing(self, brought: Sequence[Brought]) -> tuple[Brought, ...]:
+        """What is brought, with what the discipline cannot do without and nobody named."""
+        return (*self.lacks([light.kind for light in brought]), *brought)
+
+    def lacks(self, kinds: Sequence[str]) -> list[Brought]:
+        """Of the lights it cannot do without those that none of these kinds stands for."""
+        does = {*kinds, *(DRAWING if DRAWING & {*kinds} else ())}
+        return [light for light in self.brings if light.kind not in does]
 
     def checked_inputs(
         self, given: Mapping[str, InputValue], schools: Mapping[str, str] | None = None

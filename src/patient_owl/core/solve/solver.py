@@ -166,7 +166,8 @@ def solve(
     in_the_dark = AGAINST_DARK_CAPPED if is_time_capped(limits) else AGAINST_DARK
     miss = _serve_lead(lead, inside, dials, positions, choice, sharp_to, in_the_dark)
     held_controls = {c: v for c, v in choice.held.items() if c != choice.follow}
-    landings = [Landing(lead, miss + lead.placement_stops, miss)]
+    stand = {lever.key: lever.value for lever in lead.levers}
+    landings = [Landing(lead, miss + lead.placement_stops, miss, stand)]
     taken = set(lead.answers_to)
     for part in parts[1:]:
         own = lever_controls(part, taken)

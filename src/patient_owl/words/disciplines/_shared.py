@@ -12,6 +12,10 @@ WORDS = Words(
     title="",
     aim="",
     questions={
+        "rest_placement_stops": Question(
+            "Place the rest", "What is there anyway, in stops from mid-grey."
+        ),
+        "clothes": Question("Clothes of who is in the frame", "Dark ones vanish sooner."),
         "sky_placement_stops": Question(
             "Place the sky", "Stops from mid-grey. A night sky usually sits about 2 under."
         ),
@@ -48,6 +52,9 @@ WORDS = Words(
         "crowd": "people walking",
         "boat": "boats at their mooring",
         "own_speed": "something at my own speed",
+        "clothes_dark": "dark, with gloves",
+        "clothes_usual": "usual",
+        "clothes_light": "light",
         "moves_still": "stay still",
         "moves_runs": "run",
         "natural": "the sky alone, as predicted",
@@ -76,6 +83,10 @@ WORDS = Words(
         "depth_between": "sharp from {near_m:metres} to {far_m:metres} (hyperfocal "
         "{hyperfocal_m:metres})",
         "held_for_highlights": "held {stops:stops} darker so that the highlights keep their drawing",
+        "rest_shows": "the rest of the scene lands {stops:placed} ({sigma_stops:spread})",
+        "rest_black": "the rest of the scene sinks to black, {stops:placed}",
+        "stay_unseen": "who stays in one spot for up to {unseen_s:duration} of {exposure_s:dial} is not "
+        "seen against it",
         "light_outlasts": "{part:part} needs {needs_s:seconds} and the shutter closes after "
         "{exposure_s:dial}: more people, a brighter lamp, a wider aperture, or a longer time",
         "film_needs": "this film needs {exposure_s:dial} for a metered {metered_s:seconds}: it loses "
@@ -145,6 +156,8 @@ WORDS = Words(
         "release_timer_film": "Self-timer set, 10 s when you walk in; film wound on; frame number noted.",
         "test_frame_film": "No test frame on film: meter the darkest thing that must read, or take a "
         "digital frame of the same light.",
+        "ambient_test": "A quick frame without your lights: what the scene gives by itself.",
+        "focus_on_the_mark": "Focus on somebody with a torch on the mark, then lock it to manual.",
         "focus_near_lock": "Focus on the near subject by torchlight, then lock it to manual.",
         "focus_lamp_lock": "Autofocus on a far lamp, check it enlarged, then lock it to manual.",
         "inspect_trails": "Enlarge: whole trails, sharp still things, nothing that crept.",
@@ -219,6 +232,13 @@ WORDS = Words(
             "{delay_s:number} s + {performance_s:number} s",
             "The shutter may not close before the last stroke. Rehearse to a beat and add a breath.",
         ),
+        "staying": PostWords(
+            "nobody stays longer",
+            "t ≤ what a performance and the rest are worth",
+            "{most_s:seconds}",
+            "The performed light is done by then. Beyond it only the rest of the scene comes up, and "
+            "noise, and doubt.",
+        ),
         "noise_floor": PostWords(
             "shadows turn noisy",
             "SNR = Q ÷ √(Q + D·t + R²) ≥ {snr:number}",
@@ -260,6 +280,9 @@ WORDS = Words(
         "light_off": "{part:part} off",
         "flash": "flash",
         "draw": "draw",
+        "begin": "begin",
+        "half": "half",
+        "done": "done",
     },
     cautions={
         "alone_at_night": "Tell someone where you are and leave them the plan. Land owners and local "
@@ -278,6 +301,12 @@ WORDS = Words(
         "fireworks_public": "Stay in the public area. Separation is the licensed operator's and the "
         "organiser's to set; obey the stewards.",
         "hot_lamps": "Covered lamps get hot, candles fall: ask the house, never leave a flame.",
+        "eyes_and_drivers": "Never into eyes, at vehicles, boats or aircraft; lasers not at all. Local law "
+        "decides.",
+        "drones": "Flying at night needs what national rules ask: lights, sight, permission, distance from "
+        "people. The aviation authority decides.",
+        "cables_and_rain": "Cables taped down, stands weighted, nothing with mains in the rain; nails and "
+        "glass in the grass.",
         "white_light": "No white light across other people's frames, into eyes, or at wildlife.",
     },
 )

@@ -1,0 +1,122 @@
+"""What writing, orbs and blades have in common: a tool that draws, and the scene beside it."""
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from patient_owl.core.exposure.dials import Control
+from patient_owl.core.kit import Kit
+from patient_owl.core.light.brought import Brought
+from patient_owl.core.light.lamp import Tool
+from patient_owl.core.light.line import LINE_WHITE_STOPS, pace_moves_stops, pixel_at_m
+from patient_owl.core.limits.aperture import diffraction
+from patient_owl.core.plan.bringing import pixel_rad
+from patient_owl.core.plan.common import (
+    bracket_of,
+    kit_marks,
+    light_inputs,
+    light_reasons,
+    lit_part,
+    releasing,
+    setting_up,
+    time_reasons,
+)
+from patient_owl.core.plan.performing import (
+    PEOPLE_INPUTS,
+    beside,
+    first_of,
+    ghost,
+    rest_input,
+    rest_lands,
+)
+from patient_owl.core.plan.sketch import Sketch
+from patient_owl.core.plan.types import Intent, Plan, Recipe, Scene
+from patient_owl.core.reason import Reason
+from patient_owl.core.solve.solver import solve
+
+START_F_NUMBER = 8.0  # f/5.6 to f/11 for what is drawn; common practice
+DRAWN_INPUTS = (*PEOPLE_INPUTS, *light_inputs("natural"), rest_input())
+
+
+def tool_of(intent: Intent) -> Brought:
+    """The tool that draws."""
+    return first_of(intent, "tool", "bar")
+
+
+def drawn_plan(
+    recipe: Recipe,
+    scene: Scene,
+    kit: Kit,
+    intent: Intent,
+    *,
+    lasts_s: float,
+    longest_s: float,
+    lead: Reason,
+    steps: Sequence[str],
+    mistakes: tuple[str, ...],
+    cautions: tuple[str, ...],
+    facts: tuple[Reason, ...],
+    sketch: Sketch,
+    pace_m_s: float | None = None,
+) -> Plan:
+    """Aperture and ISO for the tool, time for the performance and the rest.
+
+    pace_m_s: where it follows from the figure that is drawn.
+    """
+    tool = tool_of(intent)
+    if pace_m_s is not None:
+        tool = replace(tool, pace_m_s=pace_m_s)
+    start: dict[Control, float] = {
+        "exposure_s": lasts_s,
+        "f_number": START_F_NUMBER,
+        "iso": kit.base_iso,
+    }
+    line = tool.part(pixel_rad(kit))
+    rest = lit_part(scene, intent, intent.number("rest_placement_stops"), key="rest")
+    rest, performing = beside(rest, line, kit, tool.at_s, lasts_s, longest_s)
+    limits = (*performing, diffraction(kit, drives=False), *kit_marks(scene, kit))
+    solution = solve((line, rest), kit.dials, limits, start, intent.choice)
+    white = solution.landings[0].landed_stops > LINE_WHITE_STOPS
+    return Plan(
+        solution=solution,
+        program=recipe.program(scene, kit, intent, solution.positions),
+        lead=lead,
+        reasons=(
+            _line_lands(solution.landings[0].landed_stops),
+            *((Reason("line_white", {"stops": LINE_WHITE_STOPS}),) if white else ()),
+            rest_lands(solution),
+            *light_reasons(scene, intent, solution),
+            *time_reasons(solution, kit),
+        ),
+        limits=limits,
+        steps=(
+            *setting_up(intent, kit),
+            "focus_on_the_mark",
+            releasing(intent, solution),
+            "ambient_test",
+            *steps,
+        ),
+        mistakes=mistakes,
+        cautions=cautions,
+        facts=(*facts, ghost(intent, solution.settings.exposure_s)),
+        bracket=bracket_of("f_number", solution, kit, limits),
+        bracket_control="f_number",  # time does not change a line
+        sketch=sketch,
+    )
+
+
+def _line_lands(stops: float) -> Reason:
+    return Reason("line_lands", {"stops": stops}, "derived_line")
+
+
+def line_facts(kit: Kit, intent: Intent) -> tuple[Reason, ...]:
+    """Whether the lens resolves the tool, and where the line goes when the hand varies."""
+    tool = tool_of(intent)
+    assert isinstance(tool.lamp, Tool)  # by its kind
+    pixel_m = pixel_at_m(kit.body.sensor.pixel_pitch_um, kit.lens.focal_length_mm, tool.distance_m)
+    darker, brighter = pace_moves_stops()
+    across_px = tool.lamp.width_m / pixel_m
+    code = "line_resolved" if across_px >= 1 else "line_unresolved"
+    return (
+        Reason(code, {"across_px": across_px, "width_m": tool.lamp.width_m}, "derived_line"),
+        Reason("pace_varies", {"darker_stops": darker, "brighter_stops": brighter}),
+    )

@@ -1,0 +1,155 @@
+"""Portrait with a flash in the dark: somebody moves in light and is frozen at the end.
+
+Aperture and ISO are for the flash, by its guide number; time is for the movement, and what is
+there besides must be black, or it shines through the figure.
+"""
+
+from patient_owl.core.exposure.dials import Control
+from patient_owl.core.kit import Kit
+from patient_owl.core.light.brought import USUAL_STOPS, Brought
+from patient_owl.core.light.lamp import Flash
+from patient_owl.core.light.part import DRAWN
+from patient_owl.core.limits.aperture import diffraction
+from patient_owl.core.plan.common import (
+    bracket_of,
+    kit_marks,
+    light_inputs,
+    light_reasons,
+    lit_part,
+    releasing,
+    setting_up,
+    time_reasons,
+)
+from patient_owl.core.plan.performing import as_lead, beside, first_of, rest_lands
+from patient_owl.core.plan.sketch import Line, Ring, Sketch
+from patient_owl.core.plan.types import (
+    InputSpec,
+    Intent,
+    Plan,
+    Positions,
+    Recipe,
+    Scene,
+    self_timer_s,
+)
+from patient_owl.core.program.program import Cue, Program, one_frame
+from patient_owl.core.reason import Reason
+from patient_owl.core.solve.solver import Solution, solve
+
+START_F_NUMBER, START_ISO = 5.6, 200.0  # common practice
+BLACK_STOPS = -4.0  # a frame without light must lie under it; common practice
+REST_STOPS = -5.0  # the room goes out first; common practice
+SOLID_STOPS = -3.0  # background outside over flash: under it a figure looks solid; common practice
+SHORTEST_S, LONGEST_S = 1.0, 8.0  # of a movement before the flash; common practice
+REACTION_S = 0.3  # from the word to the movement's end, and from the count to the flash [CP]
+
+
+def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
+    flash = first_of(intent, "flash")
+    movement_s = intent.number("movement_s")
+    start: dict[Control, float] = {
+        "exposure_s": movement_s + REACTION_S,
+        "f_number": START_F_NUMBER,
+        "iso": START_ISO,
+    }
+    lead = as_lead(flash, kit, start)
+    placed = intent.number("rest_placement_stops")
+    rest = lit_part(scene, intent, placed, key="rest", is_outdoors=True)
+    rest, performing = beside(rest, lead, kit, REACTION_S, movement_s, LONGEST_S)
+    limits = (*performing, diffraction(kit, drives=False), *kit_marks(scene, kit))
+    solution = solve((lead, rest), kit.dials, limits, start, intent.choice)
+    return Plan(
+        solution=solution,
+        program=RECIPE.program(scene, kit, intent, solution.positions),
+        lead=Reason(
+            "flash_freezes",
+            {"share": lead.levers[0].value, "distance_m": flash.distance_m},
+            "ray2002-flash",
+        ),
+        reasons=(
+            rest_lands(solution),
+            *light_reasons(scene, intent, solution),
+            *time_reasons(solution, kit),
+        ),
+        limits=limits,
+        steps=(
+            *setting_up(intent, kit),
+            "tape_the_mark",
+            "focus_on_the_mark",
+            releasing(intent, solution),
+            "ambient_out",
+            "rear_curtain" if intent.word("fired") == "fired_rear" else "flash_by_hand",
+            "inspect_frozen",
+        ),
+        mistakes=("arm_before_face", "room_not_dark", "off_the_mark"),
+        cautions=("flashing_light", "cables_and_rain"),
+        facts=_facts(solution),
+        bracket=bracket_of("f_number", solution, kit, limits),
+        bracket_control="f_number",  # a flash does not know of time
+        sketch=_sketch(),
+    )
+
+
+def _facts(solution: Solution) -> tuple[Reason, ...]:
+    """Whether the frame without flash is black, and whether the figure stays solid."""
+    flash, rest = solution.landings[:2]
+    through = rest.landed_stops - flash.landed_stops
+    is_out, is_solid = rest.landed_stops < BLACK_STOPS, through < SOLID_STOPS
+    return (
+        Reason("rest_is_out" if is_out else "rest_not_out", {"stops": rest.landed_stops}),
+        Reason("figure_solid" if is_solid else "figure_seen_through", {"stops": through}),
+    )
+
+
+def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:  # noqa: ARG001
+    """The count leads to the flash, so that the movement ends on its mark."""
+    exposure_s = positions["exposure_s"].value
+    frame = one_frame(exposure_s, self_timer_s(intent, positions))
+    movement_s = min(intent.number("movement_s"), exposure_s)
+    ends_s = exposure_s if intent.word("fired") == "fired_rear" else REACTION_S + movement_s
+    starts_s = max(0.0, ends_s - movement_s)
+    cues = [Cue(starts_s, "move", "performer", movement_s), Cue(ends_s, "on_the_mark", "performer")]
+    if intent.word("fired") == "fired_by_hand":
+        cues.append(Cue(ends_s, "flash", first_of(intent, "flash").who))
+    return Program(frame.phases, tuple(cues))
+
+
+def _sketch() -> Sketch:
+    """The figure at the end of its path, and the mark it stands on."""
+    return Sketch(
+        1.5,
+        (
+            Line(((0.2, 0.4), (0.35, 0.3), (0.5, 0.42), (0.64, 0.4)), "light", "movement"),
+            Ring(0.68, 0.3, 0.06, "subject"),
+            Line(((0.68, 0.36), (0.68, 0.78)), "subject"),
+            Line(((0.62, 0.82), (0.74, 0.82)), "mark", "tape"),
+        ),
+    )
+
+
+RECIPE = Recipe(
+    key="flash_portrait",
+    order=88,
+    inputs=(
+        InputSpec("movement_s", "number", 2.0, "s", SHORTEST_S, LONGEST_S, 0.5),
+        InputSpec("fired", "choice", "fired_rear", options=("fired_rear", "fired_by_hand")),
+        *light_inputs("natural"),
+        InputSpec("rest_placement_stops", "number", REST_STOPS, "stops", -8, 2, 1 / 3),
+    ),
+    plan=plan,
+    program=_program,
+    sun_altitude_deg=(-90, -4),
+    change_order=("f_number", "iso"),
+    change_why="order_flashed",
+    lead_answers_to=DRAWN,
+    tells=frozenset({"flash"}),
+    brings=(
+        Brought(
+            "flash_1",
+            Flash(40.0),
+            distance_m=3.0,
+            placement_stops=USUAL_STOPS["flash"],
+            at_s=2.0,
+            who="photographer",
+        ),
+    ),
+)

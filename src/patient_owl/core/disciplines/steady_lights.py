@@ -1,0 +1,138 @@
+"""Low steady lights: panels at a few per cent that burn through the whole exposure.
+
+The picture is exposed for what is there, about a stop under; each panel is dimmed to land where it
+is wanted. Where its lowest step is still too bright, distance, a wall or a gel does it.
+"""
+
+from patient_owl.core.exposure.dials import Control
+from patient_owl.core.kit import Kit
+from patient_owl.core.light.brought import USUAL_STOPS, Brought
+from patient_owl.core.light.lamp import Panel
+from patient_owl.core.limits.aperture import depth_needs, diffraction
+from patient_owl.core.limits.limit import Limit
+from patient_owl.core.plan.common import (
+    kit_marks,
+    lands,
+    light_inputs,
+    light_reasons,
+    lit_part,
+    releasing,
+    setting_up,
+    time_bracket,
+    time_reasons,
+)
+from patient_owl.core.plan.moving import MOVING_INPUTS, moving_limits
+from patient_owl.core.plan.report import Blurs
+from patient_owl.core.plan.sketch import Line, Ring, Sketch
+from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene, school_input
+from patient_owl.core.reason import Reason
+from patient_owl.core.solve.solver import solve
+
+REST_STOPS = -1.0  # about a stop under leaves the panels room; common practice
+LONGEST_S = 240.0  # that anybody waits a frame while lights are being set; common practice
+HAZE_STOPS = 1.0  # haze and smoke give that much back: start lower; common practice
+START_F_NUMBER = 4.0
+
+
+def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
+    rest = lit_part(scene, intent, intent.number("rest_placement_stops"), key="rest")
+    limits = (
+        Limit("staying", "exposure_s", "at_most", LONGEST_S, {"most_s": LONGEST_S}),
+        diffraction(kit, drives=False),
+        *_depth_limits(kit, intent),
+        *moving_limits(kit, intent),
+        *kit_marks(scene, kit),
+    )
+    needed = [x.value for x in limits if x.code == "depth_needs"]
+    start: dict[Control, float] = {
+        "exposure_s": 30.0,
+        "f_number": max([START_F_NUMBER, *needed]),
+        "iso": kit.base_iso,
+    }
+    solution = solve((rest,), kit.dials, limits, start, intent.choice)
+    focus_m, near_m = intent.maybe("focus_m"), intent.maybe("near_m")
+    return Plan(
+        solution=solution,
+        program=RECIPE.program(scene, kit, intent, solution.positions),
+        lead=lands(solution),
+        reasons=(*light_reasons(scene, intent, solution), *time_reasons(solution, kit)),
+        limits=limits,
+        steps=(
+            *setting_up(intent, kit),
+            "focus_near_lock",
+            releasing(intent, solution),
+            "ambient_test",
+            "one_panel_at_a_time",
+            "scrape_from_the_side",
+            "inspect_highlights",
+        ),
+        mistakes=("panel_in_view", "lit_flat", "all_panels_at_once"),
+        cautions=("cables_and_rain", "hot_lamps", "white_light"),
+        facts=_facts(intent),
+        bracket=time_bracket(solution, kit, limits),
+        blurs=Blurs(focus_m=focus_m if near_m else None, subject_m=near_m or float("inf")),
+        sketch=_sketch(),
+    )
+
+
+def _depth_limits(kit: Kit, intent: Intent) -> tuple[Limit, ...]:
+    focus_m, near_m = intent.maybe("focus_m"), intent.maybe("near_m")
+    return () if focus_m is None or near_m is None else (depth_needs(kit, focus_m, near_m),)
+
+
+def _facts(intent: Intent) -> tuple[Reason, ...]:
+    """How the panels stand to each other, and what haze does."""
+    found = []
+    panels = [light for light in intent.brought if light.kind == "panel"]
+    if len(panels) > 1:
+        stops = panels[0].placement_stops - panels[1].placement_stops
+        found.append(Reason("panel_ratio", {"stops": abs(stops), "gain": 2 ** abs(stops)}))
+        found.append(Reason(intent.word("colour_school")))
+    if intent.word("haze") == "hazy":
+        found.append(Reason("haze_shows", {"stops": HAZE_STOPS}))
+    return tuple(found)
+
+
+def _sketch() -> Sketch:
+    """From above: panels beside and behind, the camera below."""
+    return Sketch(
+        1.5,
+        (
+            Line(((0.42, 0.42), (0.58, 0.42)), "subject", "subject"),
+            Line(((0.5, 0.92), (0.5, 0.42)), "guide", "camera"),
+            Ring(0.5, 0.92, 0.03, "mark"),
+            Line(((0.82, 0.3), (0.58, 0.42)), "light"),
+            Ring(0.82, 0.3, 0.03, "light", "lamp"),
+            Line(((0.2, 0.22), (0.42, 0.42)), "light"),
+            Ring(0.2, 0.22, 0.03, "light"),
+        ),
+    )
+
+
+RECIPE = Recipe(
+    key="steady_lights",
+    order=86,
+    inputs=(
+        InputSpec("haze", "choice", "clear_air", options=("clear_air", "hazy")),
+        school_input("colour_school"),
+        InputSpec("focus_m", "number", None, "m", 0.1, 1000, 0.1),
+        InputSpec("near_m", "number", None, "m", 0.05, 1000, 0.1),
+        *light_inputs("natural"),
+        InputSpec("rest_placement_stops", "number", REST_STOPS, "stops", -6, 2, 1 / 3),
+        *MOVING_INPUTS,
+    ),
+    plan=plan,
+    sun_altitude_deg=(-90, -2),
+    follow="exposure_s",
+    change_order=("exposure_s", "iso", "f_number"),
+    change_why="order_still",
+    brings=(
+        Brought(
+            "panel_1",
+            Panel(1000.0),
+            distance_m=4.0,
+            angle_deg=45.0,
+            placement_stops=USUAL_STOPS["panel"],
+        ),
+    ),
+)

@@ -1,0 +1,38 @@
+"""Light writing, in words."""
+
+from patient_owl.core.light.line import LINE_WHITE_STOPS
+from patient_owl.words.discipline import Question, Words
+from patient_owl.words.formats import stops
+
+WORDS = Words(
+    key="light_writing",
+    title="Light writing and drawing",
+    aim="Words and figures drawn into the air by a light that points at the lens.",
+    questions={
+        "performance_s": Question("It takes", "As rehearsed, or as the stroke sheet says."),
+    },
+    reasons={
+        "line_written": "the words need {performance_s:duration}",
+        "line_lands": "the line lands {stops:placed}",
+        "line_white": f"over {stops(LINE_WHITE_STOPS)} it burns white with a halo: a gel, a faster hand or "
+        "a narrower aperture",
+        "line_resolved": "the lens sees the tool {across_px:number} px wide, so its distance does not "
+        "matter",
+        "line_unresolved": "the tool is smaller than a pixel from there: further off it gets darker",
+        "pace_varies": "a hand a third faster draws {darker_stops:stops} darker, a third slower "
+        "{brighter_stops:stops} brighter",
+        "order_drawn": "A line's brightness hangs on aperture and ISO, not on time.",
+    },
+    steps={
+        "mark_the_line": "A line of tape on the ground to stay on, and a mark at its start.",
+        "rehearse_to_beat": "Twice dry, to the beat, before the shutter opens.",
+        "cover_between_strokes": "Cover the light between strokes with a gloved hand; write mirrored, as "
+        "the sheet shows it to you.",
+        "inspect_line": "Enlarge: colour in the line, not white; nothing of whoever drew it.",
+    },
+    mistakes={
+        "line_thick_and_white": "The tool too bright: a thick white worm with a halo.",
+        "wrote_for_oneself": "Written as one reads it oneself: the picture shows it mirrored.",
+        "left_the_plane": "Stepped toward the lens while writing: letters grow and go soft.",
+    },
+)

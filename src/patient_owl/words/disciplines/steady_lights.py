@@ -1,0 +1,30 @@
+"""Low steady lights, in words."""
+
+from patient_owl.words.discipline import Question, Words
+
+WORDS = Words(
+    key="steady_lights",
+    title="Low steady lights",
+    aim="Panels at a few per cent beside what is there anyway.",
+    questions={
+        "haze": Question("The air", "Haze and smoke show the light itself."),
+    },
+    options={"clear_air": "clear", "hazy": "haze or smoke"},
+    reasons={
+        "panel_ratio": "the first two panels stand {stops:stops} apart, {gain:number} to 1",
+        "opposite": "opposite colours part the planes of the picture",
+        "neighbouring": "neighbouring colours keep it quiet",
+        "haze_shows": "haze throws light back: begin {stops:stops} lower and look",
+    },
+    steps={
+        "one_panel_at_a_time": "One panel at a time, the others off: set its per cent, look, then the "
+        "next.",
+        "scrape_from_the_side": "Scrape along the surface from the side or behind, shadows toward the "
+        "camera.",
+    },
+    mistakes={
+        "panel_in_view": "A panel, or its reflection, stands in the frame.",
+        "lit_flat": "Lit from where the camera stands.",
+        "all_panels_at_once": "All panels switched on at once: nobody knows which one is too bright.",
+    },
+)

@@ -1,0 +1,56 @@
+"""Panels that burn low, and a flash at the end of a movement."""
+
+import math
+
+import pytest
+
+from patient_owl.core.light.brought import Brought
+from patient_owl.core.light.lamp import Flash
+from patient_owl.core.plan.types import Scene
+from patient_owl.core.shot import recipe_for
+from tests.core.standing import DARK, kit, planned
+
+ROOM = Scene(43.3, -11.0, 0.8, -9.0, 0.8, sun_altitude_deg=-40)
+
+
+# Handbook, section 6.9: the ambient about a stop under, to leave room.
+def test_panels_are_lit_beside_an_ambient_a_stop_under() -> None:
+    plan = planned("steady_lights", ROOM, lit_by="home_interior")
+    assert plan.solution.landings[0].landed_stops == pytest.approx(-1, abs=0.2)
+    assert [light.kind for light in recipe_for("steady_lights").bringing(())] == ["panel"]
+
+
+# N·d/√(S/100) is the guide number [ray2002-flash]: what the plan sets must give it back.
+def test_aperture_iso_and_power_give_back_the_guide_number() -> None:
+    flash = Brought("flash_1", Flash(36.0), 4.6)
+    plan = planned("flash_portrait", DARK, brought=[flash])
+    settings, power = plan.solution.settings, plan.solution.landings[0].levers["power"]
+    guide = settings.f_number * 4.6 / math.sqrt(settings.iso / 100) / math.sqrt(power)
+    assert guide == pytest.approx(36, rel=0.08)  # a sixth of a stop: no dial comes nearer
+
+
+# Handbook, section 6.10: a frame without light must be black, under −4; solid under about −3.
+def test_what_is_behind_is_black_or_said_to_shine_through() -> None:
+    dark = planned("flash_portrait", DARK)
+    assert {"rest_is_out", "figure_solid"} <= {fact.code for fact in dark.facts}
+    lit = planned("flash_portrait", DARK, lit_by="shopping_street")
+    assert {"rest_not_out", "figure_seen_through"} <= {fact.code for fact in lit.facts}
+    assert any(conflict.part == "rest" for conflict in lit.solution.conflicts)
+
+
+def test_the_count_ends_the_movement_where_the_flash_is() -> None:
+    plan = planned("flash_portrait", DARK, movement_s=2.0)
+    go, hold = plan.program.cues
+    assert (go.code, hold.code) == ("move", "on_the_mark")
+    assert hold.at_s - go.at_s == pytest.approx(2.0, abs=0.01)
+    assert hold.at_s == pytest.approx(plan.solution.settings.exposure_s)
+    by_hand = planned("flash_portrait", DARK, fired="fired_by_hand")
+    assert [cue.code for cue in by_hand.program.cues] == ["move", "on_the_mark", "flash"]
+
+
+@pytest.mark.parametrize("key", ["light_painting", "light_writing", "spun_light", "flash_portrait"])
+def test_a_performed_light_is_what_the_picture_is_exposed_for(key: str) -> None:
+    plan = planned(key, DARK, kit(35))
+    assert plan.parts[0].is_brought
+    assert plan.parts[1].key == "rest"
+    assert plan.cautions
