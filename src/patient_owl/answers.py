@@ -1,6 +1,6 @@
 """A solved exposure on the wire, whoever asked: bracket, equivalents, conflict, report."""
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Collection, Iterable, Mapping, Sequence
 from functools import lru_cache
 from typing import Any
 
@@ -150,6 +150,7 @@ class LightPartOut(BaseModel):
     lands: str
     levers: dict[str, float]
     is_brought: bool
+    can_leave: bool
     given: str
     over_ambient_stops: float | None
     over_ambient: str
@@ -157,8 +158,11 @@ class LightPartOut(BaseModel):
     to_share: float
 
 
-def parts_out(solution: Solution, given: Sequence[Given] = ()) -> list[LightPartOut]:
-    """The lights of a picture, the one it is exposed for first. given: how the brought are used."""
+def parts_out(
+    solution: Solution, given: Sequence[Given] = (), needed: Collection[str] = ()
+) -> list[LightPartOut]:
+    """The lights of a picture, the one it is exposed for first. given: how the brought are used.
+    needed: keys of those the discipline cannot do without."""
     used = {one.light.key: one for one in given}
     ambient = ambient_of(solution)
     open_s = solution.settings.exposure_s
@@ -172,6 +176,7 @@ def parts_out(solution: Solution, given: Sequence[Given] = ()) -> list[LightPart
             landed_stops=landing.landed_stops,
             lands=landing_text(landing),
             levers=dict(landing.levers),
+            can_leave=landing.part.key in used and landing.part.key not in needed,
             **_given_out(landing, used.get(landing.part.key), ambient, open_s),
         )
         for landing in solution.landings

@@ -158,6 +158,16 @@ class PlannedShot:
         course = self.recipe.program(self.scene, self.kit, self.intent, positions)
         return cued(course, self.given(positions), self.recipe.tells)
 
+    @property
+    def needed(self) -> frozenset[str]:
+        """Keys of the brought lights without which the discipline would bring others."""
+        brought = self.intent.brought
+        return frozenset(
+            one.key
+            for one in brought
+            if self.recipe.lacks([other.kind for other in brought if other is not one])
+        )
+
     def given(self, positions: Positions) -> tuple[Given, ...]:
         """How the lights that are brought are used with any settings."""
         settings = settings_on(self.kit.dials, positions)

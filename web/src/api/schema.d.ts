@@ -2701,6 +2701,8 @@ export interface components {
          *     over_ambient_stops: against what is there anyway.
          */
         LightPartOut: {
+            /** Can Leave */
+            can_leave: boolean;
             /** Ev100 */
             ev100: number;
             /** From Share */

@@ -66,6 +66,7 @@ const percent = (share: number) => `${100 * share}%`
                 Change
               </button>
               <button
+                v-if="part.can_leave"
                 type="button"
                 :aria-label="`Leave ${part.name} at home`"
                 @click="score.leave(part.key)"
@@ -125,7 +126,7 @@ li {
 
 .name {
   flex: none;
-  width: 6.5em;
+  width: 9em;
   font-weight: 600;
 }
 

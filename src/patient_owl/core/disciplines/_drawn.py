@@ -7,8 +7,8 @@ from patient_owl.core.exposure.dials import Control
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import Brought
 from patient_owl.core.light.lamp import Tool
-from patient_owl.core.light.line import LINE_WHITE_STOPS, pace_moves_stops, pixel_at_m
-from patient_owl.core.limits.aperture import diffraction
+from patient_owl.core.light.line import LINE_WHITE_STOPS, pixel_at_m
+from patient_owl.core.limits.limit import Limit
 from patient_owl.core.plan.bringing import pixel_rad
 from patient_owl.core.plan.common import (
     bracket_of,
@@ -33,7 +33,8 @@ from patient_owl.core.plan.types import Intent, Plan, Recipe, Scene
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import solve
 
-START_F_NUMBER = 8.0  # f/5.6 to f/11 for what is drawn; common practice
+START_F_NUMBER = 8.0
+WIDEST_F_NUMBER, NARROWEST_F_NUMBER = 2**2.5, 2**4.0  # f/5.6 and f/16; common practice
 DRAWN_INPUTS = (*PEOPLE_INPUTS, *light_inputs("natural"), rest_input())
 
 
@@ -73,7 +74,7 @@ def drawn_plan(
     line = tool.part(pixel_rad(kit))
     rest = lit_part(scene, intent, intent.number("rest_placement_stops"), key="rest")
     rest, performing = beside(rest, line, kit, tool.at_s, lasts_s, longest_s)
-    limits = (*performing, diffraction(kit, drives=False), *kit_marks(scene, kit))
+    limits = (*performing, *_apertures(kit), *kit_marks(scene, kit))
     solution = solve((line, rest), kit.dials, limits, start, intent.choice)
     white = solution.landings[0].landed_stops > LINE_WHITE_STOPS
     return Plan(
@@ -104,19 +105,32 @@ def drawn_plan(
     )
 
 
+def _apertures(kit: Kit) -> tuple[Limit, ...]:
+    """Depth for a hand that leaves the plane, and no narrower than a line stays crisp."""
+    narrowest = kit.dials["f_number"].values[-1].value
+    return (
+        Limit(
+            "drawn_depth",
+            "f_number",
+            "at_least",
+            WIDEST_F_NUMBER,
+            {},
+            drives=narrowest >= WIDEST_F_NUMBER,
+        ),
+        Limit("drawn_crisp", "f_number", "at_most", NARROWEST_F_NUMBER, {}),
+    )
+
+
 def _line_lands(stops: float) -> Reason:
     return Reason("line_lands", {"stops": stops}, "derived_line")
 
 
 def line_facts(kit: Kit, intent: Intent) -> tuple[Reason, ...]:
-    """Whether the lens resolves the tool, and where the line goes when the hand varies."""
+    """Whether the lens resolves the tool."""
     tool = tool_of(intent)
     assert isinstance(tool.lamp, Tool)  # by its kind
     pixel_m = pixel_at_m(kit.body.sensor.pixel_pitch_um, kit.lens.focal_length_mm, tool.distance_m)
-    darker, brighter = pace_moves_stops()
     across_px = tool.lamp.width_m / pixel_m
     code = "line_resolved" if across_px >= 1 else "line_unresolved"
-    return (
-        Reason(code, {"across_px": across_px, "width_m": tool.lamp.width_m}, "derived_line"),
-        Reason("pace_varies", {"darker_stops": darker, "brighter_stops": brighter}),
-    )
+    seen = {"across_px": across_px, "width_m": tool.lamp.width_m}
+    return (Reason(code, seen, "derived_line"),)

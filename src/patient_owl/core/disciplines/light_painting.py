@@ -143,8 +143,8 @@ def _sketch(intent: Intent) -> Sketch:
         1.5,
         (
             Line(((0.36, 0.3), (0.64, 0.3)), "subject", "subject"),
-            Line((camera, subject), "guide", "camera"),
-            Ring(*camera, 0.03, "mark"),
+            Line((camera, subject), "guide"),
+            Ring(*camera, 0.03, "mark", "camera"),
             Line((lamp, subject), "light"),
             Ring(*lamp, 0.03, "light", "lamp"),
         ),

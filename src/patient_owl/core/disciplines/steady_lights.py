@@ -4,10 +4,14 @@ The picture is exposed for what is there, about a stop under; each panel is dimm
 is wanted. Where its lowest step is still too bright, distance, a wall or a gel does it.
 """
 
+from dataclasses import replace
+
 from patient_owl.core.exposure.dials import Control
+from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import USUAL_STOPS, Brought
 from patient_owl.core.light.lamp import Panel
+from patient_owl.core.light.part import LightPart
 from patient_owl.core.limits.aperture import depth_needs, diffraction
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.plan.common import (
@@ -22,6 +26,7 @@ from patient_owl.core.plan.common import (
     time_reasons,
 )
 from patient_owl.core.plan.moving import MOVING_INPUTS, moving_limits
+from patient_owl.core.plan.performing import REST_SHOWS_STOPS, as_lead, first_of, rest_lands
 from patient_owl.core.plan.report import Blurs
 from patient_owl.core.plan.sketch import Line, Ring, Sketch
 from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene, school_input
@@ -31,11 +36,12 @@ from patient_owl.core.solve.solver import solve
 REST_STOPS = -1.0  # about a stop under leaves the panels room; common practice
 LONGEST_S = 240.0  # that anybody waits a frame while lights are being set; common practice
 HAZE_STOPS = 1.0  # haze and smoke give that much back: start lower; common practice
-START_F_NUMBER = 4.0
+START_S, START_F_NUMBER = 30.0, 5.6  # common practice
+MOST_ISO = 1600.0  # to bring up a dark place beside panels; common practice
 
 
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
-    rest = lit_part(scene, intent, intent.number("rest_placement_stops"), key="rest")
+    lights = _lights(scene, kit, intent)
     limits = (
         Limit("staying", "exposure_s", "at_most", LONGEST_S, {"most_s": LONGEST_S}),
         diffraction(kit, drives=False),
@@ -45,16 +51,16 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     )
     needed = [x.value for x in limits if x.code == "depth_needs"]
     start: dict[Control, float] = {
-        "exposure_s": 30.0,
+        "exposure_s": START_S,
         "f_number": max([START_F_NUMBER, *needed]),
         "iso": kit.base_iso,
     }
-    solution = solve((rest,), kit.dials, limits, start, intent.choice)
+    solution = solve(lights, kit.dials, limits, start, intent.choice)
     focus_m, near_m = intent.maybe("focus_m"), intent.maybe("near_m")
     return Plan(
         solution=solution,
         program=RECIPE.program(scene, kit, intent, solution.positions),
-        lead=lands(solution),
+        lead=lands(solution) if len(lights) == 1 else rest_lands(solution),
         reasons=(*light_reasons(scene, intent, solution), *time_reasons(solution, kit)),
         limits=limits,
         steps=(
@@ -73,6 +79,23 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         blurs=Blurs(focus_m=focus_m if near_m else None, subject_m=near_m or float("inf")),
         sketch=_sketch(),
     )
+
+
+def _lights(scene: Scene, kit: Kit, intent: Intent) -> tuple[LightPart, ...]:
+    """What is there anyway, for which the picture is exposed; where that stays black however long
+    one waits, the first panel, at a power that can be set, and the rest as it comes."""
+    rest = lit_part(scene, intent, intent.number("rest_placement_stops"), key="rest")
+    waited = Settings(LONGEST_S, START_F_NUMBER, MOST_ISO)
+    if rest.lands(waited) >= REST_SHOWS_STOPS:
+        return (rest,)
+    start: dict[Control, float] = {
+        "exposure_s": START_S,
+        "f_number": START_F_NUMBER,
+        "iso": kit.base_iso,
+    }
+    lead = as_lead(first_of(intent, "panel"), kit, start)
+    black = rest.lands(Settings(START_S, START_F_NUMBER, kit.base_iso))
+    return lead, replace(rest, placement_stops=black)
 
 
 def _depth_limits(kit: Kit, intent: Intent) -> tuple[Limit, ...]:
@@ -99,8 +122,8 @@ def _sketch() -> Sketch:
         1.5,
         (
             Line(((0.42, 0.42), (0.58, 0.42)), "subject", "subject"),
-            Line(((0.5, 0.92), (0.5, 0.42)), "guide", "camera"),
-            Ring(0.5, 0.92, 0.03, "mark"),
+            Line(((0.5, 0.92), (0.5, 0.42)), "guide"),
+            Ring(0.5, 0.92, 0.03, "mark", "camera"),
             Line(((0.82, 0.3), (0.58, 0.42)), "light"),
             Ring(0.82, 0.3, 0.03, "light", "lamp"),
             Line(((0.2, 0.22), (0.42, 0.42)), "light"),

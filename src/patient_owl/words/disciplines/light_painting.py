@@ -22,7 +22,7 @@ WORDS = Words(
         "{total_s:duration} of painting",
         "spot_covers": "from {distance_m:metres} the beam covers {across_m:metres} across; the next spot "
         "overlaps by a third",
-        "sweep_softens": "moved over {sweep_m:metres} it lights like a source {size_deg:angle} wide: "
+        "sweep_softens": "moved over {sweep_m:number} m it lights like a source {size_deg:angle} wide: "
         "shadow edges {edge_m:metres} soft",
         "side_flat": "{side_deg:angle} off the axis is flat: from {least_deg:angle} on shape begins to show",
         "side_steep": "{side_deg:angle} off the axis leaves much in shadow: a second lamp, or nearer to "

@@ -1,8 +1,9 @@
 """Light writing, in words."""
 
+from patient_owl.core.disciplines._drawn import NARROWEST_F_NUMBER, WIDEST_F_NUMBER
 from patient_owl.core.light.line import LINE_WHITE_STOPS
-from patient_owl.words.discipline import Question, Words
-from patient_owl.words.formats import stops
+from patient_owl.words.discipline import PostWords, Question, Words
+from patient_owl.words.formats import f_number, stops
 
 WORDS = Words(
     key="light_writing",
@@ -19,8 +20,6 @@ WORDS = Words(
         "line_resolved": "the lens sees the tool {across_px:number} px wide, so its distance does not "
         "matter",
         "line_unresolved": "the tool is smaller than a pixel from there: further off it gets darker",
-        "pace_varies": "a hand a third faster draws {darker_stops:stops} darker, a third slower "
-        "{brighter_stops:stops} brighter",
         "order_drawn": "A line's brightness hangs on aperture and ISO, not on time.",
     },
     steps={
@@ -34,5 +33,19 @@ WORDS = Words(
         "line_thick_and_white": "The tool too bright: a thick white worm with a halo.",
         "wrote_for_oneself": "Written as one reads it oneself: the picture shows it mirrored.",
         "left_the_plane": "Stepped toward the lens while writing: letters grow and go soft.",
+    },
+    posts={
+        "drawn_depth": PostWords(
+            "the hand leaves the focus",
+            f"N ≥ {f_number(WIDEST_F_NUMBER)}",
+            "half a step before and behind the tape",
+            "Nobody draws in one plane. Wider than this a step toward the lens softens the line.",
+        ),
+        "drawn_crisp": PostWords(
+            "lines go soft",
+            f"N ≤ {f_number(NARROWEST_F_NUMBER)}",
+            "diffraction, where a line still hides it",
+            "A line is wide, so diffraction shows late; past here use a gel, a faster hand or a filter.",
+        ),
     },
 )

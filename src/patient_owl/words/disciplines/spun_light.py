@@ -31,7 +31,7 @@ WORDS = Words(
     },
     reasons={
         "orb_spins": "{needed:number} spins of {period_s:seconds} in half a turn: {total_s:duration}",
-        "orb_gap": "{needed:number} spins at {radius_m:metres} leave {gap_m:metres} between lines at the "
+        "orb_gap": "{needed:number} spins at {radius_m:number} m leave {gap_m:metres} between lines at the "
         "waist",
         "orb_poles": "where all lines cross, above and below, it is up to {stops:stops} brighter",
         "orb_pace": "the light runs at {pace_m_s:number} m/s, and that is reckoned with",
