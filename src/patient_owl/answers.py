@@ -201,6 +201,21 @@ def _given_out(
     }
 
 
+class GivenOut(BaseModel):
+    """How a light that is brought is used: `the torch`, `15 s a spot, 8 spots: 2 min in all`."""
+
+    key: str
+    name: str
+    text: str
+
+
+def given_out(given: Iterable[Given]) -> list[GivenOut]:
+    return [
+        GivenOut(key=one.light.key, name=part_name(one.light.key), text=given_text(one))
+        for one in given
+    ]
+
+
 class PhaseOut(BaseModel):
     """Equal frames in a row; exposure_s None where the hand opens and closes.
 

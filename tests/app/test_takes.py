@@ -58,7 +58,8 @@ def test_a_take_is_edited_only_by_naming_its_version(ida: TestClient) -> None:
 def test_bursts_are_judged_apart_from_the_town(ida: TestClient) -> None:
     shot = making.shot(ida, discipline="fireworks")
     before = ida.get(f"/api/v1/shots/{shot['id']}/chain").json()
-    assert [asked["name"] for asked in before["asked"]] == ["the bursts", "the town"]
+    asked = [one["name"] for one in before["asked"]]
+    assert asked == ["the bursts", "the town", "the whole picture"]
     values = before["advice"]["values"]
     body = making.take_body(shot["id"], **values, verdicts={"bursts": "bright"})
     advice = ida.put(f"/api/v1/takes/{uuid7()}", json=body).json()["advice"]

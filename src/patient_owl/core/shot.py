@@ -20,6 +20,7 @@ from patient_owl.core.advise.consequences import consequences
 from patient_owl.core.advise.next import (
     GOOD_ENOUGH_STOPS,
     Advice,
+    Levers,
     Positions,
     Room,
     next_setting,
@@ -150,13 +151,13 @@ class PlannedShot:
     def uses_noise_reduction(self) -> bool:
         return uses_noise_reduction(self.kit, self.intent)
 
-    def program_at(self, positions: Positions) -> Program:
+    def program_at(self, positions: Positions, levers: Levers | None = None) -> Program:
         """The course of it with any settings, without the camera's dark frames; a quick frame for a
         first look is one frame, whatever the shot is made of."""
         if is_quick_frame_of(positions, self.positions):
             return one_frame(positions["exposure_s"].value, self_timer_s(self.intent, positions))
         course = self.recipe.program(self.scene, self.kit, self.intent, positions)
-        return cued(course, self.given(positions), self.recipe.tells)
+        return cued(course, self.given(positions, levers), self.recipe.tells)
 
     @property
     def needed(self) -> frozenset[str]:
@@ -168,10 +169,21 @@ class PlannedShot:
             if self.recipe.lacks([other.kind for other in brought if other is not one])
         )
 
-    def given(self, positions: Positions) -> tuple[Given, ...]:
-        """How the lights that are brought are used with any settings."""
+    def given(self, positions: Positions, levers: Levers | None = None) -> tuple[Given, ...]:
+        """How the lights that are brought are used with any settings; levers: where they differ
+        from what is planned for these."""
         settings = settings_on(self.kit.dials, positions)
-        return how_given(self.intent.brought, self.plan.solution.landings, settings)
+        landings = self.plan.solution.landings
+        return how_given(self.intent.brought, landings, settings, levers or {})
+
+    @property
+    def levers(self) -> dict[str, dict[str, float]]:
+        """Where the levers of the lights that are brought stand in the plan."""
+        return {
+            landing.part.key: dict(landing.levers)
+            for landing in self.plan.solution.landings
+            if landing.part.is_brought
+        }
 
     def settings_for(self, wanted_ev100: float, after_s: float = 0.0) -> Positions:
         """The setting planned for a lead light that wants such an EV100 at a moment."""

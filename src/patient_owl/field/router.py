@@ -5,10 +5,12 @@ from uuid import UUID
 from fastapi import Response
 
 from patient_owl.accounts.visit import CurrentVisit
+from patient_owl.core.program.calls import calls_of
 from patient_owl.field import card, service
 from patient_owl.field.schemas import FieldNightOut, FieldShotOut
+from patient_owl.formats.cue_track import write_cue_track
 from patient_owl.http.download import saved_as
-from patient_owl.http.media import Pdf
+from patient_owl.http.media import Pdf, Wav
 from patient_owl.http.pools import LONG, worked_in
 from patient_owl.http.request import new_router
 from patient_owl.nights.service import get_night
@@ -38,6 +40,16 @@ def get_field_shot(shot_id: UUID, visit: CurrentVisit) -> FieldShotOut:
 def _pdf(content: bytes, name: str) -> Response:
     headers = saved_as(f"{name}.pdf", "inline")
     return Pdf(content, headers=headers)
+
+
+@router.get("/shots/{shot_id}/cues.wav", response_class=Wav)
+@worked_in(LONG)
+def get_cue_track(shot_id: UUID, visit: CurrentVisit) -> Response:
+    """The shot's course as sound: delay, opening, cues and countdown, with a beat beneath."""
+    shot = get_shot(visit.session, visit.user.id, shot_id)
+    planned = Planner(visit).plan_of(shot)
+    track = write_cue_track(calls_of(planned.course), planned.course.duration_s)
+    return Wav(track, headers=saved_as(f"{shot.title}.wav"))
 
 
 @router.get("/nights/{night_id}/card.pdf", response_class=Pdf)

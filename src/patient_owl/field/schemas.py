@@ -5,15 +5,16 @@ from uuid import UUID
 
 from pydantic import BaseModel
 
-from patient_owl.answers import ProgramOut
+from patient_owl.answers import GivenOut, ProgramOut
 from patient_owl.core.advise.belief import Verdict
 from patient_owl.rails import SettingValues
 from patient_owl.shots.schemas import LineOut
-from patient_owl.takes.schemas import AskedOut, VerdictOut
+from patient_owl.takes.schemas import AskedOut, Levers, VerdictOut
 
 
 class FieldSettingOut(BaseModel):
-    """A setting as the field shows it: the numbers apart, and the course it runs."""
+    """A setting as the field shows it: the numbers apart, how the lights that are brought are used,
+    and the course it runs."""
 
     text: str
     time: str
@@ -21,6 +22,8 @@ class FieldSettingOut(BaseModel):
     iso: str
     filter: str
     values: SettingValues
+    levers: Levers
+    given: list[GivenOut]
     program: ProgramOut
 
 

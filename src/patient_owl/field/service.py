@@ -5,9 +5,9 @@ from datetime import datetime
 from zoneinfo import ZoneInfo
 
 from patient_owl.accounts.visit import Visit
-from patient_owl.answers import program_out
+from patient_owl.answers import given_out, program_out
 from patient_owl.core.advise.belief import JudgedTake, Sharpness, Verdict
-from patient_owl.core.advise.next import Positions
+from patient_owl.core.advise.next import Levers, Positions
 from patient_owl.core.advise.tree import Node
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import brighter
@@ -88,16 +88,19 @@ class _Settings:
 
     def __init__(self, planned: PlannedShot) -> None:
         self._planned = planned
-        self._at: dict[tuple[float, ...], int] = {}
+        self._at: dict[tuple[tuple[float, ...], tuple[float, ...]], int] = {}
         self._texts: list[dict[Control, str]] = []
         self.found: list[FieldSettingOut] = []
 
-    def place(self, positions: Positions) -> int:
-        key = tuple(position.value for position in positions.values())
+    def place(self, positions: Positions, levers: Levers | None = None) -> int:
+        """levers: of the lights that are brought, where they differ from what is planned."""
+        values = tuple(position.value for position in positions.values())
+        stand = tuple(v for put in (levers or {}).values() for v in put.values())
+        key = values, stand
         if key not in self._at:
             self._at[key] = len(self.found)
             self._texts.append(position_texts(positions))
-            self.found.append(_setting_out(self._planned, positions, self._texts[-1]))
+            self.found.append(_setting_out(self._planned, positions, self._texts[-1], levers))
         return self._at[key]
 
     def change(self, before: int, after: int, stops: float) -> str:
@@ -116,7 +119,7 @@ def shot_out(planner: Planner, night: Night, shot: Shot, record: Record) -> Fiel
     positions = advice.positions if advice else planned.positions
     tree = planned.words_ahead(positions, known, now_s, sharpness)
     settings = _Settings(planned)
-    now = settings.place(positions)
+    now = settings.place(positions, advice.levers if advice else None)
     asked = asked_out(planned)
     return FieldShotOut(
         id=shot.id,
@@ -215,7 +218,7 @@ def _answers(
 ) -> dict[Verdict, AnswerOut]:
     found = {}
     for verdict, node in tree.items():
-        advice, place = node.advice, settings.place(node.advice.positions)
+        advice, place = node.advice, settings.place(node.advice.positions, node.advice.levers)
         found[verdict] = AnswerOut(
             setting=place,
             change=settings.change(before, place, advice.change_stops),
@@ -227,8 +230,12 @@ def _answers(
 
 
 def _setting_out(
-    planned: PlannedShot, positions: Positions, texts: Mapping[Control, str]
+    planned: PlannedShot,
+    positions: Positions,
+    texts: Mapping[Control, str],
+    levers: Levers | None,
 ) -> FieldSettingOut:
+    given = planned.given(positions, levers)
     return FieldSettingOut(
         text=said(texts),
         time=texts["exposure_s"],
@@ -236,5 +243,7 @@ def _setting_out(
         iso=texts["iso"],
         filter=texts["nd_stops"] if positions["nd_stops"].value > 0 else "",
         values=setting_values(positions),
-        program=program_out(planned.program_at(positions)),
+        levers={one.light.key: {one.lever_key: one.lever} for one in given},
+        given=given_out(given),
+        program=program_out(planned.program_at(positions, levers)),
     )

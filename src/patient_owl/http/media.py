@@ -12,6 +12,10 @@ class Jpeg(Response):
     media_type = "image/jpeg"
 
 
+class Wav(Response):
+    media_type = "audio/wav"
+
+
 class CalendarFile(Response):
     media_type = "text/calendar"
 

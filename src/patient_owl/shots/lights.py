@@ -19,6 +19,7 @@ from patient_owl.questions import QuestionOut, question_of
 from patient_owl.words.lights import KINDS, OPTIONS, QUESTIONS
 
 MOST_LIGHTS = 8
+LeverValue = Annotated[float, Field(gt=0, le=1e5)]
 _least, _most = PLACEMENT_RANGE_STOPS
 LightKey = Annotated[str, Field(pattern=r"^(torch|panel|flash|tool|bar)_[1-9]$")]
 

@@ -15,7 +15,8 @@ class Take(Owned, Base):
 
     lost_stops: to a film's reciprocity; None for takes kept before that was written down.
     frames: how many were made in the run. verdicts: words said, by the light they are about.
-    scene_changed: the lights somebody changed just before it.
+    scene_changed: the lights somebody changed just before it. levers: where those of the lights
+    that were brought stood, by light and lever.
     """
 
     __tablename__ = "takes"
@@ -31,5 +32,6 @@ class Take(Owned, Base):
     frames: Mapped[int]
     verdicts: Mapped[dict[str, Any]] = mapped_column(JSON)
     scene_changed: Mapped[list[str]] = mapped_column(JSON)
+    levers: Mapped[dict[str, dict[str, float]]] = mapped_column(JSON)
     is_keeper: Mapped[bool] = mapped_column(Boolean)
     note: Mapped[str] = mapped_column(Text)

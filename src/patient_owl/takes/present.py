@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 
+from patient_owl.answers import given_out
 from patient_owl.core.exposure.settings import stops_between
 from patient_owl.core.light.part import WHOLE
 from patient_owl.core.shot import PlannedShot
@@ -70,7 +71,10 @@ def _advice_out(planner: Planner, shot: Shot, planned: PlannedShot, record: Reco
     return AdviceOut(
         settings=settings_text(found.positions),
         values=setting_values(found.positions),
+        levers={key: dict(stand) for key, stand in found.levers.items()},
+        given=given_out(planned.given(found.positions, found.levers)),
         moved=list(found.moved),
+        moved_levers=list(found.moved_levers),
         change_stops=found.change_stops,
         sigma_stops=found.belief.sigma_stops,
         is_settled=found.is_settled,
@@ -84,7 +88,10 @@ def _first_out(planned: PlannedShot) -> AdviceOut:
     return AdviceOut(
         settings=settings_text(planned.positions),
         values=setting_values(planned.positions),
+        levers=planned.levers,
+        given=given_out(planned.given(planned.positions)),
         moved=[],
+        moved_levers=[],
         change_stops=0,
         sigma_stops=planned.lead.sigma_stops,
         is_settled=False,
@@ -118,8 +125,9 @@ def verdicts_out() -> list[VerdictOut]:
 
 
 def asked_out(planned: PlannedShot | None) -> list[AskedOut]:
-    """Where there are several lights each is asked about; a single one is the whole picture."""
+    """Where there are several lights each is asked about, and all of them together; a single one is
+    the whole picture."""
     parts: Sequence[str] = [part.key for part in planned.plan.parts] if planned else []
     if len(parts) < 2:
         return [AskedOut(key=WHOLE, name="")]
-    return [AskedOut(key=key, name=part_name(key)) for key in parts]
+    return [AskedOut(key=key, name=part_name(key)) for key in (*parts, WHOLE)]

@@ -37,6 +37,7 @@ class Record:
                 readings.get(take.id),
                 planned.after_s(ephemeris.epoch_seconds(take.started_at_utc)),
                 frozenset(take.scene_changed),
+                take.levers,
             )
             for take in self.takes
             if take.verdicts or take.id in readings or take.scene_changed

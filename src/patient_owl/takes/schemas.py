@@ -1,17 +1,25 @@
 """Takes on the wire, and the chain they form."""
 
-from typing import Annotated
+from typing import Annotated, Literal
 from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from patient_owl.answers import GivenOut
 from patient_owl.core.advise.belief import Verdict
 from patient_owl.core.exposure.dials import Control
 from patient_owl.fields import Asked, Moment, Notes, like
 from patient_owl.pictures.schemas import PhotoOut
 from patient_owl.rails import ExposureTime, FNumber, Iso, NdStops, SettingValues
+from patient_owl.shots.lights import MOST_LIGHTS, LeverValue
 
 PartKey = Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]{0,39}$")]
+LeverKey = Literal["dose_s", "share", "power", "pace_m_s"]
+# By light and lever, each in its own unit.
+Levers = Annotated[
+    dict[PartKey, Annotated[dict[LeverKey, LeverValue], Field(max_length=4)]],
+    Field(max_length=MOST_LIGHTS),
+]
 
 
 class TakeIn(Asked):
@@ -44,6 +52,9 @@ class TakeIn(Asked):
         list[PartKey],
         Field(max_length=20, description="lights changed before it, or `whole`"),
     ] = []
+    levers: Annotated[
+        Levers, Field(description="where those of the lights that are brought stood")
+    ] = {}
     is_keeper: Annotated[bool | None, Field(description="None: kept when it was seen right")] = None
     note: Notes = ""
 
@@ -84,12 +95,16 @@ class LinkOut(BaseModel):
 
 
 class AdviceOut(BaseModel):
-    """The next setting. moved: the controls that move, none when nothing should. can_remember: the
-    light was found far from its prediction, which is worth keeping for the place."""
+    """The next setting. levers, given: how the lights that are brought are used. moved: the
+    controls that move, none when nothing should. can_remember: the light was found far from its
+    prediction, which is worth keeping for the place."""
 
     settings: str
     values: SettingValues
+    levers: Levers
+    given: list[GivenOut]
     moved: list[Control]
+    moved_levers: list[PartKey]
     change_stops: float
     sigma_stops: float
     is_settled: bool

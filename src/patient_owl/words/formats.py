@@ -253,11 +253,16 @@ def lever_value(key: str, value: float) -> str:
         case "dose_s":
             return f"{seconds(value)} a spot"
         case "share":
-            return f"{significant(100 * value, 2)}\u00a0%"
+            return percent(value)
         case "power":
             return power(value)
         case _:
             return f"{significant(value, 2)} m/s"
+
+
+def percent(value: float) -> str:
+    """A share as a dimmer shows it: `3.5 %`."""
+    return f"{significant(100 * value, 2)}\u00a0%"
 
 
 def power(value: float) -> str:
@@ -305,6 +310,7 @@ _FORMATS: Mapping[str, Callable[[Any], str]] = {
     "part": part,
     "lever": lever,
     "power": power,
+    "percent": percent,
     "between": between,
     "metres": metres,
     "duration": duration,

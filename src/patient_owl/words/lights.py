@@ -91,7 +91,7 @@ def over_ambient_text(over_stops: float) -> str:
 
 def given_text(given: Given) -> str:
     """How a light is used: `15 s a spot, 8 spots: 2 min in all`; `5 %`; `1/8 power, 2 flashes`."""
-    light, lever = given.light, given.light.part(0.0).levers[0].key
+    light, lever = given.light, given.lever_key
     said = lever_value(lever, given.lever)
     if lever == "dose_s" and given.spots > 1:
         total_s = (given.to_s or given.from_s) - given.from_s

@@ -1132,6 +1132,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/shots/{shot_id}/cues.wav": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Cue Track
+         * @description The shot's course as sound: delay, opening, cues and countdown, with a beat beneath.
+         */
+        get: operations["get_cue_track"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/shots/{shot_id}/field": {
         parameters: {
             query?: never;
@@ -1417,18 +1437,29 @@ export interface components {
         };
         /**
          * AdviceOut
-         * @description The next setting. moved: the controls that move, none when nothing should. can_remember: the
-         *     light was found far from its prediction, which is worth keeping for the place.
+         * @description The next setting. levers, given: how the lights that are brought are used. moved: the
+         *     controls that move, none when nothing should. can_remember: the light was found far from its
+         *     prediction, which is worth keeping for the place.
          */
         AdviceOut: {
             /** Can Remember */
             can_remember: boolean;
             /** Change Stops */
             change_stops: number;
+            /** Given */
+            given: components["schemas"]["GivenOut"][];
             /** Is Settled */
             is_settled: boolean;
+            /** Levers */
+            levers: {
+                [key: string]: {
+                    [key: string]: number;
+                };
+            };
             /** Moved */
             moved: ("exposure_s" | "f_number" | "iso" | "nd_stops")[];
+            /** Moved Levers */
+            moved_levers: string[];
             /** Reasons */
             reasons: string[];
             /** Settings */
@@ -2193,15 +2224,24 @@ export interface components {
         };
         /**
          * FieldSettingOut
-         * @description A setting as the field shows it: the numbers apart, and the course it runs.
+         * @description A setting as the field shows it: the numbers apart, how the lights that are brought are used,
+         *     and the course it runs.
          */
         FieldSettingOut: {
             /** Aperture */
             aperture: string;
             /** Filter */
             filter: string;
+            /** Given */
+            given: components["schemas"]["GivenOut"][];
             /** Iso */
             iso: string;
+            /** Levers */
+            levers: {
+                [key: string]: {
+                    [key: string]: number;
+                };
+            };
             program: components["schemas"]["ProgramOut"];
             /** Text */
             text: string;
@@ -2443,6 +2483,18 @@ export interface components {
             is_on_dial: boolean;
             /** Stops */
             stops: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * GivenOut
+         * @description How a light that is brought is used: `the torch`, `15 s a spot, 8 spots: 2 min in all`.
+         */
+        GivenOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
             /** Text */
             text: string;
         };
@@ -4377,6 +4429,16 @@ export interface components {
             /** Iso */
             iso: number;
             /**
+             * Levers
+             * @description where those of the lights that are brought stood
+             * @default {}
+             */
+            levers: {
+                [key: string]: {
+                    [key: string]: number;
+                };
+            };
+            /**
              * Nd Stops
              * @default 0
              */
@@ -4440,6 +4502,16 @@ export interface components {
             is_keeper: boolean;
             /** Iso */
             iso: number;
+            /**
+             * Levers
+             * @description where those of the lights that are brought stood
+             * @default {}
+             */
+            levers: {
+                [key: string]: {
+                    [key: string]: number;
+                };
+            };
             /**
              * Nd Stops
              * @default 0
@@ -10337,6 +10409,79 @@ export interface operations {
             };
             /** @description More than is taken at a time */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    get_cue_track: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "audio/wav": string;
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -2,13 +2,21 @@
 /** The shot on paper, beside itself, in another night, or gone. */
 import type { UseShotPlacesReturn } from '../composables/useShotPlaces'
 
-const { shotId, places } = defineProps<{ shotId: string; places: UseShotPlacesReturn }>()
+const { shotId, hasCues, places } = defineProps<{
+  shotId: string
+  /** Whether there is something to call out while the shutter is open. */
+  hasCues: boolean
+  places: UseShotPlacesReturn
+}>()
 const { otherNight, otherNights, copyTo, moveThere, remove } = places
 </script>
 
 <template>
   <p>
     <a class="card" :href="`/api/v1/shots/${shotId}/card.pdf`" target="_blank">Pocket card</a>
+    <a v-if="hasCues" class="card cues" :href="`/api/v1/shots/${shotId}/cues.wav`" download
+      >Cue track, WAV</a
+    >
   </p>
   <div class="elsewhere">
     <v-btn @click="copyTo(null)">Copy this shot</v-btn>
@@ -34,6 +42,10 @@ const { otherNight, otherNights, copyTo, moveThere, remove } = places
   align-items: center;
   min-height: 44px;
   margin-top: 12px;
+}
+
+.cues {
+  margin-left: 18px;
 }
 
 .elsewhere {

@@ -42,6 +42,13 @@ function judge(part: string, verdict: Verdict): void {
 const lightName = (key: string) =>
   chain.asked.find((asked) => asked.key === key)?.name || 'the light'
 
+/** Whether what follows is a first setting, another one, or the same again. */
+const nextTitle = computed(() => {
+  if (chain.links.length === 0) return 'First'
+  const { moved = [], moved_levers = [] } = chain.advice ?? {}
+  return moved.length + moved_levers.length ? 'Next' : 'Stay at'
+})
+
 const keepFiles = ref(false)
 const takeChoices = computed(() =>
   chain.links.map((link) => ({
@@ -134,9 +141,12 @@ const takeChoices = computed(() =>
     <template v-if="chain.advice">
       <div class="next">
         <p class="muted">
-          {{ chain.links.length === 0 ? 'First' : chain.advice.moved.length ? 'Next' : 'Stay at' }}
+          {{ nextTitle }}
         </p>
         <p class="figures setting">{{ chain.advice.settings }}</p>
+        <p v-for="light in chain.advice.given" :key="light.key">
+          <span class="muted">{{ light.name }}</span> {{ light.text }}
+        </p>
         <p v-for="reason in chain.advice.reasons" :key="reason">{{ reason }}</p>
         <v-btn
           v-if="chain.advice.can_remember"

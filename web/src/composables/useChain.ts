@@ -53,6 +53,7 @@ export function useChain(shotId: () => string): UseChainReturn {
           shot_id: id,
           started_at_utc: new Date().toISOString(),
           ...advice.values,
+          levers: advice.levers,
           frames: 1,
           verdicts: { [part]: verdict },
           scene_changed: changed,

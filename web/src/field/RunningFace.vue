@@ -3,7 +3,12 @@
 import ClosingEye from './ClosingEye.vue'
 import { countText, type Moment } from './clock'
 
-defineProps<{ moment: Moment; stageText: string; cue: string }>()
+defineProps<{
+  moment: Moment
+  stageText: string
+  cue: string
+  next: { text: string; in_s: number } | null
+}>()
 const emit = defineEmits<{ stop: [] }>()
 </script>
 
@@ -15,6 +20,9 @@ const emit = defineEmits<{ stop: [] }>()
       :label="stageText"
     />
     <p class="phase">{{ cue || stageText }}</p>
+    <p v-if="next" class="next figures">
+      {{ next.text }} <span class="muted">in {{ countText(next.in_s) }}</span>
+    </p>
     <button type="button" class="main" @click="emit('stop')">
       {{ moment.stage === 'delay' ? 'Not yet' : 'Close now' }}
     </button>
@@ -22,3 +30,10 @@ const emit = defineEmits<{ stop: [] }>()
 </template>
 
 <style scoped src="./field.css"></style>
+<style scoped>
+.next {
+  min-height: 1.4em;
+  font-size: 1.6rem;
+  text-align: center;
+}
+</style>

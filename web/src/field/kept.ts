@@ -51,7 +51,7 @@ const store = createStore('patient-owl', 'field')
 const OUTBOX = 'outbox'
 const RUN = 'run'
 // a bundle has a shape: one of an older page is fetched anew, never read wrongly
-const nightKey = (id: string) => `night-4:${id}`
+const nightKey = (id: string) => `night-5:${id}`
 
 export const keptNight = (id: string) => get<KeptNight>(nightKey(id), store)
 export const keepNight = (kept: KeptNight) => set(nightKey(kept.night.id), kept, store)

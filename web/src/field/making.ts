@@ -28,6 +28,8 @@ export const setting = (text: string, phases: object[] = [{}]): Setting => ({
   iso: text,
   filter: '',
   values: { exposure_s: 4, f_number: 2, iso: 800, nd_stops: 0 },
+  levers: {},
+  given: [],
   program: program(phases),
 })
 

@@ -192,6 +192,7 @@ export const useField = defineStore('field', () => {
         shot_id: of.shotId,
         started_at_utc: new Date(made.startedAt).toISOString(),
         ...made.setting.values,
+        levers: made.setting.levers,
         exposure_s: made.exposure_s,
         frames: made.frames,
         verdicts: verdict ? { [of.judged]: verdict } : {},

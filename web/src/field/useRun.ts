@@ -18,6 +18,7 @@ import {
   stopped,
   type Run,
 } from './run'
+import { callsOf, cuesAround } from './performance'
 import { useField } from './store'
 import { useCamera } from './useCamera'
 import { useVoice, voices, type Voice } from './useVoice'
@@ -104,20 +105,28 @@ export function useRun(nightId: () => string) {
       if (at.stage === 'done') {
         const next = settled(of, now.value)
         if (next === of) return
-        if (before?.stage === 'open') voice.mark(sound.value, 'closed')
         void field.step(next).then(closeCamera)
         return
       }
       const isNewFrame = before?.stage !== at.stage || before.frame !== at.frame
-      if (at.stage === 'open' && isNewFrame && at.elapsed_s < 1) {
-        voice.mark(sound.value, 'open')
-        if (of.isDriven && at.frame === 1) void camera.open(of.shotId)
-      }
-      if (before?.stage === 'open' && at.stage !== 'open') voice.mark(sound.value, 'closed')
+      const opens = at.stage === 'open' && isNewFrame && at.elapsed_s < 1
+      if (opens && of.isDriven && at.frame === 1) void camera.open(of.shotId)
       if (at.stage === 'open') count(at, before)
     },
     { immediate: true },
   )
+
+  const calls = computed(() => (run.value ? callsOf(run.value) : []))
+  // tones go ahead of time, whatever the page does meanwhile
+  watch([calls, sound], () => voice.ahead(sound.value, calls.value, Date.now()), {
+    immediate: true,
+  })
+  // words are said when they are due; where nobody can see, their tone is all there is
+  watch(now, (at, before) => {
+    if (sound.value !== 'spoken' || document.hidden) return
+    const due = calls.value.filter((c) => c.at > before && c.at <= at && at - c.at < 1000).at(-1)
+    if (due) voice.mark(sound.value, due.text)
+  })
 
   function count(at: Moment, before: Moment | null | undefined): void {
     const wasOpen = before?.stage === 'open' && before.frame === at.frame
@@ -125,15 +134,16 @@ export function useRun(nightId: () => string) {
     const last = wasOpen ? Math.floor(before.elapsed_s) : -1
     if (second === last) return
     const left = at.remaining_s === null ? null : Math.round(at.remaining_s)
-    const cue = run.value?.cues.find((c) => c.at_s > last && c.at_s <= second)
-    if (cue) voice.mark(sound.value, cue.text)
-    else voice.second(sound.value, second, left)
+    const isTaken = calls.value.some((c) => Math.abs(c.at - now.value) < 1000)
+    if (!isTaken) voice.second(sound.value, second, left)
   }
 
-  const cueNow = computed(() => {
-    const at = moment.value
-    if (at?.stage !== 'open') return ''
-    return run.value?.cues.filter((c) => c.at_s <= at.elapsed_s).at(-1)?.text ?? ''
+  const cues = computed(() => (run.value ? cuesAround(run.value, now.value) : null))
+  const cueNow = computed(() => (moment.value?.stage === 'open' ? (cues.value?.now ?? '') : ''))
+  /** What a helper calls out next, and in how many seconds. */
+  const cueNext = computed(() => {
+    const next = cues.value?.next
+    return next ? { text: next.text, in_s: Math.ceil((next.at - now.value) / 1000) } : null
   })
   const stageText = computed(() => {
     const at = moment.value
@@ -187,6 +197,7 @@ export function useRun(nightId: () => string) {
     cameraSays: camera.says,
     picture,
     cueNow,
+    cueNext,
     stageText,
     begin,
     bracket,

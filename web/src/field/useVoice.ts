@@ -1,59 +1,80 @@
-/** Counting aloud, when asked: ticks, tones, or words where the device can speak. */
+/**
+ * Calling out, when asked: ticks, tones, or words where the device can speak. Tones are handed to
+ * the sound card ahead of time: its clock runs on while the page is hidden, and never lags.
+ */
 import { onScopeDispose } from 'vue'
+
+import type { Call, Kind } from './performance'
 
 export const voices = ['silent', 'ticks', 'tones', 'spoken'] as const
 export type Voice = (typeof voices)[number]
 
-const COUNTED_LAST_S = 5
 const SPOKEN_EVERY_S = 10
+const LOUD = 0.9 // from a pocket
+const SOUNDS: Record<Kind, [hertz: number, seconds: number]> = {
+  open: [523, 0.5],
+  cue: [784, 0.25],
+  count: [988, 0.12],
+  closed: [392, 0.8],
+}
 
 export interface UseVoiceReturn {
   /** A second has passed while open; `left` whole seconds remain, null when open by hand. */
   second: (voice: Voice, elapsed: number, left: number | null) => void
-  /** Opening, closing, or a cue. */
+  /** Say something now. */
   mark: (voice: Voice, words: string) => void
+  /** Everything of a sitting ahead of time; what was handed over before is taken back. */
+  ahead: (voice: Voice, calls: Call[], now: number) => void
 }
 
 export function useVoice(): UseVoiceReturn {
   let audio: AudioContext | null = null
+  let handed: OscillatorNode[] = []
   const speech = typeof speechSynthesis === 'undefined' ? null : speechSynthesis
 
-  function beep(hertz: number, seconds: number): void {
+  function beep(hertz: number, seconds: number, in_s = 0): OscillatorNode {
     audio ??= new AudioContext()
     const [tone, gain] = [audio.createOscillator(), audio.createGain()]
+    const at = audio.currentTime + in_s
     tone.frequency.value = hertz
-    gain.gain.setValueAtTime(0.25, audio.currentTime)
-    gain.gain.exponentialRampToValueAtTime(0.001, audio.currentTime + seconds)
+    gain.gain.setValueAtTime(LOUD, at)
+    gain.gain.exponentialRampToValueAtTime(0.001, at + seconds)
     tone.connect(gain).connect(audio.destination)
-    tone.start()
-    tone.stop(audio.currentTime + seconds)
+    tone.start(at)
+    tone.stop(at + seconds)
+    return tone
   }
 
   function say(words: string): void {
-    if (!speech) return beep(660, 0.2)
+    if (!speech) return void beep(660, 0.2)
     speech.cancel() // a count that lags is worse than none
     speech.speak(new SpeechSynthesisUtterance(words))
   }
 
   function second(voice: Voice, elapsed: number, left: number | null): void {
-    const isLast = left !== null && left <= COUNTED_LAST_S && left > 0
+    if (elapsed === 0 || (left !== null && left <= 3)) return // those are called out
     if (voice === 'ticks') beep(1200, 0.03)
-    if (voice === 'tones' && (isLast || elapsed % SPOKEN_EVERY_S === 0))
-      beep(isLast ? 880 : 440, 0.1)
-    if (voice === 'spoken' && isLast) say(String(left))
-    else if (voice === 'spoken' && elapsed > 0 && elapsed % SPOKEN_EVERY_S === 0)
-      say(String(left ?? elapsed))
+    if (elapsed % SPOKEN_EVERY_S !== 0) return
+    if (voice === 'tones') beep(440, 0.1)
+    if (voice === 'spoken') say(String(left ?? elapsed))
   }
 
   function mark(voice: Voice, words: string): void {
+    if (voice === 'spoken' && !document.hidden) say(words)
+    else if (voice !== 'silent') beep(...SOUNDS.open)
+  }
+
+  function ahead(voice: Voice, calls: Call[], now: number): void {
+    for (const tone of handed) tone.stop()
+    handed = []
     if (voice === 'silent') return
-    if (voice === 'spoken') say(words)
-    else beep(523, 0.4)
+    for (const { at, kind } of calls)
+      if (at >= now) handed.push(beep(...SOUNDS[kind], (at - now) / 1000))
   }
 
   onScopeDispose(() => {
     speech?.cancel()
     void audio?.close()
   })
-  return { second, mark }
+  return { second, mark, ahead }
 }

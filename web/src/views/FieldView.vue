@@ -146,6 +146,7 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
         :moment="going.moment.value"
         :stage-text="going.stageText.value"
         :cue="going.cueNow.value"
+        :next="going.cueNext.value"
         @stop="going.stop"
       />
       <JudgingFace

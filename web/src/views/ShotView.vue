@@ -169,7 +169,11 @@ onBeforeRouteLeave(shot.keepNow)
             @discipline="shot.tryAs"
             @meter="readMeter"
           />
-          <ShotPlaces :shot-id="shotId" :places="places" />
+          <ShotPlaces
+            :shot-id="shotId"
+            :has-cues="shot.plan.value.program.cues.length > 0"
+            :places="places"
+          />
         </aside>
       </div>
     </template>

@@ -91,7 +91,8 @@ class JudgedTake:
 
     verdicts: the words said over it, by the key of the light they are about, or WHOLE. reading:
     its histogram, where there is a picture. after_s: when, from the shot's moment. [s]
-    scene_changed: keys of the lights somebody changed just before it, or WHOLE.
+    scene_changed: keys of the lights somebody changed just before it, or WHOLE. levers: where those
+    of the lights that are brought stood, by light and lever; as planned where nobody said.
     """
 
     settings: Settings
@@ -99,11 +100,16 @@ class JudgedTake:
     reading: Reading | None = None
     after_s: float = 0.0
     scene_changed: frozenset[str] = frozenset()
+    levers: Mapping[str, Mapping[str, float]] = field(default_factory=dict)
 
-    def word_for(self, part: LightPart, lead: LightPart) -> Verdict | None:
-        """The word said of a light; one said of the whole picture is about the lead."""
-        of_whole = self.verdicts.get(WHOLE) if part.key == lead.key else None
-        return self.verdicts.get(part.key, of_whole)
+    def levers_of(self, part: LightPart, lead: LightPart) -> Mapping[str, float]:
+        """Where a light's levers stood."""
+        planned = part.planned_levers(self.settings, is_lead=part.key == lead.key)
+        return {**planned, **self.levers.get(part.key, {})}
+
+    def word_for(self, part: LightPart) -> Verdict | None:
+        """The word said of a light; one said of the whole picture is about every light."""
+        return self.verdicts.get(part.key, self.verdicts.get(WHOLE))
 
 
 @dataclass(frozen=True)
@@ -138,11 +144,11 @@ def evidence_on(part: LightPart, lead: LightPart, takes: Sequence[JudgedTake]) -
     for take in takes:
         if take.scene_changed & {part.key, WHOLE}:
             is_changed, has_read = bool(found), False
-        word, reading = take.word_for(part, lead), take.reading if is_read else None
+        word, reading = take.word_for(part), take.reading if is_read else None
         # frames of one picture are off by the same, so a second one tells nothing new
         reading = None if word == "right" or has_read else reading
         if word is not None or reading is not None or is_changed:
-            ev100 = take.settings.ev100_by(part.answers_to)
+            ev100 = part.ev100_set(take.settings, take.levers_of(part, lead))
             found.append(Evidence(ev100, take.after_s, word, reading, is_changed))
             is_changed = False
             has_read = has_read or (reading is not None and not reading.is_saturated)

@@ -42,6 +42,7 @@ FAR_STOPS, FAR_SIGMAS = 3.0, 2.0
 FAR_KNOWN_SIGMA_STOPS = 1.5  # known less well nobody is asked yet
 
 Positions = Mapping[Control, DialValue]
+Levers = Mapping[str, Mapping[str, float]]  # by light and lever
 
 
 @dataclass(frozen=True)
@@ -51,7 +52,8 @@ class Advice:
     moved: the controls that move, none when nothing should. change_stops: brighter positive, of
     the lead light. belief: of the lead light, at the moment of the next take. is_settled: no more
     test frames. conflict: what is in the way of the rest. far_stops: how far the lead light was
-    found from its prediction, where that wants a cause.
+    found from its prediction, where that wants a cause. levers: where those of the lights that are
+    brought go, by light and lever; moved_levers: the lights whose levers move.
     """
 
     positions: Positions
@@ -62,6 +64,13 @@ class Advice:
     is_settled: bool = False
     conflict: Conflict | None = None
     far_stops: float | None = None
+    levers: Levers = field(default_factory=dict)
+    moved_levers: tuple[str, ...] = ()
+
+    @property
+    def changes(self) -> bool:
+        """Whether anything is to be set otherwise."""
+        return bool(self.moved or self.moved_levers)
 
 
 @dataclass(frozen=True)
@@ -89,9 +98,22 @@ class Room:
     def lead(self) -> LightPart:
         return self.parts[0]
 
-    def lead_ev100(self, positions: Positions) -> float:
-        """The exposure value of positions by what the lead light answers to."""
-        return settings_on(self.dials, positions).ev100_by(self.lead.answers_to)
+    def lead_ev100(self, positions: Positions, levers: Levers) -> float:
+        """The exposure value of positions and levers as the lead light sees it."""
+        return self.ev100_of(self.lead, positions, levers)
+
+    def ev100_of(self, part: LightPart, positions: Positions, levers: Levers) -> float:
+        """The exposure value of positions and levers as a light sees it."""
+        return part.ev100_set(settings_on(self.dials, positions), levers.get(part.key, {}))
+
+    def planned_levers(self, positions: Positions) -> Levers:
+        """Where the levers of all lights are planned to stand with some positions."""
+        settings = settings_on(self.dials, positions)
+        return {
+            part.key: part.planned_levers(settings, is_lead=part is self.lead)
+            for part in self.parts
+            if part.is_brought
+        }
 
     @cached_property
     def inside(self) -> Mapping[Control, Dial]:
@@ -123,7 +145,8 @@ class Known:
     of each light by its key, about the next take. spoken_of: the lights there is evidence on.
     words: those of the last take, by light. takes: how many. has_reading: whether the last has a
     histogram. changed_stops: how much brighter
-    each light is predicted to be at the next take than it was at the last.
+    each light is predicted to be at the next take than it was at the last. levers: where those of
+    the lights that are brought stand.
     """
 
     now: Positions
@@ -134,10 +157,12 @@ class Known:
     takes: int
     has_reading: bool = False
     changed_stops: Mapping[str, float] = field(default_factory=dict)
+    levers: Levers = field(default_factory=dict)
 
-    def setting(self, positions: Positions, room: "Room") -> "Known":
-        """The same with something else set."""
-        return replace(self, now=positions, lead_ev100=room.lead_ev100(positions))
+    def setting(self, positions: Positions, room: "Room", levers: Levers | None = None) -> "Known":
+        """The same with something else set; levers as planned for it where nobody says."""
+        put = room.planned_levers(positions) if levers is None else levers
+        return replace(self, now=positions, levers=put, lead_ev100=room.lead_ev100(positions, put))
 
     def wanted_ev100(self, part: LightPart, was_ev100: float) -> float:
         """What its controls are to make; one nobody spoke of is kept where it was."""
@@ -150,11 +175,13 @@ def known_after(takes: Sequence[JudgedTake], room: Room) -> Known:
     """What at least one take, oldest first, leaves to decide on."""
     last, lead = takes[-1], room.lead
     evidence = {part.key: evidence_on(part, lead, takes) for part in room.parts}
-    words = {part.key: last.word_for(part, lead) for part in room.parts}
+    words = {part.key: last.word_for(part) for part in room.parts}
     now = {c: dial.nearest(getattr(last.settings, c)) for c, dial in room.dials.items()}
+    levers = {p.key: last.levers_of(p, lead) for p in room.parts if p.is_brought}
     return Known(
         now=now,
-        lead_ev100=room.lead_ev100(now),
+        levers=levers,
+        lead_ev100=room.lead_ev100(now, levers),
         beliefs={
             p.key: belief_after(p, evidence[p.key], room.after_s, room.sharpness)
             for p in room.parts
@@ -169,7 +196,8 @@ def known_after(takes: Sequence[JudgedTake], room: Room) -> Known:
 
 def nothing_known(now: Positions, room: Room) -> Known:
     """Before the first take."""
-    return Known(now, room.lead_ev100(now), {}, frozenset(), {}, 0)
+    levers = room.planned_levers(now)
+    return Known(now, room.lead_ev100(now, levers), {}, frozenset(), {}, 0, levers=levers)
 
 
 def next_setting(takes: Sequence[JudgedTake], room: Room) -> Advice:
@@ -194,11 +222,16 @@ def decide(known: Known, room: Room) -> Advice:
         said.append(Reason(f"far_{side}", {"stops": abs(far_stops)}))
 
     positions, conflict = dict(now), None
+    levers = {key: dict(stand) for key, stand in known.levers.items()}
+    asked = wanted
+    if abs(wanted) >= _worth_changing(word) and _is_paced(lead):
+        said += _move_lever(lead, wanted, levers, is_spoken_of=True)
+        wanted = room.lead_ev100(now, levers) - target
     planned = _from_test_frame(target, known, room, is_done=settled)
     if planned is not None:
         positions.update(planned.positions)
         said.append(planned.reason)
-    elif abs(wanted) >= _worth_changing(word):
+    elif abs(wanted) >= (_worth_changing(word) if wanted == asked else GOOD_ENOUGH_STOPS):
         moves, left = _share_out(wanted, positions, room)
         said += _move_reasons(moves, now, room)
         if abs(left) > GOOD_ENOUGH_STOPS:
@@ -206,22 +239,33 @@ def decide(known: Known, room: Room) -> Advice:
             conflict = _in_the_way(target, left, positions, room)
     taken = set(lead.answers_to)
     for part in room.parts[1:]:
-        said += _bring_home(part, taken, known, positions, room)
+        said += _bring_home(part, taken, known, positions, levers, room)
         taken.update(part.answers_to)
 
     moved = tuple(c for c in positions if positions[c].value != now[c].value)
-    change = known.lead_ev100 - room.lead_ev100(positions)
-    if not moved:
+    change = known.lead_ev100 - room.lead_ev100(positions, levers)
+    moved_levers = tuple(key for key, stand in levers.items() if stand != known.levers[key])
+    if not moved and not moved_levers:
         if conflict is None:
             said.append(Reason("keep_setting"))
-        return Advice(
-            now, (), 0.0, belief, tuple(said), settled or conflict is None, conflict, far_stops
-        )
+        is_done = settled or conflict is None
+        return Advice(now, (), 0.0, belief, tuple(said), is_done, conflict, far_stops, known.levers)
     if room.consequences is not None:
         said.extend(room.consequences(now, positions))
     if settled:
         said.append(Reason("settled", {"sigma_stops": belief.sigma_stops}))
-    return Advice(positions, moved, change, belief, tuple(said), settled, conflict, far_stops)
+    return Advice(
+        positions,
+        moved,
+        change,
+        belief,
+        tuple(said),
+        settled,
+        conflict,
+        far_stops,
+        levers,
+        moved_levers,
+    )
 
 
 def _seen(wanted: float, known: Known, room: Room) -> list[Reason]:
@@ -284,7 +328,7 @@ def _from_test_frame(
     if quick is None or not is_quick_frame_of(quick.positions, real):
         return None
     wanted = known.lead_ev100 - target_ev100
-    change = known.lead_ev100 - room.lead_ev100(quick.positions)
+    change = known.lead_ev100 - room.lead_ev100(quick.positions, known.levers)
     if change * wanted <= 0 or abs(change - wanted) > GOOD_ENOUGH_STOPS:
         return None
     return _Planned(quick.positions, Reason("next_test_frame", {"stops": change}))
@@ -308,16 +352,19 @@ def _bring_home(
     taken: set[Control],
     known: Known,
     positions: dict[Control, DialValue],
+    levers: dict[str, dict[str, float]],
     room: Room,
 ) -> list[Reason]:
     """Move a light by what moves it alone: where it is judged right, else where it was."""
     own = [c for c in lever_controls(part, taken) if c not in room.locked]
     before = known.now
-    here = settings_on(room.dials, positions).ev100_by(part.answers_to)
-    was = settings_on(room.dials, before).ev100_by(part.answers_to)
+    here = room.ev100_of(part, positions, levers)
+    was = room.ev100_of(part, before, known.levers)
     wanted = here - known.wanted_ev100(part, was)
     if abs(wanted) < HALF_STEP_STOPS or _is_against(wanted, part, known, room):
         return []
+    if part.is_brought:
+        return _move_lever(part, wanted, levers, is_spoken_of=part.key in known.spoken_of)
     said = []
     for control in own:
         move = _moved(control, wanted, positions, room)
@@ -333,6 +380,30 @@ def _bring_home(
             said.append(_change_reason(move, before[control]))
         if abs(wanted) < HALF_STEP_STOPS:
             break
+    return said
+
+
+def _is_paced(lead: LightPart) -> bool:
+    """Whether the light the picture is exposed for is given by its own lever more easily than by
+    the aperture: fewer seconds, less power. A pace that was rehearsed stays."""
+    return any(lever.key != "pace_m_s" and not lever.is_held for lever in lead.levers)
+
+
+def _move_lever(
+    part: LightPart, wanted_stops: float, levers: dict[str, dict[str, float]], *, is_spoken_of: bool
+) -> list[Reason]:
+    """Put a light's own lever where it makes it so much brighter, or to its end."""
+    [lever] = part.levers
+    stands = levers[part.key][lever.key]
+    goes = lever.for_stops(lever.stops(stands) + wanted_stops)
+    left = wanted_stops - lever.stops(goes) + lever.stops(stands)
+    said = []
+    if goes != stands:
+        levers[part.key][lever.key] = goes
+        code = f"lever_{lever.key}" if is_spoken_of else f"lever_keeps_{lever.key}"
+        said.append(Reason(code, {"part": part.key, "from_value": stands, "to_value": goes}))
+    if abs(left) > GOOD_ENOUGH_STOPS:
+        said.append(Reason("lever_ends", {"part": part.key, "stops": abs(left)}))
     return said
 
 

@@ -64,12 +64,13 @@ def _branch(
             spoken_of=spoken_of,
             words={lead.key: verdict},
             takes=known.takes + 1,
+            levers=known.levers,
         )
         advice = decide(then, room)
         deeper: Mapping[Verdict, Node] = {}
         got_here = share * told.share
-        if depth > 1 and advice.moved and got_here >= LEAST_SHARE:
-            next_known = then.setting(advice.positions, room)
+        if depth > 1 and advice.changes and got_here >= LEAST_SHARE:
+            next_known = then.setting(advice.positions, room, advice.levers)
             deeper = _branch(next_known, told.weights, room, depth - 1, got_here)
         found[verdict] = Node(advice, deeper)
     return found

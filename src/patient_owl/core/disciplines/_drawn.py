@@ -21,7 +21,7 @@ from patient_owl.core.plan.common import (
     time_reasons,
 )
 from patient_owl.core.plan.performing import (
-    PEOPLE_INPUTS,
+    PERFORMING_INPUTS,
     beside,
     first_of,
     ghost,
@@ -35,7 +35,7 @@ from patient_owl.core.solve.solver import solve
 
 START_F_NUMBER = 8.0
 WIDEST_F_NUMBER, NARROWEST_F_NUMBER = 2**2.5, 2**4.0  # f/5.6 and f/16; common practice
-DRAWN_INPUTS = (*PEOPLE_INPUTS, *light_inputs("natural"), rest_input())
+DRAWN_INPUTS = (*PERFORMING_INPUTS, *light_inputs("natural"), rest_input())
 
 
 def tool_of(intent: Intent) -> Brought:

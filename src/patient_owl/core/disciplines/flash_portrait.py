@@ -20,7 +20,14 @@ from patient_owl.core.plan.common import (
     setting_up,
     time_reasons,
 )
-from patient_owl.core.plan.performing import as_lead, beside, first_of, rest_lands
+from patient_owl.core.plan.performing import (
+    PERFORMING_INPUTS,
+    as_lead,
+    beside,
+    first_of,
+    opened,
+    rest_lands,
+)
 from patient_owl.core.plan.sketch import Line, Ring, Sketch
 from patient_owl.core.plan.types import (
     InputSpec,
@@ -29,9 +36,8 @@ from patient_owl.core.plan.types import (
     Positions,
     Recipe,
     Scene,
-    self_timer_s,
 )
-from patient_owl.core.program.program import Cue, Program, one_frame
+from patient_owl.core.program.program import Cue, Program
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import Solution, solve
 
@@ -103,7 +109,7 @@ def _facts(solution: Solution) -> tuple[Reason, ...]:
 def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:  # noqa: ARG001
     """The count leads to the flash, so that the movement ends on its mark."""
     exposure_s = positions["exposure_s"].value
-    frame = one_frame(exposure_s, self_timer_s(intent, positions))
+    frame = opened(intent, positions)
     movement_s = min(intent.number("movement_s"), exposure_s)
     ends_s = exposure_s if intent.word("fired") == "fired_rear" else REACTION_S + movement_s
     starts_s = max(0.0, ends_s - movement_s)
@@ -132,6 +138,7 @@ RECIPE = Recipe(
     inputs=(
         InputSpec("movement_s", "number", 2.0, "s", SHORTEST_S, LONGEST_S, 0.5),
         InputSpec("fired", "choice", "fired_rear", options=("fired_rear", "fired_by_hand")),
+        *PERFORMING_INPUTS,
         *light_inputs("natural"),
         InputSpec("rest_placement_stops", "number", REST_STOPS, "stops", -8, 2, 1 / 3),
     ),

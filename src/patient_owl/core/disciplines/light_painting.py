@@ -29,16 +29,18 @@ from patient_owl.core.plan.common import (
     time_reasons,
 )
 from patient_owl.core.plan.performing import (
-    PEOPLE_INPUTS,
+    PERFORMING_INPUTS,
     as_lead,
     beside,
     first_of,
     ghost,
+    opened,
     rest_input,
     rest_lands,
 )
 from patient_owl.core.plan.sketch import Line, Ring, Sketch
-from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene
+from patient_owl.core.plan.types import InputSpec, Intent, Plan, Positions, Recipe, Scene
+from patient_owl.core.program.program import Program
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import solve
 
@@ -87,6 +89,10 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         bracket_control="f_number",  # time does not change a painted spot
         sketch=_sketch(intent),
     )
+
+
+def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:  # noqa: ARG001
+    return opened(intent, positions)
 
 
 def _ends_s(kit: Kit, intent: Intent, torch: Brought, dose_s: float, wanted_ev100: float) -> float:
@@ -165,11 +171,12 @@ RECIPE = Recipe(
         InputSpec(
             "edge_behind_m", "number", 0.3, "m", 0, 50, 0.1, only_if=("painted_from", ("by_hand",))
         ),
-        *PEOPLE_INPUTS,
+        *PERFORMING_INPUTS,
         *light_inputs("natural"),
         rest_input(),
     ),
     plan=plan,
+    program=_program,
     sun_altitude_deg=(-90, -4),
     change_order=("f_number", "iso"),
     change_why="order_painted",

@@ -15,7 +15,7 @@ from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import USUAL_STOPS, Brought
 from patient_owl.core.light.lamp import Tool
 from patient_owl.core.light.part import DRAWN
-from patient_owl.core.plan.performing import performed
+from patient_owl.core.plan.performing import opened, performed
 from patient_owl.core.plan.sketch import Line, Sketch
 from patient_owl.core.plan.types import (
     InputSpec,
@@ -24,9 +24,8 @@ from patient_owl.core.plan.types import (
     Positions,
     Recipe,
     Scene,
-    self_timer_s,
 )
-from patient_owl.core.program.program import Program, one_frame
+from patient_owl.core.program.program import Program
 from patient_owl.core.reason import Reason
 
 LONGEST_S = 240.0  # beside lit quays; common practice
@@ -52,8 +51,9 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
 
 def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:  # noqa: ARG001
     """One frame, with the beginning, the half and the end of the words called out."""
-    frame = one_frame(positions["exposure_s"].value, self_timer_s(intent, positions))
-    return performed(frame, tool_of(intent).at_s, intent.number("performance_s"))
+    return performed(
+        opened(intent, positions), tool_of(intent).at_s, intent.number("performance_s")
+    )
 
 
 def _sketch() -> Sketch:

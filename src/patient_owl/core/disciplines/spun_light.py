@@ -14,7 +14,7 @@ from patient_owl.core.light.brought import USUAL_STOPS, Brought
 from patient_owl.core.light.lamp import Tool, intensity_from_lumens
 from patient_owl.core.light.part import DRAWN
 from patient_owl.core.optics.fresnel import water_reflectance
-from patient_owl.core.plan.performing import performed
+from patient_owl.core.plan.performing import opened, performed
 from patient_owl.core.plan.sketch import Line, Ring, Sketch
 from patient_owl.core.plan.types import (
     InputSpec,
@@ -23,9 +23,8 @@ from patient_owl.core.plan.types import (
     Positions,
     Recipe,
     Scene,
-    self_timer_s,
 )
-from patient_owl.core.program.program import Cue, Program, one_frame
+from patient_owl.core.program.program import Cue, Program
 from patient_owl.core.reason import Reason
 
 LONGEST_S = 240.0  # beside lit quays; common practice
@@ -136,7 +135,7 @@ def _water(intent: Intent) -> tuple[Reason, ...]:
 
 def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:  # noqa: ARG001
     """One frame; whoever spins is told each turn, so that nobody counts."""
-    frame = one_frame(positions["exposure_s"].value, self_timer_s(intent, positions))
+    frame = opened(intent, positions)
     figure = figure_of(intent)
     if intent.word("figure") != _ORB:
         return performed(frame, tool_of(intent).at_s, figure.lasts_s)

@@ -109,6 +109,17 @@ class LightPart:
             missing -= lever.stops(value)
         return found
 
+    def planned_levers(self, settings: Settings, *, is_lead: bool) -> dict[str, float]:
+        """Where its levers are planned to stand: of the light the picture is exposed for as they
+        are stated, of any other where they bring it home."""
+        if is_lead:
+            return {lever.key: lever.value for lever in self.levers}
+        return self.levers_for(settings)
+
+    def ev100_set(self, settings: Settings, levers: Mapping[str, float]) -> float:
+        """What controls and levers make of it together, its levers as stated. [stops]"""
+        return settings.ev100_by(self.answers_to) - self.lever_stops(levers)
+
     def lever_stops(self, levers: Mapping[str, float]) -> float:
         """How much brighter it is with its levers there; one that is not named is as stated."""
         return sum(lever.stops(levers[lever.key]) for lever in self.levers if lever.key in levers)

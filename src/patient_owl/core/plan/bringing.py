@@ -1,6 +1,6 @@
 """Lights that are brought, put into a plan: as parts of its picture and as cues of its course."""
 
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from patient_owl.core.exposure.settings import Settings
@@ -47,11 +47,12 @@ def ambient_of(solution: Solution) -> Landing | None:
 class Given:
     """How a light that is brought is used with some settings.
 
-    lever: where it is put. from_s, to_s: when, after the shutter opened; to_s None for one that
-    burns on. spots: of a torch, with their overlap.
+    lever_key, lever: where it is put. from_s, to_s: when, after the shutter opened; to_s None for
+    one that burns on. spots: of a torch, with their overlap.
     """
 
     light: Brought
+    lever_key: str
     lever: float
     from_s: float
     to_s: float | None
@@ -59,22 +60,26 @@ class Given:
 
 
 def how_given(
-    brought: Sequence[Brought], landings: Sequence[Landing], settings: Settings
+    brought: Sequence[Brought],
+    landings: Sequence[Landing],
+    settings: Settings,
+    levers: Mapping[str, Mapping[str, float]] | None = None,
 ) -> tuple[Given, ...]:
-    """How each light that is brought is used to come home with some settings."""
+    """How each light that is brought is used with some settings: with its lever where it is said to
+    stand, else where it comes home."""
     parts = {landing.part.key: landing.part for landing in landings}
     found = []
     for light in brought:
         part = parts[light.key]
         # the light the picture is exposed for stands where it was said to
-        is_lead = part is landings[0].part
-        lever = part.levers[0].value if is_lead else next(iter(part.levers_for(settings).values()))
+        planned = part.planned_levers(settings, is_lead=part is landings[0].part)
+        [(lever_key, lever)] = {**planned, **(levers or {}).get(light.key, {})}.items()
         painting = light.painting(lever)
         to_s = None
         if isinstance(light.lamp, (Torch, Flash)):
             to_s = light.at_s + light.lasts_s(lever)
         spots = painting.spots if painting else 1
-        found.append(Given(light, lever, light.at_s, to_s, spots))
+        found.append(Given(light, lever_key, lever, light.at_s, to_s, spots))
     return tuple(found)
 
 

@@ -18,8 +18,8 @@ from patient_owl.core.limits.limit import Limit
 from patient_owl.core.limits.motion import performer
 from patient_owl.core.motion.subject import GHOST_SHARE
 from patient_owl.core.plan.bringing import pixel_rad
-from patient_owl.core.plan.types import InputSpec, Intent
-from patient_owl.core.program.program import Cue, Program
+from patient_owl.core.plan.types import InputSpec, Intent, Positions, self_timer_s
+from patient_owl.core.program.program import Cue, Program, one_frame
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import Solution
 
@@ -28,12 +28,26 @@ REST_STOPS = -2.0  # so that the performed light leads; common practice
 
 # What clothes take off a figure against a mid-grey one. Common practice: two to three for dark.
 CLOTHES_STOPS = {"clothes_dark": -2.5, "clothes_usual": -1.0, "clothes_light": 0.5}
-PEOPLE_INPUTS = (InputSpec("clothes", "choice", "clothes_dark", options=tuple(CLOTHES_STOPS)),)
+WALK_M_S = 1.0  # in the dark, with something in the hands: 3 to 4 km/h; common practice
+PERFORMING_INPUTS = (
+    InputSpec("delay_s", "number", None, "s", 0, 300, 1),
+    InputSpec("walk_in_m", "number", None, "m", 0, 500, 1),
+    InputSpec("clothes", "choice", "clothes_dark", options=tuple(CLOTHES_STOPS)),
+)
 
 
 def rest_input() -> InputSpec:
     """The question where what is there anyway shall land."""
     return InputSpec("rest_placement_stops", "number", REST_STOPS, "stops", -6, 2, 1 / 3)
+
+
+def opened(intent: Intent, positions: Positions) -> Program:
+    """One frame that opens once whoever performs is in place: after the delay that was said, else
+    after the walk, else after the self-timer."""
+    delay_s, walk_m = intent.maybe("delay_s"), intent.maybe("walk_in_m")
+    if delay_s is None:
+        delay_s = self_timer_s(intent, positions) if walk_m is None else walk_m / WALK_M_S
+    return one_frame(positions["exposure_s"].value, delay_s)
 
 
 def first_of(intent: Intent, *kinds: str) -> Brought:

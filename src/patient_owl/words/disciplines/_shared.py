@@ -15,6 +15,8 @@ WORDS = Words(
         "rest_placement_stops": Question(
             "Place the rest", "What is there anyway, in stops from mid-grey."
         ),
+        "delay_s": Question("Opens after", "Seconds from the button, to get into place."),
+        "walk_in_m": Question("Or walk in over", "The delay that takes in the dark."),
         "clothes": Question("Clothes of who is in the frame", "Dark ones vanish sooner."),
         "sky_placement_stops": Question(
             "Place the sky", "Stops from mid-grey. A night sky usually sits about 2 under."
@@ -121,6 +123,18 @@ WORDS = Words(
         "seen_right": "You saw it right.",
         "seen_bright": "You saw it bright.",
         "seen_blown": "You saw it blown.",
+        "lever_dose_s": "{part:part}: {from_value:seconds} → {to_value:seconds} on a spot.",
+        "lever_share": "{part:part}: {from_value:percent} → {to_value:percent}.",
+        "lever_power": "{part:part}: {from_value:power} → {to_value:power}.",
+        "lever_pace_m_s": "{part:part}: {from_value:number} → {to_value:number} m/s.",
+        "lever_keeps_dose_s": "{part:part}: {from_value:seconds} → {to_value:seconds} on a spot keeps it "
+        "as it was.",
+        "lever_keeps_share": "{part:part}: {from_value:percent} → {to_value:percent} keeps it as it was.",
+        "lever_keeps_power": "{part:part}: {from_value:power} → {to_value:power} keeps it as it was.",
+        "lever_keeps_pace_m_s": "{part:part}: {from_value:number} → {to_value:number} m/s keeps it as it "
+        "was.",
+        "lever_ends": "{part:part} has {stops:stops} left that its own lever cannot give: distance, a gel, "
+        "another light.",
         "keep_setting": "Keep the setting: nothing within a third of a stop is worth a change.",
         "change_iso": "ISO {from_label} → {to_label} ({stops:signed}).",
         "change_f_number": "f/{from_label} → f/{to_label} ({stops:signed}).",

@@ -1,0 +1,39 @@
+"""What is called out during a course, each at its moment: opening, cues, the last seconds, closing.
+
+The page calls the same out by itself; here it becomes a track of sound that any player plays.
+"""
+
+from typing import Literal, NamedTuple
+
+from patient_owl.core.program.program import Cue, Program
+
+COUNTED_DOWN_S = (3, 2, 1)
+
+CallKind = Literal["open", "cue", "count", "closed"]
+
+
+class Call(NamedTuple):
+    """at_s: from the button. cue: what is to be said, of a cue."""
+
+    at_s: float
+    kind: CallKind
+    cue: Cue | None = None
+    left_s: int = 0
+
+
+def calls_of(program: Program) -> list[Call]:
+    """Everything that is called out, in order; a frame closed by hand is not counted down."""
+    found: list[Call] = []
+    for frame in program.exposures():
+        found.append(Call(frame.opens_s, "open"))
+        found += [Call(frame.opens_s + cue.at_s, "cue", cue) for cue in program.cues]
+        if frame.phase.exposure_s is None:
+            continue
+        closes_s = frame.opens_s + frame.open_s
+        found += [
+            Call(closes_s - left, "count", left_s=left)
+            for left in COUNTED_DOWN_S
+            if frame.open_s > left
+        ]
+        found.append(Call(closes_s, "closed"))
+    return sorted(found, key=lambda call: call.at_s)

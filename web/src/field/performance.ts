@@ -1,0 +1,44 @@
+/**
+ * What is called out during a run, each at its moment: opening, cues, the last three seconds,
+ * closing. Worked out once from the run, so that it can be handed to the sound card ahead of time
+ * and holds with the screen off.
+ */
+import { exposures } from './clock'
+import { sittingOf, type Run } from './run'
+
+const COUNTED_DOWN_S = [3, 2, 1]
+
+export type Kind = 'open' | 'cue' | 'count' | 'closed'
+
+export interface Call {
+  /** Milliseconds since 1970. */
+  at: number
+  kind: Kind
+  text: string
+}
+
+/** Everything that is called out in the sitting under way, in order. */
+export function callsOf(run: Run): Call[] {
+  const sitting = sittingOf(run)
+  if (run.state !== 'running' || !sitting) return []
+  const calls: Call[] = []
+  const call = (after_s: number, kind: Kind, text: string) =>
+    calls.push({ at: run.startedAt + 1000 * after_s, kind, text })
+  for (const { opens_s, phase } of exposures(sitting.course, run.darkened)) {
+    call(opens_s, 'open', 'open')
+    for (const cue of run.cues) call(opens_s + cue.at_s, 'cue', cue.text)
+    if (phase.exposure_s === null) continue
+    const closes_s = opens_s + phase.exposure_s
+    for (const left of COUNTED_DOWN_S)
+      if (phase.exposure_s > left) call(closes_s - left, 'count', String(left))
+    call(closes_s, 'closed', 'closed')
+  }
+  return calls.sort((a, b) => a.at - b.at)
+}
+
+/** The cue that holds at a moment, and the one that comes next. */
+export function cuesAround(run: Run, now: number): { now: string; next: Call | null } {
+  const cues = callsOf(run).filter((one) => one.kind === 'cue')
+  const said = cues.filter((one) => one.at <= now)
+  return { now: said.at(-1)?.text ?? '', next: cues.find((one) => one.at > now) ?? null }
+}
