@@ -35,6 +35,7 @@ from patient_owl.schools.router import router as schools_router
 from patient_owl.searches.router import router as searches_router
 from patient_owl.settings import Settings, get_settings
 from patient_owl.shots.router import router as shots_router
+from patient_owl.shots.sheets import router as sheets_router
 from patient_owl.storage.sessions import Sessions
 from patient_owl.takes.pictures import router as pictures_router
 from patient_owl.takes.router import router as takes_router
@@ -95,6 +96,7 @@ def create_app(settings: Settings | None = None, devices: Devices | None = None)
     for router in (
         nights_router,
         shots_router,
+        sheets_router,
         takes_router,
         places_router,
         finding_router,

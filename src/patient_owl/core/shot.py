@@ -59,6 +59,7 @@ from patient_owl.core.program.cost import cost
 from patient_owl.core.program.program import Phase, Program, one_frame
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.solve.solver import Choice, solve
+from patient_owl.core.strokes.sheet import Strokes
 
 # Nobody photographs the same light two hours off: a take that far from its shot's moment was made
 # at the table, or by a clock that is wrong, and is read as made at the shot's own moment.
@@ -81,6 +82,7 @@ class ShotSpec:
     inputs: Mapping[str, InputValue] = field(default_factory=dict)
     hand: Hand = field(default_factory=Hand)
     brought: tuple[Brought, ...] = ()
+    strokes: Strokes | None = None
 
 
 @dataclass(frozen=True)
@@ -394,6 +396,7 @@ def plan_shot(
         kit,
         tuple(sorted(schools.items())),
         recipe.bringing(spec.brought),
+        spec.strokes,
     )
 
 
@@ -408,11 +411,13 @@ def _plan_shot(
     kit: Kit,
     schools: tuple[tuple[str, str], ...],
     brought: tuple[Brought, ...],
+    strokes: Strokes | None,
 ) -> PlannedShot:
     recipe = RECIPES[discipline]
     held, locked, follow = hand
     choice = Choice(dict(held), locked, follow)
-    intent = Intent(framing, recipe.acting(dict(answers)), choice, dict(schools), brought)
+    acting = recipe.acting(dict(answers))
+    intent = Intent(framing, acting, choice, dict(schools), brought, strokes)
     seen = see(night, at_s, framing)
     plan = bring(recipe.plan(seen.scene, kit, intent), kit, intent, recipe.tells)
     if kit.body.film is not None:

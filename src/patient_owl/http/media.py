@@ -16,6 +16,10 @@ class Wav(Response):
     media_type = "audio/wav"
 
 
+class Svg(Response):
+    media_type = "image/svg+xml"
+
+
 class CalendarFile(Response):
     media_type = "text/calendar"
 

@@ -33,6 +33,7 @@ from patient_owl.shots.schemas import (
     SketchOut,
     StepOut,
 )
+from patient_owl.shots.strokes import sheet_out
 from patient_owl.words.disciplines import CAUTIONS, MISTAKES, STEPS
 from patient_owl.words.formats import signed_stops
 from patient_owl.words.night import clock
@@ -80,6 +81,7 @@ def plan_out(planned: PlannedShot, time_zone: str, lights: list[BroughtIn]) -> P
         works=_works(planned, place_zone),
         works_now=planned.works_now,
         sketch=_sketch_out(plan.sketch),
+        sheet=sheet_out(plan.sheet) if plan.sheet else None,
         light=_light_out(planned),
         horizontal_view_deg=across_deg,
         vertical_view_deg=up_deg,

@@ -26,6 +26,7 @@ from patient_owl.kit.schemas import FocalLength
 from patient_owl.questions import QuestionOut
 from patient_owl.rails import ChoiceIn, RailOut, TouchIn
 from patient_owl.shots.lights import MOST_LIGHTS, BroughtIn, LightKindOut, checked_lights
+from patient_owl.shots.strokes import SheetOut, StrokesIn
 
 # Answers to a discipline's questions; what each accepts its recipe knows.
 Inputs = Annotated[
@@ -49,6 +50,7 @@ class _Picture(Asked):
         Field(max_length=MOST_LIGHTS, description="brought to it"),
         AfterValidator(checked_lights),
     ] = []
+    strokes: StrokesIn | None = None
 
 
 class ShotIn(_Picture):
@@ -68,6 +70,7 @@ class ShotIn(_Picture):
             self.inputs,
             self.choice.hand(touch),
             tuple(brought),
+            self.strokes.to_domain() if self.strokes else None,
         )
 
 
@@ -213,6 +216,7 @@ class PlanOut(BaseModel):
     works: str
     works_now: bool
     sketch: SketchOut | None
+    sheet: SheetOut | None
     reasons: list[ReasonOut]
     steps: list[LineOut]
     mistakes: list[LineOut]

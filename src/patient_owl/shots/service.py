@@ -105,5 +105,6 @@ def calendar_of(visit: Visit, night: Night) -> bytes:
 def _columns(request: ShotIn) -> dict[str, object]:
     columns = {name: getattr(request, name) for name in ShotIn.model_fields}
     columns["choice"] = request.choice.model_dump()
+    columns["strokes"] = request.strokes.model_dump(mode="json") if request.strokes else None
     columns["lights"] = [light.model_dump(mode="json") for light in request.lights]
     return columns

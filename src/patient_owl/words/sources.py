@@ -52,6 +52,8 @@ SOURCES: dict[str, str] = {
     "gives 0.25 lx; from memory.",
     "hecht2016": "E. Hecht, Optics, 5th ed., Pearson 2016, sec. 10.2.5.",
     "hecht2016-fresnel": "E. Hecht, Optics, 5th ed., Pearson 2016, sec. 4.6: Fresnel's equations.",
+    "hershey1967": "A. Hershey, Calligraphy for Computers, US Naval Weapons Laboratory TR-2101 "
+    "(1967).",
     "iau2015": "B. Archinal et al., Report of the IAU Working Group on Cartographic Coordinates "
     "2015, Celest. Mech. Dyn. Astr. 130 (2018) 22.",
     "iers2010": "G. Petit, B. Luzum (eds.), IERS Conventions (2010), IERS Technical Note 36.",

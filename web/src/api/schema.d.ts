@@ -1296,6 +1296,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/shots/{shot_id}/strokes.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Stroke Sheet
+         * @description The sheet to print: as it is drawn, and as the lens sees it.
+         */
+        get: operations["get_stroke_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shots/{shot_id}/strokes.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Stroke Drawing
+         * @description What the writer draws, at its true size.
+         */
+        get: operations["get_stroke_drawing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/strokes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Stroke File
+         * @description Read the lines of an SVG file; nothing is kept yet.
+         */
+        post: operations["read_stroke_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/takes/{take_id}": {
         parameters: {
             query?: never;
@@ -1850,6 +1910,11 @@ export interface components {
         };
         /** Body_read_file */
         Body_read_file: {
+            /** File */
+            file: string;
+        };
+        /** Body_read_stroke_file */
+        Body_read_stroke_file: {
             /** File */
             file: string;
         };
@@ -2930,6 +2995,7 @@ export interface components {
              * @enum {string}
              */
             orientation: "landscape" | "portrait";
+            strokes?: components["schemas"]["StrokesIn"] | null;
             /**
              * Tilt Deg
              * @description above the horizon
@@ -3436,6 +3502,7 @@ export interface components {
             series: components["schemas"]["StepOut"][];
             /** Settings */
             settings: string;
+            sheet: components["schemas"]["SheetOut"] | null;
             sketch: components["schemas"]["SketchOut"] | null;
             /** Steps */
             steps: components["schemas"]["LineOut"][];
@@ -3966,6 +4033,22 @@ export interface components {
             role: "subject" | "light" | "guide" | "frame" | "mark";
         };
         /**
+         * SheetOut
+         * @description Strokes in the order they are drawn, and the size and time of all of it.
+         */
+        SheetOut: {
+            /** Height M */
+            height_m: number;
+            /** Pace M S */
+            pace_m_s: number;
+            /** Strokes */
+            strokes: components["schemas"]["StrokeOut"][];
+            /** Total S */
+            total_s: number;
+            /** Width M */
+            width_m: number;
+        };
+        /**
          * ShotIn
          * @description What the photographer decides about one picture.
          */
@@ -4030,6 +4113,7 @@ export interface components {
              * @enum {string}
              */
             orientation: "landscape" | "portrait";
+            strokes?: components["schemas"]["StrokesIn"] | null;
             /**
              * Tilt Deg
              * @description above the horizon
@@ -4122,6 +4206,7 @@ export interface components {
             orientation: "landscape" | "portrait";
             /** Settings */
             settings: string | null;
+            strokes?: components["schemas"]["StrokesIn"] | null;
             /**
              * Tilt Deg
              * @description above the horizon
@@ -4207,6 +4292,7 @@ export interface components {
              * @enum {string}
              */
             orientation: "landscape" | "portrait";
+            strokes?: components["schemas"]["StrokesIn"] | null;
             /**
              * Tilt Deg
              * @description above the horizon
@@ -4368,6 +4454,40 @@ export interface components {
              */
             start_utc: string;
             /** Text */
+            text: string;
+        };
+        /**
+         * StrokeOut
+         * @description One go of the light. lens, writer: points as the lens sees them and as the writer draws them,
+         *     metres from the top left; times_s: when the hand is at each.
+         */
+        StrokeOut: {
+            /** Lens */
+            lens: number[][];
+            /** Letter */
+            letter: string;
+            /** Times S */
+            times_s: number[];
+            /** Writer */
+            writer: number[][];
+        };
+        /**
+         * StrokesIn
+         * @description A text in single-line letters, or lines of one's own, y down, in any unit; the text counts
+         *     where there is one. height_m: of a capital, or of the whole drawing.
+         */
+        StrokesIn: {
+            /**
+             * Height M
+             * @default 0.5
+             */
+            height_m: number;
+            /** Lines */
+            lines?: number[][][];
+            /**
+             * Text
+             * @default
+             */
             text: string;
         };
         /**
@@ -11230,6 +11350,254 @@ export interface operations {
             };
             /** @description There is no such thing, or it is somebody else's */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    get_stroke_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    get_stroke_drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    read_stroke_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["Body_read_stroke_file"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": number[][][];
+                };
+            };
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -56,7 +56,7 @@ def drawn_plan(
     mistakes: tuple[str, ...],
     cautions: tuple[str, ...],
     facts: tuple[Reason, ...],
-    sketch: Sketch,
+    sketch: Sketch | None,
     pace_m_s: float | None = None,
 ) -> Plan:
     """Aperture and ISO for the tool, time for the performance and the rest.

@@ -5,6 +5,9 @@ and not on distance while the tool is larger than a pixel. Time is what the word
 up the rest.
 """
 
+from dataclasses import replace
+from typing import NamedTuple
+
 from patient_owl.core.disciplines._drawn import (
     DRAWN_INPUTS,
     drawn_plan,
@@ -15,6 +18,7 @@ from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import USUAL_STOPS, Brought
 from patient_owl.core.light.lamp import Tool
 from patient_owl.core.light.part import DRAWN
+from patient_owl.core.optics.camera import frame_size_mm
 from patient_owl.core.plan.performing import opened, performed
 from patient_owl.core.plan.sketch import Line, Sketch
 from patient_owl.core.plan.types import (
@@ -25,15 +29,38 @@ from patient_owl.core.plan.types import (
     Recipe,
     Scene,
 )
-from patient_owl.core.program.program import Program
+from patient_owl.core.program.program import Cue, Program
 from patient_owl.core.reason import Reason
+from patient_owl.core.strokes.sheet import LEAST_HEIGHT_M, Sheet, pace_for, sheet_of
 
+UNSAID_S = 20.0  # of a word, until somebody says which; common practice
+PACES_M_S = (0.3, 2.0)  # a hand that draws cleanly; common practice
 LONGEST_S = 240.0  # beside lit quays; common practice
 
 
+class Performance(NamedTuple):
+    """How long it takes, at what pace, by what sheet."""
+
+    lasts_s: float
+    pace_m_s: float
+    sheet: Sheet | None
+
+
+def performance_of(intent: Intent) -> Performance:
+    """Where seconds were said the pace follows, else the seconds follow from the pace."""
+    said_s, pace_m_s = intent.maybe("performance_s"), tool_of(intent).pace_m_s
+    if intent.strokes is None:
+        return Performance(said_s or UNSAID_S, pace_m_s, None)
+    if said_s is not None:
+        pace_m_s = pace_for(intent.strokes, said_s)
+    sheet = sheet_of(replace(intent.strokes, pace_m_s=pace_m_s))
+    return Performance(sheet.total_s, pace_m_s, sheet)
+
+
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
-    performance_s = intent.number("performance_s")
-    return drawn_plan(
+    performance = performance_of(intent)
+    performance_s, sheet = performance.lasts_s, performance.sheet
+    found = drawn_plan(
         RECIPE,
         scene,
         kit,
@@ -44,16 +71,51 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         steps=("mark_the_line", "rehearse_to_beat", "cover_between_strokes", "inspect_line"),
         mistakes=("line_thick_and_white", "wrote_for_oneself", "left_the_plane"),
         cautions=("eyes_and_drivers", "white_light"),
-        facts=line_facts(kit, intent),
-        sketch=_sketch(),
+        facts=(*_sheet_facts(kit, intent, sheet), *line_facts(kit, intent)),
+        sketch=None if sheet else _sketch(),
+        pace_m_s=performance.pace_m_s,
     )
+    return replace(found, sheet=sheet)
+
+
+def _sheet_facts(kit: Kit, intent: Intent, sheet: Sheet | None) -> tuple[Reason, ...]:
+    """How large the words stand in the frame, how fast the hand goes, how often it steps on."""
+    if sheet is None:
+        return ()
+    distance_m = tool_of(intent).distance_m
+    across_mm, _ = frame_size_mm(kit.body.sensor, intent.framing.orientation)
+    frame_m = across_mm * distance_m / kit.lens.focal_length_mm
+    share = sheet.width_m / frame_m
+    size = {"width_m": sheet.width_m, "share": share, "distance_m": distance_m}
+    found = [
+        Reason("words_fit" if share <= 1 else "words_too_wide", size),
+        Reason("words_drawn", {"needed": len(sheet.strokes), "pace_m_s": sheet.pace_m_s}),
+    ]
+    if sheet.steps_aside:
+        found.append(Reason("step_aside", {"needed": sheet.steps_aside}))
+    if intent.strokes and intent.strokes.text and intent.strokes.height_m < LEAST_HEIGHT_M:
+        found.append(Reason("letters_small", {"least_m": LEAST_HEIGHT_M}))
+    if not PACES_M_S[0] <= sheet.pace_m_s <= PACES_M_S[1]:
+        code = "pace_hurried" if sheet.pace_m_s > PACES_M_S[1] else "pace_slow"
+        found.append(Reason(code, {"pace_m_s": sheet.pace_m_s}))
+    return tuple(found)
 
 
 def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:  # noqa: ARG001
-    """One frame, with the beginning, the half and the end of the words called out."""
-    return performed(
-        opened(intent, positions), tool_of(intent).at_s, intent.number("performance_s")
-    )
+    """One frame, with the beginning, the half and the end of the words called out, and every
+    letter as it begins."""
+    begins_s, performance = tool_of(intent).at_s, performance_of(intent)
+    course = performed(opened(intent, positions), begins_s, performance.lasts_s)
+    if performance.sheet is None:
+        return course
+    cues, before = [cue for cue in course.cues if cue.code != "begin"], ""
+    for number, stroke in enumerate(performance.sheet.strokes, 1):
+        name = stroke.letter or f"{number}"
+        code = "stroke_on" if name == before else "stroke_of"
+        at_s = begins_s + stroke.starts_s
+        cues.append(Cue(at_s, code, "performer", stroke.lasts_s, (("name", name),)))
+        before = name
+    return replace(course, cues=tuple(sorted(cues, key=lambda cue: cue.at_s)))
 
 
 def _sketch() -> Sketch:
@@ -73,7 +135,7 @@ RECIPE = Recipe(
     key="light_writing",
     order=82,
     inputs=(
-        InputSpec("performance_s", "number", 20.0, "s", 1, 3600, 1),
+        InputSpec("performance_s", "number", None, "s", 1, 3600, 1),
         *DRAWN_INPUTS,
     ),
     plan=plan,

@@ -20,6 +20,7 @@ from patient_owl.core.program.program import Program, one_frame
 from patient_owl.core.reason import Reason
 from patient_owl.core.sky.horizon import SEA, Horizon
 from patient_owl.core.solve.solver import Choice, Solution
+from patient_owl.core.strokes.sheet import Sheet, Strokes
 
 InputValue = float | str | None
 
@@ -144,14 +145,15 @@ def school_input(key: str) -> InputSpec:
 
 @dataclass(frozen=True)
 class Intent:
-    """What the photographer wants: framing, answers to the recipe's inputs, hands on controls, and
-    the lights that are brought."""
+    """What the photographer wants: framing, answers to the recipe's inputs, hands on controls, the
+    lights that are brought, and what is drawn with them."""
 
     framing: Framing
     inputs: Mapping[str, InputValue]
     choice: Choice = field(default_factory=lambda: Choice({}))
     schools: Mapping[str, str] = field(default_factory=dict)
     brought: tuple[Brought, ...] = ()
+    strokes: Strokes | None = None
 
     def side(self, key: str) -> str:
         """The side the photographer takes on a question no recipe asks."""
@@ -188,7 +190,7 @@ class Plan:
     chosen included. program: the course of it. steps, mistakes and cautions: codes in order.
     facts: figures of this discipline. alternatives: other settings. bracket: frames around the
     first guess, of one control. blurs: what moves or lies out of focus. averages: frames that
-    are averaged into one.
+    are averaged into one. sheet: how it is drawn.
     """
 
     solution: Solution
@@ -206,6 +208,7 @@ class Plan:
     blurs: Blurs = Blurs()
     averages: int = 1
     sketch: Sketch | None = None
+    sheet: Sheet | None = None
 
     @property
     def parts(self) -> tuple[LightPart, ...]:

@@ -10,13 +10,23 @@ WORDS = Words(
     title="Light writing and drawing",
     aim="Words and figures drawn into the air by a light that points at the lens.",
     questions={
-        "performance_s": Question("It takes", "As rehearsed, or as the stroke sheet says."),
+        "performance_s": Question(
+            "It takes", "Hold the seconds and the pace follows; empty, they follow from the pace."
+        ),
     },
     reasons={
         "line_written": "the words need {performance_s:duration}",
         "line_lands": "the line lands {stops:placed}",
         "line_white": f"over {stops(LINE_WHITE_STOPS)} it burns white with a halo: a gel, a faster hand or "
         "a narrower aperture",
+        "words_fit": "{width_m:metres} wide: {share:share} of the frame's width at {distance_m:metres}",
+        "words_too_wide": "{width_m:metres} wide, {share:share} of the frame's width at {distance_m:metres}: "
+        "smaller letters, further off, or a wider lens",
+        "words_drawn": "{needed:number} strokes at {pace_m_s:number} m/s",
+        "step_aside": "step on sideways {needed:number} time{needed:plural}, along the tape",
+        "letters_small": "letters under {least_m:metres} nobody can pace",
+        "pace_hurried": "{pace_m_s:number} m/s is a hurry: more seconds, or fewer letters",
+        "pace_slow": "{pace_m_s:number} m/s is slow: the line gets bright and shaky",
         "line_resolved": "the lens sees the tool {across_px:number} px wide, so its distance does not "
         "matter",
         "line_unresolved": "the tool is smaller than a pixel from there: further off it gets darker",
@@ -34,6 +44,7 @@ WORDS = Words(
         "wrote_for_oneself": "Written as one reads it oneself: the picture shows it mirrored.",
         "left_the_plane": "Stepped toward the lens while writing: letters grow and go soft.",
     },
+    cues={"stroke_of": "{name}", "stroke_on": "on"},
     posts={
         "drawn_depth": PostWords(
             "the hand leaves the focus",

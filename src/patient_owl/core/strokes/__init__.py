@@ -1,0 +1,1 @@
+"""Strokes of light: letters, drawings, and the sheet that says how they are drawn."""

@@ -1,0 +1,45 @@
+"""Words as single lines, by public stroke lettering. [hershey1967]"""
+
+import json
+import unicodedata
+from functools import cache
+from pathlib import Path
+from typing import NamedTuple
+
+from patient_owl.core.errors import WrongValue
+
+CAPITAL = 21.0  # units high, in the table
+MOST_LETTERS = 60  # nobody writes more into one exposure; common practice
+
+Point = tuple[float, float]
+Line = tuple[Point, ...]
+
+
+class Letter(NamedTuple):
+    """width: to where the next one begins. lines: each drawn in one go, x right and y up."""
+
+    width: float
+    lines: tuple[Line, ...]
+
+
+@cache
+def _table() -> dict[str, Letter]:
+    file = Path(__file__).parent.parent / "tables" / "letters.json"
+    return {
+        key: Letter(
+            found["width"], tuple(tuple((x, y) for x, y in line) for line in found["strokes"])
+        )
+        for key, found in json.loads(file.read_text()).items()
+    }
+
+
+def letters_of(text: str) -> list[tuple[str, Letter]]:
+    """Each letter of a text with its lines; accents are left off. WrongValue for what has none."""
+    if len(text) > MOST_LETTERS:
+        raise WrongValue("text", f"at most {MOST_LETTERS} letters", f"{len(text)} letters")
+    plain = [c for c in unicodedata.normalize("NFD", text) if not unicodedata.combining(c)]
+    table = _table()
+    unknown = sorted({c for c in plain if c not in table})
+    if unknown:
+        raise WrongValue("text", "Latin letters, figures and signs", " ".join(unknown))
+    return [(c, table[c]) for c in plain]

@@ -1,0 +1,14 @@
+"""A stroke sheet in words."""
+
+from patient_owl.core.strokes.sheet import COVER_S, Sheet
+from patient_owl.words.formats import duration, metres, number
+
+
+def sheet_lines(sheet: Sheet) -> list[str]:
+    """What stands over the drawing."""
+    return [
+        f"{len(sheet.strokes)} strokes, {duration(sheet.total_s)} at {number(sheet.pace_m_s)} m/s; "
+        f"{metres(sheet.width_m)} wide, {metres(sheet.height_m)} high.",
+        f"Each number: where a stroke begins, and at which second. Dashes: light covered, "
+        f"{number(COVER_S)} s and the way.",
+    ]
