@@ -29,6 +29,7 @@ from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner
 from patient_owl.shots.schemas import ShotIn
 from patient_owl.shots.service import create_shot
+from patient_owl.shots.strokes import StrokesIn
 from patient_owl.storage.base import new_id, now_utc
 from patient_owl.takes.present import chain_out
 from patient_owl.takes.schemas import TakeIn
@@ -75,6 +76,7 @@ class _Loader:
         tilt: float = 22,
         orientation: Orientation = "landscape",
         lights: list[BroughtIn] | None = None,
+        strokes: StrokesIn | None = None,
         **inputs: InputValue,
     ) -> Shot:
         hour, minute = (int(part) for part in clock.split(":"))
@@ -92,6 +94,7 @@ class _Loader:
             orientation=orientation,
             inputs=inputs,
             lights=[self._mine(light) for light in lights or []],
+            strokes=strokes,
         )
         return create_shot(self.visit, night.id, request)
 
@@ -306,7 +309,7 @@ def _by_brought_light(loader: _Loader, ring: Night, regatta: Night, quill: Night
         tilt=2,
         lit_by="metered",
         metered_ev100=-1.5,
-        performance_s=24,
+        strokes=StrokesIn(text="Vellahavn", height_m=0.4),
     )
     loader.shot(
         regatta,

@@ -82,6 +82,7 @@ def plan_out(planned: PlannedShot, time_zone: str, lights: list[BroughtIn]) -> P
         works_now=planned.works_now,
         sketch=_sketch_out(plan.sketch),
         sheet=sheet_out(plan.sheet) if plan.sheet else None,
+        draws_strokes=planned.recipe.draws_strokes,
         light=_light_out(planned),
         horizontal_view_deg=across_deg,
         vertical_view_deg=up_deg,

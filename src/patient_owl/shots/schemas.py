@@ -191,7 +191,8 @@ class PlanOut(BaseModel):
     with what the discipline cannot do without. parts: the lights of the
     picture, the one it is exposed for first. works: when in this night the light suits the
     discipline. holds: how long the setting stays right; later: what it becomes. series: the frames
-    of a series with their own settings, where one is wanted.
+    of a series with their own settings, where one is wanted. sheet: of what is drawn with light,
+    where the kind of picture draws_strokes.
     """
 
     settings: str
@@ -217,6 +218,7 @@ class PlanOut(BaseModel):
     works_now: bool
     sketch: SketchOut | None
     sheet: SheetOut | None
+    draws_strokes: bool
     reasons: list[ReasonOut]
     steps: list[LineOut]
     mistakes: list[LineOut]

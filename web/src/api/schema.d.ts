@@ -3467,6 +3467,8 @@ export interface components {
             choice: components["schemas"]["ChoiceIn"];
             /** Conflicts */
             conflicts: components["schemas"]["ConflictOut"][];
+            /** Draws Strokes */
+            draws_strokes: boolean;
             /** Facts */
             facts: components["schemas"]["ReasonOut"][];
             /** Focal Length Mm */

@@ -19,7 +19,7 @@ const emit = defineEmits<{ stop: [] }>()
       :count="countText(moment.remaining_s ?? moment.elapsed_s)"
       :label="stageText"
     />
-    <p class="phase">{{ cue || stageText }}</p>
+    <p class="phase" :class="{ cue }">{{ cue || stageText }}</p>
     <p v-if="next" class="next figures">
       {{ next.text }} <span class="muted">in {{ countText(next.in_s) }}</span>
     </p>
@@ -31,6 +31,12 @@ const emit = defineEmits<{ stop: [] }>()
 
 <style scoped src="./field.css"></style>
 <style scoped>
+.cue {
+  font-size: clamp(2.6rem, 14vw, 4.4rem);
+  font-weight: 700;
+  line-height: 1.1;
+}
+
 .next {
   min-height: 1.4em;
   font-size: 1.6rem;

@@ -13,6 +13,7 @@ import PlanNotes from '../components/PlanNotes.vue'
 import SettingLists from '../components/SettingLists.vue'
 import ShotForm from '../components/ShotForm.vue'
 import ShotPlaces from '../components/ShotPlaces.vue'
+import StrokeSheet from '../components/StrokeSheet.vue'
 import TakeChain from '../components/TakeChain.vue'
 import { useChain } from '../composables/useChain'
 import { useChoice } from '../composables/useChoice'
@@ -129,6 +130,14 @@ onBeforeRouteLeave(shot.keepNow)
             :kit="kit.value.value ?? []"
             :error="shot.error.value"
             @change="(lights) => shot.change({ lights })"
+          />
+          <StrokeSheet
+            v-if="shot.plan.value.draws_strokes"
+            :strokes="shot.draft.value.strokes ?? null"
+            :sheet="shot.plan.value.sheet"
+            :shot-id="shotId"
+            :error="shot.error.value"
+            @change="(strokes) => shot.change({ strokes })"
           />
           <PlanFacts :plan="shot.plan.value" />
           <section class="takes">

@@ -145,6 +145,7 @@ RECIPE = Recipe(
     change_why="order_drawn",
     lead_answers_to=DRAWN,
     tells=frozenset({"tool", "bar"}),
+    draws_strokes=True,
     brings=(
         Brought(
             "tool_1",

@@ -247,10 +247,10 @@ class Recipe:
 
     program: the course with any settings, so that the next take's is known too. brings: lights it
     cannot do without, generic ones until somebody names theirs. tells: kinds of light whose cues
-    its program has already. follow: the control that keeps the brightness until the photographer
-    says otherwise. lead_answers_to: what moves the light it is exposed for. change_order: what to
-    change first after a take, by what it costs this discipline; change_why: the code of the reason
-    for that order.
+    its program has already. draws_strokes: whether words and drawings are asked. follow: the
+    control that keeps the brightness until the photographer says otherwise. lead_answers_to: what
+    moves the light it is exposed for. change_order: what to change first after a take, by what it
+    costs this discipline; change_why: the code of the reason for that order.
     """
 
     key: str
@@ -265,6 +265,7 @@ class Recipe:
     order: int = 100  # its place in the list people choose from
     brings: tuple[Brought, ...] = ()
     tells: frozenset[str] = frozenset()
+    draws_strokes: bool = False
 
     def bringing(self, brought: Sequence[Brought]) -> tuple[Brought, ...]:
         """What is brought, with what the discipline cannot do without and nobody named."""

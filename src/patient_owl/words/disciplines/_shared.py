@@ -296,7 +296,7 @@ WORDS = Words(
         "draw": "draw",
         "begin": "begin",
         "half": "half",
-        "done": "done",
+        "done": "walk out",
     },
     cautions={
         "alone_at_night": "Tell someone where you are and leave them the plan. Land owners and local "

@@ -22,7 +22,7 @@ WORDS = Words(
         "words_fit": "{width_m:metres} wide: {share:share} of the frame's width at {distance_m:metres}",
         "words_too_wide": "{width_m:metres} wide, {share:share} of the frame's width at {distance_m:metres}: "
         "smaller letters, further off, or a wider lens",
-        "words_drawn": "{needed:number} strokes at {pace_m_s:number} m/s",
+        "words_drawn": "{needed:number} stroke{needed:plural} at {pace_m_s:number} m/s",
         "step_aside": "step on sideways {needed:number} time{needed:plural}, along the tape",
         "letters_small": "letters under {least_m:metres} nobody can pace",
         "pace_hurried": "{pace_m_s:number} m/s is a hurry: more seconds, or fewer letters",

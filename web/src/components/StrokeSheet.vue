@@ -1,0 +1,227 @@
+<script setup lang="ts">
+/**
+ * What is drawn with light: type it, draw it, or read it from an SVG file; seen as the lens sees it
+ * or as the writer draws it, and rehearsed at true speed.
+ */
+import { computed, ref, useTemplateRef } from 'vue'
+
+import { useRehearsal } from '../composables/useRehearsal'
+import { useStrokes, type Strokes } from '../composables/useStrokes'
+import type { ApiError, Schemas } from '../api/client'
+
+const { strokes, sheet, shotId, error } = defineProps<{
+  strokes: Strokes | null
+  sheet: Schemas['SheetOut'] | null
+  shotId: string
+  error: ApiError | null
+}>()
+const emit = defineEmits<{ change: [strokes: Strokes | null] }>()
+
+const own = useStrokes(
+  () => strokes,
+  (changed) => emit('change', changed),
+)
+const file = useTemplateRef<HTMLInputElement>('file')
+const isWriters = ref(false)
+const rehearsal = useRehearsal(() => sheet)
+
+const side = computed(() => (isWriters.value ? 'writer' : 'lens'))
+const PAD_M = 0.08
+const box = computed(() => {
+  if (!sheet) return '0 0 1 1'
+  const [w, h] = [sheet.width_m + 2 * PAD_M, sheet.height_m + 2 * PAD_M]
+  return `${-PAD_M} ${-PAD_M} ${w} ${h}`
+})
+const pathOf = (points: number[][]) => points.map(([x, y]) => `${x},${y}`).join(' ')
+const pen = computed(() => {
+  const at = rehearsal.at.value
+  return at && (isWriters.value ? at.writer : at.lens)
+})
+const count = (seconds: number) => seconds.toFixed(1)
+</script>
+
+<template>
+  <section aria-labelledby="strokes-title">
+    <h2 id="strokes-title">Stroke sheet</h2>
+    <div class="ask">
+      <v-text-field
+        label="Words"
+        :model-value="strokes?.text ?? ''"
+        :error-messages="error?.fault('text')"
+        @update:model-value="own.write"
+      />
+      <v-text-field
+        label="Capitals, or the drawing, this high"
+        type="number"
+        suffix="m"
+        step="0.1"
+        :model-value="strokes?.height_m ?? own.USUAL_HEIGHT_M"
+        :error-messages="error?.fault('height_m')"
+        @update:model-value="own.size"
+      />
+    </div>
+    <div class="acts">
+      <v-btn
+        :aria-pressed="own.isDrawing.value"
+        @click="own.isDrawing.value = !own.isDrawing.value"
+      >
+        {{ own.isDrawing.value ? 'Done drawing' : 'Draw it' }}
+      </v-btn>
+      <v-btn @click="file?.click()">Read an SVG file</v-btn>
+      <input
+        ref="file"
+        class="screen-reader"
+        type="file"
+        tabindex="-1"
+        aria-label="An SVG file"
+        accept=".svg,image/svg+xml"
+        @change="own.pick"
+      />
+      <button v-if="strokes" type="button" @click="own.clear">Clear</button>
+    </div>
+    <p v-if="own.trouble.value" role="alert" class="error">{{ own.trouble.value }}</p>
+
+    <svg
+      v-if="own.isDrawing.value"
+      class="pad"
+      viewBox="0 0 300 150"
+      aria-label="Draw here, as it shall stand in the picture"
+      @pointerdown="own.down"
+      @pointermove="own.move"
+      @pointerup="own.up"
+      @pointercancel="own.up"
+    >
+      <polyline v-for="(line, i) in own.lines.value" :key="i" :points="pathOf(line)" />
+    </svg>
+
+    <template v-else-if="sheet">
+      <div class="sides">
+        <v-btn-toggle v-model="isWriters" mandatory aria-label="Which way round">
+          <v-btn :value="false">As the lens sees it</v-btn>
+          <v-btn :value="true">As you draw it</v-btn>
+        </v-btn-toggle>
+        <v-btn @click="rehearsal.toggle">
+          {{ rehearsal.isGoing.value ? 'Stop' : 'Rehearse' }}
+        </v-btn>
+        <span class="figures" role="timer">
+          {{ count(rehearsal.seconds.value) }} of {{ count(sheet.total_s) }} s
+        </span>
+      </div>
+      <svg class="sheet" :viewBox="box" role="img" :aria-label="`${sheet.strokes.length} strokes`">
+        <g v-for="(stroke, i) in sheet.strokes" :key="i">
+          <polyline :points="pathOf(stroke[side])" :class="{ gone: rehearsal.isGone(i) }" />
+          <circle
+            v-if="stroke[side][0]"
+            class="start"
+            :cx="stroke[side][0]![0]"
+            :cy="stroke[side][0]![1]"
+            r="0.012"
+          />
+          <text
+            v-if="stroke[side][0]"
+            :x="stroke[side][0]![0]! + 0.02"
+            :y="stroke[side][0]![1]! - 0.02"
+          >
+            {{ i + 1 }}
+          </text>
+        </g>
+        <circle
+          v-if="pen"
+          class="pen"
+          :class="{ dark: !rehearsal.at.value?.isLit }"
+          :cx="pen[0]"
+          :cy="pen[1]"
+          r="0.03"
+        />
+      </svg>
+      <p class="acts">
+        <a :href="`/api/v1/shots/${shotId}/strokes.pdf`" target="_blank">To print, PDF</a>
+        <a :href="`/api/v1/shots/${shotId}/strokes.svg`" download>True size, SVG</a>
+      </p>
+    </template>
+    <p v-else class="muted">Type a word, or draw: the sheet shows how it is drawn, and how long.</p>
+  </section>
+</template>
+
+<style scoped src="../themes/lists.css"></style>
+<style scoped>
+.ask {
+  display: grid;
+  grid-template-columns: 2fr 1fr;
+  gap: 10px;
+  margin-top: 12px;
+}
+
+.acts,
+.sides {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 10px 18px;
+  margin: 10px 0;
+}
+
+.acts a,
+.acts button {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+}
+
+.sheet,
+.pad {
+  display: block;
+  width: 100%;
+  max-height: 320px;
+  border: 1px solid var(--line);
+  background: var(--ground);
+}
+
+.pad {
+  max-height: none;
+  cursor: crosshair;
+  touch-action: none;
+}
+
+polyline {
+  fill: none;
+  stroke: var(--picked);
+  stroke-width: 3;
+  stroke-linecap: round;
+  stroke-linejoin: round;
+  vector-effect: non-scaling-stroke;
+}
+
+.gone {
+  stroke: var(--room);
+}
+
+.start {
+  fill: var(--ink);
+}
+
+text {
+  fill: var(--muted);
+  font-size: 0.045px; /* of a metre: the drawing's own unit */
+}
+
+.pen {
+  fill: var(--ink);
+}
+
+.pen.dark {
+  fill: none;
+  stroke: var(--muted);
+  vector-effect: non-scaling-stroke;
+}
+
+.error {
+  color: var(--limit);
+}
+
+@media (max-width: 600px) {
+  .ask {
+    grid-template-columns: 1fr;
+  }
+}
+</style>
