@@ -3450,7 +3450,8 @@ export interface components {
          *     with what the discipline cannot do without. parts: the lights of the
          *     picture, the one it is exposed for first. works: when in this night the light suits the
          *     discipline. holds: how long the setting stays right; later: what it becomes. series: the frames
-         *     of a series with their own settings, where one is wanted.
+         *     of a series with their own settings, where one is wanted. sheet: of what is drawn with light,
+         *     where the kind of picture draws_strokes.
          */
         PlanOut: {
             /** Alternatives */
