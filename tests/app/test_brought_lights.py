@@ -1,6 +1,7 @@
 """Lights that are brought to a shot, through the API."""
 
 from typing import Any
+from uuid import uuid4
 
 import pytest
 from fastapi.testclient import TestClient
@@ -85,3 +86,28 @@ def test_a_light_goes_along_into_the_field_and_to_a_copy(ida: TestClient) -> Non
     assert [(cue["at_s"], cue["text"]) for cue in cues] == [(3.0, "flash")]
     copy = ida.post(f"/api/v1/shots/{shot['id']}/copy", json={}).json()
     assert copy["lights"][0]["key"] == "flash_1"
+
+
+# A torch said to give 100 lm that must be given a fraction of its seconds gives that much more.
+def test_a_judged_take_corrects_the_figure_in_the_kit(ida: TestClient) -> None:
+    spec = {"kind": "torch", "given_as": "lumens", "value": 10, "beam_deg": 20}
+    torch = making.made(ida, "/kit", {"name": "little torch", "spec": spec})
+    light = {"key": "torch_1", "item_id": torch["id"], "distance_m": 60, "area_m2": 1}
+    shot = making.shot(ida, lights=[light])
+    chain = f"/api/v1/shots/{shot['id']}/chain"
+    first = ida.get(chain).json()["advice"]
+    path = f"/api/v1/shots/{shot['id']}/lights/torch_1/measured"
+    assert ida.post(path).status_code == 422  # nobody judged it yet
+    planned_s = first["levers"]["torch_1"]["dose_s"]
+    assert planned_s > 2  # its lever is not at its end
+    words = {"torch_1": "right", "sky": "right"}
+    stood = {"torch_1": {"dose_s": planned_s / 4}}
+    body = making.take_body(shot["id"], **first["values"], levers=stood, verdicts=words)
+    assert ida.put(f"/api/v1/takes/{uuid4()}", json=body).status_code == 201
+    advice = ida.get(chain).json()["advice"]
+    assert "brighter than its figure" in advice["measured"][0]["text"]
+    kept = ida.post(path).json()["spec"]
+    # right at a quarter of the seconds: four times the light, within a hand's third
+    assert kept["value"] == pytest.approx(40, rel=0.3)
+    assert kept["figures_from"] == "measured"
+    assert ida.get(chain).json()["advice"]["measured"] == []

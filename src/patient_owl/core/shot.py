@@ -363,6 +363,22 @@ class PlannedShot:
         sigma = min(belief.sigma_stops, FOUND_SIGMA_STOPS)
         return FoundLight(self.lead.source, said_between(self.intent), off, sigma)
 
+    def measured_stops(
+        self, key: str, takes: Sequence[JudgedTake], sharpness: Sharpness
+    ) -> float | None:
+        """How much brighter a light that is brought was found than its figure says; None while
+        nobody knows, or where it is no more than a hand's third."""
+        part = next(one for one in self.plan.parts if one.key == key)
+        evidence = evidence_on(part, self.lead, takes)
+        if not evidence:
+            return None
+        at_s = evidence[-1].after_s
+        belief = belief_after(part, evidence, at_s, sharpness)
+        if belief.sigma_stops > FOUND_SIGMA_STOPS and evidence[-1].verdict != "right":
+            return None
+        off = belief.ev100 - part.wanted_at(at_s)
+        return off if abs(off) >= GOOD_ENOUGH_STOPS else None
+
     def heard(self, takes: Sequence[JudgedTake]) -> tuple[float, ...] | None:
         """What the takes tell of how sharply words are meant."""
         return heard(self.lead, evidence_on(self.lead, self.lead, takes))

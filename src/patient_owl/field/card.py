@@ -53,6 +53,7 @@ def shot_card(visit: Visit, shot: Shot) -> bytes:
             f"If you see {mine.judged_name or 'it'}, set",
             rows=[(labels[word], mine.settings[answer.setting].text) for word, answer in answers],
         ),
+        Block("Lights", rows=[(g.name, g.text) for g in mine.settings[mine.setting].given]),
         _moving(mine, zone(night.place.time_zone)),
         Block("In order", lines=[s.text for s in mine.steps], is_checklist=True),
         Block("Bracket", rows=[(b.stops, mine.settings[b.setting].text) for b in mine.bracket]),

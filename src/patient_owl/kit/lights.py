@@ -1,7 +1,7 @@
 """The lights one brings, on the wire: each by the figure its maker prints or somebody measured."""
 
 from abc import abstractmethod
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Literal, Self, TypeVar
 
 from pydantic import Field
 
@@ -41,6 +41,19 @@ class Lit(Spec):
     @abstractmethod
     def to_domain(self) -> Lamp: ...
 
+    @abstractmethod
+    def measured(self, stops: float) -> Self:
+        """The same, found so much brighter than its figure says."""
+
+
+LitSpec = TypeVar("LitSpec", bound=Lit)
+
+
+def _as_measured(spec: LitSpec, **figure: float) -> LitSpec:
+    """With a figure of three digits: a judged picture tells no more."""
+    rounded = {key: float(f"{value:.3g}") for key, value in figure.items()}
+    return type(spec).model_validate(spec.model_dump() | rounded | {"figures_from": "measured"})
+
 
 class TorchSpec(Lit):
     """A torch, headlamp, phone lamp or a car's headlights. dims_stops: how far its steps go."""
@@ -62,6 +75,11 @@ class TorchSpec(Lit):
             bare = self.value
         return bare * self.let_through
 
+    def measured(self, stops: float) -> Self:
+        # light grows with the square of a printed reach
+        share = 2 ** (stops / 2 if self.given_as == "beam_distance_m" else stops)
+        return _as_measured(self, value=self.value * share)
+
     def to_domain(self) -> Torch:
         return Torch(self.intensity_cd, self.beam_deg, self.dims_stops)
 
@@ -74,6 +92,9 @@ class PanelSpec(Lit):
     value: Figure = 1000
     beam_deg: Beam = 120
     least_percent: LeastPercent = 1
+
+    def measured(self, stops: float) -> Self:
+        return _as_measured(self, value=self.value * 2**stops)
 
     def to_domain(self) -> Panel:
         lux = self.value
@@ -89,6 +110,10 @@ class FlashSpec(Lit):
     guide_number_m: Annotated[float, Field(gt=0, le=200)]
     least_power_part: Annotated[float, Field(ge=1, le=1024)] = 128
     recycle_s: Annotated[float, Field(gt=0, le=120)] = 3.0
+
+    def measured(self, stops: float) -> Self:
+        # and with the square of a guide number
+        return _as_measured(self, guide_number_m=self.guide_number_m * 2 ** (stops / 2))
 
     def to_domain(self) -> Flash:
         # a gel takes its stops off the light, and so half of them off the guide number
@@ -109,6 +134,9 @@ class _Drawing(Lit):
         if self.given_as == "lumens":
             bare = intensity_from_lumens(self.value, self.beam_deg)
         return bare * self.let_through
+
+    def measured(self, stops: float) -> Self:
+        return _as_measured(self, value=self.value * 2**stops)
 
 
 class ToolSpec(_Drawing):

@@ -13,6 +13,7 @@ from patient_owl.formats.kit_csv import read_kit_csv, write_kit_csv
 from patient_owl.formats.text import decoded, read_json
 from patient_owl.kit.bag import spec_of
 from patient_owl.kit.forms import summary
+from patient_owl.kit.lights import Lit
 from patient_owl.kit.models import KitItem
 from patient_owl.kit.schemas import (
     KIT_FORMAT,
@@ -48,6 +49,17 @@ def change_item(
     if item.kind != request.spec.kind:
         raise WrongValue("spec.kind", f"{item.kind}, what it was", request.spec.kind)
     return changed(session, item, version, _columns(request))
+
+
+def correct_light(session: Session, user: User, item_id: UUID, stops: float) -> KitItem:
+    """A light that was found so much brighter than its figure says."""
+    item = get_item(session, user.id, item_id)
+    spec = spec_of(item)
+    if not isinstance(spec, Lit):
+        raise WrongValue("item_id", "a light", item.kind)
+    return changed(
+        session, item, item.version, {"spec": spec.measured(stops).model_dump(mode="json")}
+    )
 
 
 def out(item: KitItem) -> KitItemOut:

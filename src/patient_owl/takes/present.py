@@ -11,7 +11,7 @@ from patient_owl.pictures.service import out as photo_out
 from patient_owl.places.zones import zone
 from patient_owl.rails import setting_values
 from patient_owl.shots.models import Shot
-from patient_owl.shots.planner import Planner
+from patient_owl.shots.planner import Planner, as_request
 from patient_owl.takes.models import Take
 from patient_owl.takes.record import Record, record_of, settings_of
 from patient_owl.takes.schemas import (
@@ -19,11 +19,13 @@ from patient_owl.takes.schemas import (
     AskedOut,
     ChainOut,
     LinkOut,
+    MeasuredOut,
     TakeOut,
     VerdictOut,
 )
 from patient_owl.trouble import or_trouble
 from patient_owl.words.chain import VERDICTS, advice_texts, change_text
+from patient_owl.words.lights import measured_text
 from patient_owl.words.night import clock
 from patient_owl.words.parts import part_name
 from patient_owl.words.plan import exact_texts, said, settings_text
@@ -79,8 +81,24 @@ def _advice_out(planner: Planner, shot: Shot, planned: PlannedShot, record: Reco
         sigma_stops=found.belief.sigma_stops,
         is_settled=found.is_settled,
         can_remember=found.far_stops is not None,
+        measured=_measured_out(planner, shot, planned, record),
         reasons=advice_texts(found),
     )
+
+
+def _measured_out(
+    planner: Planner, shot: Shot, planned: PlannedShot, record: Record
+) -> list[MeasuredOut]:
+    """Of the lights that are of the kit: those whose figure the takes would correct."""
+    judged, sharpness = record.judged(planned), planner.sharpness(shot.id)
+    found = []
+    for light in planner.lights(as_request(shot)):
+        if light.item_id is None:
+            continue
+        off = planned.measured_stops(light.key, judged, sharpness)
+        if off is not None:
+            found.append(MeasuredOut(key=light.key, text=measured_text(light.key, off)))
+    return found
 
 
 def _first_out(planned: PlannedShot) -> AdviceOut:
@@ -96,6 +114,7 @@ def _first_out(planned: PlannedShot) -> AdviceOut:
         sigma_stops=planned.lead.sigma_stops,
         is_settled=False,
         can_remember=False,
+        measured=[],
         reasons=[reason_text(planned.plan.lead)],
     )
 

@@ -6,8 +6,11 @@ from fastapi import Response
 
 from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.http.request import IfMatch, new_router, tag, version_of
+from patient_owl.kit.schemas import KitItemOut
+from patient_owl.kit.service import out as kit_out
 from patient_owl.learned.present import found_out
 from patient_owl.learned.schemas import FoundLightOut
+from patient_owl.shots.lights import LightKey
 from patient_owl.shots.planner import Planner
 from patient_owl.shots.service import get_shot
 from patient_owl.takes import present, service
@@ -48,6 +51,14 @@ def remember_found(shot_id: UUID, visit: CurrentVisit) -> FoundLightOut:
     planner = Planner(visit)
     shot = get_shot(visit.session, visit.user.id, shot_id)
     return found_out(service.remember_found(planner, shot))
+
+
+@router.post("/shots/{shot_id}/lights/{key}/measured")
+def keep_measured(shot_id: UUID, key: LightKey, visit: CurrentVisit) -> KitItemOut:
+    """Correct the figure of a light in the kit by what the shot's takes found of it."""
+    planner = Planner(visit)
+    shot = get_shot(visit.session, visit.user.id, shot_id)
+    return kit_out(service.keep_measured(planner, shot, key))
 
 
 @router.get("/shots/{shot_id}/chain")

@@ -94,10 +94,18 @@ class LinkOut(BaseModel):
     photos: list[PhotoOut]
 
 
+class MeasuredOut(BaseModel):
+    """A light of the kit that was found brighter or darker than its figure says."""
+
+    key: str
+    text: str
+
+
 class AdviceOut(BaseModel):
     """The next setting. levers, given: how the lights that are brought are used. moved: the
     controls that move, none when nothing should. can_remember: the light was found far from its
-    prediction, which is worth keeping for the place."""
+    prediction, which is worth keeping for the place. measured: lights whose figures in the kit
+    the takes would correct."""
 
     settings: str
     values: SettingValues
@@ -109,6 +117,7 @@ class AdviceOut(BaseModel):
     sigma_stops: float
     is_settled: bool
     can_remember: bool
+    measured: list[MeasuredOut]
     reasons: list[str]
 
 

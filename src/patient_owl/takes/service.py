@@ -15,12 +15,14 @@ from patient_owl.core.light.part import WHOLE
 from patient_owl.core.matching import Stamped, match
 from patient_owl.core.shot import PlannedShot
 from patient_owl.errors import NotFound, VersionMissing
+from patient_owl.kit.models import KitItem
+from patient_owl.kit.service import correct_light
 from patient_owl.learned.models import FoundLightRow
 from patient_owl.learned.service import hear, keep_found
 from patient_owl.pictures.models import Photo
 from patient_owl.pictures.service import get_photo
 from patient_owl.shots.models import Shot
-from patient_owl.shots.planner import Planner
+from patient_owl.shots.planner import Planner, as_request
 from patient_owl.shots.service import get_shot
 from patient_owl.storage.owned import changed, check_version, owned
 from patient_owl.takes.models import Take
@@ -106,6 +108,20 @@ def remember_found(planner: Planner, shot: Shot) -> FoundLightRow:
         raise WrongValue("takes", "judged until the light is known to a stop", len(judged))
     place_id = planner.night(shot.night_id).place_id
     return keep_found(visit.session, visit.user, place_id, shot.id, found)
+
+
+def keep_measured(planner: Planner, shot: Shot, key: str) -> KitItem:
+    """Correct the figure of a light of the kit by what the takes found."""
+    visit, planned = planner.visit, planner.plan_of(shot)
+    lights = {light.key: light for light in planner.lights(as_request(shot))}
+    light = lights.get(key)
+    if light is None or light.item_id is None:
+        raise WrongValue("key", "a light of your kit that is brought to this shot", key)
+    judged = record_of(visit.session, visit.user, shot).judged(planned)
+    off = planned.measured_stops(key, judged, planner.sharpness(shot.id))
+    if off is None:
+        raise WrongValue("takes", "judged until the light is known to a stop", len(judged))
+    return correct_light(visit.session, visit.user, light.item_id, off)
 
 
 def match_photos(session: Session, user: User, shot_id: UUID) -> tuple[str, int]:

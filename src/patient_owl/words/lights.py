@@ -6,7 +6,7 @@ from patient_owl.core.light.brought import LightKind
 from patient_owl.core.light.line import pace_moves_stops
 from patient_owl.core.plan.bringing import Given
 from patient_owl.words.asked import Asked
-from patient_owl.words.formats import duration, lever_value, stops
+from patient_owl.words.formats import duration, lever_value, part, stops
 
 KINDS: Mapping[LightKind, str] = {
     "torch": "a torch over the subject",
@@ -87,6 +87,13 @@ def over_ambient_text(over_stops: float) -> str:
     if round(abs(over_stops) * 3) == 0:
         return "as bright as the rest"
     return f"{stops(over_stops)} {'over' if over_stops > 0 else 'under'} the rest"
+
+
+def measured_text(key: str, off_stops: float) -> str:
+    """`The torch was 1⅓ stops brighter than its figure says.`"""
+    side = "brighter" if off_stops > 0 else "darker"
+    name = part(key)
+    return f"{name[0].upper()}{name[1:]} was {stops(off_stops)} {side} than its figure says."
 
 
 def given_text(given: Given) -> str:

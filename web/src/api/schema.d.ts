@@ -1192,6 +1192,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/shots/{shot_id}/lights/{key}/measured": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Measured
+         * @description Correct the figure of a light in the kit by what the shot's takes found of it.
+         */
+        post: operations["keep_measured"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/shots/{shot_id}/meter": {
         parameters: {
             query?: never;
@@ -1499,7 +1519,8 @@ export interface components {
          * AdviceOut
          * @description The next setting. levers, given: how the lights that are brought are used. moved: the
          *     controls that move, none when nothing should. can_remember: the light was found far from its
-         *     prediction, which is worth keeping for the place.
+         *     prediction, which is worth keeping for the place. measured: lights whose figures in the kit
+         *     the takes would correct.
          */
         AdviceOut: {
             /** Can Remember */
@@ -1516,6 +1537,8 @@ export interface components {
                     [key: string]: number;
                 };
             };
+            /** Measured */
+            measured: components["schemas"]["MeasuredOut"][];
             /** Moved */
             moved: ("exposure_s" | "f_number" | "iso" | "nd_stops")[];
             /** Moved Levers */
@@ -2884,6 +2907,16 @@ export interface components {
             matched: number;
             /** Photos */
             photos: components["schemas"]["PhotoOut"][];
+            /** Text */
+            text: string;
+        };
+        /**
+         * MeasuredOut
+         * @description A light of the kit that was found brighter or darker than its figure says.
+         */
+        MeasuredOut: {
+            /** Key */
+            key: string;
             /** Text */
             text: string;
         };
@@ -10738,6 +10771,107 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FoundLightOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    keep_measured: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shot_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitItemOut"];
                 };
             };
             /** @description Nobody is signed in */

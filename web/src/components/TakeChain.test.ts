@@ -34,6 +34,7 @@ const chain = (over: object = {}) =>
       moved: [],
       moved_levers: [],
       given: [],
+      measured: [],
       reasons: ['You saw it dark.'],
       sigma_stops: 0.7,
     },

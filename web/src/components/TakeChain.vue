@@ -12,6 +12,7 @@ const { chain, isBusy } = defineProps<{ chain: Schemas['ChainOut']; isBusy: bool
 const emit = defineEmits<{
   judge: [part: string, verdict: Verdict, changed: string[]]
   remember: []
+  measure: [key: string]
   edit: [take: Take, part: Partial<Schemas['TakeIn']>]
   remove: [take: Take]
   pictures: [files: File[], keep: boolean]
@@ -155,6 +156,12 @@ const takeChoices = computed(() =>
           @click="emit('remember')"
           >Reckon with it here next time</v-btn
         >
+        <p v-for="light in chain.advice.measured" :key="light.key" class="measured">
+          {{ light.text }}
+          <v-btn :disabled="isBusy" @click="emit('measure', light.key)"
+            >Correct it in the kit</v-btn
+          >
+        </p>
         <p class="muted">
           The light is known to ± {{ chain.advice.sigma_stops.toFixed(1) }} stops.
         </p>

@@ -20,6 +20,8 @@ export interface UseChainReturn extends UseLoadReturn<Chain> {
   record: (part: string, verdict: Schemas['VerdictOut']['key'], changed?: string[]) => Promise<void>
   /** Keep what was found of the light, for the next shot at the place. */
   remember: () => Promise<void>
+  /** Correct the figure of a light in the kit by what was found. */
+  measure: (key: string) => Promise<void>
   edit: (take: Take, part: Partial<Schemas['TakeIn']>) => Promise<void>
   remove: (take: Take) => Promise<void>
   /** Take pictures in one after another, then let them find their takes. */
@@ -84,6 +86,18 @@ export function useChain(shotId: () => string): UseChainReturn {
     }
   }
 
+  async function measure(key: string): Promise<void> {
+    try {
+      const path = '/api/v1/shots/{shot_id}/lights/{key}/measured'
+      const asked = { params: { path: { shot_id: shotId(), key } } }
+      const { name, summary } = await data(client.POST(path, asked))
+      notices.say(`Kept in your kit: ${name}, ${summary}.`)
+    } catch (error) {
+      notices.fail(error)
+    }
+    await chain.refresh()
+  }
+
   async function edit(take: Take, part: Partial<Schemas['TakeIn']>): Promise<void> {
     const { id, version, ...own } = take
     try {
@@ -140,6 +154,7 @@ export function useChain(shotId: () => string): UseChainReturn {
     isBusy: readonly(isBusy),
     record,
     remember,
+    measure,
     edit,
     remove: (take) => notices.remove('takes', take.id, 'take', chain.refresh),
     addPictures,

@@ -148,6 +148,7 @@ onBeforeRouteLeave(shot.keepNow)
               :is-busy="chain.isBusy.value"
               @judge="chain.record"
               @remember="chain.remember"
+              @measure="chain.measure"
               @edit="chain.edit"
               @remove="chain.remove"
               @pictures="chain.addPictures"
