@@ -17,7 +17,9 @@ from patient_owl.formats.stroke_sheet import (
 from patient_owl.words.strokes import sheet_lines
 
 MOST_LINES, MOST_LINE_POINTS = 200, 2000
-DrawnLine = Annotated[list[Pair], Field(max_length=MOST_LINE_POINTS)]
+Coordinate = Annotated[float, Field(ge=-1e6, le=1e6)]
+DrawnPoint = Annotated[list[Coordinate], Field(min_length=2, max_length=2)]
+DrawnLine = Annotated[list[DrawnPoint], Field(max_length=MOST_LINE_POINTS)]
 _DECIMALS = 3  # of a metre: nobody draws finer
 
 

@@ -275,6 +275,11 @@ def power(value: float) -> str:
     return f"{printed} + {_FRACTIONS[over]} power" if over else f"{printed} power"
 
 
+def who(value: str) -> str:
+    """Whom a cue calls: nobody is called who does it himself."""
+    return "" if value == "photographer" else f"{value}: "
+
+
 def light(value: str) -> str:
     return LIGHTS[value]
 
@@ -311,6 +316,7 @@ _FORMATS: Mapping[str, Callable[[Any], str]] = {
     "lever": lever,
     "power": power,
     "percent": percent,
+    "who": who,
     "between": between,
     "metres": metres,
     "duration": duration,

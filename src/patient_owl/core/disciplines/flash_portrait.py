@@ -115,7 +115,8 @@ def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Pr
     starts_s = max(0.0, ends_s - movement_s)
     cues = [Cue(starts_s, "move", "performer", movement_s), Cue(ends_s, "on_the_mark", "performer")]
     if intent.word("fired") == "fired_by_hand":
-        cues.append(Cue(ends_s, "flash", first_of(intent, "flash").who))
+        who = first_of(intent, "flash").who
+        cues.append(Cue(ends_s, "flash", who, about=(("who", who),)))
     return Program(frame.phases, tuple(cues))
 
 

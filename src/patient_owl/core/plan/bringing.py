@@ -92,7 +92,7 @@ def cued(program: Program, given: Sequence[Given], told: Collection[str] = ()) -
 
 def _cues(given: Given) -> list[Cue]:
     light, lamp = given.light, given.light.lamp
-    about = (("part", light.key),)
+    about = (("part", light.key), ("who", light.who))
     if isinstance(lamp, Torch) and given.to_s is not None:
         lasts_s = given.to_s - given.from_s
         on = Cue(given.from_s, "light_on", light.who, lasts_s, about)

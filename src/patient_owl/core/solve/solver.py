@@ -30,6 +30,7 @@ AGAINST_DARK: tuple[Control, ...] = ("nd_stops", "f_number", "iso", "exposure_s"
 # Where the picture says how long is too long, time up to there is light for nothing.
 AGAINST_DARK_CAPPED: tuple[Control, ...] = ("nd_stops", "f_number", "exposure_s", "iso")
 WITHIN_STOPS = 1 / 6  # half a step of a thirds dial: no dial comes nearer
+COUNTED_STOPS = 0.21  # half the widest step of the times that are counted: 3 to 4 min
 
 
 @dataclass(frozen=True)
@@ -212,10 +213,19 @@ def _in_turn(
     positions: dict[Control, DialValue],
     miss: float,
 ) -> float:
-    """Move free controls one after another until the brightness is met; what is missed then."""
+    """Move free controls one after another until the brightness is met; what is missed then.
+
+    Gain never makes up for the coarse steps of a time that could be longer.
+    """
+    is_timed = False
     for control in order:
-        if control is not None and control in free and abs(miss) > WITHIN_STOPS + 1e-9:
+        if control is None or control not in free:
+            continue
+        coarse = is_timed and control == "iso" and miss < 0
+        if abs(miss) > (COUNTED_STOPS if coarse else WITHIN_STOPS) + 1e-9:
             miss = _moved(control, bounded, dials, positions, miss)
+            last = bounded["exposure_s"].values[-1]
+            is_timed |= control == "exposure_s" and positions[control] != last
     return miss
 
 
