@@ -10,6 +10,7 @@ from patient_owl.formats.card_pdf import FONTS
 
 A4_MM = (297.0, 210.0)  # ISO 216, landscape
 MARGIN_MM = 14.0
+HEAD_MM, LINE_MM = 24.0, 5.4
 Point = tuple[float, float]
 
 
@@ -48,7 +49,8 @@ class SheetPage(NamedTuple):
 def write_sheet_pdf(
     name: str, lines: Sequence[str], pages: Sequence[SheetPage], width_m: float, height_m: float
 ) -> bytes:
-    """A page a way round, as large as fits; each stroke with its number at its beginning."""
+    """Each way round as large as fits, on one page where both do; each stroke with its number at
+    its beginning."""
     pdf = FPDF(format=(A4_MM[1], A4_MM[0]), orientation="L")
     pdf.set_title(name)
     pdf.set_creator("Patient Owl")
@@ -56,34 +58,39 @@ def write_sheet_pdf(
     pdf.set_auto_page_break(False)
     for style, file in (("", "regular"), ("B", "bold")):
         pdf.add_font("card", style, str(FONTS / f"card-{file}.ttf"))
+    pdf.add_page()
+    room = A4_MM[0] - 2 * MARGIN_MM, A4_MM[1] - 2 * MARGIN_MM - HEAD_MM - LINE_MM * len(lines)
+    scale = min(room[0] / max(width_m, 1e-6), room[1] / max(height_m, 1e-6))
+    needs_mm = HEAD_MM + LINE_MM * len(lines) + scale * height_m
     for page in pages:
-        pdf.add_page()
+        if pdf.get_y() + needs_mm > A4_MM[1] - MARGIN_MM + 0.1:
+            pdf.add_page()
         pdf.set_font("card", "B", 16)
         pdf.cell(0, 8, f"{name}: {page.title}", new_x="LMARGIN", new_y="NEXT")
         pdf.set_font("card", "", 10)
         for line in lines:
-            pdf.cell(0, 5.4, line, new_x="LMARGIN", new_y="NEXT")
-        _draw(pdf, page.strokes, width_m, height_m, pdf.get_y() + 8)
+            pdf.cell(0, LINE_MM, line, new_x="LMARGIN", new_y="NEXT")
+        top_mm = pdf.get_y() + 8
+        _draw(pdf, page.strokes, MARGIN_MM + (room[0] - scale * width_m) / 2, top_mm, scale)
+        pdf.set_y(top_mm + scale * height_m + 8)
     return bytes(pdf.output())
 
 
 def _draw(
-    pdf: FPDF, strokes: Sequence[DrawnStroke], width_m: float, height_m: float, top_mm: float
+    pdf: FPDF, strokes: Sequence[DrawnStroke], left_mm: float, top_mm: float, scale: float
 ) -> None:
-    room = A4_MM[0] - 2 * MARGIN_MM, A4_MM[1] - top_mm - MARGIN_MM
-    scale = min(room[0] / max(width_m, 1e-6), room[1] / max(height_m, 1e-6))
-    left = MARGIN_MM + (room[0] - scale * width_m) / 2
-    placed = [[(left + scale * x, top_mm + scale * y) for x, y in s.points] for s in strokes]
-    pdf.set_draw_color(0)
-    pdf.set_line_width(0.9)
-    for points in placed:
-        pdf.polyline(points)
+    """scale: millimetres on paper for a metre in the air."""
+    placed = [[(left_mm + scale * x, top_mm + scale * y) for x, y in s.points] for s in strokes]
     pdf.set_draw_color(150)
     pdf.set_line_width(0.2)
     pdf.set_dash_pattern(dash=1, gap=1)
     for before, after in pairwise(placed):
         pdf.line(*before[-1], *after[0])  # in the dark
     pdf.set_dash_pattern()
+    pdf.set_draw_color(0)
+    pdf.set_line_width(0.9)
+    for points in placed:
+        pdf.polyline(points)
     pdf.set_font("card", "", 7)
     for number, (points, stroke) in enumerate(zip(placed, strokes, strict=True), 1):
         x, y = points[0]

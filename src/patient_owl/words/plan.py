@@ -151,6 +151,7 @@ def way_text(way: WayOut) -> str:
 
 _WAYS: Mapping[str, str] = {
     "let_go_lever": "Let go of the {lever:lever} you set.",
+    "dim": "Dim it by {stops:stops}, by its own steps.",
     "step_back": "Step back to {distance_m:metres}: {stops:stops} less.",
     "come_closer": "Come closer, to {distance_m:metres}: {stops:stops} more.",
     "gel": "Put {stops:stops} of gel or cloth before it.",

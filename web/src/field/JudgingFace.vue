@@ -10,8 +10,11 @@ const { run, verdicts } = defineProps<{
   run: Run
   verdicts: Schemas['VerdictOut'][]
   picture: string | null
+  /** What a word may be about, where there are several lights. */
+  lights: Schemas['AskedOut'][]
 }>()
 const emit = defineEmits<{
+  about: [light: Schemas['AskedOut']]
   judge: [verdict: Verdict | null]
   choose: [frame: number | null]
   discard: []
@@ -41,6 +44,17 @@ const what = computed(() => run.judgedName || 'the picture')
     <img v-if="picture" :src="picture" alt="The simulated picture" />
     <p class="made figures">{{ run.title }}, {{ run.made[0]?.setting.text }}</p>
     <p class="ask">Look at {{ what }}. What did you see?</p>
+    <div v-if="lights.length > 1" class="row small lights" role="group" aria-label="Judge">
+      <button
+        v-for="light in lights"
+        :key="light.key"
+        type="button"
+        :aria-pressed="light.key === run.judged"
+        @click="emit('about', light)"
+      >
+        {{ light.name }}
+      </button>
+    </div>
     <div v-for="(row, i) in rows" :key="i" class="row">
       <button
         v-for="v in row"
@@ -59,3 +73,8 @@ const what = computed(() => run.judgedName || 'the picture')
 </template>
 
 <style scoped src="./field.css"></style>
+<style scoped>
+.lights {
+  flex-wrap: wrap;
+}
+</style>

@@ -280,6 +280,18 @@ test('a light changed since goes with the next take, and no answer made before i
   expect(server.bodies).toMatchObject([{ scene_changed: ['whole'] }, { scene_changed: [] }])
 })
 
+test('a word about another light is kept under it, and follows no answer made for the first', async () => {
+  const { field, shot: of } = await opened()
+  server.isUp = false
+  const made = settled(begun(of, field.progressOf(of).setting, options, 0), 60_000)
+  await field.step({ ...made, judged: 'torch_1', judgedName: 'the torch' })
+  await field.judge('bright')
+  expect(field.progressOf(of)).toMatchObject({ setting: { text: 'first' }, isBeyond: true })
+  server.isUp = true
+  await field.sync()
+  expect(server.bodies).toMatchObject([{ verdicts: { torch_1: 'bright' } }])
+})
+
 test('closing the browser loses neither the night, nor the takes, nor a run that waits', async () => {
   const { field, shot: of } = await opened()
   server.isUp = false

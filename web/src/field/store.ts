@@ -210,7 +210,8 @@ export const useField = defineStore('field', () => {
     const before = progressOf(shot)
     // what was worked out beforehand knows nothing of a changed scene
     const isSame = made.setting.text === before.setting.text && before.changed.length === 0
-    const holds = !made.isEarly && isSame
+    // and it is about the light the picture is exposed for
+    const holds = !made.isEarly && isSame && of.judged === shot.judged
     const answer = verdict && holds ? before.answers[verdict] : undefined
     const takes = before.takes + 1
     // over what is settled already it tells nothing new, and neither does no word at all

@@ -19,6 +19,7 @@ import {
   type Run,
 } from './run'
 import { callsOf, cuesAround } from './performance'
+import type { Schemas } from '../api/client'
 import { useField } from './store'
 import { useCamera } from './useCamera'
 import { useVoice, voices, type Voice } from './useVoice'
@@ -178,6 +179,12 @@ export function useRun(nightId: () => string) {
     if (of) await attach(of, await field.choose(right))
   }
 
+  /** The word is about another of its lights. */
+  async function about(light: Schemas['AskedOut']): Promise<void> {
+    const of = run.value
+    if (of) await field.step({ ...of, judged: light.key, judgedName: light.name })
+  }
+
   /** A frame of a series is due. */
   const callOut = (words: string) => voice.mark(sound.value, words)
 
@@ -205,6 +212,7 @@ export function useRun(nightId: () => string) {
     stop,
     finish,
     discard,
+    about,
     judge,
     choose,
   }

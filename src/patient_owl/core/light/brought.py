@@ -77,7 +77,11 @@ class Brought:
                 pixel_m = pixel_rad * self.distance_m
                 found = drawn(self.key, lamp, self.pace_m_s, pixel_m, where)
         return replace(
-            found, source=self.kind, levers=self._held(found), distance_m=self.distance_m
+            found,
+            source=self.kind,
+            levers=self._held(found),
+            distance_m=self.distance_m,
+            dims_stops=self.lamp.dims_stops if isinstance(self.lamp, Torch) else 0.0,
         )
 
     def _held(self, part: LightPart) -> tuple[Lever, ...]:

@@ -73,7 +73,8 @@ class LightPart:
     does not answer to time, their exposure value alone). sigma_stops: one standard deviation.
     placement_stops: where it is wanted, from mid-grey. source: code of what makes it. levers: its
     private controls, cheapest first. changes: None while it stands still. found_stops: how much of
-    ev100 was found here before, against the bare prediction. distance_m: of a lamp somebody brings.
+    ev100 was found here before, against the bare prediction. distance_m: of a lamp somebody brings;
+    dims_stops: how far its own steps take it down.
     """
 
     key: str
@@ -86,6 +87,7 @@ class LightPart:
     changes: Changes | None = None
     found_stops: float = 0.0
     distance_m: float | None = None
+    dims_stops: float = 0.0
 
     @property
     def wanted_ev100(self) -> float:

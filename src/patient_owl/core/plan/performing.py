@@ -28,11 +28,14 @@ REST_STOPS = -2.0  # so that the performed light leads; common practice
 
 # What clothes take off a figure against a mid-grey one. Common practice: two to three for dark.
 CLOTHES_STOPS = {"clothes_dark": -2.5, "clothes_usual": -1.0, "clothes_light": 0.5}
+# What somebody's own tool throws on him, over what the place gives. Common practice.
+SPILL_STOPS = {"tool_hooded": 0.0, "tool_bare": 2.0}
 WALK_M_S = 1.0  # in the dark, with something in the hands: 3 to 4 km/h; common practice
 PERFORMING_INPUTS = (
     InputSpec("delay_s", "number", None, "s", 0, 300, 1),
     InputSpec("walk_in_m", "number", None, "m", 0, 500, 1),
     InputSpec("clothes", "choice", "clothes_dark", options=tuple(CLOTHES_STOPS)),
+    InputSpec("spill", "choice", "tool_hooded", options=tuple(SPILL_STOPS)),
 )
 
 
@@ -104,6 +107,6 @@ def rest_lands(solution: Solution) -> Reason:
 
 def ghost(intent: Intent, exposure_s: float) -> Reason:
     """How long somebody may stay in one spot of the frame unseen. [derived_ghost]"""
-    stops = CLOTHES_STOPS[intent.word("clothes")]
+    stops = CLOTHES_STOPS[intent.word("clothes")] + SPILL_STOPS[intent.word("spill")]
     unseen_s = min(exposure_s, exposure_s * GHOST_SHARE * 2**-stops)
     return Reason("stay_unseen", {"unseen_s": unseen_s, "exposure_s": exposure_s}, "derived_ghost")

@@ -25,6 +25,7 @@ FASTEST_F_NUMBER = 0.95  # nothing faster is made for cameras; common practice
 Way = Literal[
     "let_go",
     "let_go_lever",
+    "dim",
     "step_back",
     "come_closer",
     "gel",
@@ -44,6 +45,7 @@ Way = Literal[
 WAY_ORDER: tuple[Way, ...] = (
     "let_go",
     "let_go_lever",
+    "dim",
     "step_back",
     "come_closer",
     "gel",
@@ -179,6 +181,8 @@ def _brought_conflict(part: LightPart, miss_stops: float) -> Conflict | None:
         code: Way = "step_back" if missing < 0 else "come_closer"
         distance_m = part.distance_m * 2 ** (-missing / 2)
         ways.append(WayOut(code, {"distance_m": distance_m, "stops": stops}))
+    if missing < 0 and part.dims_stops > 0:
+        ways.append(WayOut("dim", {"stops": min(stops, part.dims_stops)}))
     if missing < 0:
         ways.append(WayOut("gel", {"stops": stops}))
     if missing < 0 and "share" in keys:

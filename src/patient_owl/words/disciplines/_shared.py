@@ -18,6 +18,7 @@ WORDS = Words(
         "delay_s": Question("Opens after", "Seconds from the button, to get into place."),
         "walk_in_m": Question("Or walk in over", "The delay that takes in the dark."),
         "clothes": Question("Clothes of who is in the frame", "Dark ones vanish sooner."),
+        "spill": Question("The light in hand is", "Its spill shows whoever holds it."),
         "sky_placement_stops": Question(
             "Place the sky", "Stops from mid-grey. A night sky usually sits about 2 under."
         ),
@@ -57,6 +58,8 @@ WORDS = Words(
         "clothes_dark": "dark, with gloves",
         "clothes_usual": "usual",
         "clothes_light": "light",
+        "tool_hooded": "hooded, no spill on its holder",
+        "tool_bare": "bare, it lights its holder",
         "moves_still": "stay still",
         "moves_runs": "run",
         "natural": "the sky alone, as predicted",
