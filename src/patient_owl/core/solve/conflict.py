@@ -10,7 +10,7 @@ keeping only those without which the conflict vanishes: an irreducible set. [chi
 import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
-from typing import Literal, NamedTuple
+from typing import Literal, NamedTuple, get_args
 
 from patient_owl.core.exposure.dials import CONTROLS, Control, Dial, DialValue
 from patient_owl.core.light.part import LightPart
@@ -22,6 +22,8 @@ MET_STOPS = 0.25
 MOST_STACKED_FRAMES = 64  # beyond it the night is over; common practice
 FASTEST_F_NUMBER = 0.95  # nothing faster is made for cameras; common practice
 
+# Cheapest first: a hand's turn, a few steps, glass in the bag, more frames, waiting, another wish,
+# money.
 Way = Literal[
     "let_go",
     "let_go_lever",
@@ -32,34 +34,15 @@ Way = Literal[
     "bounce",
     "more_pops",
     "helpers",
-    "give_up",
     "add_filter",
     "stack",
-    "faster_lens",
-    "more_light",
     "other_hour",
+    "more_light",
+    "give_up",
+    "faster_lens",
     "accept",
 ]
-# Cheapest first: a hand's turn, a few steps, glass in the bag, more frames, another wish, waiting,
-# money.
-WAY_ORDER: tuple[Way, ...] = (
-    "let_go",
-    "let_go_lever",
-    "dim",
-    "step_back",
-    "come_closer",
-    "gel",
-    "bounce",
-    "more_pops",
-    "helpers",
-    "add_filter",
-    "stack",
-    "other_hour",
-    "more_light",
-    "give_up",
-    "faster_lens",
-    "accept",
-)
+WAY_ORDER: tuple[Way, ...] = get_args(Way)
 
 
 class WayOut(NamedTuple):
