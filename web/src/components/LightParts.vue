@@ -171,6 +171,21 @@ li {
   margin: 2px 0 0;
 }
 
+@media (max-width: 600px) {
+  .line {
+    flex-wrap: wrap;
+  }
+
+  .name {
+    flex: 1;
+  }
+
+  .time {
+    order: 1;
+    flex-basis: 100%;
+  }
+}
+
 .questions {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));

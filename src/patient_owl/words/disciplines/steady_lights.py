@@ -11,7 +11,7 @@ WORDS = Words(
     },
     options={"clear_air": "clear", "hazy": "haze or smoke"},
     reasons={
-        "panel_ratio": "the first two panels stand {stops:stops} apart, {gain:number} to 1",
+        "panel_ratio": "the first two panels stand {stops:stops} apart, {gain:.1f} to 1",
         "opposite": "opposite colours part the planes of the picture",
         "neighbouring": "neighbouring colours keep it quiet",
         "haze_shows": "haze throws light back: begin {stops:stops} lower and look",
