@@ -27,6 +27,7 @@ from patient_owl.storage.migrate import migrate
 from patient_owl.tls import Certificate, own_certificate
 
 GRACE_S = 5  # answers under way may end
+_STARTED_BY = "PATIENT_OWL_STARTED_BY"  # which process started those that answer
 _PR_SET_PDEATHSIG = 1  # Linux: the signal a process gets when its parent dies
 
 
@@ -60,6 +61,7 @@ def serve_until_ended(settings: Settings, certificate: Certificate | None) -> No
     """The processes that answer, under one that replaces those that die."""
     for name, value in settings.model_dump().items():
         os.environ[f"OWL_{name.upper()}"] = str(value)
+    os.environ[_STARTED_BY] = str(os.getpid())
     scheme = "https" if certificate else "http"
     address = f"{scheme}://{settings.host}:{settings.port}"
     print(f"\n  Patient Owl is at {address}   (Ctrl-C stops it)\n", flush=True)
@@ -82,8 +84,11 @@ def serve_until_ended(settings: Settings, certificate: Certificate | None) -> No
 
 
 def one_of_several() -> FastAPI:
-    """The application of a process that ends with the one that started it, even by kill -9."""
+    """The application of a process that ends with the one that started it, even by kill -9, and
+    even where that happened before it could ask to be told."""
     ctypes.CDLL(None).prctl(_PR_SET_PDEATHSIG, int(signal.SIGTERM))
+    if os.getppid() != int(os.environ[_STARTED_BY]):
+        sys.exit(0)
     return served()
 
 
