@@ -11,7 +11,6 @@ from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.light.dose import (
     lit_radius_m,
-    lux_from_above,
     painted,
     painting,
     shadow_edge_m,
@@ -82,10 +81,10 @@ def test_a_swept_lamp_is_as_soft_as_a_source_of_that_size() -> None:
 
 # A lamp in the air: I·cos³/h², by adding up the inverse square and the cosine apart.
 def test_a_lamp_under_a_drone_lights_a_pool_of_known_size() -> None:
-    slant, cosine = math.hypot(20, 15), 20 / math.hypot(20, 15)
-    assert lux_from_above(3000, 20, 15) == pytest.approx(3000 * cosine / slant**2)
-    edge = lit_radius_m(20, 1)
-    assert lux_from_above(3000, 20, edge) == pytest.approx(3000 / 20**2 / 2)
+    slant = math.hypot(20, lit_radius_m(20, 1))
+    from_upright_deg = math.degrees(math.acos(20 / slant))
+    under, aside = illuminance_lux(3000, 20), illuminance_lux(3000, slant, from_upright_deg)
+    assert aside == pytest.approx(under / 2)
 
 
 # Handbook, section 6.9: 1000 lx at 1 m, 5 %, 4 m is 3.1 lx: at 30 s, f/4, ISO 800 +4.2 stops.

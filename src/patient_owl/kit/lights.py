@@ -1,5 +1,6 @@
 """The lights one brings, on the wire: each by the figure its maker prints or somebody measured."""
 
+import math
 from abc import abstractmethod
 from typing import Annotated, Any, Literal, Self, TypeVar
 
@@ -159,11 +160,8 @@ class BarSpec(_Drawing):
     least_percent: LeastPercent = 1
 
     def to_domain(self) -> Tool:
-        length_m = self.length_cm / 100
-        return Tool(self.intensity_cd, length_m, length_m / self.pixels, self.pixels)
-
-
-LightSpec = TorchSpec | PanelSpec | FlashSpec | ToolSpec | BarSpec
+        dims_stops = math.log2(100 / self.least_percent)
+        return Tool(self.intensity_cd, self.length_cm / 100, 0.0, self.pixels, dims_stops)
 
 
 def renewed_light(spec: Any) -> Any:

@@ -1,7 +1,7 @@
 """The lights brought to a shot, on the wire, and the form each kind asks."""
 
 from collections.abc import Callable
-from typing import Annotated, Literal
+from typing import Annotated, get_args
 from uuid import UUID
 
 from pydantic import BaseModel, Field
@@ -21,7 +21,7 @@ from patient_owl.words.lights import KINDS, OPTIONS, QUESTIONS
 MOST_LIGHTS = 8
 LeverValue = Annotated[float, Field(gt=0, le=1e5)]
 _least, _most = PLACEMENT_RANGE_STOPS
-LightKey = Annotated[str, Field(pattern=r"^(torch|panel|flash|tool|bar)_[1-9]$")]
+LightKey = Annotated[str, Field(pattern=rf"^({'|'.join(get_args(LightKind))})_[1-9]$")]
 
 
 class BroughtIn(Asked):
@@ -103,7 +103,7 @@ def checked_lights(lights: list[BroughtIn]) -> list[BroughtIn]:
 class LightKindOut(BaseModel):
     """A kind of light to bring: how it is called, what of the kit it may be, what it is asked."""
 
-    kind: Literal["torch", "panel", "flash", "tool", "bar"]
+    kind: LightKind
     title: str
     questions: list[QuestionOut]
 

@@ -250,8 +250,9 @@ class DisciplineOut(BaseModel):
 
 class DisciplinesOut(BaseModel):
     """The kinds of picture, what every shot is asked whatever it is to be, and the kinds of light
-    that may be brought to it."""
+    that may be brought to it, and what is asked about strokes."""
 
     shot: list[QuestionOut]
     disciplines: list[DisciplineOut]
     lights: list[LightKindOut]
+    strokes: list[QuestionOut]

@@ -14,7 +14,8 @@ from patient_owl.formats.stroke_sheet import (
     write_sheet_pdf,
     write_sheet_svg,
 )
-from patient_owl.words.strokes import sheet_lines
+from patient_owl.questions import QuestionOut, question_of
+from patient_owl.words.strokes import QUESTIONS, sheet_lines
 
 MOST_LINES, MOST_LINE_POINTS = 200, 2000
 Coordinate = Annotated[float, Field(ge=-1e6, le=1e6)]
@@ -47,6 +48,14 @@ def kept_lines(lines: list[list[tuple[float, float]]]) -> list[list[list[float]]
     if longest > MOST_LINE_POINTS:
         raise WrongValue("file", f"at most {MOST_LINE_POINTS} points in a line", longest)
     return [[[x, y] for x, y in line] for line in lines]
+
+
+def stroke_questions() -> list[QuestionOut]:
+    """What is asked about what is drawn, beside the lines themselves."""
+    return [
+        question_of(key, StrokesIn.model_fields[key], words, {}, "text" if key == "text" else None)
+        for key, words in QUESTIONS.items()
+    ]
 
 
 class StrokeOut(BaseModel):

@@ -1,7 +1,15 @@
 """A stroke sheet in words."""
 
+from collections.abc import Mapping
+
 from patient_owl.core.strokes.sheet import COVER_S, Sheet
+from patient_owl.words.asked import Asked
 from patient_owl.words.formats import duration, metres, number
+
+QUESTIONS: Mapping[str, Asked] = {
+    "text": Asked("Words", "", "Or draw, or read a file."),
+    "height_m": Asked("This high", "m", "A capital, or the whole drawing."),
+}
 
 
 def sheet_lines(sheet: Sheet) -> list[str]:

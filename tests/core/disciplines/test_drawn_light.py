@@ -90,6 +90,26 @@ def test_a_bars_walk_fits_its_columns() -> None:
     assert plan.lead.quantities["pace_m_s"] == pytest.approx(0.5)
 
 
+# A blade carried upright spreads its light over its 40 cm instead of its 8: five times as wide is
+# log2 5 darker. [D: the writing formula's w]
+def test_a_blade_carried_upright_is_spread_over_its_length() -> None:
+    blade = Brought("tool_1", Tool(4.0, 0.08, 0.4), 6.0, placement_stops=1.5)
+    walk = {"figure": "blade_walk", "walk_m_s": 0.5}
+    upright = planned("spun_light", DARK, brought=[blade], **walk)  # type: ignore[arg-type]
+    pen_wide = Brought("tool_1", Tool(4.0, 0.08), 6.0, placement_stops=1.5)
+    along = planned("spun_light", DARK, brought=[pen_wide], **walk)  # type: ignore[arg-type]
+    assert along.parts[0].ev100 - upright.parts[0].ev100 == pytest.approx(math.log2(5))
+
+
+# 200 columns of a bar with 144 pixels to the metre are 1.39 m wide when they are square. [D]
+def test_a_bar_says_over_what_walk_its_picture_keeps_its_proportions() -> None:
+    bar = Brought("bar_1", Tool(60.0, 1.0, pixels=144), 6.0)
+    plan = planned("spun_light", DARK, brought=[bar], figure="bar_walk", columns=200.0, walk_m=2.78)
+    told = quantities(plan, "bar_proportions")
+    assert told["walk_m"] == pytest.approx(1.389, abs=0.001)
+    assert told["share"] == pytest.approx(2.0, abs=0.01)
+
+
 # Straight down water gives back 2 % (5.6 stops under), flat along it nearly all. [hecht2016]
 def test_the_flatter_the_lens_looks_onto_water_the_brighter_the_image() -> None:
     asked = {"water_before": "still_water", "lens_over_water_m": 0.5, "tool_over_water_m": 0.5}

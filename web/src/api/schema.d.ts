@@ -2207,7 +2207,7 @@ export interface components {
         /**
          * DisciplinesOut
          * @description The kinds of picture, what every shot is asked whatever it is to be, and the kinds of light
-         *     that may be brought to it.
+         *     that may be brought to it, and what is asked about strokes.
          */
         DisciplinesOut: {
             /** Disciplines */
@@ -2216,6 +2216,8 @@ export interface components {
             lights: components["schemas"]["LightKindOut"][];
             /** Shot */
             shot: components["schemas"]["QuestionOut"][];
+            /** Strokes */
+            strokes: components["schemas"]["QuestionOut"][];
         };
         /**
          * DivisionOut

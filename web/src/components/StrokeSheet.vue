@@ -5,11 +5,13 @@
  */
 import { computed, ref, useTemplateRef } from 'vue'
 
+import QuestionField from './QuestionField'
 import { useRehearsal } from '../composables/useRehearsal'
 import { useStrokes, type Strokes } from '../composables/useStrokes'
 import type { ApiError, Schemas } from '../api/client'
 
-const { strokes, sheet, shotId, error } = defineProps<{
+const { questions, strokes, sheet, shotId, error } = defineProps<{
+  questions: Schemas['QuestionOut'][]
   strokes: Strokes | null
   sheet: Schemas['SheetOut'] | null
   shotId: string
@@ -44,20 +46,13 @@ const count = (seconds: number) => seconds.toFixed(1)
   <section aria-labelledby="strokes-title">
     <h2 id="strokes-title">Stroke sheet</h2>
     <div class="ask">
-      <v-text-field
-        label="Words"
-        :model-value="strokes?.text ?? ''"
-        :error-messages="error?.fault('text')"
-        @update:model-value="own.write"
-      />
-      <v-text-field
-        label="Capitals, or the drawing, this high"
-        type="number"
-        suffix="m"
-        step="0.1"
-        :model-value="strokes?.height_m ?? own.USUAL_HEIGHT_M"
-        :error-messages="error?.fault('height_m')"
-        @update:model-value="own.size"
+      <QuestionField
+        v-for="question in questions"
+        :key="question.key"
+        :question="question"
+        :value="strokes?.[question.key as keyof Strokes] ?? question.default"
+        :error="error?.fault(question.key)"
+        @answer="(value) => own.answer(question, value)"
       />
     </div>
     <div class="acts">

@@ -1,5 +1,5 @@
 /** What is drawn with light: words, lines of a finger or mouse, or those of a file. */
-import { onScopeDispose, ref } from 'vue'
+import { ref } from 'vue'
 
 import { client, data, type Schemas } from '../api/client'
 import { upload } from '../api/upload'
@@ -7,8 +7,6 @@ import { upload } from '../api/upload'
 export type Strokes = Schemas['StrokesIn']
 type Line = number[][]
 
-const USUAL_HEIGHT_M = 0.5
-const KEPT_AFTER_MS = 500 // what is typed or drawn goes on for a moment
 const LEAST_STEP = 1.5 // units of the pad: nearer points tell nothing
 
 export function useStrokes(
@@ -18,24 +16,16 @@ export function useStrokes(
   const isDrawing = ref(false)
   const lines = ref<Line[]>([])
   const trouble = ref('')
-  let waiting: ReturnType<typeof setTimeout> | undefined
 
-  function soon(part: Partial<Strokes>): void {
-    clearTimeout(waiting)
-    waiting = setTimeout(() => {
-      const height_m = current()?.height_m ?? USUAL_HEIGHT_M
-      const { text = '', lines: kept = [] } = current() ?? {}
-      const next = { text, lines: kept, height_m, ...part }
-      change(next.text.trim() || next.lines.length ? next : null)
-    }, KEPT_AFTER_MS)
+  /** A part of it said otherwise; what nobody said the server fills in. */
+  const say = (part: Partial<Strokes>) => change({ ...current(), ...part } as Strokes)
+
+  function answer(question: Schemas['QuestionOut'], value: unknown): void {
+    say({ [question.key]: value ?? question.default })
   }
-
-  const write = (text: string) => soon({ text })
-  const size = (typed: string) => Number(typed) > 0 && soon({ height_m: Number(typed) })
 
   function clear(): void {
     lines.value = []
-    clearTimeout(waiting)
     change(null)
   }
 
@@ -61,7 +51,7 @@ export function useStrokes(
     lines.value = [...lines.value.slice(0, -1), [...line, point]]
   }
 
-  const up = () => soon({ text: '', lines: lines.value.filter((line) => line.length > 1) })
+  const up = () => say({ text: '', lines: lines.value.filter((line) => line.length > 1) })
 
   async function pick(event: Event): Promise<void> {
     const input = event.target as HTMLInputElement
@@ -72,12 +62,11 @@ export function useStrokes(
     try {
       const found = await data(client.POST('/api/v1/strokes', { ...upload(file) }))
       lines.value = found
-      soon({ text: '', lines: found })
+      say({ text: '', lines: found })
     } catch (error) {
       trouble.value = error instanceof Error ? error.message : 'The file could not be read.'
     }
   }
 
-  onScopeDispose(() => clearTimeout(waiting))
-  return { isDrawing, lines, trouble, write, size, clear, down, move, up, pick, USUAL_HEIGHT_M }
+  return { isDrawing, lines, trouble, answer, clear, down, move, up, pick }
 }

@@ -37,8 +37,8 @@ export function callsOf(run: Run): Call[] {
 }
 
 /** The cue that holds at a moment, and the one that comes next. */
-export function cuesAround(run: Run, now: number): { now: string; next: Call | null } {
-  const cues = callsOf(run).filter((one) => one.kind === 'cue')
+export function cuesAround(calls: Call[], now: number): { now: string; next: Call | null } {
+  const cues = calls.filter((one) => one.kind === 'cue')
   const said = cues.filter((one) => one.at <= now)
   return { now: said.at(-1)?.text ?? '', next: cues.find((one) => one.at > now) ?? null }
 }

@@ -119,7 +119,8 @@ export function useRun(nightId: () => string) {
 
   const calls = computed(() => (run.value ? callsOf(run.value) : []))
   // tones go ahead of time, whatever the page does meanwhile
-  watch([calls, sound], () => voice.ahead(sound.value, calls.value, Date.now()), {
+  const minute = computed(() => Math.floor(now.value / 60_000))
+  watch([calls, sound, minute], () => voice.ahead(sound.value, calls.value, Date.now()), {
     immediate: true,
   })
   // words are said when they are due; where nobody can see, their tone is all there is
@@ -139,7 +140,7 @@ export function useRun(nightId: () => string) {
     if (!isTaken) voice.second(sound.value, second, left)
   }
 
-  const cues = computed(() => (run.value ? cuesAround(run.value, now.value) : null))
+  const cues = computed(() => (calls.value.length ? cuesAround(calls.value, now.value) : null))
   const cueNow = computed(() => (moment.value?.stage === 'open' ? (cues.value?.now ?? '') : ''))
   /** What a helper calls out next, and in how many seconds. */
   const cueNext = computed(() => {

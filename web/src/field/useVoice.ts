@@ -10,6 +10,7 @@ export const voices = ['silent', 'ticks', 'tones', 'spoken'] as const
 export type Voice = (typeof voices)[number]
 
 const SPOKEN_EVERY_S = 10
+const AHEAD_MS = 10 * 60_000 // a night of frames at once would choke the sound card
 const LOUD = 0.9 // from a pocket
 const SOUNDS: Record<Kind, [hertz: number, seconds: number]> = {
   open: [523, 0.5],
@@ -23,13 +24,14 @@ export interface UseVoiceReturn {
   second: (voice: Voice, elapsed: number, left: number | null) => void
   /** Say something now. */
   mark: (voice: Voice, words: string) => void
-  /** Everything of a sitting ahead of time; what was handed over before is taken back. */
+  /** The next minutes of a sitting; what was handed over and is not wanted any more is taken back.
+   * Asked again every minute: a hidden page still gets that far. */
   ahead: (voice: Voice, calls: Call[], now: number) => void
 }
 
 export function useVoice(): UseVoiceReturn {
   let audio: AudioContext | null = null
-  let handed: OscillatorNode[] = []
+  const handed = new Map<number, OscillatorNode>()
   const speech = typeof speechSynthesis === 'undefined' ? null : speechSynthesis
 
   function beep(hertz: number, seconds: number, in_s = 0): OscillatorNode {
@@ -65,11 +67,15 @@ export function useVoice(): UseVoiceReturn {
   }
 
   function ahead(voice: Voice, calls: Call[], now: number): void {
-    for (const tone of handed) tone.stop()
-    handed = []
-    if (voice === 'silent') return
-    for (const { at, kind } of calls)
-      if (at >= now) handed.push(beep(...SOUNDS[kind], (at - now) / 1000))
+    const wanted = voice === 'silent' ? [] : calls.filter((c) => c.at < now + AHEAD_MS)
+    const moments = new Set(wanted.map((c) => c.at))
+    for (const [at, tone] of handed)
+      if (!moments.has(at)) {
+        tone.stop()
+        handed.delete(at)
+      }
+    for (const { at, kind } of wanted)
+      if (at >= now && !handed.has(at)) handed.set(at, beep(...SOUNDS[kind], (at - now) / 1000))
   }
 
   onScopeDispose(() => {

@@ -133,6 +133,7 @@ onBeforeRouteLeave(shot.keepNow)
           />
           <StrokeSheet
             v-if="shot.plan.value.draws_strokes"
+            :questions="disciplines.value.value?.strokes ?? []"
             :strokes="shot.draft.value.strokes ?? null"
             :sheet="shot.plan.value.sheet"
             :shot-id="shotId"

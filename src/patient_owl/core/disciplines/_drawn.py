@@ -12,26 +12,21 @@ from patient_owl.core.limits.limit import Limit
 from patient_owl.core.plan.bringing import pixel_rad
 from patient_owl.core.plan.common import (
     bracket_of,
-    kit_marks,
     light_inputs,
-    light_reasons,
-    lit_part,
     releasing,
     setting_up,
-    time_reasons,
 )
 from patient_owl.core.plan.performing import (
     PERFORMING_INPUTS,
-    beside,
     first_of,
     ghost,
     rest_input,
-    rest_lands,
+    serve,
+    served_reasons,
 )
 from patient_owl.core.plan.sketch import Sketch
 from patient_owl.core.plan.types import Intent, Plan, Recipe, Scene
 from patient_owl.core.reason import Reason
-from patient_owl.core.solve.solver import solve
 
 START_F_NUMBER = 8.0
 WIDEST_F_NUMBER, NARROWEST_F_NUMBER = 2**2.5, 2**4.0  # f/5.6 and f/16; common practice
@@ -57,25 +52,24 @@ def drawn_plan(
     cautions: tuple[str, ...],
     facts: tuple[Reason, ...],
     sketch: Sketch | None,
-    pace_m_s: float | None = None,
+    pace_m_s: float,
+    is_upright: bool = False,
 ) -> Plan:
     """Aperture and ISO for the tool, time for the performance and the rest.
 
-    pace_m_s: where it follows from the figure that is drawn.
+    pace_m_s: as it follows from the figure that is drawn. is_upright: carried along as a blade is.
     """
-    tool = tool_of(intent)
-    if pace_m_s is not None:
-        tool = replace(tool, pace_m_s=pace_m_s)
+    tool = replace(tool_of(intent), pace_m_s=pace_m_s)
+    if is_upright and isinstance(tool.lamp, Tool):
+        tool = replace(tool, lamp=tool.lamp.upright)
     start: dict[Control, float] = {
         "exposure_s": lasts_s,
         "f_number": START_F_NUMBER,
         "iso": kit.base_iso,
     }
     line = tool.part(pixel_rad(kit))
-    rest = lit_part(scene, intent, intent.number("rest_placement_stops"), key="rest")
-    rest, performing = beside(rest, line, kit, tool.at_s, lasts_s, longest_s)
-    limits = (*performing, *_apertures(kit), *kit_marks(scene, kit))
-    solution = solve((line, rest), kit.dials, limits, start, intent.choice)
+    times_s = tool.at_s, lasts_s, longest_s
+    solution, limits = serve(scene, kit, intent, line, start, times_s, _apertures(kit))
     white = solution.landings[0].landed_stops > LINE_WHITE_STOPS
     return Plan(
         solution=solution,
@@ -84,9 +78,7 @@ def drawn_plan(
         reasons=(
             _line_lands(solution.landings[0].landed_stops),
             *((Reason("line_white", {"stops": LINE_WHITE_STOPS}),) if white else ()),
-            rest_lands(solution),
-            *light_reasons(scene, intent, solution),
-            *time_reasons(solution, kit),
+            *served_reasons(scene, kit, intent, solution),
         ),
         limits=limits,
         steps=(

@@ -12,21 +12,17 @@ from patient_owl.core.light.part import DRAWN
 from patient_owl.core.limits.aperture import diffraction
 from patient_owl.core.plan.common import (
     bracket_of,
-    kit_marks,
     light_inputs,
-    light_reasons,
-    lit_part,
     releasing,
     setting_up,
-    time_reasons,
 )
 from patient_owl.core.plan.performing import (
     PERFORMING_INPUTS,
     as_lead,
-    beside,
     first_of,
     opened,
-    rest_lands,
+    serve,
+    served_reasons,
 )
 from patient_owl.core.plan.sketch import Line, Ring, Sketch
 from patient_owl.core.plan.types import (
@@ -39,7 +35,7 @@ from patient_owl.core.plan.types import (
 )
 from patient_owl.core.program.program import Cue, Program
 from patient_owl.core.reason import Reason
-from patient_owl.core.solve.solver import Solution, solve
+from patient_owl.core.solve.solver import Solution
 
 START_F_NUMBER, START_ISO = 5.6, 200.0  # common practice
 BLACK_STOPS = -4.0  # a frame without light must lie under it; common practice
@@ -58,11 +54,9 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         "iso": START_ISO,
     }
     lead = as_lead(flash, kit, start)
-    placed = intent.number("rest_placement_stops")
-    rest = lit_part(scene, intent, placed, key="rest", is_outdoors=True)
-    rest, performing = beside(rest, lead, kit, REACTION_S, movement_s, LONGEST_S)
-    limits = (*performing, diffraction(kit, drives=False), *kit_marks(scene, kit))
-    solution = solve((lead, rest), kit.dials, limits, start, intent.choice)
+    times_s = REACTION_S, movement_s, LONGEST_S
+    marks = (diffraction(kit, drives=False),)
+    solution, limits = serve(scene, kit, intent, lead, start, times_s, marks)
     return Plan(
         solution=solution,
         program=RECIPE.program(scene, kit, intent, solution.positions),
@@ -71,11 +65,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
             {"share": lead.levers[0].value, "distance_m": flash.distance_m},
             "ray2002-flash",
         ),
-        reasons=(
-            rest_lands(solution),
-            *light_reasons(scene, intent, solution),
-            *time_reasons(solution, kit),
-        ),
+        reasons=served_reasons(scene, kit, intent, solution),
         limits=limits,
         steps=(
             *setting_up(intent, kit),

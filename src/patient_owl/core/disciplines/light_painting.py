@@ -20,29 +20,24 @@ from patient_owl.core.limits.aperture import diffraction
 from patient_owl.core.plan.bringing import brought_parts
 from patient_owl.core.plan.common import (
     bracket_of,
-    kit_marks,
     light_inputs,
-    light_reasons,
-    lit_part,
     releasing,
     setting_up,
-    time_reasons,
 )
 from patient_owl.core.plan.performing import (
     PERFORMING_INPUTS,
     as_lead,
-    beside,
     first_of,
     ghost,
     opened,
     rest_input,
-    rest_lands,
+    serve,
+    served_reasons,
 )
 from patient_owl.core.plan.sketch import Line, Ring, Sketch
 from patient_owl.core.plan.types import InputSpec, Intent, Plan, Positions, Recipe, Scene
 from patient_owl.core.program.program import Program
 from patient_owl.core.reason import Reason
-from patient_owl.core.solve.solver import solve
 
 START_F_NUMBER = 8.0  # depth for the subject, and a dose that can be paced; common practice
 LONGEST_S = 480.0  # that anybody waits for the sky behind a painted thing; common practice
@@ -59,20 +54,15 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     lead = as_lead(torch, kit, start)
     dose_s = lead.levers[0].value
     ends_s = _ends_s(kit, intent, torch, dose_s, lead.wanted_ev100)
-    rest = lit_part(scene, intent, intent.number("rest_placement_stops"), key="rest")
-    rest, performing = beside(rest, lead, kit, torch.at_s, ends_s - torch.at_s, LONGEST_S)
-    limits = (*performing, diffraction(kit, drives=False), *kit_marks(scene, kit))
-    solution = solve((lead, rest), kit.dials, limits, start, intent.choice)
+    times_s = torch.at_s, ends_s - torch.at_s, LONGEST_S
+    marks = (diffraction(kit, drives=False),)
+    solution, limits = serve(scene, kit, intent, lead, start, times_s, marks)
     from_above = intent.word("painted_from") == "from_above"
     return Plan(
         solution=solution,
         program=RECIPE.program(scene, kit, intent, solution.positions),
         lead=_dose(torch, dose_s),
-        reasons=(
-            rest_lands(solution),
-            *light_reasons(scene, intent, solution),
-            *time_reasons(solution, kit),
-        ),
+        reasons=served_reasons(scene, kit, intent, solution),
         limits=limits,
         steps=(
             *setting_up(intent, kit),

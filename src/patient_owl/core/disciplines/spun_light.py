@@ -31,6 +31,7 @@ LONGEST_S = 240.0  # beside lit quays; common practice
 BEAM_S = 4.0  # a beam held up into haze: enough to be seen, too short to waver; common practice
 
 _ORB, _WALK, _BAR, _BEAM = "orb", "blade_walk", "bar_walk", "beam_held"
+_WALKS = (_WALK, _BAR)
 
 
 class Figure(NamedTuple):
@@ -73,6 +74,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         facts=(*_figure_facts(intent, figure), *line_facts(kit, intent), *_water(intent)),
         sketch=_sketch(kind),
         pace_m_s=figure.pace_m_s,
+        is_upright=kind in _WALKS,
     )
 
 
@@ -115,10 +117,20 @@ def _figure_facts(intent: Intent, figure: Figure) -> tuple[Reason, ...]:
             Reason("orb_pace", {"pace_m_s": figure.pace_m_s}),
         )
     if kind == _BAR:
-        return (
-            Reason("bar_columns", {"columns": intent.number("columns"), "total_s": figure.lasts_s}),
-        )
+        return _bar_facts(intent, figure)
     return ()
+
+
+def _bar_facts(intent: Intent, figure: Figure) -> tuple[Reason, ...]:
+    """How long its picture takes, and over what walk it keeps its proportions."""
+    columns = intent.number("columns")
+    shown = Reason("bar_columns", {"columns": columns, "total_s": figure.lasts_s})
+    bar = tool_of(intent).lamp
+    if not isinstance(bar, Tool) or not bar.pixels:
+        return (shown,)
+    true_m = columns * bar.width_m / bar.pixels
+    walked = {"walk_m": true_m, "share": intent.number("walk_m") / true_m}
+    return shown, Reason("bar_proportions", walked)
 
 
 def _water(intent: Intent) -> tuple[Reason, ...]:
@@ -171,7 +183,6 @@ def _sketch(kind: str) -> Sketch:
     return Sketch(1.5, (*bars, Line(((0.15, 0.8), (0.85, 0.8)), "mark", "tape")))
 
 
-_WALKS = (_WALK, _BAR)
 RECIPE = Recipe(
     key="spun_light",
     order=84,

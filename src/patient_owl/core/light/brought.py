@@ -81,7 +81,7 @@ class Brought:
             source=self.kind,
             levers=self._held(found),
             distance_m=self.distance_m,
-            dims_stops=self.lamp.dims_stops if isinstance(self.lamp, Torch) else 0.0,
+            dims_stops=self.lamp.dims_stops if isinstance(self.lamp, (Torch, Tool)) else 0.0,
         )
 
     def _held(self, part: LightPart) -> tuple[Lever, ...]:

@@ -69,12 +69,7 @@ def shadow_edge_m(sweep_m: float, distance_m: float, behind_m: float) -> float:
     return behind_m * sweep_m / distance_m
 
 
-def lux_from_above(intensity_cd: float, height_m: float, aside_m: float) -> float:
-    """On flat ground beside the foot of a lamp that hangs in the air: I·cos³/h². [derived_lamp]"""
-    slant_m = math.hypot(height_m, aside_m)
-    return intensity_cd * height_m / slant_m**3
-
-
 def lit_radius_m(height_m: float, stops: float) -> float:
-    """How far from the foot of a hanging lamp the ground is `stops` darker than under it."""
+    """How far from the foot of a hanging lamp the ground is `stops` darker than under it: beside it
+    I·cos³/h² is left. [derived_lamp]"""
     return height_m * math.sqrt(2 ** (2 * stops / 3) - 1)

@@ -6,16 +6,12 @@ its guide number, a tool that points into the lens by the candela it sends there
 """
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from patient_owl.core.errors import WrongValue
 
 # Where the beam of a torch gives a quarter of a lux, about a full Moon, its printed reach ends.
 BEAM_REACH_LUX = 0.25  # [fl1]
-
-# Light a coloured gel swallows where nobody knows better; common practice, from half a stop for
-# straw to four for a deep blue.
-GEL_STOPS = 1.5
 
 
 def intensity_from_lumens(lumens: float, beam_deg: float) -> float:
@@ -93,13 +89,20 @@ class Tool:
     """What points at the lens and draws: pen, orb, blade, tube, bar.
 
     intensity_cd: toward the lens, gel included. width_m: across the line it draws. length_m: of
-    its lit part. pixels: of a bar that shows pictures, else 0.
+    its lit part, across the band it draws when it is carried along upright. pixels: of a bar that
+    shows pictures, else 0. dims_stops: how far its own steps take it down.
     """
 
     intensity_cd: float
     width_m: float
     length_m: float = 0.0
     pixels: int = 0
+    dims_stops: float = 0.0
+
+    @property
+    def upright(self) -> "Tool":
+        """Carried along upright, as a blade or bar is: its light is spread over its length."""
+        return replace(self, width_m=max(self.width_m, self.length_m))
 
 
 Lamp = Torch | Panel | Flash | Tool

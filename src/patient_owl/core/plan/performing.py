@@ -6,8 +6,9 @@ it, and time serves the rest, within what the performance needs. Handbook, secti
 """
 
 import math
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import replace
+from typing import NamedTuple
 
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.settings import settings_on
@@ -18,10 +19,11 @@ from patient_owl.core.limits.limit import Limit
 from patient_owl.core.limits.motion import performer
 from patient_owl.core.motion.subject import GHOST_SHARE
 from patient_owl.core.plan.bringing import pixel_rad
-from patient_owl.core.plan.types import InputSpec, Intent, Positions, self_timer_s
+from patient_owl.core.plan.common import kit_marks, light_reasons, lit_part, time_reasons
+from patient_owl.core.plan.types import InputSpec, Intent, Positions, Scene, self_timer_s
 from patient_owl.core.program.program import Cue, Program, one_frame
 from patient_owl.core.reason import Reason
-from patient_owl.core.solve.solver import Solution
+from patient_owl.core.solve.solver import Solution, solve
 
 REST_SHOWS_STOPS = -4.0  # darker than this nobody sees it; common practice
 REST_STOPS = -2.0  # so that the performed light leads; common practice
@@ -89,6 +91,44 @@ def beside(
     served = replace(rest, placement_stops=min(rest.placement_stops, lands(most_s)))
     staying = Limit("staying", "exposure_s", "at_most", most_s, {"most_s": most_s})
     return served, (performer(lasts_s, begins_s), staying)
+
+
+class Served(NamedTuple):
+    """A performance put on dial values, inside of what limits."""
+
+    solution: Solution
+    limits: tuple[Limit, ...]
+
+
+def serve(
+    scene: Scene,
+    kit: Kit,
+    intent: Intent,
+    lead: LightPart,
+    start: Mapping[Control, float],
+    times_s: tuple[float, float, float],
+    limits: Sequence[Limit],
+) -> Served:
+    """Shared controls for what is performed, time for the performance and the rest.
+
+    times_s: when it begins after the shutter opened, how long it lasts, how long anybody waits.
+    limits: on the aperture, of this discipline.
+    """
+    rest = lit_part(scene, intent, intent.number("rest_placement_stops"), key="rest")
+    rest, performing = beside(rest, lead, kit, *times_s)
+    found = (*performing, *limits, *kit_marks(scene, kit))
+    return Served(solve((lead, rest), kit.dials, found, start, intent.choice), found)
+
+
+def served_reasons(
+    scene: Scene, kit: Kit, intent: Intent, solution: Solution
+) -> tuple[Reason, ...]:
+    """What is to be said of the rest, the light and the time of any performance."""
+    return (
+        rest_lands(solution),
+        *light_reasons(scene, intent, solution),
+        *time_reasons(solution, kit),
+    )
 
 
 def performed(frame: Program, begins_s: float, lasts_s: float) -> Program:

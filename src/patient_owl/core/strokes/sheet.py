@@ -78,11 +78,6 @@ class Sheet:
         return sum(stroke.lasts_s for stroke in self.strokes)
 
     @property
-    def length_m(self) -> float:
-        """Of all lines."""
-        return self.lit_s * self.pace_m_s
-
-    @property
     def steps_aside(self) -> int:
         """How often the writer steps on sideways."""
         return max(0, math.ceil(self.width_m / ARM_REACH_M) - 1)

@@ -37,6 +37,8 @@ WORDS = Words(
         "orb_pace": "the light runs at {pace_m_s:number} m/s, and that is reckoned with",
         "walk_takes": "{walk_m:metres} at {pace_m_s:number} m/s: {total_s:duration}",
         "bar_columns": "{columns:number} columns take {total_s:duration}: start it as the walk begins",
+        "bar_proportions": "walked over {walk_m:metres} the picture keeps its proportions; this draws it "
+        "{share:share} as wide",
         "beam_holds": "held still for {total_s:duration}: the bright end of the torch, a short time",
         "water_mirrors": "the water gives back {share:share} of it, {stops:stops} under the light itself, "
         "met at {flat_deg:angle}",
