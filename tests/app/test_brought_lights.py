@@ -82,7 +82,7 @@ def test_lights_that_cannot_be_brought_are_refused_in_words(
 def test_a_light_goes_along_into_the_field_and_to_a_copy(ida: TestClient) -> None:
     shot = making.shot(ida, lights=[{"key": "flash_1", "distance_m": 4, "at_s": 3}])
     bundle = ida.get(f"/api/v1/shots/{shot['id']}/field").json()
-    cues = bundle["settings"][bundle["setting"]]["program"]["cues"]
+    cues = bundle["programs"][bundle["settings"][bundle["setting"]]["program"]]["cues"]
     assert [(cue["at_s"], cue["text"]) for cue in cues] == [(3.0, "flash")]
     copy = ida.post(f"/api/v1/shots/{shot['id']}/copy", json={}).json()
     assert copy["lights"][0]["key"] == "flash_1"

@@ -34,24 +34,38 @@ def test_a_shot_anew_is_the_one_in_the_nights_bundle(ida: TestClient) -> None:
     assert bundle["time_zone"] == "Europe/Madrid"
 
 
+def course_of(found: dict[str, Any], place: int) -> dict[str, Any]:
+    course: dict[str, Any] = found["programs"][found["settings"][place]["program"]]
+    return course
+
+
+# With several lights each is judged by its name, offline as well.
 @pytest.mark.parametrize(
-    ("discipline", "part"),
-    [("stars_over_foreground", "whole"), ("fireworks", "bursts"), ("dim_interior", "whole")],
+    ("discipline", "parts"),
+    [
+        ("stars_over_foreground", ["whole", "whole"]),
+        ("fireworks", ["bursts", "bursts"]),
+        ("dim_interior", ["whole", "whole"]),
+        ("light_writing", ["rest", "tool_1"]),
+        ("light_painting", ["torch_1", "whole"]),
+    ],
 )
 def test_words_said_without_signal_lead_where_the_server_leads_once_it_has_them(
-    ida: TestClient, discipline: str, part: str
+    ida: TestClient, discipline: str, parts: list[str]
 ) -> None:
     shot = making.shot(ida, discipline=discipline)
     found = bundle_of(ida, shot)
-    assert found["judged"] == part
     now, answers = found["settings"][found["setting"]], found["answers"]
-    assert sorted(answers) == sorted(WORDS)
-    for minute, word in enumerate(["bright", "darkish"]):
-        step = answers[word]
+    assert sorted(answers) == sorted(now["asked"])
+    assert all(sorted(words) == sorted(WORDS) for words in answers.values())
+    for minute, (part, word) in enumerate(zip(parts, ["bright", "darkish"], strict=True)):
+        step = answers[part][word]
         ahead = found["settings"][step["setting"]]
         at = f"2026-12-09T22:4{minute}:00Z"
-        advice = send(ida, shot, at, **now["values"], verdicts={part: word})["advice"]
+        told = {"levers": now["levers"], "verdicts": {part: word}}
+        advice = send(ida, shot, at, **now["values"], **told)["advice"]
         assert advice["values"] == ahead["values"]
+        assert advice["given"] == ahead["given"]
         assert advice["reasons"][0] == step["reasons"][0]
         assert advice["is_settled"] == step["is_settled"]
         now, answers = ahead, step["after"]
@@ -69,7 +83,8 @@ def test_every_setting_is_kept_once_and_every_answer_points_at_one(ida: TestClie
     def places(answers: dict[str, Any]) -> list[int]:
         return [
             place
-            for answer in answers.values()
+            for words in answers.values()
+            for answer in words.values()
             for place in (answer["setting"], *places(answer["after"]))
         ]
 
@@ -103,7 +118,7 @@ def test_the_course_a_phone_runs_is_the_plans_own(ida: TestClient) -> None:
     shot = making.shot(ida, discipline="star_trails", inputs=inputs)
     found = bundle_of(ida, shot)
     plan = ida.get(f"/api/v1/shots/{shot['id']}/plan").json()
-    course = found["settings"][found["setting"]]["program"]
+    course = course_of(found, found["setting"])
     assert course == plan["program"]
     [phase] = course["phases"]
     whole_s = phase["lead_in_s"] + phase["repeats"] * (phase["exposure_s"] + phase["gap_s"])
@@ -145,7 +160,7 @@ def test_in_dusk_a_bundle_carries_its_settings_by_the_minute(
     settings = [found["settings"][step["setting"]]["text"] for step in later]
     assert len(set(settings)) > 8
     assert "darker than planned" in later[-1]["text"]
-    assert set(later[-1]["answers"]) == set(WORDS)
+    assert set(later[-1]["answers"]["whole"]) == set(WORDS)
     planned = found["settings"][found["setting"]]["values"]
     send(ida, shot, "2026-12-09T17:41:00Z", verdicts={"whole": "dark"}, **planned)
     after = bundle_of(ida, shot)
@@ -180,8 +195,9 @@ def test_a_long_shot_offers_a_quick_frame_first_that_leads_to_the_real_setting(
     planned = found["settings"][found["setting"]]
     quick = found["settings"][found["test"]["setting"]]
     assert quick["values"]["exposure_s"] <= 16 < planned["values"]["exposure_s"]
-    assert quick["program"]["frames"] == 1 < planned["program"]["frames"]
-    right = found["test"]["answers"]["right"]
+    frames = [course_of(found, at)["frames"] for at in (found["test"]["setting"], found["setting"])]
+    assert frames[0] == 1 < frames[1]
+    right = found["test"]["answers"]["whole"]["right"]
     assert found["settings"][right["setting"]] == planned
     send(ida, shot, "2026-12-09T22:41:00Z", verdicts={"whole": "right"}, **quick["values"])
     assert bundle_of(ida, shot)["test"] is None

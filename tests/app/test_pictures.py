@@ -203,8 +203,8 @@ def test_the_bundle_answers_every_word_as_the_chain_would(ida: TestClient) -> No
     shot = making.shot(ida, night["id"])
     bundle = ida.get(f"/api/v1/nights/{night['id']}/field").json()
     mine = bundle["shots"][0]
-    assert [v["key"] for v in bundle["verdicts"]] == list(mine["answers"])
-    foretold = mine["answers"]["dark"]
+    assert [v["key"] for v in bundle["verdicts"]] == list(mine["answers"]["whole"])
+    foretold = mine["answers"]["whole"]["dark"]
     assert mine["judged"] == "whole"
     set_now = mine["settings"][mine["setting"]]["values"]
     body = making.take_body(shot["id"], **set_now, started_at_utc=shot["at_utc"])
@@ -215,7 +215,7 @@ def test_the_bundle_answers_every_word_as_the_chain_would(ida: TestClient) -> No
     again = ida.get(f"/api/v1/shots/{shot['id']}/field").json()
     assert again["takes"] == 1
     after = [
-        of["settings"][answers["right"]["setting"]]["text"]
+        of["settings"][answers["whole"]["right"]["setting"]]["text"]
         for of, answers in ((again, again["answers"]), (mine, foretold["after"]))
     ]
     assert after[0] == after[1]

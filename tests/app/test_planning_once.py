@@ -125,5 +125,5 @@ def test_noise_reduction_is_a_side_one_takes_and_the_course_knows_it(ida: TestCl
     assert both["report"]["clock_s"] == pytest.approx(2 * alone)
     bundle = ida.get(f"/api/v1/shots/{shot['id']}/field").json()
     assert bundle["uses_noise_reduction"]
-    course = bundle["settings"][bundle["setting"]]["program"]
+    course = bundle["programs"][bundle["settings"][bundle["setting"]]["program"]]
     assert course["phases"][0]["dark_s"] == course["phases"][0]["exposure_s"]

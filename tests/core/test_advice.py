@@ -285,12 +285,13 @@ def same(one: Advice, other: Advice) -> bool:
 
 def test_the_tree_for_no_signal_is_the_same_advice_word_by_word() -> None:
     here = room(FRAME.ev100 + 1.2, 1.5)
-    tree = advice_tree(on_dials(FRAME), [], here, 3)
+    found = advice_tree(on_dials(FRAME), [], here, 3)
     first = next_setting([seen(FRAME, "dark")], here)
+    tree, after = found[WHOLE], found[WHOLE]["dark"].after
     assert same(tree["dark"].advice, first)
     second = settings_on(DIALS, first.positions)
     takes = [seen(FRAME, "dark"), seen(second, "brightish")]
-    assert same(tree["dark"].after["brightish"].advice, next_setting(takes, here))
+    assert same(after[WHOLE]["brightish"].advice, next_setting(takes, here))
     assert not tree["right"].after
 
 
@@ -398,7 +399,7 @@ def test_a_light_that_does_not_answer_to_time_moves_the_aperture_and_time_keeps_
     lengthened = np.log2(bright.positions["exposure_s"].value / 4)
     assert lengthened == pytest.approx(-bright.change_stops, abs=0.2)
     tree = advice_tree(on_dials(shot), [], here, 2)
-    assert tree["bright"].advice.positions == bright.positions
+    assert tree["bursts"]["bright"].advice.positions == bright.positions
 
 
 def test_blown_bursts_close_the_aperture_and_never_lengthen_the_time() -> None:

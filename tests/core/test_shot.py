@@ -8,11 +8,14 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from patient_owl.core.advise.belief import VERDICT_EDGES_STOPS, JudgedTake
+from patient_owl.core.advise.belief import VERDICT_EDGES_STOPS, JudgedTake, Verdict
 from patient_owl.core.disciplines import RECIPES
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.dials import CONTROLS
 from patient_owl.core.exposure.settings import settings_on
+from patient_owl.core.light.brought import Brought
+from patient_owl.core.light.lamp import Torch
+from patient_owl.core.light.part import WHOLE
 from patient_owl.core.limits.limit import allowed
 from patient_owl.core.meterless import Darkness
 from patient_owl.core.night import night_bounds
@@ -23,7 +26,6 @@ from patient_owl.core.plan.types import NOISE_REDUCTION_SCHOOL, InputValue
 from patient_owl.core.shot import (
     LONGEST_CARRY_S,
     STILL_AT_IT_S,
-    WORDS_DEEP,
     PlannedShot,
     ShotSpec,
     plan_shot,
@@ -39,6 +41,7 @@ NOON_S = ephemeris.epoch_seconds(BOUNDS.start_utc)
 KIT = kit(24, filters=GLASS)
 WORDS = list(VERDICT_EDGES_STOPS)
 DARK_H = 11.0  # after noon: full dark in December
+FLICK = Brought("torch_1", Torch(1000.0, 20.0), 5.0, placement_stops=-0.7)
 
 
 def shot(
@@ -47,9 +50,11 @@ def shot(
     hand: Hand | None = None,
     night: NightContext = NIGHT,
     schools: dict[str, str] | None = None,
+    brought: tuple[Brought, ...] = (),
     **inputs: InputValue,
 ) -> PlannedShot:
-    spec = ShotSpec(discipline, NOON_S + hours * 3600, Framing(180, 10), inputs, hand or Hand())
+    at_s = NOON_S + hours * 3600
+    spec = ShotSpec(discipline, at_s, Framing(180, 10), inputs, hand or Hand(), brought=brought)
     return plan_shot(spec, night, KIT, schools or {})
 
 
@@ -164,26 +169,53 @@ def test_advice_never_moves_a_locked_control_and_stays_on_dials_and_within_limit
             assert position in inside.values
 
 
-@given(key=st.sampled_from(sorted(RECIPES)), words=st.lists(st.sampled_from(WORDS), min_size=3))
-@settings(max_examples=40, deadline=None)
+@given(
+    key=st.sampled_from(sorted(RECIPES)),
+    words=st.lists(st.tuples(st.integers(0, 3), st.sampled_from(WORDS)), min_size=3, max_size=3),
+)
+@settings(max_examples=60, deadline=None)
 def test_the_words_worked_out_beforehand_are_what_the_advisor_says_when_asked(
-    key: str, words: list[str]
+    key: str, words: list[tuple[int, Verdict]]
 ) -> None:
-    planned = shot(key)
+    planned = shot(key, brought=(FLICK,))
     takes: list[JudgedTake] = []
-    now, ahead = planned.positions, planned.words_ahead(planned.positions, [], planned.at_s)
-    for word in words[:WORDS_DEEP]:
-        if word not in ahead:
+    now, levers = planned.positions, None
+    ahead = planned.words_ahead(now, [], planned.at_s)
+    for of, word in words:
+        keys = sorted(ahead)
+        if not keys or word not in ahead[keys[of % len(keys)]]:
             break  # nothing was to be changed any more
+        about = keys[of % len(keys)]
         said = settings_on(planned.kit.dials, now)
-        takes.append(JudgedTake(said, {planned.lead.key: word}))  # type: ignore[dict-item]
+        takes.append(JudgedTake(said, {about: word}, levers=levers or {}))
         asked = planned.advise(takes, planned.at_s)
-        found = ahead[word].advice  # type: ignore[index]
+        node = ahead[about][word]
+        found = node.advice
         assert asked is not None
         assert found.positions == asked.positions
         assert found.belief.ev100 == pytest.approx(asked.belief.ev100, abs=1e-6)
         assert [r.code for r in found.reasons] == [r.code for r in asked.reasons]
-        now, ahead = found.positions, ahead[word].after  # type: ignore[index]
+        for light, stand in asked.levers.items():
+            assert found.levers[light] == pytest.approx(stand)
+        now, levers, ahead = found.positions, found.levers, node.after
+
+
+# Handbook, section 2: the ambient test comes before anybody performs, so it shows the rest alone.
+def test_a_quick_frame_tells_of_the_rest_alone_and_leads_to_the_real_setting_at_once() -> None:
+    planned = shot("light_writing", performance_s=30.0, lit_by="string_lights")
+    assert planned.test_frame is not None
+    quick = planned.test_frame.positions
+    tree = planned.words_ahead(quick, [], planned.at_s)
+    assert list(tree) == ["rest"]
+    assert tree["rest"]["right"].advice.positions == planned.positions
+    brighter = tree["rest"]["darkish"].advice.positions
+    assert brighter["f_number"] == planned.positions["f_number"]  # that is for the tool
+    assert brighter["exposure_s"].value > planned.positions["exposure_s"].value
+    # said of the whole of it, it is about the rest as well, and tells nothing of the tool
+    said = JudgedTake(settings_on(planned.kit.dials, quick), {WHOLE: "dark"})
+    assert planned.as_shown(said).verdicts == {"rest": "dark"}
+    real = JudgedTake(planned.settings, {WHOLE: "dark"})
+    assert planned.as_shown(real) is real
 
 
 def test_the_words_ahead_are_worked_out_once_and_anew_after_a_take() -> None:
@@ -191,7 +223,8 @@ def test_the_words_ahead_are_worked_out_once_and_anew_after_a_take() -> None:
     ahead = planned.words_ahead(planned.positions, [], planned.at_s)
     assert planned.words_ahead(planned.positions, [], planned.at_s + 60) is ahead
     after = planned.words_ahead(planned.positions, [take(planned, "dark")], planned.at_s)
-    assert after["dark"].advice.belief.sigma_stops < ahead["dark"].advice.belief.sigma_stops
+    spread = [tree[WHOLE]["dark"].advice.belief.sigma_stops for tree in (after, ahead)]
+    assert spread[0] < spread[1]
 
 
 def test_the_next_take_is_made_now_while_somebody_is_at_it() -> None:

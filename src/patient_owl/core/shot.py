@@ -12,7 +12,6 @@ from patient_owl.core.advise.belief import (
     UNLEARNED,
     JudgedTake,
     Sharpness,
-    Verdict,
     belief_after,
     evidence_on,
 )
@@ -26,7 +25,7 @@ from patient_owl.core.advise.next import (
     next_setting,
 )
 from patient_owl.core.advise.sharpness import heard
-from patient_owl.core.advise.tree import Node, advice_tree
+from patient_owl.core.advise.tree import Tree, advice_tree
 from patient_owl.core.disciplines import RECIPES
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.dials import Control
@@ -35,7 +34,7 @@ from patient_owl.core.exposure.settings import Settings, settings_on
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import Brought
 from patient_owl.core.light.found import FoundLight
-from patient_owl.core.light.part import LightPart
+from patient_owl.core.light.part import WHOLE, LightPart
 from patient_owl.core.limits.limit import is_time_capped
 from patient_owl.core.night import Slope
 from patient_owl.core.night_context import NightContext, see
@@ -90,11 +89,13 @@ class Step:
     """What the setting becomes as the light changes.
 
     after_s: from the shot's own moment. moved_stops: how much brighter the light is by then.
+    levers: of the lights that are brought, where takes moved them; None as planned.
     """
 
     after_s: float
     moved_stops: float
     positions: Positions
+    levers: Levers | None = None
 
 
 @dataclass(frozen=True)
@@ -218,14 +219,12 @@ class PlannedShot:
         if not takes:
             return tuple(self._step(after_s) for after_s in times)
         since_s = takes[-1].after_s
-        return tuple(
-            Step(
-                after_s,
-                self.lead.moved(since_s, after_s),
-                next_setting(takes, self.room(after_s, sharpness)).positions,
-            )
-            for after_s in times
-        )
+        found = []
+        for after_s in times:
+            advice = next_setting(takes, self.room(after_s, sharpness))
+            moved = self.lead.moved(since_s, after_s)
+            found.append(Step(after_s, moved, advice.positions, advice.levers))
+        return tuple(found)
 
     @cached_property
     def series(self) -> tuple[Step, ...]:
@@ -289,6 +288,23 @@ class PlannedShot:
             sharpness=sharpness,
         )
 
+    def asked(self, positions: Positions) -> list[str]:
+        """What a word may be about, said over a frame with such a setting."""
+        return self.room().asked(positions)
+
+    def as_shown(self, take: JudgedTake) -> JudgedTake:
+        """A word said of the whole of a quick frame is about the lights it shows."""
+        if WHOLE not in take.verdicts:
+            return take
+        dials = self.kit.dials
+        positions = {c: dial.nearest(getattr(take.settings, c)) for c, dial in dials.items()}
+        shown = self.room().shown(positions)
+        if len(shown) == len(self.plan.parts):
+            return take
+        said = {key: word for key, word in take.verdicts.items() if key != WHOLE}
+        about = dict.fromkeys((part.key for part in shown), take.verdicts[WHOLE])
+        return replace(take, verdicts={**about, **said})
+
     def after_s(self, seconds: float) -> float:
         """A moment as seconds from the shot's own; nought where it is too far off to be meant."""
         apart, (first_s, last_s) = seconds - self.at_s, self.meant_s
@@ -315,30 +331,36 @@ class PlannedShot:
         takes: Sequence[JudgedTake],
         now_s: float,
         sharpness: Sharpness = UNLEARNED,
-    ) -> Mapping[Verdict, Node]:
-        """The advice for the words that may come next over what is set `now`."""
-        if not takes and now == self.positions:
-            if sharpness not in self._first_words:
-                room = self.room(0.0, sharpness)
-                self._first_words[sharpness] = advice_tree(now, (), room, WORDS_DEEP)
-            return self._first_words[sharpness]
-        room = self.room(self.next_after_s(takes, now_s), sharpness)
-        # one word was said already: as many frames in all are worked out beforehand
-        return advice_tree(now, takes, room, WORDS_DEEP - 1 if takes else WORDS_DEEP)
+        levers: Levers | None = None,
+    ) -> Tree:
+        """The advice for the words that may come next over what is set `now`, with the levers of
+        what is brought as planned unless somebody says."""
+        if takes:
+            # one word was said already: as many frames in all are worked out beforehand
+            room = self.room(self.next_after_s(takes, now_s), sharpness)
+            return advice_tree(now, takes, room, WORDS_DEEP - 1, levers)
+        values = tuple(position.value for position in now.values())
+        if (values, sharpness) not in self._first_words:
+            room = self.room(0.0, sharpness)
+            # a first look at the rest without what is performed leads to the real setting at once
+            deep = WORDS_DEEP if self.lead in room.shown(now) else WORDS_DEEP - 1
+            self._first_words[values, sharpness] = advice_tree(now, (), room, deep)
+        return self._first_words[values, sharpness]
 
     def words_after(
         self,
         step: Step,
         takes: Sequence[JudgedTake] = (),
         sharpness: Sharpness = UNLEARNED,
-    ) -> Mapping[Verdict, Node]:
+    ) -> Tree:
         """The advice for the words over a step's setting, after the takes it follows from."""
         room = self.room(step.after_s, sharpness)
-        return advice_tree(step.positions, takes, room, STEP_WORDS_DEEP)
+        return advice_tree(step.positions, takes, room, STEP_WORDS_DEEP, step.levers)
 
     @cached_property
-    def _first_words(self) -> dict[Sharpness, Mapping[Verdict, Node]]:
-        """Before any take; kept, because a night taken along asks for every shot's."""
+    def _first_words(self) -> dict[tuple[tuple[float, ...], Sharpness], Tree]:
+        """Before any take, over the planned setting and its quick frame; kept, because a night
+        taken along asks for every shot's."""
         return {}
 
     def advise(

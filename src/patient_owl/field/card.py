@@ -3,7 +3,8 @@
 from zoneinfo import ZoneInfo
 
 from patient_owl.accounts.visit import Visit
-from patient_owl.field.schemas import FieldNightOut, FieldShotOut
+from patient_owl.core.light.part import WHOLE
+from patient_owl.field.schemas import FieldNightOut, FieldSettingOut, FieldShotOut
 from patient_owl.field.service import bundle, shot_or_trouble
 from patient_owl.formats.card_pdf import Block, Card, write_card
 from patient_owl.nights.models import Night
@@ -46,13 +47,8 @@ def shot_card(visit: Visit, shot: Shot) -> bytes:
         return write_card(
             Card(shot.title, where, "", [Block("Not planned", lines=[trouble or ""])])
         )
-    labels = {verdict.key: verdict.label for verdict in verdicts_out()}
-    answers = mine.answers.items()
     blocks = [
-        Block(
-            f"If you see {mine.judged_name or 'it'}, set",
-            rows=[(labels[word], mine.settings[answer.setting].text) for word, answer in answers],
-        ),
+        *_answers(mine),
         Block("Lights", rows=[(g.name, g.text) for g in mine.settings[mine.setting].given]),
         _moving(mine, zone(night.place.time_zone)),
         Block("In order", lines=[s.text for s in mine.steps], is_checklist=True),
@@ -62,6 +58,28 @@ def shot_card(visit: Visit, shot: Shot) -> bytes:
     subtitle = f"{mine.at_local} at {night.place.name}. {_why(mine)}"
     shown = [block for block in blocks if block.rows or block.lines]
     return write_card(Card(mine.title, subtitle, _numbers(mine), shown))
+
+
+def _answers(shot: FieldShotOut) -> list[Block]:
+    """What to set for each word about each light; a single light is the whole picture."""
+    labels = {verdict.key: verdict.label for verdict in verdicts_out()}
+    lights = [light for light in shot.lights if light.key != WHOLE] or shot.lights
+    return [
+        Block(
+            f"If you see {light.name or 'it'}, set",
+            rows=[
+                (labels[word], _used(shot.settings[answer.setting], light.key))
+                for word, answer in shot.answers[light.key].items()
+            ],
+        )
+        for light in lights
+    ]
+
+
+def _used(setting: FieldSettingOut, light_key: str) -> str:
+    """A setting with what is then done with one of the lights that are brought."""
+    given = [one.text for one in setting.given if one.key == light_key]
+    return "; ".join([setting.text, *given])
 
 
 def _moving(shot: FieldShotOut, place_zone: ZoneInfo) -> Block:

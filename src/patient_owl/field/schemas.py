@@ -14,7 +14,8 @@ from patient_owl.takes.schemas import AskedOut, Levers, VerdictOut
 
 class FieldSettingOut(BaseModel):
     """A setting as the field shows it: the numbers apart, how the lights that are brought are used,
-    and the course it runs."""
+    and the course it runs, as a place in the shot's list of programs. asked: keys of the lights a
+    word over it may be about."""
 
     text: str
     time: str
@@ -24,7 +25,8 @@ class FieldSettingOut(BaseModel):
     values: SettingValues
     levers: Levers
     given: list[GivenOut]
-    program: ProgramOut
+    program: int
+    asked: list[str]
 
 
 class AnswerOut(BaseModel):
@@ -37,7 +39,11 @@ class AnswerOut(BaseModel):
     change: str
     reasons: list[str]
     is_settled: bool
-    after: "dict[Verdict, AnswerOut]"
+    after: "Answers"
+
+
+Answers = dict[str, dict[Verdict, AnswerOut]]
+"""By the light a word is said of, or `whole`, and by the word."""
 
 
 class OtherOut(BaseModel):
@@ -56,14 +62,14 @@ class LaterOut(BaseModel):
     from_utc: datetime
     text: str
     setting: int
-    answers: dict[Verdict, AnswerOut]
+    answers: Answers
 
 
 class QuickFrameOut(BaseModel):
     """A quick frame that stands for a long one, and the answers to the words over it."""
 
     setting: int
-    answers: dict[Verdict, AnswerOut]
+    answers: Answers
 
 
 class DueOut(BaseModel):
@@ -78,11 +84,12 @@ class DueOut(BaseModel):
 class FieldShotOut(BaseModel):
     """One shot as it is run in the dark.
 
-    settings: every setting named here, each once. setting: what is to be set now, after the takes
-    already judged. others: brighter and darker ones. bracket: frames to choose the right one
-    from. uses_noise_reduction: as the photographer likes it. judged: key of the light the words
-    are about, and its name where there are several. lights: what may have been changed before a
-    take. answers: by the word said over the setting, some words deep. later: what the
+    settings, programs: every setting and course named here, each once. setting: what is to be set
+    now, after the takes already judged. others: brighter and darker ones. bracket: frames to choose
+    the right one from. uses_noise_reduction: as the photographer likes it. judged: key of the light
+    the words are about, and its name where there are several. lights: what words may be about, and
+    what may have been changed before a take. answers: by the light a word is about and the word,
+    some words deep. later: what the
     setting becomes as the light moves, between meant_from_utc and meant_until_utc: before and after
     these the shot is tried out, in the light it is planned for. series: the frames due, where a
     series is wanted. takes: made so far, judged or not. test: a quick frame to begin with, where
@@ -96,6 +103,7 @@ class FieldShotOut(BaseModel):
     at_local: str
     sentence: str
     settings: list[FieldSettingOut]
+    programs: list[ProgramOut]
     setting: int
     steps: list[LineOut]
     cautions: list[LineOut]
@@ -105,7 +113,7 @@ class FieldShotOut(BaseModel):
     judged: str
     judged_name: str
     lights: list[AskedOut]
-    answers: dict[Verdict, AnswerOut]
+    answers: Answers
     later: list[LaterOut]
     meant_from_utc: datetime
     meant_until_utc: datetime

@@ -5,16 +5,19 @@ from datetime import datetime
 from zoneinfo import ZoneInfo
 
 from patient_owl.accounts.visit import Visit
-from patient_owl.answers import given_out, program_out
-from patient_owl.core.advise.belief import JudgedTake, Sharpness, Verdict
+from patient_owl.answers import ProgramOut, given_out, program_out
+from patient_owl.core.advise.belief import JudgedTake, Sharpness
 from patient_owl.core.advise.next import Levers, Positions
-from patient_owl.core.advise.tree import Node
+from patient_owl.core.advise.tree import Node, Tree
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import brighter
+from patient_owl.core.plan.bringing import Given
+from patient_owl.core.program.program import Program
 from patient_owl.core.shot import PlannedShot
 from patient_owl.core.sky import ephemeris
 from patient_owl.field.schemas import (
     AnswerOut,
+    Answers,
     DueOut,
     FieldNightOut,
     FieldSettingOut,
@@ -84,13 +87,18 @@ def shot_or_trouble(
 
 
 class _Settings:
-    """The settings a shot may come to, each kept once."""
+    """The settings a shot may come to, and their courses, each kept once."""
 
     def __init__(self, planned: PlannedShot) -> None:
         self._planned = planned
         self._at: dict[tuple[tuple[float, ...], tuple[float, ...]], int] = {}
         self._texts: list[dict[Control, str]] = []
+        self._programs: dict[Program, int] = {}
         self.found: list[FieldSettingOut] = []
+
+    @property
+    def programs(self) -> list[ProgramOut]:
+        return [program_out(program) for program in self._programs]
 
     def place(self, positions: Positions, levers: Levers | None = None) -> int:
         """levers: of the lights that are brought, where they differ from what is planned."""
@@ -100,7 +108,11 @@ class _Settings:
         if key not in self._at:
             self._at[key] = len(self.found)
             self._texts.append(position_texts(positions))
-            self.found.append(_setting_out(self._planned, positions, self._texts[-1], levers))
+            program = self._planned.program_at(positions, levers)
+            course = self._programs.setdefault(program, len(self._programs))
+            given = self._planned.given(positions, levers)
+            asked = self._planned.asked(positions)
+            self.found.append(_setting_out(positions, self._texts[-1], given, course, asked))
         return self._at[key]
 
     def change(self, before: int, after: int, stops: float) -> str:
@@ -117,9 +129,10 @@ def shot_out(planner: Planner, night: Night, shot: Shot, record: Record) -> Fiel
     sharpness = planner.sharpness(shot.id)
     advice = planned.advise(known, now_s, sharpness)
     positions = advice.positions if advice else planned.positions
-    tree = planned.words_ahead(positions, known, now_s, sharpness)
+    levers = advice.levers if advice else None
+    tree = planned.words_ahead(positions, known, now_s, sharpness, levers)
     settings = _Settings(planned)
-    now = settings.place(positions, advice.levers if advice else None)
+    now = settings.place(positions, levers)
     asked = asked_out(planned)
     return FieldShotOut(
         id=shot.id,
@@ -163,6 +176,7 @@ def shot_out(planner: Planner, night: Night, shot: Shot, record: Record) -> Fiel
         test=_test(planned, sharpness, settings) if not known else None,
         takes=len(record.takes),
         settings=settings.found,
+        programs=settings.programs,
     )
 
 
@@ -201,7 +215,7 @@ def _later(
     since = "at the last take" if known else f"planned for {planned_for}"
     found = []
     for step in steps:
-        place = settings.place(step.positions)
+        place = settings.place(step.positions, step.levers)
         found.append(
             LaterOut(
                 from_utc=_utc(planned, step.after_s),
@@ -213,29 +227,32 @@ def _later(
     return found
 
 
-def _answers(
-    tree: Mapping[Verdict, Node], before: int, settings: _Settings
-) -> dict[Verdict, AnswerOut]:
-    found = {}
-    for verdict, node in tree.items():
-        advice, place = node.advice, settings.place(node.advice.positions, node.advice.levers)
-        found[verdict] = AnswerOut(
-            setting=place,
-            change=settings.change(before, place, advice.change_stops),
-            reasons=advice_texts(advice),
-            is_settled=advice.is_settled,
-            after=_answers(node.after, place, settings),
-        )
-    return found
+def _answers(tree: Tree, before: int, settings: _Settings) -> Answers:
+    return {
+        about: {word: _answer(node, before, settings) for word, node in nodes.items()}
+        for about, nodes in tree.items()
+    }
+
+
+def _answer(node: Node, before: int, settings: _Settings) -> AnswerOut:
+    advice = node.advice
+    place = settings.place(advice.positions, advice.levers)
+    return AnswerOut(
+        setting=place,
+        change=settings.change(before, place, advice.change_stops),
+        reasons=advice_texts(advice),
+        is_settled=advice.is_settled,
+        after=_answers(node.after, place, settings),
+    )
 
 
 def _setting_out(
-    planned: PlannedShot,
     positions: Positions,
     texts: Mapping[Control, str],
-    levers: Levers | None,
+    given: Sequence[Given],
+    course: int,
+    asked: list[str],
 ) -> FieldSettingOut:
-    given = planned.given(positions, levers)
     return FieldSettingOut(
         text=said(texts),
         time=texts["exposure_s"],
@@ -245,5 +262,6 @@ def _setting_out(
         values=setting_values(positions),
         levers={one.light.key: {one.lever_key: one.lever} for one in given},
         given=given_out(given),
-        program=program_out(planned.program_at(positions, levers)),
+        program=course,
+        asked=asked,
     )

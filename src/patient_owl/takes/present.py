@@ -1,10 +1,8 @@
 """The chain of a shot's takes on the wire, in words."""
 
-from collections.abc import Sequence
-
 from patient_owl.answers import given_out
 from patient_owl.core.exposure.settings import stops_between
-from patient_owl.core.light.part import WHOLE
+from patient_owl.core.light.part import asked_of
 from patient_owl.core.shot import PlannedShot
 from patient_owl.core.sky import ephemeris
 from patient_owl.pictures.service import out as photo_out
@@ -146,7 +144,5 @@ def verdicts_out() -> list[VerdictOut]:
 def asked_out(planned: PlannedShot | None) -> list[AskedOut]:
     """Where there are several lights each is asked about, and all of them together; a single one is
     the whole picture."""
-    parts: Sequence[str] = [part.key for part in planned.plan.parts] if planned else []
-    if len(parts) < 2:
-        return [AskedOut(key=WHOLE, name="")]
-    return [AskedOut(key=key, name=part_name(key)) for key in (*parts, WHOLE)]
+    keys = asked_of(planned.plan.parts if planned else ())
+    return [AskedOut(key=key, name=part_name(key) if len(keys) > 1 else "") for key in keys]

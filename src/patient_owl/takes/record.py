@@ -31,13 +31,15 @@ class Record:
         """What is known from the takes that say anything, oldest first."""
         readings, film = self._readings(), planned.kit.body.film
         return [
-            JudgedTake(
-                settings_of(take, film),
-                take.verdicts,
-                readings.get(take.id),
-                planned.after_s(ephemeris.epoch_seconds(take.started_at_utc)),
-                frozenset(take.scene_changed),
-                take.levers,
+            planned.as_shown(
+                JudgedTake(
+                    settings_of(take, film),
+                    take.verdicts,
+                    readings.get(take.id),
+                    planned.after_s(ephemeris.epoch_seconds(take.started_at_utc)),
+                    frozenset(take.scene_changed),
+                    take.levers,
+                )
             )
             for take in self.takes
             if take.verdicts or take.id in readings or take.scene_changed

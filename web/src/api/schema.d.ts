@@ -1572,7 +1572,9 @@ export interface components {
         AnswerOut: {
             /** After */
             after: {
-                [key: string]: components["schemas"]["AnswerOut"];
+                [key: string]: {
+                    [key: string]: components["schemas"]["AnswerOut"];
+                };
             };
             /** Change */
             change: string;
@@ -2315,11 +2317,14 @@ export interface components {
         /**
          * FieldSettingOut
          * @description A setting as the field shows it: the numbers apart, how the lights that are brought are used,
-         *     and the course it runs.
+         *     and the course it runs, as a place in the shot's list of programs. asked: keys of the lights a
+         *     word over it may be about.
          */
         FieldSettingOut: {
             /** Aperture */
             aperture: string;
+            /** Asked */
+            asked: string[];
             /** Filter */
             filter: string;
             /** Given */
@@ -2332,7 +2337,8 @@ export interface components {
                     [key: string]: number;
                 };
             };
-            program: components["schemas"]["ProgramOut"];
+            /** Program */
+            program: number;
             /** Text */
             text: string;
             /** Time */
@@ -2343,11 +2349,12 @@ export interface components {
          * FieldShotOut
          * @description One shot as it is run in the dark.
          *
-         *     settings: every setting named here, each once. setting: what is to be set now, after the takes
-         *     already judged. others: brighter and darker ones. bracket: frames to choose the right one
-         *     from. uses_noise_reduction: as the photographer likes it. judged: key of the light the words
-         *     are about, and its name where there are several. lights: what may have been changed before a
-         *     take. answers: by the word said over the setting, some words deep. later: what the
+         *     settings, programs: every setting and course named here, each once. setting: what is to be set
+         *     now, after the takes already judged. others: brighter and darker ones. bracket: frames to choose
+         *     the right one from. uses_noise_reduction: as the photographer likes it. judged: key of the light
+         *     the words are about, and its name where there are several. lights: what words may be about, and
+         *     what may have been changed before a take. answers: by the light a word is about and the word,
+         *     some words deep. later: what the
          *     setting becomes as the light moves, between meant_from_utc and meant_until_utc: before and after
          *     these the shot is tried out, in the light it is planned for. series: the frames due, where a
          *     series is wanted. takes: made so far, judged or not. test: a quick frame to begin with, where
@@ -2356,7 +2363,9 @@ export interface components {
         FieldShotOut: {
             /** Answers */
             answers: {
-                [key: string]: components["schemas"]["AnswerOut"];
+                [key: string]: {
+                    [key: string]: components["schemas"]["AnswerOut"];
+                };
             };
             /** At Local */
             at_local: string;
@@ -2396,6 +2405,8 @@ export interface components {
             meant_until_utc: string;
             /** Others */
             others: components["schemas"]["OtherOut"][];
+            /** Programs */
+            programs: components["schemas"]["ProgramOut"][];
             /** Sentence */
             sentence: string;
             /** Series */
@@ -2702,7 +2713,9 @@ export interface components {
         LaterOut: {
             /** Answers */
             answers: {
-                [key: string]: components["schemas"]["AnswerOut"];
+                [key: string]: {
+                    [key: string]: components["schemas"]["AnswerOut"];
+                };
             };
             /**
              * From Utc
@@ -3753,7 +3766,9 @@ export interface components {
         QuickFrameOut: {
             /** Answers */
             answers: {
-                [key: string]: components["schemas"]["AnswerOut"];
+                [key: string]: {
+                    [key: string]: components["schemas"]["AnswerOut"];
+                };
             };
             /** Setting */
             setting: number;

@@ -10,8 +10,6 @@ const { run, verdicts } = defineProps<{
   run: Run
   verdicts: Schemas['VerdictOut'][]
   picture: string | null
-  /** What a word may be about, where there are several lights. */
-  lights: Schemas['AskedOut'][]
 }>()
 const emit = defineEmits<{
   about: [light: Schemas['AskedOut']]
@@ -44,9 +42,9 @@ const what = computed(() => run.judgedName || 'the picture')
     <img v-if="picture" :src="picture" alt="The simulated picture" />
     <p class="made figures">{{ run.title }}, {{ run.made[0]?.setting.text }}</p>
     <p class="ask">Look at {{ what }}. What did you see?</p>
-    <div v-if="lights.length > 1" class="row small lights" role="group" aria-label="Judge">
+    <div v-if="run.lights.length > 1" class="row small lights" role="group" aria-label="Judge">
       <button
-        v-for="light in lights"
+        v-for="light in run.lights"
         :key="light.key"
         type="button"
         :aria-pressed="light.key === run.judged"

@@ -2,16 +2,17 @@
 /** Settings a hand that knows better may take, and the bracket around this one. */
 import { computed } from 'vue'
 
+import { settingAt } from './standing'
 import type { FieldShot, Setting } from './kept'
 
 const { shot } = defineProps<{ shot: FieldShot }>()
 const emit = defineEmits<{ use: [setting: Setting]; bracket: [] }>()
 
 const rows = computed(() =>
-  [...shot.others, ...shot.bracket].flatMap(({ stops, setting: place }) => {
-    const setting = shot.settings[place]
-    return setting ? [{ stops, setting }] : []
-  }),
+  [...shot.others, ...shot.bracket].map(({ stops, setting: place }) => ({
+    stops,
+    setting: settingAt(shot, place),
+  })),
 )
 </script>
 

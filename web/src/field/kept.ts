@@ -6,14 +6,17 @@ import type { Schemas } from '../api/client'
 
 export type FieldNight = Schemas['FieldNightOut']
 export type FieldShot = Schemas['FieldShotOut']
-export type Setting = Schemas['FieldSettingOut']
-export type Answer = Schemas['AnswerOut']
+/** A setting with the course it runs, which the bundle keeps apart. */
+export type Setting = Omit<Schemas['FieldSettingOut'], 'program'> & {
+  program: Schemas['ProgramOut']
+}
+export type Answers = FieldShot['answers']
 export type Verdict = Schemas['VerdictOut']['key']
 
 /** How far a shot has come since its bundle was fetched. */
 export interface Progress {
   setting: Setting
-  answers: Record<string, Answer>
+  answers: Answers
   checked: string[]
   /** What the last word changed, to be shown with the setting. */
   change: string
@@ -26,8 +29,8 @@ export interface Progress {
   follows: boolean
   /** The step of moving light it stands on, by its moment; empty where it stands on none. */
   step: string
-  /** Words said and answered since the bundle. */
-  path: Verdict[]
+  /** Words said and answered since the bundle, each with the light it was about. */
+  path: { about: string; word: Verdict }[]
   /** When the shutter last opened, in milliseconds since 1970. */
   openedAt: number | null
   /** Lights somebody changed since the last take, or `whole`. */
@@ -51,12 +54,16 @@ const store = createStore('patient-owl', 'field')
 const OUTBOX = 'outbox'
 const RUN = 'run'
 // a bundle has a shape: one of an older page is fetched anew, never read wrongly
-const nightKey = (id: string) => `night-5:${id}`
+const nightKey = (id: string) => `night-6:${id}`
 
 export const keptNight = (id: string) => get<KeptNight>(nightKey(id), store)
 export const keepNight = (kept: KeptNight) => set(nightKey(kept.night.id), kept, store)
 
-export const keptRun = async () => (await get<Run | null>(RUN, store)) ?? null
+/** A run begun by an older page was about one light. */
+export async function keptRun(): Promise<Run | null> {
+  const run = await get<Run | null>(RUN, store)
+  return run ? { ...run, lights: run.lights ?? [] } : null
+}
 export const keepRun = (run: Run | null) => set(RUN, run, store)
 
 export const outbox = async () => ((await get<Queued[]>(OUTBOX, store)) ?? []).map(renewed)

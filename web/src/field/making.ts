@@ -1,6 +1,7 @@
 /** The smallest field things a test needs to stand on. */
 import type { FieldShot, Setting } from './kept'
 import type { Options } from './run'
+import type { Schemas } from '../api/client'
 
 const program = (phases: object[]): Setting['program'] => ({
   phases: phases.map((phase) => ({
@@ -31,9 +32,24 @@ export const setting = (text: string, phases: object[] = [{}]): Setting => ({
   levers: {},
   given: [],
   program: program(phases),
+  asked: ['whole'],
 })
 
-export const shot = (over: Partial<FieldShot> = {}): FieldShot => ({
+type Over = Partial<Omit<FieldShot, 'settings'>> & { settings?: Setting[] }
+
+export const dark: Schemas['AnswerOut'] = {
+  setting: 1,
+  change: '+1',
+  reasons: ['You saw it dark.'],
+  is_settled: false,
+  after: {},
+}
+
+/** A shot, its settings with their courses, as the bundle keeps them apart. */
+export const shot = ({
+  settings = ['first', 'second', 'third'].map((text) => setting(text)),
+  ...over
+}: Over = {}): FieldShot => ({
   id: 's',
   title: 'Shot',
   discipline: 'Star trails',
@@ -42,7 +58,8 @@ export const shot = (over: Partial<FieldShot> = {}): FieldShot => ({
   meant_from_utc: '1900-01-01T00:00:00Z',
   meant_until_utc: '2053-01-01T00:00:00Z',
   sentence: '',
-  settings: [setting('first'), setting('second'), setting('third')],
+  settings: settings.map((one, i) => ({ ...one, program: i })),
+  programs: settings.map((one) => one.program),
   setting: 0,
   steps: [],
   cautions: [],
@@ -56,15 +73,7 @@ export const shot = (over: Partial<FieldShot> = {}): FieldShot => ({
   judged: 'whole',
   judged_name: '',
   lights: [{ key: 'whole', name: '' }],
-  answers: {
-    dark: {
-      setting: 1,
-      change: '+1',
-      reasons: ['You saw it dark.'],
-      is_settled: false,
-      after: {},
-    },
-  },
+  answers: { whole: { dark } },
   later: [],
   series: [],
   test: null,

@@ -6,6 +6,7 @@
  */
 import { momentOf, type Course, type Moment } from './clock'
 import type { FieldShot, Setting } from './kept'
+import { settingAt } from './standing'
 import type { Schemas } from '../api/client'
 
 type Phase = Schemas['PhaseOut']
@@ -36,7 +37,8 @@ export interface Run {
   nightId: string
   shotId: string
   title: string
-  /** What the words are about, and its name where there are several lights. */
+  /** What the words may be about; and what they are, with its name where there are several. */
+  lights: Schemas['AskedOut'][]
   judged: string
   judgedName: string
   /** A search for the right exposure, frame by frame, of which one is named at the end. */
@@ -71,35 +73,39 @@ export function coursesOf(program: Schemas['ProgramOut']): Course[] {
   return pieces.map((piece) => ({ phases: piece, rounds: 1, between_s: 0 }))
 }
 
-const common = (shot: FieldShot, options: Options) => ({
-  ...options,
-  shotId: shot.id,
-  title: shot.title,
-  judged: shot.judged,
-  judgedName: shot.judged_name,
-  at: 0,
-  made: [],
-})
+function common(shot: FieldShot, setting: Setting | undefined, options: Options) {
+  const lights = shot.lights.filter((light) => setting?.asked.includes(light.key))
+  return {
+    ...options,
+    shotId: shot.id,
+    title: shot.title,
+    lights,
+    judged: lights[0]?.key ?? shot.judged,
+    judgedName: lights[0]?.name ?? shot.judged_name,
+    at: 0,
+    made: [],
+  }
+}
 
 /** The shot's own program with a setting, begun at once. */
 export function begun(shot: FieldShot, setting: Setting, options: Options, now: number): Run {
   const sittings = coursesOf(setting.program).map((course) => ({ setting, course, stops: '' }))
   const cues = setting.program.cues
   const own = { isBracket: false, cues, sittings, state: 'running' as const, startedAt: now }
-  return { ...common(shot, options), ...own }
+  return { ...common(shot, setting, options), ...own }
 }
 
 /** The bracket around the setting: one frame after another, each set by hand. */
 export function bracketed(shot: FieldShot, options: Options): Run {
   const sittings = shot.bracket.flatMap(({ stops, setting: place }) => {
-    const setting = shot.settings[place]
-    const phase = setting?.program.phases[0]
-    if (!setting || !phase) return []
+    const setting = settingAt(shot, place)
+    const [phase] = setting.program.phases
+    if (!phase) return []
     const course = { phases: [{ ...phase, repeats: 1 }], rounds: 1, between_s: 0 }
     return [{ setting, course, stops }]
   })
   const own = { isBracket: true, cues: [], sittings, state: 'ready' as const, startedAt: 0 }
-  return { ...common(shot, options), ...own }
+  return { ...common(shot, sittings[0]?.setting, options), ...own }
 }
 
 export const sittingOf = (run: Run): Sitting | undefined => run.sittings[run.at]

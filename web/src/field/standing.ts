@@ -8,8 +8,9 @@ import type { Schemas } from '../api/client'
 /** A bundle whose shot names no setting has nothing to run: it is not a bundle. */
 export function settingAt(shot: FieldShot, place: number): Setting {
   const found = shot.settings[place]
-  if (!found) throw new Error(`The bundle of ${shot.title} has no setting ${place}.`)
-  return found
+  const program = found && shot.programs[found.program]
+  if (!program) throw new Error(`The bundle of ${shot.title} has no setting ${place}.`)
+  return { ...found, program }
 }
 
 export const fresh = (shot: FieldShot): Progress => ({
@@ -34,8 +35,8 @@ export function standing(shot: FieldShot, progress: Progress, at: number): Progr
   const step = shot.later.filter((later) => Date.parse(later.from_utc) <= at).at(-1)
   if (!progress.follows || !step || step.from_utc === progress.step) return progress
   let { setting: place, answers } = step
-  for (const word of progress.path) {
-    const answer = answers[word]
+  for (const { about, word } of progress.path) {
+    const answer = answers[about]?.[word]
     // not worked out that far: what the light did is said, and the setting left to the hand
     if (!answer) return { ...progress, change: step.text, reasons: [] }
     place = answer.setting

@@ -1,9 +1,10 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, expect, test, vi } from 'vitest'
 
-import { options, setting, shot } from './making'
+import { dark, options, setting, shot } from './making'
 import { deferred } from '../testing/server'
 import { begun, bracketed, settled, type Run } from './run'
+import { settingAt } from './standing'
 import type { FieldNight, FieldShot, KeptNight, Queued, Verdict } from './kept'
 import type { useField } from './store'
 
@@ -106,6 +107,28 @@ test('a word is answered from the device, and the take waits for signal', async 
   expect(field.waiting).toBe(1)
 })
 
+test('a word about another of its lights is answered from the device too', async () => {
+  const { field, shot: of } = await opened()
+  const lights = ['tool_1', 'rest', 'whole'].map((key) => ({ key, name: `the ${key}` }))
+  const shorter = { ...dark, setting: 2, change: '−1', after: { tool_1: { dark } } }
+  const test = { setting: 0, answers: { rest: { bright: shorter } } }
+  await field.useTest({ ...of, test })
+  const shown = { ...setting('first'), asked: ['tool_1', 'rest'] }
+  const run = settled(begun({ ...of, lights }, shown, options, 0), 60_000)
+  expect(run.lights.map((light) => light.key)).toEqual(['tool_1', 'rest'])
+  expect(run.judged).toBe('tool_1')
+  await field.step({ ...run, judged: 'rest' })
+  server.isUp = false
+  await field.judge('bright')
+  expect(field.progressOf(of)).toMatchObject({
+    setting: { text: 'third' },
+    change: '−1',
+    answers: { tool_1: {} },
+    isBeyond: false,
+  })
+  expect(field.waiting).toBe(1)
+})
+
 test('with signal it is sent once, its shot alone is asked for, and the word stays on show', async () => {
   const { field, shot: of } = await opened()
   server.isUp = false
@@ -153,12 +176,12 @@ test('an exposure closed early follows no answer made for another', async () => 
 test('until a take is made the setting goes with the light, and its word is answered for then', async () => {
   const { field, shot: of } = await opened()
   const at = (minute: number) => new Date(Date.UTC(2026, 11, 9, 17, minute)).toISOString()
-  const dark = { ...of.answers.dark, setting: 2 } as FieldShot['answers'][string]
+  const whole = { dark: { ...dark, setting: 2 } }
   const moving: FieldShot = {
     ...of,
     later: [
       { from_utc: at(0), text: '', setting: 0, answers: {} },
-      { from_utc: at(10), text: 'The light is 1 stop darker.', setting: 1, answers: { dark } },
+      { from_utc: at(10), text: 'The light is 1 stop darker.', setting: 1, answers: { whole } },
     ],
   }
   const late = Date.parse(at(12))
@@ -191,11 +214,11 @@ test('far from its moment a shot is tried out in the light it is planned for', a
 test('a word said over one step holds at the next, and a frame nobody judged changes nothing', async () => {
   const { field, shot: of } = await opened()
   const at = (minute: number) => new Date(Date.UTC(2026, 11, 9, 17, minute)).toISOString()
-  const leads = (setting: number, after = {}) => ({ ...of.answers.dark, setting, after })
+  const leads = (setting: number) => ({ whole: { dark: { ...dark, setting } } })
   const steps = [
-    { from_utc: at(0), text: '', setting: 0, answers: { dark: leads(1) } },
-    { from_utc: at(10), text: 'Darker.', setting: 1, answers: { dark: leads(2) } },
-  ] as FieldShot['later']
+    { from_utc: at(0), text: '', setting: 0, answers: leads(1) },
+    { from_utc: at(10), text: 'Darker.', setting: 1, answers: leads(2) },
+  ]
   const moving = { ...of, later: steps }
   const early = Date.parse(at(1))
   const late = Date.parse(at(12))
@@ -216,15 +239,13 @@ test('a word said over one step holds at the next, and a frame nobody judged cha
 test('without signal a series goes on with the light however often a frame is called right', async () => {
   const { field, shot: of } = await opened()
   const at = (minute: number) => new Date(Date.UTC(2026, 11, 9, 17, minute)).toISOString()
-  const right = (setting: number) => ({
-    right: { ...of.answers.dark, setting, is_settled: true, after: {} },
-  })
+  const right = (setting: number) => ({ whole: { right: { ...dark, setting, is_settled: true } } })
   const later = [1, 2, 0].map((place, i) => ({
     from_utc: at(10 * i),
     text: 'Darker.',
     setting: place,
     answers: right(place),
-  })) as FieldShot['later']
+  }))
   const moving = { ...of, later }
   server.isUp = false
   for (const [i, text] of ['second', 'third', 'first'].entries()) {
@@ -238,8 +259,8 @@ test('without signal a series goes on with the light however often a frame is ca
 
 test('a quick frame first leads by its own words to the setting it stands for', async () => {
   const { field, shot: of } = await opened()
-  const right = { ...of.answers.dark, setting: 0, change: 'The real one.', after: {} }
-  const tried = { ...of, test: { setting: 2, answers: { right } } } as FieldShot
+  const right = { ...dark, setting: 0, change: 'The real one.' }
+  const tried = { ...of, test: { setting: 2, answers: { whole: { right } } } }
   await field.useTest(tried)
   expect(field.progressOf(of).setting.text).toBe('third')
   server.isUp = false
@@ -322,7 +343,7 @@ test('a bracket files every frame with its own setting and takes the right one o
     startedAt: i,
     exposure_s: 4,
     frames: 1,
-    setting: of.settings[place] ?? setting('none'),
+    setting: settingAt(of, place),
     stops,
     isEarly: false,
     frameId: null,

@@ -210,9 +210,8 @@ export const useField = defineStore('field', () => {
     const before = progressOf(shot)
     // what was worked out beforehand knows nothing of a changed scene
     const isSame = made.setting.text === before.setting.text && before.changed.length === 0
-    // and it is about the light the picture is exposed for
-    const holds = !made.isEarly && isSame && of.judged === shot.judged
-    const answer = verdict && holds ? before.answers[verdict] : undefined
+    const holds = !made.isEarly && isSame
+    const answer = verdict && holds ? before.answers[of.judged]?.[verdict] : undefined
     const takes = before.takes + 1
     // over what is settled already it tells nothing new, and neither does no word at all
     const isNothingNew = verdict === null || (verdict === 'right' && before.isSettled && holds)
@@ -224,7 +223,7 @@ export const useField = defineStore('field', () => {
         reasons: answer.reasons,
         isSettled: answer.is_settled,
         isBeyond: Object.keys(answer.after).length === 0 && !answer.is_settled,
-        path: [...before.path, verdict],
+        path: [...before.path, { about: of.judged, word: verdict }],
         takes,
         openedAt: made.startedAt,
       })

@@ -154,7 +154,6 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
         :run="run"
         :verdicts="field.night.verdicts"
         :picture="going.picture.value"
-        :lights="shot.lights"
         @about="going.about"
         @judge="going.judge"
         @choose="going.choose"

@@ -28,7 +28,7 @@ from patient_owl.core.advise.belief import (
 from patient_owl.core.exposure.dials import Control, Dial, DialValue
 from patient_owl.core.exposure.ladder import is_quick_frame_of, may_be_quick_frame, quick_frame
 from patient_owl.core.exposure.settings import settings_on
-from patient_owl.core.light.part import LightPart, lever_controls
+from patient_owl.core.light.part import LightPart, asked_of, lever_controls
 from patient_owl.core.limits.limit import Limit, allowed
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.conflict import Conflict, find_conflict
@@ -50,10 +50,10 @@ class Advice:
     """The next setting and why.
 
     moved: the controls that move, none when nothing should. change_stops: brighter positive, of
-    the lead light. belief: of the lead light, at the moment of the next take. is_settled: no more
-    test frames. conflict: what is in the way of the rest. far_stops: how far the lead light was
-    found from its prediction, where that wants a cause. levers: where those of the lights that are
-    brought go, by light and lever; moved_levers: the lights whose levers move.
+    the first light the take shows. belief: of the lead light, at the moment of the next take.
+    is_settled: no more test frames. conflict: what is in the way of the rest. far_stops: how far
+    the lead light was found from its prediction, where that wants a cause. levers: where those of
+    the lights that are brought go, by light and lever; moved_levers: the lights whose levers move.
     """
 
     positions: Positions
@@ -105,6 +105,21 @@ class Room:
     def ev100_of(self, part: LightPart, positions: Positions, levers: Levers) -> float:
         """The exposure value of positions and levers as a light sees it."""
         return part.ev100_set(settings_on(self.dials, positions), levers.get(part.key, {}))
+
+    def shown(self, positions: Positions) -> tuple[LightPart, ...]:
+        """The lights that a frame with such a setting shows: in a quick frame nobody writes, paints
+        or flashes, so it tells of those alone that answer to time."""
+        lasting = tuple(part for part in self.parts if "exposure_s" in part.answers_to)
+        if self.real is None or len(lasting) in (0, len(self.parts)):
+            return self.parts
+        if not may_be_quick_frame(positions, self.inside):
+            return self.parts
+        real = self.real(self.lead.wanted_at(self.after_s))
+        return lasting if is_quick_frame_of(positions, real) else self.parts
+
+    def asked(self, positions: Positions) -> list[str]:
+        """What a word may be about, said over a frame with such a setting."""
+        return asked_of(self.parts, self.shown(positions))
 
     def planned_levers(self, positions: Positions) -> Levers:
         """Where the levers of all lights are planned to stand with some positions."""
@@ -197,7 +212,8 @@ def known_after(takes: Sequence[JudgedTake], room: Room) -> Known:
 def nothing_known(now: Positions, room: Room) -> Known:
     """Before the first take."""
     levers = room.planned_levers(now)
-    return Known(now, room.lead_ev100(now, levers), {}, frozenset(), {}, 0, levers=levers)
+    beliefs = {p.key: belief_after(p, (), room.after_s, room.sharpness) for p in room.parts}
+    return Known(now, room.lead_ev100(now, levers), beliefs, frozenset(), {}, 0, levers=levers)
 
 
 def next_setting(takes: Sequence[JudgedTake], room: Room) -> Advice:
@@ -212,8 +228,10 @@ def decide(known: Known, room: Room) -> Advice:
     """The change from what is set that is now worth making."""
     lead, now = room.lead, known.now
     belief, word = known.beliefs[lead.key], known.words.get(lead.key)
-    target = known.wanted_ev100(lead, known.lead_ev100)
-    wanted = known.lead_ev100 - target
+    seen = room.shown(now)
+    is_unseen = lead not in seen  # a first look at the rest, without what is performed
+    target = belief.ev100 if is_unseen else known.wanted_ev100(lead, known.lead_ev100)
+    wanted = 0.0 if is_unseen else known.lead_ev100 - target
     settled = belief.sigma_stops <= SETTLED_SIGMA_STOPS or word == "right"
     said = [*_seen(wanted, known, room), *_changed_light(known, room)]
     far_stops = _far(belief, known, room)
@@ -227,7 +245,7 @@ def decide(known: Known, room: Room) -> Advice:
     if abs(wanted) >= _worth_changing(word) and _is_paced(lead):
         said += _move_lever(lead, wanted, levers, is_spoken_of=True)
         wanted = room.lead_ev100(now, levers) - target
-    planned = _from_test_frame(target, known, room, is_done=settled)
+    planned = _from_test_frame(target, known, room, is_done=settled or is_unseen)
     if planned is not None:
         positions.update(planned.positions)
         said.append(planned.reason)
@@ -243,7 +261,8 @@ def decide(known: Known, room: Room) -> Advice:
         taken.update(part.answers_to)
 
     moved = tuple(c for c in positions if positions[c].value != now[c].value)
-    change = known.lead_ev100 - room.lead_ev100(positions, levers)
+    about = seen[0]
+    was, goes = (room.ev100_of(about, *set_) for set_ in ((now, known.levers), (positions, levers)))
     moved_levers = tuple(key for key, stand in levers.items() if stand != known.levers[key])
     if not moved and not moved_levers:
         if conflict is None:
@@ -257,7 +276,7 @@ def decide(known: Known, room: Room) -> Advice:
     return Advice(
         positions,
         moved,
-        change,
+        was - goes,
         belief,
         tuple(said),
         settled,

@@ -1,10 +1,11 @@
 """The advice for every word that may come, for a place with no signal."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from patient_owl.core.advise.belief import (
     JudgedTake,
+    Told,
     Verdict,
     after_each_word,
     evidence_on,
@@ -13,17 +14,21 @@ from patient_owl.core.advise.belief import (
 from patient_owl.core.advise.next import (
     Advice,
     Known,
+    Levers,
     Positions,
     Room,
     decide,
     known_after,
     nothing_known,
 )
+from patient_owl.core.light.part import WHOLE, asked_of
 from patient_owl.core.types import FloatArray
 
 # A path that fewer than one in so many take ("blown" after "black") ends: a fifth of the work, and
 # one in forty who come to a third word. Ours, weighed by the prior and the words of `belief.py`.
 LEAST_SHARE = 1 / 200
+
+Weights = Mapping[str, FloatArray]  # what is believed of each light so far, by its key
 
 
 @dataclass(frozen=True)
@@ -31,46 +36,87 @@ class Node:
     """Advice at the end of a path of words, and what follows from it."""
 
     advice: Advice
-    after: Mapping[Verdict, "Node"]
+    after: "Tree"
+
+
+Tree = Mapping[str, Mapping[Verdict, Node]]
+"""What each word leads to, by the light it is said of: its key, or WHOLE."""
 
 
 def advice_tree(
-    first: Positions, takes: Sequence[JudgedTake], room: Room, depth: int
-) -> Mapping[Verdict, Node]:
-    """`depth` words deep, each said of the light the picture is exposed for.
+    first: Positions,
+    takes: Sequence[JudgedTake],
+    room: Room,
+    depth: int,
+    levers: Levers | None = None,
+) -> Tree:
+    """`depth` words deep, each said of one light or of the whole.
 
-    `first`: the settings the first of them is said over, after `takes` already judged. Where
-    nothing is to be changed any more, or hardly anybody comes, the tree ends.
+    `first`: the settings the first of them is said over, after `takes` already judged, and
+    `levers`, where those of the lights that are brought stand unless as planned. Where nothing is
+    to be changed any more and every light was spoken of, or hardly anybody comes, the tree ends.
     """
     known = known_after(takes, room) if takes else nothing_known(first, room)
-    evidence = evidence_on(room.lead, room.lead, takes)
-    weights = weigh(room.lead, evidence, room.after_s, room.sharpness)
-    return _branch(known.setting(first, room), weights, room, depth, 1.0)
+    weights = {
+        part.key: weigh(part, evidence_on(part, room.lead, takes), room.after_s, room.sharpness)
+        for part in room.parts
+    }
+    return _branches(known.setting(first, room, levers), weights, room, depth, 1.0)
+
+
+def _branches(known: Known, weights: Weights, room: Room, depth: int, share: float) -> Tree:
+    """Every word about every light over what is set now. share: how likely somebody is to get
+    here; each light is as likely to be spoken of as another."""
+    told = {
+        part.key: after_each_word(
+            part,
+            weights[part.key],
+            room.ev100_of(part, known.now, known.levers),
+            room.after_s,
+        )
+        for part in room.shown(known.now)
+    }
+    asked = room.asked(known.now)
+    share /= len(asked)
+    return {
+        about: _branch(
+            told if about == WHOLE else {about: told[about]}, known, weights, room, depth, share
+        )
+        for about in asked
+    }
 
 
 def _branch(
-    known: Known, weights: FloatArray, room: Room, depth: int, share: float
+    told: Mapping[str, Mapping[Verdict, Told]],
+    known: Known,
+    weights: Weights,
+    room: Room,
+    depth: int,
+    share: float,
 ) -> Mapping[Verdict, Node]:
-    """Every word over what is set now. weights: what is believed of the lead light so far; share:
-    how likely somebody is to get here."""
-    lead, ev100 = room.lead, known.lead_ev100
-    spoken_of = known.spoken_of | {lead.key}
+    """Every word about the lights it tells of. told: what each leaves, by light."""
     found: dict[Verdict, Node] = {}
-    for verdict, told in after_each_word(lead, weights, ev100, room.after_s).items():
-        then = Known(
-            now=known.now,
-            lead_ev100=ev100,
-            beliefs={**known.beliefs, lead.key: told.belief},
-            spoken_of=spoken_of,
-            words={lead.key: verdict},
+    [first, *_] = told.values()
+    for verdict in first:
+        left = {key: words[verdict] for key, words in told.items()}
+        then = replace(
+            known,
+            beliefs={**known.beliefs, **{key: one.belief for key, one in left.items()}},
+            spoken_of=known.spoken_of | left.keys(),
+            words=dict.fromkeys(left, verdict),
             takes=known.takes + 1,
-            levers=known.levers,
+            has_reading=False,
+            changed_stops={},
         )
         advice = decide(then, room)
-        deeper: Mapping[Verdict, Node] = {}
-        got_here = share * told.share
-        if depth > 1 and advice.changes and got_here >= LEAST_SHARE:
+        deeper: Tree = {}
+        got_here = share * first[verdict].share
+        goes_on = advice.changes or len(then.spoken_of) < len(room.parts)
+        # what follows is said of one light out of several
+        is_worth_it = got_here >= LEAST_SHARE * len(asked_of(room.parts))
+        if depth > 1 and goes_on and is_worth_it:
             next_known = then.setting(advice.positions, room, advice.levers)
-            deeper = _branch(next_known, told.weights, room, depth - 1, got_here)
+            next_weights = {**weights, **{key: one.weights for key, one in left.items()}}
+            deeper = _branches(next_known, next_weights, room, depth - 1, got_here)
         found[verdict] = Node(advice, deeper)
     return found

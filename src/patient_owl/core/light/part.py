@@ -8,13 +8,13 @@ distance). Everything is in stops, so parts need no special case anywhere else. 
 
 import math
 from bisect import bisect_right
-from collections.abc import Collection, Mapping
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 
 from patient_owl.core.exposure.dials import CONTROLS, Control
 from patient_owl.core.exposure.settings import Settings
 
-WHOLE = "whole"  # a word said of the whole picture: of the light it is exposed for
+WHOLE = "whole"  # a word said of the whole picture: of every light in it
 DRAWN: tuple[Control, ...] = ("f_number", "iso", "nd_stops")  # of a light that moves in the frame
 
 # How far a predicted change may be off: a share of the change itself, and cloud, haze and airglow
@@ -148,3 +148,12 @@ def lever_controls(part: LightPart, taken: Collection[Control]) -> tuple[Control
     if part.is_brought:
         return ()
     return tuple(control for control in part.answers_to if control not in taken)
+
+
+def asked_of(parts: Sequence[LightPart], shown: Collection[LightPart] | None = None) -> list[str]:
+    """What a word may be about: of several lights each, and all of them together; a single light
+    is the whole picture. shown: those a frame shows, where it does not show all of them."""
+    if len(parts) <= 1:
+        return [WHOLE]
+    keys = [part.key for part in parts if shown is None or part in shown]
+    return [*keys, WHOLE] if len(keys) == len(parts) else keys

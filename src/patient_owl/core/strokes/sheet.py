@@ -8,6 +8,7 @@ the hand: mirrored. Between two strokes the light is covered and the hand goes o
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from itertools import pairwise
 
 from patient_owl.core.errors import WrongValue
@@ -88,8 +89,9 @@ def mirrored(line: Sequence[Point], width_m: float) -> Line:
     return tuple((width_m - x, y) for x, y in line)
 
 
+@lru_cache(maxsize=32)
 def sheet_of(strokes: Strokes) -> Sheet:
-    """The sheet of what is to be drawn."""
+    """The sheet of what is to be drawn. Kept: a plan asks again with every setting."""
     if strokes.pace_m_s <= 0:
         raise WrongValue("pace_m_s", "more than 0 m/s", strokes.pace_m_s)
     lettered = _written(strokes) if strokes.text.strip() else _drawn(strokes)
