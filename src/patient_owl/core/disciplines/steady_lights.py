@@ -31,7 +31,7 @@ from patient_owl.core.plan.report import Blurs
 from patient_owl.core.plan.sketch import Line, Ring, Sketch
 from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene, school_input
 from patient_owl.core.reason import Reason
-from patient_owl.core.solve.solver import solve
+from patient_owl.core.solve.solver import Solution, solve
 
 REST_STOPS = -1.0  # about a stop under leaves the panels room; common practice
 LONGEST_S = 240.0  # that anybody waits a frame while lights are being set; common practice
@@ -60,8 +60,12 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     return Plan(
         solution=solution,
         program=RECIPE.program(scene, kit, intent, solution.positions),
-        lead=lands(solution) if len(lights) == 1 else rest_lands(solution),
-        reasons=(*light_reasons(scene, intent, solution), *time_reasons(solution, kit)),
+        lead=lands(solution) if len(lights) == 1 else _panel_leads(solution),
+        reasons=(
+            *((rest_lands(solution),) if len(lights) > 1 else ()),
+            *light_reasons(scene, intent, solution),
+            *time_reasons(solution, kit),
+        ),
         limits=limits,
         steps=(
             *setting_up(intent, kit),
@@ -96,6 +100,13 @@ def _lights(scene: Scene, kit: Kit, intent: Intent) -> tuple[LightPart, ...]:
     lead = as_lead(first_of(intent, "panel"), kit, start)
     black = rest.lands(Settings(START_S, START_F_NUMBER, kit.base_iso))
     return lead, replace(rest, placement_stops=black)
+
+
+def _panel_leads(solution: Solution) -> Reason:
+    """Where it is dark but for the panels, the first of them makes the picture."""
+    panel = solution.landings[0]
+    quantities = {"share": panel.levers["share"], "stops": panel.landed_stops}
+    return Reason("panel_leads", quantities)
 
 
 def _depth_limits(kit: Kit, intent: Intent) -> tuple[Limit, ...]:

@@ -11,6 +11,8 @@ WORDS = Words(
     },
     options={"clear_air": "clear", "hazy": "haze or smoke"},
     reasons={
+        "panel_leads": "too dark for anything else, so the first panel makes the picture: {share:percent} of "
+        "its power, {stops:placed}",
         "panel_ratio": "the first two panels stand {stops:stops} apart, {gain:.1f} to 1",
         "opposite": "opposite colours part the planes of the picture",
         "neighbouring": "neighbouring colours keep it quiet",
