@@ -159,10 +159,10 @@ class LightPartOut(BaseModel):
 
 
 def parts_out(
-    solution: Solution, given: Sequence[Given] = (), needed: Collection[str] = ()
+    solution: Solution, given: Sequence[Given], needed: Collection[str], program: Program
 ) -> list[LightPartOut]:
     """The lights of a picture, the one it is exposed for first. given: how the brought are used.
-    needed: keys of those the discipline cannot do without."""
+    needed: keys of those the discipline cannot do without. program: when they are used."""
     used = {one.light.key: one for one in given}
     ambient = ambient_of(solution)
     open_s = solution.settings.exposure_s
@@ -177,28 +177,32 @@ def parts_out(
             lands=landing_text(landing),
             levers=dict(landing.levers),
             can_leave=landing.part.key in used and landing.part.key not in needed,
-            **_given_out(landing, used.get(landing.part.key), ambient, open_s),
+            **_given_out(landing, used.get(landing.part.key), ambient),
+            **_shares(used.get(landing.part.key), program, open_s),
         )
         for landing in solution.landings
     ]
 
 
-def _given_out(
-    landing: Landing, given: Given | None, ambient: Landing | None, open_s: float
-) -> dict[str, Any]:
+def _given_out(landing: Landing, given: Given | None, ambient: Landing | None) -> dict[str, Any]:
     over = None
     if given is not None and ambient is not None and landing is not ambient:
         over = landing.landed_stops - ambient.landed_stops
-    begins = given.from_s if given else 0.0
-    ends = open_s if given is None or given.to_s is None else given.to_s
     return {
         "is_brought": given is not None,
         "given": given_text(given) if given else "",
         "over_ambient_stops": over,
         "over_ambient": "" if over is None else over_ambient_text(over),
-        "from_share": min(1.0, begins / open_s),
-        "to_share": min(1.0, ends / open_s),
     }
+
+
+def _shares(given: Given | None, program: Program, open_s: float) -> dict[str, float]:
+    """From when to when of the open shutter a light acts: as somebody is told, else as it burns."""
+    begins, ends = 0.0, open_s
+    if given is not None:
+        own = given.from_s, open_s if given.to_s is None else given.to_s
+        begins, ends = program.span_of(given.light.key) or own
+    return {"from_share": min(1.0, begins / open_s), "to_share": min(1.0, ends / open_s)}
 
 
 class GivenOut(BaseModel):

@@ -14,7 +14,7 @@ from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.dials import CONTROLS
 from patient_owl.core.exposure.settings import settings_on
 from patient_owl.core.light.brought import Brought
-from patient_owl.core.light.lamp import Torch
+from patient_owl.core.light.lamp import Flash, Torch
 from patient_owl.core.light.part import WHOLE
 from patient_owl.core.limits.limit import allowed
 from patient_owl.core.meterless import Darkness
@@ -216,6 +216,19 @@ def test_a_quick_frame_tells_of_the_rest_alone_and_leads_to_the_real_setting_at_
     assert planned.as_shown(said).verdicts == {"rest": "dark"}
     real = JudgedTake(planned.settings, {WHOLE: "dark"})
     assert planned.as_shown(real) is real
+
+
+# Three full flashes need two recycles between them; the last is the rear curtain's.
+@pytest.mark.parametrize(("pops", "lasts_s"), [(1, 0.0), (3, 6.0)])
+def test_a_flash_of_which_nobody_says_when_ends_with_the_shutter(pops: int, lasts_s: float) -> None:
+    flash = Brought("flash_1", Flash(36.0, recycle_s=3.0), 4.0, value=1.0, pops=pops)
+    planned = shot("star_trails", brought=(flash,))
+    [given] = planned.given(planned.positions)
+    open_s = planned.settings.exposure_s
+    assert (given.from_s, given.to_s) == (open_s - lasts_s, open_s)
+    told = [cue.at_s for cue in planned.program.cues if cue.part == "flash_1"]
+    # a single one needs nobody: the camera fires it
+    assert told == ([] if pops == 1 else [open_s - 6.0, open_s - 3.0, open_s])
 
 
 def test_the_words_ahead_are_worked_out_once_and_anew_after_a_take() -> None:

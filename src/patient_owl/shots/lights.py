@@ -28,7 +28,8 @@ class BroughtIn(Asked):
     """A light that is brought: its kind and a number, what of the kit it is, where and when.
 
     item_id None: a generic one off the shelf. dose_s, percent, power_part, pace_m_s: where its
-    lever is held; without, it is worked out. at_s: after the shutter opened.
+    lever is held; without, it is worked out. at_s: after the shutter opened; without, from the
+    beginning, and a flash as it closes.
     """
 
     key: LightKey
@@ -36,7 +37,7 @@ class BroughtIn(Asked):
     distance_m: Annotated[float, Field(ge=0.1, le=2000)] = 3.0
     angle_deg: Annotated[float, Field(ge=0, le=85)] = 0.0
     placement_stops: Annotated[float | None, Field(ge=_least, le=_most)] = None
-    at_s: Annotated[float, Field(ge=0, le=86_400)] = 0.0
+    at_s: Annotated[float | None, Field(ge=0, le=86_400)] = None
     who: Who = "photographer"
     area_m2: Annotated[float, Field(gt=0, le=1e6)] = 1.0
     reflectance: Annotated[float, Field(ge=0.02, le=1)] = MID_GREY_REFLECTANCE

@@ -56,7 +56,7 @@ def plan_out(planned: PlannedShot, time_zone: str, lights: list[BroughtIn]) -> P
         focal_length_mm=kit.lens.focal_length_mm,
         rails=rails_out(kit, positions, plan.limits, intent.choice, planned.lead.answers_to),
         conflicts=conflicts_out(solution),
-        parts=parts_out(solution, planned.given(positions), planned.needed),
+        parts=parts_out(solution, planned.given(positions), planned.needed, planned.program),
         program=program_out(plan.program),
         reasons=[_reason_out(r) for r in (plan.lead, *plan.reasons)],
         facts=[_reason_out(r) for r in plan.facts],

@@ -19,7 +19,8 @@ KINDS: Mapping[LightKind, str] = {
 _ITEM = Asked("Which", "", "From your kit; a generic one without.")
 _PLACED = Asked("It shall land", "stops", "From mid-grey.")
 _WHO = Asked("Held by")
-_FROM = Asked("From second", "s", "After the shutter has opened.")
+_FROM = Asked("From second", "s", "After the shutter has opened; empty for the beginning.")
+_FIRED = Asked("At second", "s", "Empty to fire as the shutter closes, on the rear curtain.")
 _TO_SUBJECT = Asked("From its subject", "m")
 _ASIDE = Asked("Off square on", "°", "A raking light shows texture, and gives less.")
 _TO_LENS = Asked("From the lens", "m")
@@ -54,7 +55,7 @@ QUESTIONS: Mapping[LightKind, Mapping[str, Asked]] = {
         "placement_stops": _PLACED,
         "power_part": Asked("Power, one part in", "", "8 for 1/8; empty to have it worked out."),
         "pops": Asked("Flashes"),
-        "at_s": _FROM,
+        "at_s": _FIRED,
         "who": _WHO,
     },
     "tool": {

@@ -1,6 +1,7 @@
 """Panels that burn low, and a flash at the end of a movement."""
 
 import math
+from dataclasses import replace
 
 import pytest
 
@@ -18,6 +19,18 @@ def test_panels_are_lit_beside_an_ambient_a_stop_under() -> None:
     plan = planned("steady_lights", ROOM, lit_by="home_interior")
     assert plan.solution.landings[0].landed_stops == pytest.approx(-1, abs=0.2)
     assert [light.kind for light in recipe_for("steady_lights").bringing(())] == ["panel"]
+
+
+# In a room without a lamp nothing else is there to be exposed for; handbook, section 3: a shuttered
+# store lies thirteen stops under the sky.
+def test_where_it_is_black_the_first_panel_leads_and_the_sentence_begins_with_it() -> None:
+    black = Scene(43.3, -14.0, 0.8, -14.0, 0.8, sun_altitude_deg=-40)
+    plan = planned("steady_lights", black)
+    assert plan.parts[0].source == "panel"
+    assert [reason.code for reason in (plan.lead, *plan.reasons)][:2] == [
+        "panel_leads",
+        "rest_black",
+    ]
 
 
 # N·d/√(S/100) is the guide number [ray2002-flash]: what the plan sets must give it back.
@@ -44,8 +57,15 @@ def test_the_count_ends_the_movement_where_the_flash_is() -> None:
     assert (go.code, hold.code) == ("move", "on_the_mark")
     assert hold.at_s - go.at_s == pytest.approx(2.0, abs=0.01)
     assert hold.at_s == pytest.approx(plan.solution.settings.exposure_s)
+    # the light of the flash stands where the movement ends, not at the second of its first guess
+    exposure_s = plan.solution.settings.exposure_s
+    assert plan.program.span_of("flash_1") == (exposure_s, exposure_s)
     by_hand = planned("flash_portrait", DARK, fired="fired_by_hand")
     assert [cue.code for cue in by_hand.program.cues] == ["move", "on_the_mark", "flash"]
+    at_five = replace(recipe_for("flash_portrait").brings[0], at_s=5.0)
+    later = planned("flash_portrait", DARK, brought=[at_five], fired="fired_by_hand")
+    assert later.program.span_of("flash_1") == (5.0, 5.0)
+    assert later.solution.settings.exposure_s >= 5.0
 
 
 @pytest.mark.parametrize("key", ["light_painting", "light_writing", "spun_light", "flash_portrait"])

@@ -1964,7 +1964,8 @@ export interface components {
          * @description A light that is brought: its kind and a number, what of the kit it is, where and when.
          *
          *     item_id None: a generic one off the shelf. dose_s, percent, power_part, pace_m_s: where its
-         *     lever is held; without, it is worked out. at_s: after the shutter opened.
+         *     lever is held; without, it is worked out. at_s: after the shutter opened; without, from the
+         *     beginning, and a flash as it closes.
          */
         BroughtIn: {
             /**
@@ -1977,11 +1978,8 @@ export interface components {
              * @default 1
              */
             area_m2: number;
-            /**
-             * At S
-             * @default 0
-             */
-            at_s: number;
+            /** At S */
+            at_s?: number | null;
             /**
              * Distance M
              * @default 3

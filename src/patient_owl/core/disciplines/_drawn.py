@@ -68,7 +68,7 @@ def drawn_plan(
         "iso": kit.base_iso,
     }
     line = tool.part(pixel_rad(kit))
-    times_s = tool.at_s, lasts_s, longest_s
+    times_s = tool.begins_s, lasts_s, longest_s
     solution, limits = serve(scene, kit, intent, line, start, times_s, _apertures(kit))
     white = solution.landings[0].landed_stops > LINE_WHITE_STOPS
     return Plan(

@@ -47,14 +47,14 @@ REACTION_S = 0.3  # from the word to the movement's end, and from the count to t
 
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     flash = first_of(intent, "flash")
-    movement_s = intent.number("movement_s")
+    movement_s, ends_s = intent.number("movement_s"), _ends_s(intent)
     start: dict[Control, float] = {
-        "exposure_s": movement_s + REACTION_S,
+        "exposure_s": ends_s,
         "f_number": START_F_NUMBER,
         "iso": START_ISO,
     }
     lead = as_lead(flash, kit, start)
-    times_s = REACTION_S, movement_s, LONGEST_S
+    times_s = ends_s - movement_s, movement_s, LONGEST_S
     marks = (diffraction(kit, drives=False),)
     solution, limits = serve(scene, kit, intent, lead, start, times_s, marks)
     return Plan(
@@ -85,6 +85,13 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     )
 
 
+def _ends_s(intent: Intent) -> float:
+    """When the movement ends at the earliest, which is when the flash is fired by hand. [s]"""
+    movement_s, at_s = intent.number("movement_s"), first_of(intent, "flash").at_s
+    by_hand = intent.word("fired") == "fired_by_hand" and at_s is not None
+    return max(movement_s, at_s or 0.0) if by_hand else REACTION_S + movement_s
+
+
 def _facts(solution: Solution) -> tuple[Reason, ...]:
     """Whether the frame without flash is black, and whether the figure stays solid."""
     flash, rest = solution.landings[:2]
@@ -100,13 +107,16 @@ def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Pr
     """The count leads to the flash, so that the movement ends on its mark."""
     exposure_s = positions["exposure_s"].value
     frame = opened(intent, positions)
-    movement_s = min(intent.number("movement_s"), exposure_s)
-    ends_s = exposure_s if intent.word("fired") == "fired_rear" else REACTION_S + movement_s
-    starts_s = max(0.0, ends_s - movement_s)
-    cues = [Cue(starts_s, "move", "performer", movement_s), Cue(ends_s, "on_the_mark", "performer")]
-    if intent.word("fired") == "fired_by_hand":
-        who = first_of(intent, "flash").who
-        cues.append(Cue(ends_s, "flash", who, about=(("who", who),)))
+    flash, is_rear = first_of(intent, "flash"), intent.word("fired") == "fired_rear"
+    ends_s = exposure_s if is_rear else min(_ends_s(intent), exposure_s)
+    starts_s = max(0.0, ends_s - intent.number("movement_s"))
+    cues = [
+        Cue(starts_s, "move", "performer", ends_s - starts_s),
+        Cue(ends_s, "on_the_mark", "performer", part=flash.key),
+    ]
+    if not is_rear:
+        about = (("who", flash.who),)
+        cues.append(Cue(ends_s, "flash", flash.who, about=about, part=flash.key))
     return Program(frame.phases, tuple(cues))
 
 
@@ -146,7 +156,6 @@ RECIPE = Recipe(
             Flash(40.0),
             distance_m=3.0,
             placement_stops=USUAL_STOPS["flash"],
-            at_s=2.0,
             who="photographer",
         ),
     ),

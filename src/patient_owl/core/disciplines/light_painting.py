@@ -54,7 +54,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     lead = as_lead(torch, kit, start)
     dose_s = lead.levers[0].value
     ends_s = _ends_s(kit, intent, torch, dose_s, lead.wanted_ev100)
-    times_s = torch.at_s, ends_s - torch.at_s, LONGEST_S
+    times_s = torch.begins_s, ends_s - torch.begins_s, LONGEST_S
     marks = (diffraction(kit, drives=False),)
     solution, limits = serve(scene, kit, intent, lead, start, times_s, marks)
     from_above = intent.word("painted_from") == "from_above"
@@ -90,12 +90,12 @@ def _ends_s(kit: Kit, intent: Intent, torch: Brought, dose_s: float, wanted_ev10
 
     The others are paced for the exposure that the first one is: it is the same for all.
     """
-    ends = [torch.at_s + torch.lasts_s(dose_s)]
+    ends = [torch.begins_s + torch.lasts_s(dose_s)]
     for light, part in zip(intent.brought, brought_parts(kit, intent), strict=True):
         if light.kind == "torch" and light is not torch:
             lever = part.levers[0]
             dose = lever.for_stops(part.placement_stops - part.ev100 + wanted_ev100)
-            ends.append(light.at_s + light.lasts_s(dose))
+            ends.append(light.begins_s + light.lasts_s(dose))
     return max(ends)
 
 

@@ -104,8 +104,9 @@ def _sheet_facts(kit: Kit, intent: Intent, sheet: Sheet | None) -> tuple[Reason,
 def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:  # noqa: ARG001
     """One frame, with the beginning, the half and the end of the words called out, and every
     letter as it begins."""
-    begins_s, performance = tool_of(intent).at_s, performance_of(intent)
-    course = performed(opened(intent, positions), begins_s, performance.lasts_s)
+    tool, performance = tool_of(intent), performance_of(intent)
+    begins_s = tool.begins_s
+    course = performed(opened(intent, positions), begins_s, performance.lasts_s, tool.key)
     if performance.sheet is None:
         return course
     cues, before = [cue for cue in course.cues if cue.code != "begin"], ""
@@ -113,7 +114,7 @@ def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Pr
         name = stroke.letter or f"{number}"
         code = "stroke_on" if name == before else "stroke_of"
         at_s = begins_s + stroke.starts_s
-        cues.append(Cue(at_s, code, "performer", stroke.lasts_s, (("name", name),)))
+        cues.append(Cue(at_s, code, "performer", stroke.lasts_s, (("name", name),), tool.key))
         before = name
     return replace(course, cues=tuple(sorted(cues, key=lambda cue: cue.at_s)))
 

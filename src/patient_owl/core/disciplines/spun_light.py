@@ -148,16 +148,16 @@ def _water(intent: Intent) -> tuple[Reason, ...]:
 def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:  # noqa: ARG001
     """One frame; whoever spins is told each turn, so that nobody counts."""
     frame = opened(intent, positions)
-    figure = figure_of(intent)
+    figure, tool = figure_of(intent), tool_of(intent)
     if intent.word("figure") != _ORB:
-        return performed(frame, tool_of(intent).at_s, figure.lasts_s)
-    begins_s, period_s = tool_of(intent).at_s, intent.number("spin_s")
+        return performed(frame, tool.begins_s, figure.lasts_s, tool.key)
+    begins_s, period_s = tool.begins_s, intent.number("spin_s")
     spins = int(intent.number("spins"))
     cues = [
-        Cue(begins_s + k * period_s, "spin", "performer", period_s, (("number", k + 1),))
+        Cue(begins_s + k * period_s, "spin", "performer", period_s, (("number", k + 1),), tool.key)
         for k in range(spins)
     ]
-    cues.append(Cue(begins_s + spins * period_s, "spun", "performer"))
+    cues.append(Cue(begins_s + spins * period_s, "spun", "performer", part=tool.key))
     return Program(frame.phases, tuple(cues))
 
 

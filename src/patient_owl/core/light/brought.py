@@ -37,8 +37,9 @@ class Brought:
 
     distance_m: to what it lights, or to the lens for what draws. angle_deg: off square on.
     placement_stops: where it is wanted, from mid-grey. value: where its lever is held, None to
-    let it be worked out. at_s: seconds after the shutter opened. area_m2, reflectance: of what a
-    torch paints. pace_m_s: of what draws. pops: of a flash.
+    let it be worked out. at_s: seconds after the shutter opened; None from the beginning, and a
+    flash as the shutter closes. area_m2, reflectance: of what a torch paints. pace_m_s: of what
+    draws. pops: of a flash.
     """
 
     key: str
@@ -47,7 +48,7 @@ class Brought:
     angle_deg: float = 0.0
     placement_stops: float = 0.0
     value: float | None = None
-    at_s: float = 0.0
+    at_s: float | None = None
     who: Who = "photographer"
     area_m2: float = 1.0
     reflectance: float = MID_GREY_REFLECTANCE
@@ -58,6 +59,18 @@ class Brought:
     def kind(self) -> str:
         """`torch` of `torch_2`."""
         return self.key.rpartition("_")[0]
+
+    @property
+    def begins_s(self) -> float:
+        """When somebody begins with it, after the shutter opened. [s]"""
+        return self.at_s or 0.0
+
+    def starts_s(self, exposure_s: float, lasts_s: float) -> float:
+        """When it gives its first light; a flash of which nobody says when ends with the shutter,
+        as the rear curtain fires it. [s]"""
+        if self.at_s is None and isinstance(self.lamp, Flash):
+            return max(0.0, exposure_s - lasts_s)
+        return self.begins_s
 
     def part(self, pixel_rad: float) -> LightPart:
         """As a light of the picture. pixel_rad: what one pixel of the camera spans."""

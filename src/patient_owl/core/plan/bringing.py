@@ -2,6 +2,7 @@
 
 from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, replace
+from functools import partial
 
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.kit import Kit
@@ -75,11 +76,11 @@ def how_given(
         planned = part.planned_levers(settings, is_lead=part is landings[0].part)
         [(lever_key, lever)] = {**planned, **(levers or {}).get(light.key, {})}.items()
         painting = light.painting(lever)
-        to_s = None
-        if isinstance(light.lamp, (Torch, Flash)):
-            to_s = light.at_s + light.lasts_s(lever)
+        lasts_s = light.lasts_s(lever)
+        from_s = light.starts_s(settings.exposure_s, lasts_s)
+        to_s = from_s + lasts_s if isinstance(light.lamp, (Torch, Flash)) else None
         spots = painting.spots if painting else 1
-        found.append(Given(light, lever_key, lever, light.at_s, to_s, spots))
+        found.append(Given(light, lever_key, lever, from_s, to_s, spots))
     return tuple(found)
 
 
@@ -93,21 +94,21 @@ def cued(program: Program, given: Sequence[Given], told: Collection[str] = ()) -
 def _cues(given: Given) -> list[Cue]:
     light, lamp = given.light, given.light.lamp
     about = (("part", light.key), ("who", light.who))
+    cue = partial(Cue, who=light.who, about=about, part=light.key)
     if isinstance(lamp, Torch) and given.to_s is not None:
         lasts_s = given.to_s - given.from_s
-        on = Cue(given.from_s, "light_on", light.who, lasts_s, about)
-        return [on, Cue(given.to_s, "light_off", light.who, 0.0, about)]
+        on = cue(given.from_s, "light_on", lasts_s=lasts_s)
+        return [on, cue(given.to_s, "light_off")]
     if isinstance(lamp, Flash):
+        if light.at_s is None and light.pops == 1:
+            return []  # the camera fires it as it closes
         apart_s = (given.to_s or given.from_s) - given.from_s
         step_s = apart_s / max(1, light.pops - 1)
-        return [
-            Cue(given.from_s + k * step_s, "flash", light.who, 0.0, about)
-            for k in range(light.pops)
-        ]
+        return [cue(given.from_s + k * step_s, "flash") for k in range(light.pops)]
     if isinstance(lamp, Panel):
         # one that burns from the beginning needs nobody
-        return [Cue(given.from_s, "light_on", light.who, 0.0, about)] if given.from_s > 0 else []
-    return [Cue(given.from_s, "draw", light.who, 0.0, about)]
+        return [cue(given.from_s, "light_on")] if given.from_s > 0 else []
+    return [cue(given.from_s, "draw")]
 
 
 def _too_long(given: Sequence[Given], solution: Solution) -> tuple[Reason, ...]:

@@ -131,10 +131,11 @@ def served_reasons(
     )
 
 
-def performed(frame: Program, begins_s: float, lasts_s: float) -> Program:
-    """The course with what is called out to whoever performs: when to begin, the half, the end."""
+def performed(frame: Program, begins_s: float, lasts_s: float, part: str) -> Program:
+    """The course with what is called out to whoever performs with a light: when to begin, the half,
+    the end."""
     marks = ((0.0, "begin"), (lasts_s / 2, "half"), (lasts_s, "done"))
-    cues = tuple(Cue(begins_s + after_s, code, "performer") for after_s, code in marks)
+    cues = tuple(Cue(begins_s + after_s, code, "performer", part=part) for after_s, code in marks)
     return replace(frame, cues=cues)
 
 

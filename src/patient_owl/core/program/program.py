@@ -50,13 +50,14 @@ class Phase:
 @dataclass(frozen=True)
 class Cue:
     """What somebody does so many seconds after the shutter opened. about: what the words of the
-    code are filled with."""
+    code are filled with. part: the light of the picture that this is about."""
 
     at_s: float
     code: str
     who: Who = "photographer"
     lasts_s: float = 0.0
     about: tuple[tuple[str, float | str], ...] = ()
+    part: str = ""
 
 
 class Exposure(NamedTuple):
@@ -104,6 +105,14 @@ class Program:
                     yield Exposure(at, phase.open_s, phase.dark_s, phase)
                     at += phase.open_s + phase.dark_s
             at += self.between_s
+
+    def span_of(self, part: str) -> tuple[float, float] | None:
+        """From when to when somebody is at a light, after the shutter opened; None where nobody is
+        told. [s]"""
+        mine = [cue for cue in self.cues if cue.part == part]
+        if not mine:
+            return None
+        return min(cue.at_s for cue in mine), max(cue.at_s + cue.lasts_s for cue in mine)
 
     def with_noise_reduction(self) -> "Program":
         """The same with the camera's dark frame after each long enough, where that is allowed.
