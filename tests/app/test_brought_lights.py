@@ -64,7 +64,7 @@ def test_a_light_of_the_kit_counts_by_its_own_figure_and_another_kind_is_refused
     ("lights", "says"),
     [
         ([{"key": "torch_1", "distance_m": 0}], "greater than or equal to 0.1"),
-        ([{"key": "laser_1"}], "torch|panel|flash|tool|bar"),
+        ([{"key": "laser_1"}], "torch|beam|panel|flash|tool|bar"),
         ([{"key": "torch_1"}, {"key": "torch_1"}], "each key once"),
         ([{"key": "flash_1", "pops": 1000}], "less than or equal to 64"),
         ([{"key": f"torch_{k}"} for k in range(1, 10)], "at most 8"),

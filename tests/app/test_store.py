@@ -95,6 +95,10 @@ def test_words_and_lights_of_before_are_carried_over_and_back(tmp_path: Path) ->
             for shot, kind in ((5, "cityscape"), (6, "fireworks")):
                 own = {"id": numbered(shot), "discipline": kind, "at_utc": "2026-01-01"}
                 insert(connection, "shots", **own, **ids, **framing, **rest)
+            held = {"figure": "beam_held", "spins": 30, "clothes": "clothes_dark"}
+            own = {"id": numbered(7), "discipline": "spun_light", "at_utc": "2026-01-01"}
+            beam = {**rest, "inputs": json.dumps(held)}
+            insert(connection, "shots", **own, **ids, **framing, **beam)
             for k, was in old.items():
                 insert(connection, "takes", **old_take(k, *was))
             spec = json.dumps({"kind": "light", "lumens": 100, "beam_deg": 20})
@@ -109,6 +113,10 @@ def test_words_and_lights_of_before_are_carried_over_and_back(tmp_path: Path) ->
             ]
             kind, spec = connection.execute(text("SELECT kind, spec FROM kit_items")).one()
             assert (kind, json.loads(spec)["value"]) == ("torch", 100)
+            [asked] = connection.execute(
+                text("SELECT inputs FROM shots WHERE discipline = 'beam_in_haze'")
+            ).scalars()
+            assert json.loads(asked) == {"clothes": "clothes_dark"}
         command.downgrade(config_for(database.url), "0005")
         with engine.connect() as connection:
             back = connection.execute(text("SELECT verdict, light_verdict FROM takes ORDER BY id"))

@@ -9,6 +9,12 @@ from hypothesis import strategies as st
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.settings import Settings
+from patient_owl.core.light.beam import (
+    beam_luminance_cd_m2,
+    extinction_per_m,
+    held_up,
+    scattered_per_sr,
+)
 from patient_owl.core.light.dose import (
     lit_radius_m,
     painted,
@@ -49,6 +55,47 @@ def test_a_torch_of_a_hundred_lumens_ten_metres_off_wants_fifteen_seconds() -> N
 def test_a_printed_beam_distance_is_where_a_quarter_of_a_lux_is_left() -> None:
     assert intensity_from_reach(100) == pytest.approx(2500)
     assert illuminance_lux(intensity_from_reach(100), 100) == pytest.approx(0.25)
+
+
+# Koschmieder: at the visibility a thing keeps two per cent of its contrast. Nothing is lost in
+# scattering: what goes into all directions of a sphere is all of it.
+def test_air_scatters_all_it_takes_and_hides_things_at_the_visibility() -> None:
+    assert math.exp(-extinction_per_m(4000) * 4000) == pytest.approx(0.02, rel=0.001)
+    angles = (np.arange(20_000) + 0.5) * 180 / 20_000
+    rings = 2 * math.pi * np.sin(np.radians(angles)) * math.radians(180 / 20_000)
+    thrown = [scattered_per_sr(float(angle)) for angle in angles]
+    assert float(np.sum(rings * thrown)) == pytest.approx(1, abs=1e-4)
+
+
+# A brute-force line of sight across the lit cone: at each point its own distance from the lamp and
+# its own angle to the lens. The closed form takes both from the axis: 5 % off ten degrees aside.
+@pytest.mark.parametrize(
+    ("beam_deg", "along_m", "off"), [(6, 3, 0.01), (20, 3, 0.05), (20, 9, 0.05)]
+)
+def test_a_beam_in_haze_is_as_bright_as_a_line_of_sight_through_it(
+    beam_deg: float, along_m: float, off: float
+) -> None:
+    torch = Torch(1000.0, beam_deg)
+    half_m = along_m * math.tan(math.radians(beam_deg) / 2)
+    aside = np.linspace(-half_m, half_m, 20_001)
+    away = np.hypot(along_m, aside)
+    sigma = extinction_per_m(1200)
+    lux = torch.intensity_cd * np.exp(-sigma * away) / away**2
+    angles = 90 + np.degrees(np.arctan2(aside, along_m))
+    thrown = np.array([scattered_per_sr(float(angle)) for angle in angles])
+    seen = float(np.trapezoid(lux * sigma * thrown, aside))
+    assert beam_luminance_cd_m2(torch, along_m, 1200) == pytest.approx(seen, rel=off)
+
+
+@given(st.floats(0.5, 50), st.floats(1, 60))
+def test_a_beam_fades_as_one_over_the_distance_in_clear_air(
+    along_m: float, beam_deg: float
+) -> None:
+    near, far = (
+        held_up("beam_1", Torch(1000, beam_deg), at_m, "clear_air")
+        for at_m in (along_m, 2 * along_m)
+    )
+    assert near.ev100 - far.ev100 == pytest.approx(1, abs=0.02)
 
 
 # All that leaves the lamp arrives: E·cos α over a sphere's cap and over a flat wall are the lumens.
@@ -153,6 +200,7 @@ def test_still_water_gives_back_what_the_sine_and_tangent_laws_say(angle_deg: fl
         (lambda: intensity_from_lumens(100, 400), "over 0 to 360"),
         (lambda: flashed("flash", Flash(36), 0), "more than 0 m"),
         (lambda: painted("torch", Torch(100, 20), 3, angle_deg=90), "under 90"),
+        (lambda: held_up("beam_1", Torch(100, 20), 0, "hazy"), "more than 0 m"),
     ],
 )
 def test_lamps_that_cannot_be_are_refused_in_words(ask: object, says: str) -> None:

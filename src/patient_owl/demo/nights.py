@@ -100,7 +100,7 @@ class _Loader:
 
     def _mine(self, light: BroughtIn) -> BroughtIn:
         """The light as the one of its kind in the bag."""
-        return light.model_copy(update={"item_id": self.kit[light.kind]})
+        return light.model_copy(update={"item_id": self.kit[light.kit_kind]})
 
     def takes(self, shot: Shot, verdicts: list[Verdict]) -> None:
         """Takes as the advice led them, judged with the given words; the last is kept."""
@@ -323,6 +323,18 @@ def _by_brought_light(loader: _Loader, ring: Night, regatta: Night, quill: Night
         lit_by="metered",
         metered_ev100=-1.5,
         water_before="still_water",
+    )
+    loader.shot(
+        ring,
+        "Beam among the Ewes",
+        "0:20",
+        200,
+        discipline="beam_in_haze",
+        lens="zoom",
+        focal_length_mm=24,
+        tilt=8,
+        between="open",
+        lights=[BroughtIn(key="beam_1", distance_m=3, air="misty", at_s=4, who="performer")],
     )
     loader.shot(
         quill,

@@ -7,12 +7,14 @@ from uuid import UUID
 from pydantic import BaseModel, Field
 
 from patient_owl.core.errors import WrongValue
+from patient_owl.core.light.beam import LEAST_HOLD_S, MOST_HOLD_S
 from patient_owl.core.light.brought import USUAL_STOPS, Brought, LightKind, Who
 from patient_owl.core.light.dose import MID_GREY_REFLECTANCE, MOST_DOSE_S
 from patient_owl.core.light.flash import MOST_POPS
 from patient_owl.core.light.lamp import Lamp
 from patient_owl.core.light.line import FASTEST_M_S, SLOWEST_M_S
 from patient_owl.core.plan.common import PLACEMENT_RANGE_STOPS
+from patient_owl.core.tables.air import AirKey
 from patient_owl.fields import Asked
 from patient_owl.kit.bag import Thing
 from patient_owl.questions import QuestionOut, question_of
@@ -21,14 +23,22 @@ from patient_owl.words.lights import KINDS, OPTIONS, QUESTIONS
 MOST_LIGHTS = 8
 LeverValue = Annotated[float, Field(gt=0, le=1e5)]
 _least, _most = PLACEMENT_RANGE_STOPS
+_KIT_KINDS = {"beam": "torch"}
+
+
+def kit_kind(kind: str) -> str:
+    """What of the kit a light is: a thing of its own kind, but for a beam, which a torch holds."""
+    return _KIT_KINDS.get(kind, kind)
+
+
 LightKey = Annotated[str, Field(pattern=rf"^({'|'.join(get_args(LightKind))})_[1-9]$")]
 
 
 class BroughtIn(Asked):
     """A light that is brought: its kind and a number, what of the kit it is, where and when.
 
-    item_id None: a generic one off the shelf. dose_s, percent, power_part, pace_m_s: where its
-    lever is held; without, it is worked out. at_s: after the shutter opened; without, from the
+    item_id None: a generic one off the shelf. dose_s, hold_s, percent, power_part, pace_m_s: where
+    its lever is held; without, it is worked out. at_s: after the shutter opened; without, from the
     beginning, and a flash as it closes.
     """
 
@@ -41,6 +51,8 @@ class BroughtIn(Asked):
     who: Who = "photographer"
     area_m2: Annotated[float, Field(gt=0, le=1e6)] = 1.0
     reflectance: Annotated[float, Field(ge=0.02, le=1)] = MID_GREY_REFLECTANCE
+    air: AirKey = "hazy"
+    hold_s: Annotated[float | None, Field(ge=LEAST_HOLD_S, le=MOST_HOLD_S)] = None
     dose_s: Annotated[float | None, Field(gt=0, le=MOST_DOSE_S)] = None
     percent: Annotated[float | None, Field(gt=0, le=100)] = None
     power_part: Annotated[float | None, Field(ge=1, le=1024)] = None
@@ -50,6 +62,11 @@ class BroughtIn(Asked):
     @property
     def kind(self) -> LightKind:
         return self.key.rpartition("_")[0]  # type: ignore[return-value]
+
+    @property
+    def kit_kind(self) -> str:
+        """What of the kit it is."""
+        return kit_kind(self.kind)
 
     def brought(self, lamp: Lamp) -> Brought:
         """As the core takes it, with the lamp it is."""
@@ -67,11 +84,13 @@ class BroughtIn(Asked):
             reflectance=self.reflectance,
             pace_m_s=self.pace_m_s or 1.0,
             pops=self.pops,
+            air=self.air,
         )
 
 
 _HELD: dict[str, Callable[[BroughtIn], float | None]] = {
     "torch": lambda light: light.dose_s,
+    "beam": lambda light: light.hold_s,
     "panel": lambda light: None if light.percent is None else light.percent / 100,
     "flash": lambda light: None if light.power_part is None else 1 / light.power_part,
     "tool": lambda light: light.pace_m_s,
@@ -89,6 +108,7 @@ def generic_light(brought: Brought, thing: Thing | None) -> BroughtIn:
         at_s=brought.at_s,
         who=brought.who,
         area_m2=brought.area_m2,
+        air=brought.air,
     )
 
 
@@ -126,7 +146,7 @@ def _questions(kind: LightKind) -> list[QuestionOut]:
             words,
             OPTIONS,
             "kit_item" if asks_kit else None,
-            (kind,) if asks_kit else (),
+            (kit_kind(kind),) if asks_kit else (),
         )
         if key == "placement_stops":
             question.default = USUAL_STOPS[kind]

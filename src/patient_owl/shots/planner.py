@@ -14,7 +14,7 @@ from patient_owl.nights.models import Night
 from patient_owl.nights.service import context_of, get_night, lies_in
 from patient_owl.rails import TouchIn
 from patient_owl.schools.service import schools_of
-from patient_owl.shots.lights import BroughtIn, generic_light
+from patient_owl.shots.lights import BroughtIn, generic_light, kit_kind
 from patient_owl.shots.models import Shot
 from patient_owl.shots.schemas import NewShotIn, ShotIn
 from patient_owl.trouble import or_trouble
@@ -60,7 +60,8 @@ class Planner:
         lies_in(night, shot.at_utc)
         kit = self._bag.kit(shot.body_id, shot.lens_id, shot.focal_length_mm)
         brought = [
-            light.brought(self._bag.lamp(light.item_id, light.kind)) for light in self.lights(shot)
+            light.brought(self._bag.lamp(light.item_id, light.kit_kind))
+            for light in self.lights(shot)
         ]
         return plan_shot(shot.spec(brought, touch), self.context(night), kit, self._schools)
 
@@ -68,7 +69,8 @@ class Planner:
         """The lights that act: those that were said, and what its discipline cannot do without,
         which is the first such thing in the bag until somebody says otherwise."""
         missing = recipe_for(shot.discipline).lacks([light.kind for light in shot.lights])
-        return [*(generic_light(b, self._bag.first(b.kind)) for b in missing), *shot.lights]
+        generic = [generic_light(b, self._bag.first(kit_kind(b.kind))) for b in missing]
+        return [*generic, *shot.lights]
 
     def completed(self, new: NewShotIn) -> ShotIn:
         """A new shot with the kit that nobody named; WrongValue where the bag has none."""

@@ -14,7 +14,7 @@ from patient_owl.rails import ExposureTime, FNumber, Iso, NdStops, SettingValues
 from patient_owl.shots.lights import MOST_LIGHTS, LeverValue
 
 PartKey = Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]{0,39}$")]
-LeverKey = Literal["dose_s", "share", "power", "pace_m_s"]
+LeverKey = Literal["dose_s", "hold_s", "share", "power", "pace_m_s"]
 # By light and lever, each in its own unit.
 Levers = Annotated[
     dict[PartKey, Annotated[dict[LeverKey, LeverValue], Field(max_length=4)]],

@@ -203,6 +203,7 @@ _PLACES = {
 # What the lights of a picture are called in a sentence; those one brings by their kind.
 PARTS: Mapping[str, str] = {
     "torch": "the torch",
+    "beam": "the beam",
     "panel": "the panel",
     "flash": "the flash",
     "tool": "the tool",
@@ -236,6 +237,7 @@ def part(value: str) -> str:
 
 _LEVERS = {
     "dose_s": "time on a spot",
+    "hold_s": "time it is held",
     "share": "share of its power",
     "power": "power",
     "pace_m_s": "pace",
@@ -252,6 +254,8 @@ def lever_value(key: str, value: float) -> str:
     match key:
         case "dose_s":
             return f"{seconds(value)} a spot"
+        case "hold_s":
+            return f"held for {seconds(value)}"
         case "share":
             return percent(value)
         case "power":

@@ -10,12 +10,20 @@ from patient_owl.words.formats import duration, lever_value, part, stops
 
 KINDS: Mapping[LightKind, str] = {
     "torch": "a torch over the subject",
+    "beam": "a beam held up into the air",
     "panel": "a panel that burns",
     "flash": "a flash",
     "tool": "a tool that draws",
     "bar": "a bar of pixels",
 }
 
+AIRS: Mapping[str, str] = {
+    "clear_air": "clear",
+    "hazy": "hazy",
+    "misty": "misty",
+    "foggy": "foggy",
+    "smoky": "smoke",
+}
 _ITEM = Asked("Which", "", "From your kit; a generic one without.")
 _PLACED = Asked("It shall land", "stops", "From mid-grey.")
 _WHO = Asked("Held by")
@@ -37,6 +45,17 @@ QUESTIONS: Mapping[LightKind, Mapping[str, Asked]] = {
         ),
         "placement_stops": _PLACED,
         "dose_s": Asked("Seconds on a spot", "s", "Hold them; empty to have them worked out."),
+        "at_s": _FROM,
+        "who": _WHO,
+    },
+    "beam": {
+        "item_id": _ITEM,
+        "air": Asked("The air", "", "It is what shows the beam."),
+        "distance_m": Asked(
+            "Judged at", "m", "From the lamp along the beam: twice as far is a stop darker."
+        ),
+        "placement_stops": _PLACED,
+        "hold_s": Asked("Held for", "s", "Hold it; empty to have it worked out."),
         "at_s": _FROM,
         "who": _WHO,
     },
@@ -80,6 +99,7 @@ OPTIONS: Mapping[str, str] = {
     "photographer": "the photographer",
     "performer": "the performer",
     "helper": "a helper",
+    **AIRS,
 }
 
 

@@ -37,6 +37,7 @@ SOURCES: dict[str, str] = {
     "bipm2019": "BIPM, The International System of Units, 9th ed. (2019).",
     "chinneck2008": "J. Chinneck, Feasibility and Infeasibility in Optimization, Springer 2008, "
     "ch. 6: the deletion filter.",
+    "derived_beam": "Derived: a line of sight across a lit cone of air; scattered once, seen square on.",
     "derived_ghost": "Derived: a ghost's brightness is its share of the exposure, log2 q stops.",
     "derived_lamp": "Derived: lumens spread evenly over the cone of the beam; inverse square and cosine.",
     "derived_line": "Derived: a spot of the line sees the tool for its width over its pace; "
@@ -54,6 +55,8 @@ SOURCES: dict[str, str] = {
     "hecht2016-fresnel": "E. Hecht, Optics, 5th ed., Pearson 2016, sec. 4.6: Fresnel's equations.",
     "hershey1967": "A. Hershey, Calligraphy for Computers, US Naval Weapons Laboratory TR-2101 "
     "(1967).",
+    "henyey1941": "L. Henyey, J. Greenstein, Diffuse radiation in the galaxy, Astrophys. J. 93 (1941) "
+    "70–83.",
     "iau2015": "B. Archinal et al., Report of the IAU Working Group on Cartographic Coordinates "
     "2015, Celest. Mech. Dyn. Astr. 130 (2018) 22.",
     "iers2010": "G. Petit, B. Luzum (eds.), IERS Conventions (2010), IERS Technical Note 36.",
@@ -64,6 +67,8 @@ SOURCES: dict[str, str] = {
     "USNO Circular 171 (1987).",
     "kasten1980": "F. Kasten, G. Czeplak, Solar and terrestrial radiation dependent on the amount "
     "and type of cloud, Solar Energy 24 (1980) 177–189.",
+    "koschmieder1924": "H. Koschmieder, Theorie der horizontalen Sichtweite, Beitr. Phys. freien Atm. 12 "
+    "(1924) 33–53; from memory.",
     "krisciunas1991": "K. Krisciunas, B. Schaefer, A model of the brightness of moonlight, PASP "
     "103 (1991) 1033–1039.",
     "kyba2011": "C. Kyba et al., Cloud coverage acts as an amplifier for ecological light "

@@ -33,6 +33,36 @@ def test_where_it_is_black_the_first_panel_leads_and_the_sentence_begins_with_it
     ]
 
 
+# Smoke of which one sees through 30 m shows a panel's light a hundred times as well as haze.
+def test_air_before_a_panel_shows_by_how_thick_it_is() -> None:
+    def shows(haze: str) -> float | None:
+        plan = planned("steady_lights", ROOM, lit_by="home_interior", haze=haze)
+        found = [fact for fact in plan.facts if fact.code == "haze_shows"]
+        return float(found[0].quantities["air_stops"]) if found else None
+
+    assert shows("clear_air") is None
+    smoke, fog = shows("smoky"), shows("foggy")
+    assert smoke is not None
+    assert smoke - (fog or -9) >= math.log2(200 / 30) - 0.01
+
+
+# Scattered light falls as one over the distance along a beam [derived_beam]: what is held longer or
+# opened wider makes up for it, and a mist gives more than haze by its visibility.
+def test_a_beam_is_exposed_for_what_the_air_throws_aside() -> None:
+    def stops(**changed: object) -> float:
+        beam = replace(recipe_for("beam_in_haze").brings[0], **changed)  # type: ignore[arg-type]
+        return float(planned("beam_in_haze", DARK, brought=[beam]).solution.landings[0].part.ev100)
+
+    plan = planned("beam_in_haze", DARK)
+    beam = plan.solution.landings[0]
+    assert beam.landed_stops == pytest.approx(beam.part.placement_stops, abs=0.2)
+    held = {"value": 4.0, "distance_m": 1.0}
+    assert stops(**held) - stops(**held | {"distance_m": 4.0}) == pytest.approx(2, abs=0.05)
+    assert stops(air="misty", **held) - stops(air="hazy", **held) == pytest.approx(
+        math.log2(4000 / 1200), abs=0.01
+    )
+
+
 # N·d/√(S/100) is the guide number [ray2002-flash]: what the plan sets must give it back.
 def test_aperture_iso_and_power_give_back_the_guide_number() -> None:
     flash = Brought("flash_1", Flash(36.0), 4.6)
@@ -68,7 +98,10 @@ def test_the_count_ends_the_movement_where_the_flash_is() -> None:
     assert later.solution.settings.exposure_s >= 5.0
 
 
-@pytest.mark.parametrize("key", ["light_painting", "light_writing", "spun_light", "flash_portrait"])
+PERFORMED = ["light_painting", "light_writing", "spun_light", "beam_in_haze", "flash_portrait"]
+
+
+@pytest.mark.parametrize("key", PERFORMED)
 def test_a_performed_light_is_what_the_picture_is_exposed_for(key: str) -> None:
     plan = planned(key, DARK, kit(35))
     assert plan.parts[0].is_brought

@@ -1963,11 +1963,17 @@ export interface components {
          * BroughtIn
          * @description A light that is brought: its kind and a number, what of the kit it is, where and when.
          *
-         *     item_id None: a generic one off the shelf. dose_s, percent, power_part, pace_m_s: where its
-         *     lever is held; without, it is worked out. at_s: after the shutter opened; without, from the
+         *     item_id None: a generic one off the shelf. dose_s, hold_s, percent, power_part, pace_m_s: where
+         *     its lever is held; without, it is worked out. at_s: after the shutter opened; without, from the
          *     beginning, and a flash as it closes.
          */
         BroughtIn: {
+            /**
+             * Air
+             * @default hazy
+             * @enum {string}
+             */
+            air: "clear_air" | "hazy" | "misty" | "foggy" | "smoky";
             /**
              * Angle Deg
              * @default 0
@@ -1987,6 +1993,8 @@ export interface components {
             distance_m: number;
             /** Dose S */
             dose_s?: number | null;
+            /** Hold S */
+            hold_s?: number | null;
             /** Item Id */
             item_id?: string | null;
             /** Key */
@@ -2815,7 +2823,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "torch" | "panel" | "flash" | "tool" | "bar";
+            kind: "torch" | "beam" | "panel" | "flash" | "tool" | "bar";
             /** Questions */
             questions: components["schemas"]["QuestionOut"][];
             /** Title */

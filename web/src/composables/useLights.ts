@@ -28,7 +28,8 @@ export function useLights(around: Around) {
     const numbers = Array.from({ length: MOST_OF_A_KIND }, (_, i) => `${kind}_${i + 1}`)
     const key = numbers.find((one) => !used.has(one))
     if (!key) return
-    const mine = around.kit().find((item) => item.spec.kind === kind)
+    const asked = questions(key).find((question) => question.key === 'item_id')?.kit_kinds ?? []
+    const mine = around.kit().find((item) => asked.includes(item.spec.kind))
     around.change([...around.lights(), { key, item_id: mine?.id ?? null } as Light])
     open.value = key
   }

@@ -1,8 +1,8 @@
 """Orbs, blades, tubes and bars: a tool that is spun or carried through the frame.
 
 A ball is drawn by spins while somebody turns on the spot; a blade by a walk; a bar of pixels by a
-walk that fits its columns; a beam by holding still in haze. Pace follows from the figure, and so do
-aperture and ISO; time is the performance.
+walk that fits its columns. Pace follows from the figure, and so do aperture and ISO; time is the
+performance.
 """
 
 import math
@@ -28,9 +28,8 @@ from patient_owl.core.program.program import Cue, Program
 from patient_owl.core.reason import Reason
 
 LONGEST_S = 240.0  # beside lit quays; common practice
-BEAM_S = 4.0  # a beam held up into haze: enough to be seen, too short to waver; common practice
 
-_ORB, _WALK, _BAR, _BEAM = "orb", "blade_walk", "bar_walk", "beam_held"
+_ORB, _WALK, _BAR = "orb", "blade_walk", "bar_walk"
 _WALKS = (_WALK, _BAR)
 
 
@@ -50,9 +49,6 @@ def figure_of(intent: Intent) -> Figure:
         case "bar_walk":
             lasts_s = intent.number("columns") * intent.number("column_ms") / 1000
             return Figure(intent.number("walk_m") / lasts_s, lasts_s)
-        case "beam_held":
-            # it does not move: what varies is how long it is held
-            return Figure(tool_of(intent).pace_m_s, BEAM_S)
         case _:
             pace_m_s = intent.number("walk_m_s")
             return Figure(pace_m_s, intent.number("walk_m") / pace_m_s)
@@ -82,7 +78,6 @@ _STEPS = {
     _ORB: ("mark_the_pivot", "spin_and_turn", "inspect_orb"),
     _WALK: ("mark_the_line", "rehearse_to_beat", "inspect_line"),
     _BAR: ("mark_the_line", "walk_the_columns", "inspect_line"),
-    _BEAM: ("haze_behind", "hold_the_beam", "inspect_line"),
 }
 
 
@@ -94,8 +89,6 @@ def _lead(intent: Intent, figure: Figure) -> Reason:
             "orb_spins",
             {"needed": spins, "period_s": intent.number("spin_s"), "total_s": figure.lasts_s},
         )
-    if kind == _BEAM:
-        return Reason("beam_holds", {"total_s": figure.lasts_s})
     return Reason(
         "walk_takes",
         {
@@ -187,7 +180,7 @@ RECIPE = Recipe(
     key="spun_light",
     order=84,
     inputs=(
-        InputSpec("figure", "choice", _ORB, options=(_ORB, _WALK, _BAR, _BEAM)),
+        InputSpec("figure", "choice", _ORB, options=(_ORB, _WALK, _BAR)),
         InputSpec("spins", "number", 30.0, "", 1, 400, 1, only_if=("figure", (_ORB,))),
         InputSpec("spin_s", "number", 1.2, "s", 0.3, 10, 0.1, only_if=("figure", (_ORB,))),
         InputSpec("radius_m", "number", 0.6, "m", 0.05, 5, 0.05, only_if=("figure", (_ORB,))),

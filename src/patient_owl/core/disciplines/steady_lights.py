@@ -4,13 +4,16 @@ The picture is exposed for what is there, about a stop under; each panel is dimm
 is wanted. Where its lowest step is still too bright, distance, a wall or a gel does it.
 """
 
+import math
 from dataclasses import replace
 
+from patient_owl.core.constants import REFLECTED_METER_K
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.kit import Kit
+from patient_owl.core.light.beam import scattered_luminance_cd_m2
 from patient_owl.core.light.brought import USUAL_STOPS, Brought
-from patient_owl.core.light.lamp import Panel
+from patient_owl.core.light.lamp import Panel, illuminance_lux
 from patient_owl.core.light.part import LightPart
 from patient_owl.core.limits.aperture import depth_needs, diffraction
 from patient_owl.core.limits.limit import Limit
@@ -32,6 +35,7 @@ from patient_owl.core.plan.sketch import Line, Ring, Sketch
 from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene, school_input
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import Solution, solve
+from patient_owl.core.tables.air import VISIBILITY_M
 
 REST_STOPS = -1.0  # about a stop under leaves the panels room; common practice
 LONGEST_S = 240.0  # that anybody waits a frame while lights are being set; common practice
@@ -78,7 +82,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         ),
         mistakes=("panel_in_view", "lit_flat", "all_panels_at_once"),
         cautions=("cables_and_rain", "hot_lamps", "white_light"),
-        facts=_facts(intent),
+        facts=_facts(intent, solution),
         bracket=time_bracket(solution, kit, limits),
         blurs=Blurs(focus_m=focus_m if near_m else None, subject_m=near_m or float("inf")),
         sketch=_sketch(),
@@ -114,17 +118,33 @@ def _depth_limits(kit: Kit, intent: Intent) -> tuple[Limit, ...]:
     return () if focus_m is None or near_m is None else (depth_needs(kit, focus_m, near_m),)
 
 
-def _facts(intent: Intent) -> tuple[Reason, ...]:
+def _facts(intent: Intent, solution: Solution) -> tuple[Reason, ...]:
     """How the panels stand to each other, and what haze does."""
-    found = []
+    found = list(_air(intent, solution))
     panels = [light for light in intent.brought if light.kind == "panel"]
     if len(panels) > 1:
         stops = panels[0].placement_stops - panels[1].placement_stops
         found.append(Reason("panel_ratio", {"stops": abs(stops), "gain": 2 ** abs(stops)}))
         found.append(Reason(intent.word("colour_school")))
-    if intent.word("haze") == "hazy":
-        found.append(Reason("haze_shows", {"stops": HAZE_STOPS}))
     return tuple(found)
+
+
+def _air(intent: Intent, solution: Solution) -> tuple[Reason, ...]:
+    """How bright the air before the first panel itself is, half way to what it lights and seen from
+    the side: a flood lights about as much of it across as it is away."""
+    panel, settings = first_of(intent, "panel"), solution.settings
+    if not isinstance(panel.lamp, Panel):
+        return ()
+    lever = next((one for one in solution.landings if one.part.key == panel.key), None)
+    share = lever.levers["share"] if lever else panel.part(0.0).levers_for(settings)["share"]
+    half_m = panel.distance_m / 2
+    lux = share * illuminance_lux(panel.lamp.lux_at_1m, half_m)
+    visibility_m = VISIBILITY_M[intent.word("haze")]
+    luminance = scattered_luminance_cd_m2(lux, half_m, visibility_m)
+    shows = math.log2(luminance * 100 / REFLECTED_METER_K) - settings.ev100
+    if shows < REST_SHOWS_STOPS:
+        return ()
+    return (Reason("haze_shows", {"air_stops": shows, "stops": HAZE_STOPS}, "derived_beam"),)
 
 
 def _sketch() -> Sketch:
@@ -147,7 +167,7 @@ RECIPE = Recipe(
     key="steady_lights",
     order=86,
     inputs=(
-        InputSpec("haze", "choice", "clear_air", options=("clear_air", "hazy")),
+        InputSpec("haze", "choice", "clear_air", options=tuple(VISIBILITY_M)),
         school_input("colour_school"),
         InputSpec("focus_m", "number", None, "m", 0.1, 1000, 0.1),
         InputSpec("near_m", "number", None, "m", 0.05, 1000, 0.1),

@@ -9,21 +9,25 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from patient_owl.core.errors import WrongValue
+from patient_owl.core.light.beam import held_up
 from patient_owl.core.light.dose import MID_GREY_REFLECTANCE, Painting, painted, painting
 from patient_owl.core.light.flash import MOST_POPS, flashed
 from patient_owl.core.light.lamp import Flash, Lamp, Panel, Tool, Torch
 from patient_owl.core.light.line import LINE_STOPS, drawn
 from patient_owl.core.light.part import Lever, LightPart
 from patient_owl.core.light.steady import steady
+from patient_owl.core.tables.air import AirKey
 
-LightKind = Literal["torch", "panel", "flash", "tool", "bar"]
+LightKind = Literal["torch", "beam", "panel", "flash", "tool", "bar"]
 DRAWING = frozenset({"tool", "bar"})  # either draws
 Who = Literal["photographer", "performer", "helper"]
 
 # Where each is wanted unless somebody says otherwise, from mid-grey. A painted or flashed subject a
-# little under, so that night stays night; a line cleanly coloured. Common practice.
+# little under, so that night stays night; a beam as a figure of its own; a line cleanly coloured.
+# Common practice.
 USUAL_STOPS: Mapping[LightKind, float] = {
     "torch": -0.7,
+    "beam": 0.0,
     "panel": -0.7,
     "flash": -0.3,
     "tool": LINE_STOPS,
@@ -35,11 +39,12 @@ USUAL_STOPS: Mapping[LightKind, float] = {
 class Brought:
     """A light that is brought. key: its kind and a number, `torch_2`.
 
-    distance_m: to what it lights, or to the lens for what draws. angle_deg: off square on.
+    distance_m: to what it lights, to the lens for what draws, along itself for a beam held up.
+    angle_deg: off square on.
     placement_stops: where it is wanted, from mid-grey. value: where its lever is held, None to
     let it be worked out. at_s: seconds after the shutter opened; None from the beginning, and a
     flash as the shutter closes. area_m2, reflectance: of what a torch paints. pace_m_s: of what
-    draws. pops: of a flash.
+    draws. pops: of a flash. air: that a beam is held up into.
     """
 
     key: str
@@ -54,6 +59,7 @@ class Brought:
     reflectance: float = MID_GREY_REFLECTANCE
     pace_m_s: float = 1.0
     pops: int = 1
+    air: AirKey = "hazy"
 
     @property
     def kind(self) -> str:
@@ -76,6 +82,8 @@ class Brought:
         """As a light of the picture. pixel_rad: what one pixel of the camera spans."""
         where = self.placement_stops
         match self.lamp:
+            case Torch() as lamp if self.kind == "beam":
+                found = held_up(self.key, lamp, self.distance_m, self.air, where)
             case Torch() as lamp:
                 found = painted(
                     self.key, lamp, self.distance_m, self.angle_deg, self.reflectance, where
@@ -106,19 +114,22 @@ class Brought:
         )
 
     def painting(self, dose_s: float) -> Painting | None:
-        """How a torch gives its dose; None for what is no torch."""
-        if not isinstance(self.lamp, Torch):
+        """How a torch gives its dose; None for what paints nothing."""
+        if not isinstance(self.lamp, Torch) or self.kind == "beam":
             return None
         return painting(self.lamp, self.distance_m, self.area_m2, dose_s)
 
     def lasts_s(self, lever_value: float) -> float:
-        """How long somebody is at it: a torch for all its spots, a flash between its pops.
+        """How long somebody is at it: a torch for all its spots, a beam as long as it is held, a
+        flash between its pops.
 
         Nought for what burns all along or is not counted here.
         """
         given = self.painting(lever_value)
         if given is not None:
             return given.total_s
+        if self.kind == "beam":
+            return lever_value
         if isinstance(self.lamp, Flash):
             # ready again the sooner the less power was used; common practice
             return (self.pops - 1) * self.lamp.recycle_s * lever_value

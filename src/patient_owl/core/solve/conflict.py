@@ -159,8 +159,8 @@ def _brought_conflict(part: LightPart, miss_stops: float) -> Conflict | None:
     ways = [WayOut("accept", {"stops": stops, "is_darker": missing > 0})]
     if any(lever.is_held for lever in part.levers):
         ways.append(WayOut("let_go_lever", {"lever": part.levers[0].key}))
-    # a line is as bright from afar
-    if part.distance_m is not None and "pace_m_s" not in keys:
+    # a line is as bright from afar, and a beam where it is long
+    if part.distance_m is not None and not keys & {"pace_m_s", "hold_s"}:
         code: Way = "step_back" if missing < 0 else "come_closer"
         distance_m = part.distance_m * 2 ** (-missing / 2)
         ways.append(WayOut(code, {"distance_m": distance_m, "stops": stops}))

@@ -127,11 +127,14 @@ WORDS = Words(
         "seen_bright": "You saw it bright.",
         "seen_blown": "You saw it blown.",
         "lever_dose_s": "{part:part}: {from_value:seconds} → {to_value:seconds} on a spot.",
+        "lever_hold_s": "{part:part}: held for {from_value:seconds} → {to_value:seconds}.",
         "lever_share": "{part:part}: {from_value:percent} → {to_value:percent}.",
         "lever_power": "{part:part}: {from_value:power} → {to_value:power}.",
         "lever_pace_m_s": "{part:part}: {from_value:number} → {to_value:number} m/s.",
         "lever_keeps_dose_s": "{part:part}: {from_value:seconds} → {to_value:seconds} on a spot keeps it "
         "as it was.",
+        "lever_keeps_hold_s": "{part:part}: held for {from_value:seconds} → {to_value:seconds} keeps it as "
+        "it was.",
         "lever_keeps_share": "{part:part}: {from_value:percent} → {to_value:percent} keeps it as it was.",
         "lever_keeps_power": "{part:part}: {from_value:power} → {to_value:power} keeps it as it was.",
         "lever_keeps_pace_m_s": "{part:part}: {from_value:number} → {to_value:number} m/s keeps it as it "

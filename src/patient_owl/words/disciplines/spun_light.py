@@ -25,7 +25,6 @@ WORDS = Words(
         "orb": "an orb, spun on a string or rod",
         "blade_walk": "a blade or tube, carried along",
         "bar_walk": "a bar of pixels, carried along",
-        "beam_held": "a beam, held up into haze",
         "no_water": "none",
         "still_water": "still water",
     },
@@ -39,7 +38,6 @@ WORDS = Words(
         "bar_columns": "{columns:number} columns take {total_s:duration}: start it as the walk begins",
         "bar_proportions": "walked over {walk_m:metres} the picture keeps its proportions; this draws it "
         "{share:share} as wide",
-        "beam_holds": "held still for {total_s:duration}: the bright end of the torch, a short time",
         "water_mirrors": "the water gives back {share:share} of it, {stops:stops} under the light itself, "
         "met at {flat_deg:angle}",
     },
@@ -49,8 +47,6 @@ WORDS = Words(
         "count is spoken: nobody else counts.",
         "inspect_orb": "Enlarge: round, closed at the waist, poles not white, nobody inside.",
         "walk_the_columns": "Start the bar and the walk together; bar upright, arm still, even steps.",
-        "haze_behind": "Something dark behind the haze, the lamp below the frame or behind a body.",
-        "hold_the_beam": "Beam up, hold still, off before moving.",
     },
     mistakes={
         "orb_wandered": "The pivot wandered: the ball is an egg.",

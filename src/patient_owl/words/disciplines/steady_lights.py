@@ -1,6 +1,7 @@
 """Low steady lights, in words."""
 
 from patient_owl.words.discipline import Question, Words
+from patient_owl.words.lights import AIRS
 
 WORDS = Words(
     key="steady_lights",
@@ -9,14 +10,15 @@ WORDS = Words(
     questions={
         "haze": Question("The air", "Haze and smoke show the light itself."),
     },
-    options={"clear_air": "clear", "hazy": "haze or smoke"},
+    options=dict(AIRS),
     reasons={
         "panel_leads": "too dark for anything else, so the first panel makes the picture: {share:percent} of "
         "its power, {stops:placed}",
         "panel_ratio": "the first two panels stand {stops:stops} apart, {gain:.1f} to 1",
         "opposite": "opposite colours part the planes of the picture",
         "neighbouring": "neighbouring colours keep it quiet",
-        "haze_shows": "haze throws light back: begin {stops:stops} lower and look",
+        "haze_shows": "the air before the first panel lands {air_stops:placed} itself, more from behind: begin "
+        "{stops:stops} lower and look",
     },
     steps={
         "one_panel_at_a_time": "One panel at a time, the others off: set its per cent, look, then the "
