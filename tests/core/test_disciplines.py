@@ -45,7 +45,7 @@ def stars(
 
 
 UNIT = re.compile(
-    r"(^|_)(s|m|mm|um|px|deg|stops|ev100|min|c|kg|e|km_h|m_s|px_per_s|db|gb|snr)$"
+    r"(^|_)(s|m|mm|um|px|deg|stops|ev100|min|c|kg|e|km_h|m_s|px_per_s|db|gb|snr|k|mired)$"
 )  # every number says its unit by its name, or is one of these
 COUNTS = {
     "f_number", "iso", "share", "frames", "gain", "columns", "rows", "snr", "blades", "rays",

@@ -345,8 +345,8 @@ def _by_brought_light(loader: _Loader, ring: Night, regatta: Night, quill: Night
         tilt=0,
         between="deep_room",
         lights=[
-            BroughtIn(key="panel_1", distance_m=4, angle_deg=45),
-            BroughtIn(key="panel_2", distance_m=6, angle_deg=60, placement_stops=-2),
+            BroughtIn(key="panel_1", distance_m=4, angle_deg=45, hue="amber"),
+            BroughtIn(key="panel_2", distance_m=6, angle_deg=60, placement_stops=-2, hue="azure"),
         ],
     )
     loader.shot(

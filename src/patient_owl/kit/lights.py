@@ -101,7 +101,7 @@ class PanelSpec(Lit):
         lux = self.value
         if self.given_as == "lumens":
             lux = intensity_from_lumens(self.value, self.beam_deg)
-        return Panel(lux * self.let_through, self.least_percent / 100)
+        return Panel(lux * self.let_through, self.least_percent / 100, self.colour_temperature_k)
 
 
 class FlashSpec(Lit):

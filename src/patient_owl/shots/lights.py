@@ -9,6 +9,7 @@ from pydantic import BaseModel, Field
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.light.beam import LEAST_HOLD_S, MOST_HOLD_S
 from patient_owl.core.light.brought import USUAL_STOPS, Brought, LightKind, Who
+from patient_owl.core.light.colour import OWN_WHITE, Hue
 from patient_owl.core.light.dose import MID_GREY_REFLECTANCE, MOST_DOSE_S
 from patient_owl.core.light.flash import MOST_POPS
 from patient_owl.core.light.lamp import Lamp
@@ -52,6 +53,7 @@ class BroughtIn(Asked):
     area_m2: Annotated[float, Field(gt=0, le=1e6)] = 1.0
     reflectance: Annotated[float, Field(ge=0.02, le=1)] = MID_GREY_REFLECTANCE
     air: AirKey = "hazy"
+    hue: Hue = OWN_WHITE
     hold_s: Annotated[float | None, Field(ge=LEAST_HOLD_S, le=MOST_HOLD_S)] = None
     dose_s: Annotated[float | None, Field(gt=0, le=MOST_DOSE_S)] = None
     percent: Annotated[float | None, Field(gt=0, le=100)] = None
@@ -85,6 +87,7 @@ class BroughtIn(Asked):
             pace_m_s=self.pace_m_s or 1.0,
             pops=self.pops,
             air=self.air,
+            hue=self.hue,
         )
 
 
@@ -109,6 +112,7 @@ def generic_light(brought: Brought, thing: Thing | None) -> BroughtIn:
         who=brought.who,
         area_m2=brought.area_m2,
         air=brought.air,
+        hue=brought.hue,
     )
 
 

@@ -235,6 +235,23 @@ def part(value: str) -> str:
     return PARTS[kind] if count == "1" else f"{PARTS[kind]} {count}"
 
 
+HUES: Mapping[str, str] = {
+    "own_white": "its own white",
+    "red": "red",
+    "amber": "amber",
+    "yellow": "yellow",
+    "green": "green",
+    "cyan": "cyan",
+    "azure": "azure",
+    "blue": "blue",
+    "magenta": "magenta",
+}
+
+
+def hue(value: str) -> str:
+    return HUES[value]
+
+
 _LEVERS = {
     "dose_s": "time on a spot",
     "hold_s": "time it is held",
@@ -317,6 +334,7 @@ _FORMATS: Mapping[str, Callable[[Any], str]] = {
     "place": place,
     "light": light,
     "part": part,
+    "hue": hue,
     "lever": lever,
     "power": power,
     "percent": percent,

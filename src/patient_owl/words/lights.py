@@ -6,7 +6,7 @@ from patient_owl.core.light.brought import LightKind
 from patient_owl.core.light.line import pace_moves_stops
 from patient_owl.core.plan.bringing import Given
 from patient_owl.words.asked import Asked
-from patient_owl.words.formats import duration, lever_value, part, stops
+from patient_owl.words.formats import HUES, duration, lever_value, part, stops
 
 KINDS: Mapping[LightKind, str] = {
     "torch": "a torch over the subject",
@@ -64,6 +64,7 @@ QUESTIONS: Mapping[LightKind, Mapping[str, Asked]] = {
         "distance_m": _TO_SUBJECT,
         "angle_deg": _ASIDE,
         "placement_stops": _PLACED,
+        "hue": Asked("Colour", "", "Its own white, or one colour alone."),
         "percent": Asked("Power", "%", "Hold it; empty to have it worked out."),
         "at_s": _FROM,
         "who": _WHO,
@@ -100,6 +101,7 @@ OPTIONS: Mapping[str, str] = {
     "performer": "the performer",
     "helper": "a helper",
     **AIRS,
+    **HUES,
 }
 
 

@@ -84,5 +84,7 @@ SOURCES: dict[str, str] = {
     "from memory.",
     "saemundsson1986": "Þ. Sæmundsson, Astronomical refraction, Sky and Telescope 72 (1986) 70.",
     "usno-rst": "US Naval Observatory, Rise, Set, and Twilight Definitions.",
+    "wyszecki1982": "G. Wyszecki, W. Stiles, Color Science, 2nd ed., Wiley 1982: reciprocal colour "
+    "temperature; from memory.",
     "wgs84": "NIMA TR8350.2, World Geodetic System 1984, 3rd ed. (2000).",
 }

@@ -6,10 +6,11 @@ from dataclasses import replace
 import pytest
 
 from patient_owl.core.light.brought import Brought
-from patient_owl.core.light.lamp import Flash
+from patient_owl.core.light.colour import Hue, looks_darker_stops, opposite_of
+from patient_owl.core.light.lamp import Flash, Panel
 from patient_owl.core.plan.types import Scene
 from patient_owl.core.shot import recipe_for
-from tests.core.standing import DARK, kit, planned
+from tests.core.standing import DARK, kit, planned, quantities
 
 ROOM = Scene(43.3, -11.0, 0.8, -9.0, 0.8, sun_altitude_deg=-40)
 
@@ -44,6 +45,51 @@ def test_air_before_a_panel_shows_by_how_thick_it_is() -> None:
     smoke, fog = shows("smoky"), shows("foggy")
     assert smoke is not None
     assert smoke - (fog or -9) >= math.log2(200 / 30) - 0.01
+
+
+def panels(*hues: Hue, kelvin: tuple[float, float] = (5600, 5600)) -> list[Brought]:
+    return [
+        Brought(f"panel_{k}", Panel(1000.0, colour_temperature_k=white), 4.0, hue=hue)
+        for k, (hue, white) in enumerate(zip(hues, kelvin, strict=True), 1)
+    ]
+
+
+# On the circle of hues [iec61966]: amber stands across from azure, beside red and yellow.
+@pytest.mark.parametrize(
+    ("second", "school", "says"),
+    [
+        ("azure", "neighbouring", ["hues_opposite"]),
+        ("red", "opposite", ["hues_neighbouring"]),
+        ("green", "opposite", ["hues_between", "hue_opposite"]),
+        ("own_white", "neighbouring", ["hue_neighbouring"]),
+    ],
+)
+def test_two_colours_are_opposite_or_neighbours_or_told_what_would_be(
+    second: Hue, school: str, says: list[str]
+) -> None:
+    brought = panels("amber", second)
+    plan = planned("steady_lights", ROOM, brought=brought, colour_school=school)
+    assert [fact.code for fact in plan.facts if fact.code.startswith("hue")][: len(says)] == says
+    for fact in plan.facts:
+        if fact.code in ("hue_opposite", "hue_neighbouring"):
+            told = [fact.quantities[key] for key in ("opposite", "beside", "besides")]
+            assert told == ["azure", "yellow", "red"]
+
+
+# A million over kelvin: 3200 K against 5600 K are 134 mired, what a full conversion gel takes (CP).
+def test_two_whites_are_told_apart_in_mired() -> None:
+    brought = panels("own_white", "own_white", kelvin=(5600, 3200))
+    plan = planned("steady_lights", ROOM, brought=brought)
+    assert quantities(plan, "white_warmer")["apart_mired"] == pytest.approx(134, abs=0.5)
+    same = planned("steady_lights", ROOM, brought=panels("own_white", "own_white"))
+    assert not any(fact.code.startswith("white") for fact in same.facts)
+
+
+# Opposite pure colours mix to white, so what is left of the one's luminance is the other's.
+@pytest.mark.parametrize("hue", ["red", "green", "blue"])
+def test_a_pure_colour_and_its_opposite_have_the_luminance_of_white(hue: str) -> None:
+    both = sum(2 ** -looks_darker_stops(one) for one in (hue, opposite_of(hue)))
+    assert both == pytest.approx(1, abs=1e-3)
 
 
 # Scattered light falls as one over the distance along a beam [derived_beam]: what is held longer or

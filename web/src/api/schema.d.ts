@@ -1995,6 +1995,12 @@ export interface components {
             dose_s?: number | null;
             /** Hold S */
             hold_s?: number | null;
+            /**
+             * Hue
+             * @default own_white
+             * @enum {string}
+             */
+            hue: "own_white" | "red" | "amber" | "yellow" | "green" | "cyan" | "azure" | "blue" | "magenta";
             /** Item Id */
             item_id?: string | null;
             /** Key */

@@ -5,6 +5,7 @@ is wanted. Where its lowest step is still too bright, distance, a wall or a gel 
 """
 
 import math
+from collections.abc import Sequence
 from dataclasses import replace
 
 from patient_owl.core.constants import REFLECTED_METER_K
@@ -13,6 +14,17 @@ from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.beam import scattered_luminance_cd_m2
 from patient_owl.core.light.brought import USUAL_STOPS, Brought
+from patient_owl.core.light.colour import (
+    NEIGHBOURS_DEG,
+    OPPOSITE_OFF_DEG,
+    OWN_WHITE,
+    SEEN_MIRED,
+    apart_deg,
+    looks_darker_stops,
+    mired,
+    neighbours_of,
+    opposite_of,
+)
 from patient_owl.core.light.lamp import Panel, illuminance_lux
 from patient_owl.core.light.part import LightPart
 from patient_owl.core.limits.aperture import depth_needs, diffraction
@@ -125,8 +137,40 @@ def _facts(intent: Intent, solution: Solution) -> tuple[Reason, ...]:
     if len(panels) > 1:
         stops = panels[0].placement_stops - panels[1].placement_stops
         found.append(Reason("panel_ratio", {"stops": abs(stops), "gain": 2 ** abs(stops)}))
-        found.append(Reason(intent.word("colour_school")))
+        found += _colours(panels, intent.word("colour_school"))
     return tuple(found)
+
+
+def _colours(panels: Sequence[Brought], school: str) -> list[Reason]:
+    """How the colours of the first two stand to each other, and how dark each looks."""
+    coloured = list(dict.fromkeys(panel.hue for panel in panels if panel.hue != OWN_WHITE))
+    dims = [Reason("hue_looks_dark", {"hue": h, "stops": looks_darker_stops(h)}) for h in coloured]
+    if not coloured:
+        return [Reason(school), *_whites(panels)]
+    first = coloured[0]
+    beside, besides = neighbours_of(first)
+    wanted = {"hue": first, "opposite": opposite_of(first), "beside": beside, "besides": besides}
+    if len(coloured) == 1:
+        return [Reason(f"hue_{school}", wanted), *dims]
+    second = coloured[1]
+    off_deg = apart_deg(first, second)
+    pair = {"hue": first, "other": second}
+    if off_deg <= NEIGHBOURS_DEG:
+        return [Reason("hues_neighbouring", pair), *dims]
+    if 180 - off_deg <= OPPOSITE_OFF_DEG:
+        return [Reason("hues_opposite", pair), *dims]
+    return [Reason("hues_between", pair), Reason(f"hue_{school}", wanted), *dims]
+
+
+def _whites(panels: Sequence[Brought]) -> list[Reason]:
+    """How much warmer one white stands against another, where that shows."""
+    kelvin = [p.lamp.colour_temperature_k for p in panels[:2] if isinstance(p.lamp, Panel)]
+    off_mired = mired(kelvin[1]) - mired(kelvin[0])
+    if abs(off_mired) < SEEN_MIRED:
+        return []
+    code = "white_warmer" if off_mired > 0 else "white_cooler"
+    whites = {"white_k": kelvin[1], "other_k": kelvin[0], "apart_mired": abs(off_mired)}
+    return [Reason(code, whites, "wyszecki1982")]
 
 
 def _air(intent: Intent, solution: Solution) -> tuple[Reason, ...]:

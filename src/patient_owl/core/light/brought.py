@@ -10,6 +10,7 @@ from typing import Literal
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.light.beam import held_up
+from patient_owl.core.light.colour import OWN_WHITE, Hue
 from patient_owl.core.light.dose import MID_GREY_REFLECTANCE, Painting, painted, painting
 from patient_owl.core.light.flash import MOST_POPS, flashed
 from patient_owl.core.light.lamp import Flash, Lamp, Panel, Tool, Torch
@@ -44,7 +45,8 @@ class Brought:
     placement_stops: where it is wanted, from mid-grey. value: where its lever is held, None to
     let it be worked out. at_s: seconds after the shutter opened; None from the beginning, and a
     flash as the shutter closes. area_m2, reflectance: of what a torch paints. pace_m_s: of what
-    draws. pops: of a flash. air: that a beam is held up into.
+    draws. pops: of a flash. air: that a beam is held up into. hue: of a
+    panel's light.
     """
 
     key: str
@@ -60,6 +62,7 @@ class Brought:
     pace_m_s: float = 1.0
     pops: int = 1
     air: AirKey = "hazy"
+    hue: Hue = OWN_WHITE
 
     @property
     def kind(self) -> str:

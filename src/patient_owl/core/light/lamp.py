@@ -68,10 +68,12 @@ class Panel:
     """A light that stands and burns: panel, tube, lantern.
 
     lux_at_1m: square on, at full power, gel included. least_share: its lowest step, of 1.
+    colour_temperature_k: of its white.
     """
 
     lux_at_1m: float
     least_share: float = 0.01
+    colour_temperature_k: float = 5000.0
 
 
 @dataclass(frozen=True)

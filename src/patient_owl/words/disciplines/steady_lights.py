@@ -17,6 +17,17 @@ WORDS = Words(
         "panel_ratio": "the first two panels stand {stops:stops} apart, {gain:.1f} to 1",
         "opposite": "opposite colours part the planes of the picture",
         "neighbouring": "neighbouring colours keep it quiet",
+        "hue_opposite": "opposite {hue:hue} stands {opposite:hue}: it parts the planes of the picture",
+        "hue_neighbouring": "beside {hue:hue} stand {beside:hue} and {besides:hue}: they keep it quiet",
+        "hues_opposite": "{hue:hue} and {other:hue} stand opposite: they part the planes of the picture",
+        "hues_neighbouring": "{hue:hue} and {other:hue} are neighbours: they keep it quiet",
+        "hues_between": "{hue:hue} and {other:hue} are neither opposite nor neighbours",
+        "hue_looks_dark": "{hue:hue} alone looks {stops:stops} darker than white that fills its channel as "
+        "much: judge it by that channel's histogram, not by the eye",
+        "white_warmer": "at {white_k:whole} K the second panel is {apart_mired:whole} mired warmer than the first at "
+        "{other_k:whole} K: a blue gel of as much makes them one, or leave it",
+        "white_cooler": "at {white_k:whole} K the second panel is {apart_mired:whole} mired cooler than the first at "
+        "{other_k:whole} K: an orange gel of as much makes them one, or leave it",
         "haze_shows": "the air before the first panel lands {air_stops:placed} itself, more from behind: begin "
         "{stops:stops} lower and look",
     },
