@@ -7,6 +7,7 @@ from pydantic import BaseModel
 
 from patient_owl.answers import GivenOut, ProgramOut
 from patient_owl.core.advise.belief import Verdict
+from patient_owl.core.program.calls import CallKind
 from patient_owl.rails import SettingValues
 from patient_owl.shots.schemas import LineOut
 from patient_owl.takes.schemas import AskedOut, Levers, VerdictOut
@@ -122,6 +123,21 @@ class FieldShotOut(BaseModel):
     takes: int
 
 
+class CallToneOut(BaseModel):
+    """A bell: full at once, gone at the end."""
+
+    hertz: float
+    lasts_s: float
+
+
+class CallingOut(BaseModel):
+    """How a course is called out: by tones, the last seconds before closing counted down."""
+
+    tones: dict[CallKind, CallToneOut]
+    tick: CallToneOut
+    counted_down_s: list[int]
+
+
 class LeftOutOut(BaseModel):
     """A shot that cannot be run as it stands, and why."""
 
@@ -142,5 +158,6 @@ class FieldNightOut(BaseModel):
     hazards: str
     made_at_utc: datetime
     verdicts: list[VerdictOut]
+    calling: CallingOut
     shots: list[FieldShotOut]
     left_out: list[LeftOutOut]

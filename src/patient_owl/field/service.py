@@ -12,12 +12,15 @@ from patient_owl.core.advise.tree import Node, Tree
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import brighter
 from patient_owl.core.plan.bringing import Given
+from patient_owl.core.program.calls import COUNTED_DOWN_S, TICK, TONES, Tone
 from patient_owl.core.program.program import Program
 from patient_owl.core.shot import PlannedShot
 from patient_owl.core.sky import ephemeris
 from patient_owl.field.schemas import (
     AnswerOut,
     Answers,
+    CallingOut,
+    CallToneOut,
     DueOut,
     FieldNightOut,
     FieldSettingOut,
@@ -74,8 +77,20 @@ def bundle(visit: Visit, night: Night) -> FieldNightOut:
         hazards=night.place.hazards,
         made_at_utc=visit.now_utc,
         verdicts=verdicts_out(),
+        calling=_calling(),
         shots=ready,
         left_out=left_out,
+    )
+
+
+def _calling() -> CallingOut:
+    def out(tone: Tone) -> CallToneOut:
+        return CallToneOut(hertz=tone.hertz, lasts_s=tone.lasts_s)
+
+    return CallingOut(
+        tones={kind: out(tone) for kind, tone in TONES.items()},
+        tick=out(TICK),
+        counted_down_s=list(COUNTED_DOWN_S),
     )
 
 

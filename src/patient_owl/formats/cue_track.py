@@ -8,21 +8,14 @@ import numpy as np
 from numpy.typing import NDArray
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.program.calls import Call, CallKind
+from patient_owl.core.program.calls import TICK, TONES, Call, Tone
 
 Samples = NDArray[np.float32]
 
 RATE_HZ = 22_050
 LONGEST_S = 3600.0  # of a track: beyond it nobody listens, and it no longer fits a phone
 LOUD = 0.85
-BEAT = (1400.0, 0.02, 0.25)  # each second: hertz, seconds, share of LOUD
-# As the page sounds: hertz and seconds.
-SOUNDS: dict[CallKind, tuple[float, float]] = {
-    "open": (523.0, 0.5),
-    "cue": (784.0, 0.25),
-    "count": (988.0, 0.12),
-    "closed": (392.0, 0.8),
-}
+BEAT_LOUD = 0.25  # of LOUD: a beat lies under what is called
 
 
 def write_cue_track(calls: Sequence[Call], duration_s: float, *, beat_s: float = 1.0) -> bytes:
@@ -32,12 +25,11 @@ def write_cue_track(calls: Sequence[Call], duration_s: float, *, beat_s: float =
             "duration_s", f"at most {LONGEST_S:.0f} s for a track", f"{duration_s:.0f} s"
         )
     sound = np.zeros(int((duration_s + 1.5) * RATE_HZ), dtype=np.float32)
-    hertz, seconds, share = BEAT
-    tick = _tone(hertz, seconds) * share
+    tick = _sounding(TICK) * BEAT_LOUD
     for k in range(int(duration_s / beat_s) + 1):
         _put(sound, tick, k * beat_s)
     for call in calls:
-        _put(sound, _tone(*SOUNDS[call.kind]), call.at_s)
+        _put(sound, _sounding(TONES[call.kind]), call.at_s)
     samples = (np.clip(sound, -1, 1) * LOUD * 32767).astype("<i2")
     out = io.BytesIO()
     with wave.open(out, "wb") as file:
@@ -48,10 +40,9 @@ def write_cue_track(calls: Sequence[Call], duration_s: float, *, beat_s: float =
     return out.getvalue()
 
 
-def _tone(hertz: float, seconds: float) -> Samples:
-    """A bell: full at once, gone at the end."""
-    t = np.arange(int(seconds * RATE_HZ)) / RATE_HZ
-    return (np.sin(2 * np.pi * hertz * t) * np.exp(-5 * t / seconds)).astype(np.float32)
+def _sounding(tone: Tone) -> Samples:
+    t = np.arange(int(tone.lasts_s * RATE_HZ)) / RATE_HZ
+    return (np.sin(2 * np.pi * tone.hertz * t) * np.exp(-5 * t / tone.lasts_s)).astype(np.float32)
 
 
 def _put(sound: Samples, tone: Samples, at_s: float) -> None:

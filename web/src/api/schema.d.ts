@@ -2030,6 +2030,29 @@ export interface components {
              */
             who: "photographer" | "performer" | "helper";
         };
+        /**
+         * CallToneOut
+         * @description A bell: full at once, gone at the end.
+         */
+        CallToneOut: {
+            /** Hertz */
+            hertz: number;
+            /** Lasts S */
+            lasts_s: number;
+        };
+        /**
+         * CallingOut
+         * @description How a course is called out: by tones, the last seconds before closing counted down.
+         */
+        CallingOut: {
+            /** Counted Down S */
+            counted_down_s: number[];
+            tick: components["schemas"]["CallToneOut"];
+            /** Tones */
+            tones: {
+                [key: string]: components["schemas"]["CallToneOut"];
+            };
+        };
         /** CameraFrameOut */
         CameraFrameOut: {
             /**
@@ -2299,6 +2322,7 @@ export interface components {
          * @description A night to take along. left_out: what of it cannot be, each with its reason.
          */
         FieldNightOut: {
+            calling: components["schemas"]["CallingOut"];
             /** Hazards */
             hazards: string;
             /**

@@ -10,6 +10,7 @@ export type FieldShot = Schemas['FieldShotOut']
 export type Setting = Omit<Schemas['FieldSettingOut'], 'program'> & {
   program: Schemas['ProgramOut']
 }
+export type Calling = FieldNight['calling']
 export type Answers = FieldShot['answers']
 export type Verdict = Schemas['VerdictOut']['key']
 

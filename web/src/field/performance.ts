@@ -4,9 +4,8 @@
  * and holds with the screen off.
  */
 import { exposures } from './clock'
+import type { Calling } from './kept'
 import { sittingOf, type Run } from './run'
-
-const COUNTED_DOWN_S = [3, 2, 1]
 
 export type Kind = 'open' | 'cue' | 'count' | 'closed'
 
@@ -17,8 +16,8 @@ export interface Call {
   text: string
 }
 
-/** Everything that is called out in the sitting under way, in order. */
-export function callsOf(run: Run): Call[] {
+/** Everything that is called out in the sitting under way, in order, as the bundle says. */
+export function callsOf(run: Run, calling: Calling): Call[] {
   const sitting = sittingOf(run)
   if (run.state !== 'running' || !sitting) return []
   const calls: Call[] = []
@@ -29,7 +28,7 @@ export function callsOf(run: Run): Call[] {
     for (const cue of run.cues) call(opens_s + cue.at_s, 'cue', cue.text)
     if (phase.exposure_s === null) continue
     const closes_s = opens_s + phase.exposure_s
-    for (const left of COUNTED_DOWN_S)
+    for (const left of calling.counted_down_s)
       if (phase.exposure_s > left) call(closes_s - left, 'count', String(left))
     call(closes_s, 'closed', 'closed')
   }

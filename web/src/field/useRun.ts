@@ -30,7 +30,8 @@ const STAGES = { delay: 'opens in', open: 'open', dark: 'the camera is busy', ga
 
 export function useRun(nightId: () => string) {
   const field = useField()
-  const voice = useVoice()
+  const calling = computed(() => field.night?.calling ?? null)
+  const voice = useVoice(() => calling.value)
   const camera = useCamera()
   const sound = ref<Voice>('silent')
   const isDriven = ref(false)
@@ -117,7 +118,9 @@ export function useRun(nightId: () => string) {
     { immediate: true },
   )
 
-  const calls = computed(() => (run.value ? callsOf(run.value) : []))
+  const calls = computed(() =>
+    run.value && calling.value ? callsOf(run.value, calling.value) : [],
+  )
   // tones go ahead of time, whatever the page does meanwhile
   const minute = computed(() => Math.floor(now.value / 60_000))
   watch([calls, sound, minute], () => voice.ahead(sound.value, calls.value, Date.now()), {

@@ -4,7 +4,10 @@
  */
 import { onScopeDispose } from 'vue'
 
+import type { Calling } from './kept'
 import type { Call, Kind } from './performance'
+
+type Tone = Calling['tick']
 
 export const voices = ['silent', 'ticks', 'tones', 'spoken'] as const
 export type Voice = (typeof voices)[number]
@@ -12,12 +15,6 @@ export type Voice = (typeof voices)[number]
 const SPOKEN_EVERY_S = 10
 const AHEAD_MS = 10 * 60_000 // a night of frames at once would choke the sound card
 const LOUD = 0.9 // from a pocket
-const SOUNDS: Record<Kind, [hertz: number, seconds: number]> = {
-  open: [523, 0.5],
-  cue: [784, 0.25],
-  count: [988, 0.12],
-  closed: [392, 0.8],
-}
 
 export interface UseVoiceReturn {
   /** A second has passed while open; `left` whole seconds remain, null when open by hand. */
@@ -29,41 +26,48 @@ export interface UseVoiceReturn {
   ahead: (voice: Voice, calls: Call[], now: number) => void
 }
 
-export function useVoice(): UseVoiceReturn {
+/** calling: its tones, as the bundle brings them; without it nothing sounds. */
+export function useVoice(calling: () => Calling | null): UseVoiceReturn {
   let audio: AudioContext | null = null
   const handed = new Map<number, OscillatorNode>()
   const speech = typeof speechSynthesis === 'undefined' ? null : speechSynthesis
 
-  function beep(hertz: number, seconds: number, in_s = 0): OscillatorNode {
+  function beep({ hertz, lasts_s }: Tone, in_s = 0): OscillatorNode {
     audio ??= new AudioContext()
     const [tone, gain] = [audio.createOscillator(), audio.createGain()]
     const at = audio.currentTime + in_s
     tone.frequency.value = hertz
     gain.gain.setValueAtTime(LOUD, at)
-    gain.gain.exponentialRampToValueAtTime(0.001, at + seconds)
+    gain.gain.exponentialRampToValueAtTime(0.001, at + lasts_s)
     tone.connect(gain).connect(audio.destination)
     tone.start(at)
-    tone.stop(at + seconds)
+    tone.stop(at + lasts_s)
     return tone
   }
 
+  const sound = (kind: Kind) => {
+    const tone = calling()?.tones[kind]
+    if (tone) beep(tone)
+  }
+
   function say(words: string): void {
-    if (!speech) return void beep(660, 0.2)
+    if (!speech) return sound('cue')
     speech.cancel() // a count that lags is worse than none
     speech.speak(new SpeechSynthesisUtterance(words))
   }
 
   function second(voice: Voice, elapsed: number, left: number | null): void {
     if (elapsed === 0 || (left !== null && left <= 3)) return // those are called out
-    if (voice === 'ticks') beep(1200, 0.03)
+    const tick = calling()?.tick
+    if (voice === 'ticks' && tick) beep(tick)
     if (elapsed % SPOKEN_EVERY_S !== 0) return
-    if (voice === 'tones') beep(440, 0.1)
+    if (voice === 'tones') sound('count')
     if (voice === 'spoken') say(String(left ?? elapsed))
   }
 
   function mark(voice: Voice, words: string): void {
     if (voice === 'spoken' && !document.hidden) say(words)
-    else if (voice !== 'silent') beep(...SOUNDS.open)
+    else if (voice !== 'silent') sound('open')
   }
 
   function ahead(voice: Voice, calls: Call[], now: number): void {
@@ -74,8 +78,10 @@ export function useVoice(): UseVoiceReturn {
         tone.stop()
         handed.delete(at)
       }
-    for (const { at, kind } of wanted)
-      if (at >= now && !handed.has(at)) handed.set(at, beep(...SOUNDS[kind], (at - now) / 1000))
+    for (const { at, kind } of wanted) {
+      const tone = calling()?.tones[kind]
+      if (tone && at >= now && !handed.has(at)) handed.set(at, beep(tone, (at - now) / 1000))
+    }
   }
 
   onScopeDispose(() => {

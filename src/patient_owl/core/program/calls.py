@@ -1,8 +1,10 @@
 """What is called out during a course, each at its moment: opening, cues, the last seconds, closing.
 
-The page calls the same out by itself; here it becomes a track of sound that any player plays.
+The field calls the same out by itself, in these tones; here it becomes a track of sound that any
+player plays.
 """
 
+from collections.abc import Mapping
 from typing import Literal, NamedTuple
 
 from patient_owl.core.program.program import Cue, Program
@@ -10,6 +12,23 @@ from patient_owl.core.program.program import Cue, Program
 COUNTED_DOWN_S = (3, 2, 1)
 
 CallKind = Literal["open", "cue", "count", "closed"]
+
+
+class Tone(NamedTuple):
+    """A bell: full at once, gone at the end."""
+
+    hertz: float
+    lasts_s: float
+
+
+# Far enough apart to be told from each other in a pocket and in wind; ours.
+TONES: Mapping[CallKind, Tone] = {
+    "open": Tone(523.0, 0.5),
+    "cue": Tone(784.0, 0.25),
+    "count": Tone(988.0, 0.12),
+    "closed": Tone(392.0, 0.8),
+}
+TICK = Tone(1400.0, 0.02)  # each second
 
 
 class Call(NamedTuple):
