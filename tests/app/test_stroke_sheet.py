@@ -1,5 +1,7 @@
 """The stroke sheet of a shot, through the API."""
 
+import wave
+from io import BytesIO
 from typing import Any
 
 import pytest
@@ -29,6 +31,9 @@ def test_a_word_becomes_strokes_both_ways_round_with_its_seconds(ida: TestClient
     assert [cue["text"] for cue in plan["program"]["cues"]][:1] == ["O"]
     pdf = ida.get(f"/api/v1/shots/{shot['id']}/strokes.pdf")
     assert pdf.content.startswith(b"%PDF")
+    with wave.open(BytesIO(ida.get(f"/api/v1/shots/{shot['id']}/strokes.wav").content)) as beat:
+        lasts_s = beat.getnframes() / beat.getframerate()
+    assert sheet["total_s"] <= lasts_s <= sheet["total_s"] + 2
     drawing = ida.get(f"/api/v1/shots/{shot['id']}/strokes.svg")
     lines = ida.post("/api/v1/strokes", files={"file": ("owl.svg", drawing.content)}).json()
     assert len(lines) == len(sheet["strokes"])

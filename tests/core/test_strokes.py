@@ -22,6 +22,11 @@ def test_letters_are_single_lines_in_the_order_they_are_drawn() -> None:
     assert [letter for letter, _ in letters_of("Öl")] == ["O", "l"]
 
 
+# Both legs of an A begin at its top: their numbers would stand on each other.
+def test_strokes_that_begin_together_are_counted_so_that_their_numbers_stand_clear() -> None:
+    assert sheet_of(Strokes("A")).begun_beside() == [0, 1, 0]
+
+
 @given(lines, st.floats(0.1, 3))
 def test_the_total_is_the_sum_of_strokes_and_of_the_dark_between(
     drawn: list[tuple[tuple[float, float], ...]], pace_m_s: float

@@ -11,15 +11,18 @@ from patient_owl.formats.card_pdf import FONTS
 A4_MM = (297.0, 210.0)  # ISO 216, landscape
 MARGIN_MM = 14.0
 HEAD_MM, LINE_MM = 24.0, 5.4
+NUMBER_PT, NUMBER_MM = 7, 2.8  # of a number, and from one to the next above it
 Point = tuple[float, float]
 
 
 class DrawnStroke(NamedTuple):
-    """Points in metres from the top left, and when it begins and how long it takes. [s]"""
+    """Points in metres from the top left; when it begins and how long it takes [s]; how many
+    earlier ones begin at the same place."""
 
     points: Sequence[Point]
     starts_s: float
     lasts_s: float
+    beside: int = 0
 
 
 def write_sheet_svg(strokes: Sequence[DrawnStroke], width_m: float, height_m: float) -> str:
@@ -91,7 +94,10 @@ def _draw(
     pdf.set_line_width(0.9)
     for points in placed:
         pdf.polyline(points)
-    pdf.set_font("card", "", 7)
+    pdf.set_font("card", "", NUMBER_PT)
     for number, (points, stroke) in enumerate(zip(placed, strokes, strict=True), 1):
         x, y = points[0]
-        pdf.text(x + 0.8, y - 0.8, f"{number}  {stroke.starts_s:.1f} s")
+        said = f"{number}  {stroke.starts_s:.1f} s"
+        # beginnings beside each other have theirs on either side, then above
+        aside_mm = -0.8 - pdf.get_string_width(said) if stroke.beside % 2 else 0.8
+        pdf.text(x + aside_mm, y - 0.8 - NUMBER_MM * (stroke.beside // 2), said)

@@ -7,10 +7,12 @@ from fastapi import Response, UploadFile
 from patient_owl.accounts.current import SIGNED_IN
 from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.core.errors import WrongValue
+from patient_owl.core.program.calls import Call
 from patient_owl.core.strokes.sheet import Sheet
+from patient_owl.formats.cue_track import write_cue_track
 from patient_owl.formats.strokes_svg import MOST_BYTES, read_strokes
 from patient_owl.http.download import saved_as
-from patient_owl.http.media import Pdf, Svg
+from patient_owl.http.media import Pdf, Svg, Wav
 from patient_owl.http.pools import FILES, LONG, only_reads, worked_in
 from patient_owl.http.request import new_router
 from patient_owl.shots.models import Shot
@@ -42,6 +44,17 @@ def get_stroke_drawing(shot_id: UUID, visit: CurrentVisit) -> Response:
     """What the writer draws, at its true size."""
     shot, sheet = _sheet(visit, shot_id)
     return Svg(sheet_svg(sheet), headers=saved_as(f"{shot.title}.svg"))
+
+
+@router.get("/shots/{shot_id}/strokes.wav", response_class=Wav)
+@worked_in(LONG)
+def get_stroke_beat(shot_id: UUID, visit: CurrentVisit) -> Response:
+    """The strokes alone as sound, to rehearse to: a beat, a tone where each begins, one at the
+    end."""
+    shot, sheet = _sheet(visit, shot_id)
+    calls = [Call(stroke.starts_s, "cue") for stroke in sheet.strokes]
+    track = write_cue_track([*calls, Call(sheet.total_s, "closed")], sheet.total_s)
+    return Wav(track, headers=saved_as(f"{shot.title}.wav"))
 
 
 @router.get("/shots/{shot_id}/strokes.pdf", response_class=Pdf)

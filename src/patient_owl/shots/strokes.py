@@ -60,12 +60,14 @@ def stroke_questions() -> list[QuestionOut]:
 
 class StrokeOut(BaseModel):
     """One go of the light. lens, writer: points as the lens sees them and as the writer draws them,
-    metres from the top left; times_s: when the hand is at each."""
+    metres from the top left; times_s: when the hand is at each. beside: how many earlier ones begin
+    at the same place."""
 
     letter: str
     lens: list[Pair]
     writer: list[Pair]
     times_s: list[float]
+    beside: int
 
 
 class SheetOut(BaseModel):
@@ -86,8 +88,9 @@ def sheet_out(sheet: Sheet) -> SheetOut:
                 lens=_down(stroke.points, sheet),
                 writer=_down(mirrored(stroke.points, sheet.width_m), sheet),
                 times_s=[round(t, _DECIMALS) for t in stroke.times_s()],
+                beside=beside,
             )
-            for stroke in sheet.strokes
+            for stroke, beside in zip(sheet.strokes, sheet.begun_beside(), strict=True)
         ],
         width_m=sheet.width_m,
         height_m=sheet.height_m,
@@ -103,10 +106,10 @@ def _down(points: tuple[tuple[float, float], ...], sheet: Sheet) -> list[list[fl
 
 def _strokes_of(sheet: Sheet, *, is_writers: bool) -> list[DrawnStroke]:
     found = []
-    for stroke in sheet.strokes:
+    for stroke, beside in zip(sheet.strokes, sheet.begun_beside(), strict=True):
         points = mirrored(stroke.points, sheet.width_m) if is_writers else stroke.points
         down = [(x, sheet.height_m - y) for x, y in points]
-        found.append(DrawnStroke(down, stroke.starts_s, stroke.lasts_s))
+        found.append(DrawnStroke(down, stroke.starts_s, stroke.lasts_s, beside))
     return found
 
 

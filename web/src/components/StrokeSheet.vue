@@ -25,10 +25,16 @@ const own = useStrokes(
 )
 const file = useTemplateRef<HTMLInputElement>('file')
 const isWriters = ref(false)
-const rehearsal = useRehearsal(() => sheet)
+const hasBeat = ref(true)
+const rehearsal = useRehearsal(
+  () => sheet,
+  () => (hasBeat.value ? `/api/v1/shots/${shotId}/strokes.wav` : null),
+)
 
 const side = computed(() => (isWriters.value ? 'writer' : 'lens'))
 const PAD_M = 0.08
+const NUMBER_SHARE = 0.017 // of the width; the drawing's own unit is a metre
+const number_m = computed(() => NUMBER_SHARE * ((sheet?.width_m ?? 0) + 2 * PAD_M))
 const box = computed(() => {
   if (!sheet) return '0 0 1 1'
   const [w, h] = [sheet.width_m + 2 * PAD_M, sheet.height_m + 2 * PAD_M]
@@ -98,6 +104,9 @@ const count = (seconds: number) => seconds.toFixed(1)
         <v-btn @click="rehearsal.toggle">
           {{ rehearsal.isGoing.value ? 'Stop' : 'Rehearse' }}
         </v-btn>
+        <button type="button" :aria-pressed="hasBeat" @click="hasBeat = !hasBeat">
+          Beat: {{ hasBeat ? 'on' : 'off' }}
+        </button>
         <span class="figures" role="timer">
           {{ count(rehearsal.seconds.value) }} of {{ count(sheet.total_s) }} s
         </span>
@@ -114,8 +123,10 @@ const count = (seconds: number) => seconds.toFixed(1)
           />
           <text
             v-if="stroke[side][0]"
-            :x="stroke[side][0]![0]! + 0.02"
-            :y="stroke[side][0]![1]! - 0.02"
+            :x="stroke[side][0]![0]! + (stroke.beside % 2 ? -0.02 : 0.02)"
+            :y="stroke[side][0]![1]! - 0.02 - number_m * Math.floor(stroke.beside / 2)"
+            :font-size="number_m"
+            :text-anchor="stroke.beside % 2 ? 'end' : 'start'"
           >
             {{ i + 1 }}
           </text>
@@ -157,7 +168,8 @@ const count = (seconds: number) => seconds.toFixed(1)
 }
 
 .acts a,
-.acts button {
+.acts button,
+.sides button {
   display: inline-flex;
   align-items: center;
   min-height: 44px;
@@ -197,7 +209,6 @@ polyline {
 
 text {
   fill: var(--muted);
-  font-size: 0.045px; /* of a metre: the drawing's own unit */
 }
 
 .pen {

@@ -1,6 +1,7 @@
-import { expect, test } from 'vitest'
+import { expect, test, vi } from 'vitest'
 
-import { penAt } from './useRehearsal'
+import { penAt, useRehearsal } from './useRehearsal'
+import { deferred, living } from '../testing/server'
 import type { Schemas } from '../api/client'
 
 const stroke = (x: number, starts: number) => ({
@@ -33,4 +34,28 @@ test('between two strokes it goes on in the dark', () => {
 
 test('after the last stroke there is no pen', () => {
   expect(penAt(sheet, 6.1)).toBeNull()
+})
+
+test('the pen starts with the first beat that is heard, and stops with a second press', async () => {
+  const sounds = deferred<null>()
+  const pause = vi.fn()
+  vi.stubGlobal('Audio', function Audio() {
+    return { play: () => sounds.promise, pause }
+  })
+  const { it: rehearsal, scope } = living(() =>
+    useRehearsal(
+      () => sheet,
+      () => '/beat.wav',
+    ),
+  )
+  const pressed = rehearsal.toggle()
+  expect(rehearsal.isGoing.value).toBe(false)
+  sounds.resolve(null)
+  await pressed
+  expect(rehearsal.isGoing.value).toBe(true)
+  await rehearsal.toggle()
+  expect(rehearsal.isGoing.value).toBe(false)
+  expect(pause).toHaveBeenCalledOnce()
+  scope.stop()
+  vi.unstubAllGlobals()
 })

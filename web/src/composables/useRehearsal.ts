@@ -52,7 +52,9 @@ export function penAt(sheet: Sheet, seconds: number): Pen | null {
   }
 }
 
-export function useRehearsal(sheet: () => Sheet | null) {
+/** beat: the sound to rehearse to, or null. */
+export function useRehearsal(sheet: () => Sheet | null, beat: () => string | null) {
+  let track: HTMLAudioElement | null = null
   const startedAt = ref<number | null>(null)
   const now = ref(0)
   let frame = 0
@@ -73,14 +75,24 @@ export function useRehearsal(sheet: () => Sheet | null) {
     if (seconds.value > (sheet()?.total_s ?? 0)) return stop()
     frame = requestAnimationFrame(step)
   }
-  function stop(): void {
-    cancelAnimationFrame(frame)
-    startedAt.value = null
-  }
-  function toggle(): void {
-    if (isGoing.value) return stop()
+  function begin(): void {
     startedAt.value = now.value = performance.now()
     frame = requestAnimationFrame(step)
+  }
+  function stop(): void {
+    cancelAnimationFrame(frame)
+    track?.pause()
+    track = null
+    startedAt.value = null
+  }
+  /** The pen starts with the first beat that is heard, or in silence where there is no sound. */
+  async function toggle(): Promise<void> {
+    if (isGoing.value || track) return stop()
+    const url = beat()
+    if (!url) return begin()
+    const mine = (track = new Audio(url))
+    await mine.play().catch(() => undefined)
+    if (track === mine) begin()
   }
 
   onScopeDispose(stop)

@@ -78,10 +78,24 @@ class Sheet:
         """Without the dark between."""
         return sum(stroke.lasts_s for stroke in self.strokes)
 
+    def begun_beside(self) -> list[int]:
+        """Of each stroke how many earlier ones begin where it does, so that numbers can stand
+        clear of each other."""
+        near_m = BESIDE * self.height_m
+        starts = [stroke.points[0] for stroke in self.strokes]
+        return [
+            sum(math.dist(start, before) < near_m for before in starts[:number])
+            for number, start in enumerate(starts)
+        ]
+
     @property
     def steps_aside(self) -> int:
         """How often the writer steps on sideways."""
         return max(0, math.ceil(self.width_m / ARM_REACH_M) - 1)
+
+
+# As near as this, of the height of all of it, two beginnings are one to the eye; ours.
+BESIDE = 0.15
 
 
 def mirrored(line: Sequence[Point], width_m: float) -> Line:
