@@ -8,6 +8,7 @@ defineProps<{
   stageText: string
   cue: string
   next: { text: string; in_s: number } | null
+  soundIsHeld: boolean
 }>()
 const emit = defineEmits<{ stop: [] }>()
 </script>
@@ -23,6 +24,7 @@ const emit = defineEmits<{ stop: [] }>()
     <p v-if="next" class="next figures">
       {{ next.text }} <span class="muted">in {{ countText(next.in_s) }}</span>
     </p>
+    <p v-if="soundIsHeld" class="muted held">Touch the screen once to hear it.</p>
     <button type="button" class="main" @click="emit('stop')">
       {{ moment.stage === 'delay' ? 'Not yet' : 'Close now' }}
     </button>
@@ -35,6 +37,10 @@ const emit = defineEmits<{ stop: [] }>()
   font-size: clamp(2.6rem, 14vw, 4.4rem);
   font-weight: 700;
   line-height: 1.1;
+}
+
+.held {
+  text-align: center;
 }
 
 .next {

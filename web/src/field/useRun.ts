@@ -2,6 +2,7 @@
  * The run under way, moved on by the clock and the button. What it is stands in the kept run
  * alone; here it is looked at ten times a second, counted aloud, and a camera driven along.
  */
+import { storeToRefs } from 'pinia'
 import { computed, onScopeDispose, ref, watch } from 'vue'
 
 import type { Moment } from './clock'
@@ -21,8 +22,9 @@ import {
 import { callsOf, cuesAround } from './performance'
 import type { Schemas } from '../api/client'
 import { useField } from './store'
+import { usePreferences } from '../stores/preferences'
 import { useCamera } from './useCamera'
-import { useVoice, voices, type Voice } from './useVoice'
+import { useVoice, voices } from './useVoice'
 import { useWakeLock } from './useWakeLock'
 
 const LOOK_EVERY_MS = 100
@@ -33,7 +35,7 @@ export function useRun(nightId: () => string) {
   const calling = computed(() => field.night?.calling ?? null)
   const voice = useVoice(() => calling.value)
   const camera = useCamera()
-  const sound = ref<Voice>('silent')
+  const { voice: sound } = storeToRefs(usePreferences()) // a page reloaded in the middle calls on
   const isDriven = ref(false)
   /** As the photographer likes it, until it is switched here. */
   const darkened = ref<boolean | null>(null)
@@ -122,8 +124,8 @@ export function useRun(nightId: () => string) {
     run.value && calling.value ? callsOf(run.value, calling.value) : [],
   )
   // tones go ahead of time, whatever the page does meanwhile
-  const minute = computed(() => Math.floor(now.value / 60_000))
-  watch([calls, sound, minute], () => voice.ahead(sound.value, calls.value, Date.now()), {
+  const second = computed(() => Math.floor(now.value / 1000))
+  watch([calls, sound, second], () => voice.ahead(sound.value, calls.value, Date.now()), {
     immediate: true,
   })
   // words are said when they are due; where nobody can see, their tone is all there is
@@ -201,6 +203,7 @@ export function useRun(nightId: () => string) {
     moment,
     isRunning,
     sound,
+    soundIsHeld: voice.isHeld,
     nextSound,
     callOut,
     isDriven,

@@ -1,8 +1,9 @@
-/** What this device remembers: the theme, and how bright ember is. */
+/** What this device remembers: the theme, how bright ember is, and how a run is called out. */
 import { defineStore } from 'pinia'
 import { ref, watch } from 'vue'
 
 import { browserStorage } from '../browser'
+import { voices, type Voice } from '../field/useVoice'
 import { themeNames, type ThemeName } from '../themes'
 
 const KEY = 'owl-preferences'
@@ -11,14 +12,16 @@ interface Kept {
   theme: ThemeName
   beforeEmber: ThemeName
   emberLevel: number
+  voice: Voice
 }
 
 function kept(): Kept {
-  const fallback: Kept = { theme: 'dusk', beforeEmber: 'dusk', emberLevel: 1 }
+  const fallback: Kept = { theme: 'dusk', beforeEmber: 'dusk', emberLevel: 1, voice: 'silent' }
   try {
     const found = JSON.parse(browserStorage?.getItem(KEY) ?? '{}') as Partial<Kept>
     const merged = { ...fallback, ...found }
-    return themeNames.includes(merged.theme) ? merged : fallback
+    const isKnown = themeNames.includes(merged.theme) && voices.includes(merged.voice)
+    return isKnown ? merged : fallback
   } catch {
     return fallback // someone edited it by hand; nothing here is worth an error
   }
@@ -29,12 +32,14 @@ export const usePreferences = defineStore('preferences', () => {
   const theme = ref<ThemeName>(start.theme)
   const beforeEmber = ref<ThemeName>(start.beforeEmber)
   const emberLevel = ref(start.emberLevel)
+  const voice = ref(start.voice)
 
-  watch([theme, beforeEmber, emberLevel], () => {
+  watch([theme, beforeEmber, emberLevel, voice], () => {
     const now: Kept = {
       theme: theme.value,
       beforeEmber: beforeEmber.value,
       emberLevel: emberLevel.value,
+      voice: voice.value,
     }
     browserStorage?.setItem(KEY, JSON.stringify(now))
   })
@@ -48,5 +53,5 @@ export const usePreferences = defineStore('preferences', () => {
     }
   }
 
-  return { theme, emberLevel, toggleEmber }
+  return { theme, emberLevel, voice, toggleEmber }
 })

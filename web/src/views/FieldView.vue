@@ -147,6 +147,7 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
         :stage-text="going.stageText.value"
         :cue="going.cueNow.value"
         :next="going.cueNext.value"
+        :sound-is-held="going.soundIsHeld.value && going.sound.value !== 'silent'"
         @stop="going.stop"
       />
       <JudgingFace
