@@ -6,6 +6,7 @@ import re
 from playwright.sync_api import Browser, Page, expect
 
 from tests.browser.conftest import Demo, enter
+from tests.browser.test_field import SERVICE_WORKER_CONTROLS, run_one
 from tests.browser.test_thinnest_night import open_night, open_shot
 
 # Every tone handed to the sound card: when it will sound, in seconds of its own clock.
@@ -81,4 +82,42 @@ def test_every_turn_is_handed_to_the_sound_card_at_its_moment(browser: Browser, 
     assert len(spins) >= 29
     phone.get_by_role("button", name="Close now").click()
     phone.get_by_role("button", name="Throw it away").click()
+    context.close()
+
+
+def test_each_light_is_judged_by_its_name_with_and_without_signal(
+    browser: Browser, demo: Demo
+) -> None:
+    context = browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True)
+    phone = enter(context, demo)
+    open_night(phone, "The orangery at Quill House")
+    night_id = phone.url.rsplit("/", 1)[1]
+    open_shot(phone, "Jonas turns, frozen")  # a shot that nobody else tries
+    shot_id = phone.url.rsplit("/", 1)[1]
+    phone.goto(f"{demo.url}/field/{night_id}?shot={shot_id}")
+    phone.get_by_role("heading", name="Jonas turns, frozen").wait_for()
+    assert phone.evaluate(SERVICE_WORKER_CONTROLS)
+    judging = phone.get_by_role("group", name="Judge")
+
+    def judge(light: str, word: str) -> None:
+        run_one(phone)
+        judging.get_by_role("button", name=light, exact=True).click()
+        phone.get_by_role("button", name=word, exact=True).click()
+        expect(phone.get_by_text(f"You saw {light} {word}.")).to_be_visible()
+
+    with phone.expect_response(re.compile(r"/shots/[^/]+/field$")):
+        judge("the flash", "bright")
+    with_signal = phone.locator(".why").inner_text()
+    assert "power" in with_signal or "f/" in with_signal
+    expect(phone.get_by_text(re.compile("wait on this phone"))).to_have_count(0)
+    phone.context.set_offline(True)
+    judge("the rest of the scene", "right")
+    judge("the flash", "a touch dark")
+    expect(phone.get_by_text(re.compile("2 takes wait on this phone"))).to_be_visible()
+    phone.context.set_offline(False)
+    phone.evaluate("window.dispatchEvent(new Event('online'))")
+    expect(phone.get_by_text(re.compile("wait on this phone"))).to_have_count(0)
+    phone.get_by_role("link", name="Out").click()
+    open_shot(phone, "Jonas turns, frozen")
+    expect(phone.locator(".chain li")).to_have_count(3)
     context.close()

@@ -132,7 +132,8 @@ class _Settings:
 
     def change(self, before: int, after: int, stops: float) -> str:
         """From one of them to another, in words."""
-        return change_text(self._texts[before], self._texts[after], stops)
+        moves = self.found[before].levers != self.found[after].levers
+        return change_text(self._texts[before], self._texts[after], stops, moves_lights=moves)
 
 
 def shot_out(planner: Planner, night: Night, shot: Shot, record: Record) -> FieldShotOut:

@@ -134,6 +134,7 @@ def _change(before: Take | None, take: Take, planned: PlannedShot | None) -> str
         exact_texts(old, _glass(before, planned)),
         exact_texts(new, _glass(take, planned)),
         stops_between(old, new),
+        moves_lights=before.levers != take.levers,
     )
 
 

@@ -21,10 +21,19 @@ VERDICTS: Mapping[Verdict, str] = {
 }
 
 
-def change_text(old: Mapping[Control, str], new: Mapping[Control, str], change_stops: float) -> str:
-    """`ISO 3200 → ISO 6400 (+1)`; `same settings` when nothing moved."""
+def change_text(
+    old: Mapping[Control, str],
+    new: Mapping[Control, str],
+    change_stops: float,
+    *,
+    moves_lights: bool = False,
+) -> str:
+    """`ISO 3200 → ISO 6400 (+1)`; `same settings` when nothing moved. moves_lights: that of what is
+    brought something is set otherwise."""
     moved = [f"{old[c]} → {new[c]}" for c in CONTROL_TITLES if old[c] != new[c]]
-    return f"{', '.join(moved)} ({signed_stops(change_stops)})" if moved else "same settings"
+    if moved:
+        return f"{', '.join(moved)} ({signed_stops(change_stops)})"
+    return "the camera stays, a light moves" if moves_lights else "same settings"
 
 
 def moved_text(moved_stops: float, since: str) -> str:

@@ -54,7 +54,7 @@ def advice_tree(
 
     `first`: the settings the first of them is said over, after `takes` already judged, and
     `levers`, where those of the lights that are brought stand unless as planned. Where nothing is
-    to be changed any more and every light was spoken of, or hardly anybody comes, the tree ends.
+    to be changed and nothing is left to speak of, or hardly anybody comes, the tree ends.
     """
     known = known_after(takes, room) if takes else nothing_known(first, room)
     weights = {
@@ -111,7 +111,7 @@ def _branch(
         advice = decide(then, room)
         deeper: Tree = {}
         got_here = share * first[verdict].share
-        goes_on = advice.changes or len(then.spoken_of) < len(room.parts)
+        goes_on = advice.changes or len(left) < len(room.parts)
         # what follows is said of one light out of several
         is_worth_it = got_here >= LEAST_SHARE * len(asked_of(room.parts))
         if depth > 1 and goes_on and is_worth_it:

@@ -76,7 +76,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
             "rear_curtain" if intent.word("fired") == "fired_rear" else "flash_by_hand",
             "inspect_frozen",
         ),
-        mistakes=("arm_before_face", "room_not_dark", "off_the_mark"),
+        mistakes=("arm_before_face", "room_not_dark", "off_the_mark", "clutter_competes"),
         cautions=("flashing_light", "cables_and_rain"),
         facts=_facts(solution),
         bracket=bracket_of("f_number", solution, kit, limits),

@@ -72,7 +72,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
             "paint_from_above" if from_above else "paint_from_side",
             "inspect_painted",
         ),
-        mistakes=("painted_flat", "torch_into_lens", "painter_stood_still"),
+        mistakes=("painted_flat", "torch_into_lens", "painter_stood_still", "clutter_competes"),
         cautions=("drones", "white_light") if from_above else ("eyes_and_drivers", "white_light"),
         facts=(*_facts(intent, torch), ghost(intent, solution.settings.exposure_s)),
         bracket=bracket_of("f_number", solution, kit, limits),

@@ -69,7 +69,12 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         longest_s=LONGEST_S,
         lead=Reason("line_written", {"performance_s": performance_s}),
         steps=("mark_the_line", "rehearse_to_beat", "cover_between_strokes", "inspect_line"),
-        mistakes=("line_thick_and_white", "wrote_for_oneself", "left_the_plane"),
+        mistakes=(
+            "line_thick_and_white",
+            "wrote_for_oneself",
+            "left_the_plane",
+            "clutter_competes",
+        ),
         cautions=("eyes_and_drivers", "white_light"),
         facts=(*_sheet_facts(kit, intent, sheet), *line_facts(kit, intent)),
         sketch=None if sheet else _sketch(),

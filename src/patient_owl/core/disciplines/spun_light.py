@@ -65,7 +65,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         longest_s=LONGEST_S,
         lead=_lead(intent, figure),
         steps=_STEPS[kind],
-        mistakes=("orb_wandered", "line_thick_and_white", "performer_seen"),
+        mistakes=("orb_wandered", "line_thick_and_white", "performer_seen", "clutter_competes"),
         cautions=("sparks", "swinging", "white_light"),
         facts=(*_figure_facts(intent, figure), *line_facts(kit, intent), *_water(intent)),
         sketch=_sketch(kind),

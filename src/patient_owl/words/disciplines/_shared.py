@@ -188,6 +188,8 @@ WORDS = Words(
     mistakes={
         "timer_left_set": "The self-timer or interval of the last shot is still set.",
         "stabiliser_left_on": "The stabiliser is still on and hunts on the tripod.",
+        "clutter_competes": "Something bright beside the subject competes with it: move the subject or the "
+        "camera, not the exposure.",
         "dew_on_lens": "Dew on the front lens: touch the barrel, look across the glass.",
     },
     posts={
