@@ -14,6 +14,7 @@ from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner
 from patient_owl.takes.present import verdicts_out
 from patient_owl.takes.record import record_of
+from patient_owl.words.formats import begun
 from patient_owl.words.night import EVENTS, clock
 
 MOST_MOMENTS = 24  # of moving light on one card: what leaves room for the rest
@@ -116,4 +117,4 @@ def _text(shot: FieldShotOut) -> str:
 
 
 def _why(shot: FieldShotOut) -> str:
-    return f"{shot.sentence[0].upper()}{shot.sentence[1:]}"
+    return begun(shot.sentence)

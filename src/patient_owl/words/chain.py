@@ -5,7 +5,7 @@ from collections.abc import Mapping
 from patient_owl.core.advise.belief import Verdict
 from patient_owl.core.advise.next import Advice
 from patient_owl.core.exposure.dials import Control
-from patient_owl.words.formats import signed_stops, stops
+from patient_owl.words.formats import begun, signed_stops, stops
 from patient_owl.words.plan import CONTROL_TITLES, conflict_text, way_text
 from patient_owl.words.reasons import reason_text
 
@@ -47,7 +47,7 @@ def moved_text(moved_stops: float, since: str) -> str:
 
 def advice_texts(advice: Advice) -> list[str]:
     """Why this is next; where no setting does it all, what is in the way and the ways out."""
-    found = [reason_text(reason) for reason in advice.reasons]
+    found = [begun(reason_text(reason)) for reason in advice.reasons]
     if advice.conflict is not None:
         found.append(conflict_text(advice.conflict))
         found += [way_text(way) for way in advice.conflict.ways]

@@ -223,6 +223,11 @@ LIGHTS = {
 }
 
 
+def begun(text: str) -> str:
+    """As a sentence begins."""
+    return f"{text[:1].upper()}{text[1:]}"
+
+
 def place(value: str) -> str:
     return _PLACES[value]
 

@@ -1,7 +1,7 @@
 """Light found off its prediction, in words."""
 
 from patient_owl.core.tables.between import UNSAID
-from patient_owl.words.formats import LIGHTS, stops
+from patient_owl.words.formats import LIGHTS, begun, stops
 from patient_owl.words.questions import option_text
 from patient_owl.words.scenes import BETWEEN_NAMES, SCENE_NAMES
 
@@ -11,4 +11,4 @@ def found_text(light: str, between: str, offset_stops: float) -> str:
     name = SCENE_NAMES.get(light) or LIGHTS.get(light) or option_text(light)
     under = f", {BETWEEN_NAMES[between]}" if between not in ("", UNSAID, "open") else ""
     side = "brighter" if offset_stops > 0 else "darker"
-    return f"{name[0].upper()}{name[1:]}{under}: {stops(offset_stops)} {side} than predicted."
+    return f"{begun(name)}{under}: {stops(offset_stops)} {side} than predicted."

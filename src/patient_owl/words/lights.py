@@ -6,7 +6,7 @@ from patient_owl.core.light.brought import LightKind
 from patient_owl.core.light.line import pace_moves_stops
 from patient_owl.core.plan.bringing import Given
 from patient_owl.words.asked import Asked
-from patient_owl.words.formats import HUES, duration, lever_value, part, stops
+from patient_owl.words.formats import HUES, begun, duration, lever_value, part, stops
 
 KINDS: Mapping[LightKind, str] = {
     "torch": "a torch over the subject",
@@ -116,7 +116,7 @@ def measured_text(key: str, off_stops: float) -> str:
     """`The torch was 1⅓ stops brighter than its figure says.`"""
     side = "brighter" if off_stops > 0 else "darker"
     name = part(key)
-    return f"{name[0].upper()}{name[1:]} was {stops(off_stops)} {side} than its figure says."
+    return f"{begun(name)} was {stops(off_stops)} {side} than its figure says."
 
 
 def given_text(given: Given) -> str:

@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from datetime import datetime, tzinfo
 
 from patient_owl.core.night import NightSky, Passage, showers_at_peak
-from patient_owl.words.formats import angle, bearing, light, seconds
+from patient_owl.words.formats import angle, bearing, begun, light, seconds
 
 EVENTS: Mapping[str, str] = {
     "sunset": "sunset",
@@ -70,7 +70,7 @@ def night_sentence(night: NightSky, zone: tzinfo) -> str:
         moon = f"{moon}, {', '.join(moves)}"
     else:
         moon = f"{moon}, {'up' if night.moon_is_up else 'below the horizon'} all the time"
-    text = f"{dark}. {moon[0].upper()}{moon[1:]}."
+    text = f"{dark}. {begun(moon)}."
     for shower in showers_at_peak(night.bounds):
         text += (
             f" Near the peak of the {shower.name}: about {shower.zenithal_hourly_rate} meteors an "
@@ -109,7 +109,7 @@ def _sky_line(up: list[str]) -> str:
     if not up:
         return "Moon and core are down."
     text = ", ".join(up)
-    return f"{text[0].upper()}{text[1:]}."
+    return f"{begun(text)}."
 
 
 def passage_text(passage: Passage, zone: tzinfo) -> str:

@@ -8,6 +8,7 @@ from patient_owl.core.reason import Reason
 from patient_owl.core.solve.conflict import Conflict, WayOut
 from patient_owl.words.formats import (
     NO_FILTER,
+    begun,
     duration,
     f_number,
     lever,
@@ -124,7 +125,7 @@ def _other_light_text(conflict: Conflict) -> str:
     why = f": {' and '.join(causes)} ends what could bring it home" if causes else ""
     if conflict.levers:
         why = f": its {lever(conflict.levers[0])} goes no further"
-    return f"{name[0].upper()}{name[1:]} stays {stops(conflict.missing_stops)} {side}{why}."
+    return f"{begun(name)} stays {stops(conflict.missing_stops)} {side}{why}."
 
 
 def way_text(way: WayOut) -> str:
