@@ -65,11 +65,12 @@ def _answers(shot: FieldShotOut) -> list[Block]:
     """What to set for each word about each light; a single light is the whole picture."""
     labels = {verdict.key: verdict.label for verdict in verdicts_out()}
     lights = [light for light in shot.lights if light.key != WHOLE] or shot.lights
+    now = shot.settings[shot.setting]
     return [
         Block(
             f"If you see {light.name or 'it'}, set",
             rows=[
-                (labels[word], _used(shot.settings[answer.setting], light.key))
+                (labels[word], _used(shot.settings[answer.setting], now))
                 for word, answer in shot.answers[light.key].items()
             ],
         )
@@ -77,10 +78,10 @@ def _answers(shot: FieldShotOut) -> list[Block]:
     ]
 
 
-def _used(setting: FieldSettingOut, light_key: str) -> str:
-    """A setting with what is then done with one of the lights that are brought."""
-    given = [one.text for one in setting.given if one.key == light_key]
-    return "; ".join([setting.text, *given])
+def _used(setting: FieldSettingOut, now: FieldSettingOut) -> str:
+    """A setting with what is then done otherwise with the lights that are brought."""
+    changed = [f"{one.name} {one.text}" for one in setting.given if one not in now.given]
+    return "; ".join([setting.text, *changed])
 
 
 def _moving(shot: FieldShotOut, place_zone: ZoneInfo) -> Block:

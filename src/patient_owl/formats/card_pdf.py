@@ -108,4 +108,5 @@ def _line(pdf: FPDF, text: str, size_pt: float, *, bold: bool = False) -> None:
 
 
 def _spelt(text: str) -> str:
-    return text.translate(_SPELT)
+    # a third alone needs no gap before it: there is one
+    return text.translate(_SPELT).replace(" \u00a0", " ")
