@@ -3,10 +3,11 @@
 from collections.abc import Mapping
 
 from patient_owl.core.light.brought import LightKind
+from patient_owl.core.light.colour import OWN_WHITE
 from patient_owl.core.light.line import pace_moves_stops
 from patient_owl.core.plan.bringing import Given
 from patient_owl.words.asked import Asked
-from patient_owl.words.formats import HUES, begun, duration, lever_value, part, stops
+from patient_owl.words.formats import HUES, begun, duration, hue, lever_value, part, stops
 
 KINDS: Mapping[LightKind, str] = {
     "torch": "a torch over the subject",
@@ -120,7 +121,8 @@ def measured_text(key: str, off_stops: float) -> str:
 
 
 def given_text(given: Given) -> str:
-    """How a light is used: `15 s a spot, 8 spots: 2 min in all`; `5 %`; `1/8 power, 2 flashes`."""
+    """How a light is used: `15 s a spot, 8 spots: 2 min in all`; `5 %, amber`; `1/8 power, 2
+    flashes`."""
     light, lever = given.light, given.lever_key
     said = lever_value(lever, given.lever)
     if lever == "dose_s" and given.spots > 1:
@@ -128,6 +130,8 @@ def given_text(given: Given) -> str:
         return f"{said}, {given.spots} spots: {duration(total_s)} in all"
     if lever == "power" and light.pops > 1:
         return f"{said}, {light.pops} flashes"
+    if light.hue != OWN_WHITE:
+        return f"{said}, {hue(light.hue)}"
     if lever == "pace_m_s":
         darker, brighter = pace_moves_stops()
         return (
