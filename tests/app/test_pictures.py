@@ -205,7 +205,7 @@ def test_the_bundle_answers_every_word_as_the_chain_would(ida: TestClient) -> No
     mine = bundle["shots"][0]
     assert [v["key"] for v in bundle["verdicts"]] == list(mine["answers"]["whole"])
     foretold = mine["answers"]["whole"]["dark"]
-    assert mine["judged"] == "whole"
+    assert [light["key"] for light in mine["lights"]] == ["whole"]
     set_now = mine["settings"][mine["setting"]]["values"]
     body = making.take_body(shot["id"], **set_now, started_at_utc=shot["at_utc"])
     ida.put(f"/api/v1/takes/{uuid7()}", json=body)

@@ -6,7 +6,7 @@ import re
 from playwright.sync_api import Browser, Page, expect
 
 from tests.browser.conftest import Demo, enter
-from tests.browser.test_field import SERVICE_WORKER_CONTROLS, run_one
+from tests.browser.test_field import SERVICE_WORKER_CONTROLS, run_one, signal_returns
 from tests.browser.test_thinnest_night import open_night, open_shot
 
 # Every tone handed to the sound card: when it will sound, in seconds of its own clock.
@@ -114,9 +114,7 @@ def test_each_light_is_judged_by_its_name_with_and_without_signal(
     judge("the rest of the scene", "right")
     judge("the flash", "a touch dark")
     expect(phone.get_by_text(re.compile("2 takes wait on this phone"))).to_be_visible()
-    phone.context.set_offline(False)
-    phone.evaluate("window.dispatchEvent(new Event('online'))")
-    expect(phone.get_by_text(re.compile("wait on this phone"))).to_have_count(0)
+    signal_returns(phone)
     phone.get_by_role("link", name="Out").click()
     open_shot(phone, "Jonas turns, frozen")
     expect(phone.locator(".chain li")).to_have_count(3)

@@ -41,6 +41,13 @@ def run_one(page: Page) -> None:
     page.get_by_role("button", name="right", exact=True).wait_for(timeout=20_000)
 
 
+def signal_returns(page: Page) -> None:
+    """Everything that waited is sent."""
+    page.context.set_offline(False)
+    page.evaluate("window.dispatchEvent(new Event('online'))")
+    expect(page.get_by_text(re.compile("wait on this phone"))).to_have_count(0)
+
+
 def test_a_shot_is_run_judged_and_answered(phone: Page) -> None:
     numbers = phone.locator(".numbers")
     first = numbers.inner_text()
@@ -75,9 +82,7 @@ def test_without_signal_everything_goes_on_and_is_sent_once_when_it_returns(
     # closing the browser loses nothing
     phone.reload()
     expect(phone.get_by_text(re.compile("3 takes wait on this phone"))).to_be_visible()
-    phone.context.set_offline(False)
-    phone.evaluate("window.dispatchEvent(new Event('online'))")
-    expect(phone.get_by_text(re.compile("wait on this phone"))).to_have_count(0)
+    signal_returns(phone)
     phone.get_by_role("link", name="Out").click()
     open_shot(phone, "The pole above the causeway")
     expect(phone.locator(".chain li")).to_have_count(3)

@@ -149,7 +149,6 @@ def shot_out(planner: Planner, night: Night, shot: Shot, record: Record) -> Fiel
     tree = planned.words_ahead(positions, known, now_s, sharpness, levers)
     settings = _Settings(planned)
     now = settings.place(positions, levers)
-    asked = asked_out(planned)
     return FieldShotOut(
         id=shot.id,
         title=shot.title,
@@ -173,9 +172,7 @@ def shot_out(planner: Planner, night: Night, shot: Shot, record: Record) -> Fiel
             if (found := brighter(positions, dials, planned.recipe.change_order, stops))
         ],
         uses_noise_reduction=planned.uses_noise_reduction,
-        judged=asked[0].key,
-        judged_name=asked[0].name,
-        lights=asked,
+        lights=asked_out(planned),
         answers=_answers(tree, now, settings),
         later=_later(planned, known, now_s, sharpness, settings, place_zone),
         meant_from_utc=_utc(planned, planned.meant_s[0]),

@@ -2408,10 +2408,9 @@ export interface components {
          *
          *     settings, programs: every setting and course named here, each once. setting: what is to be set
          *     now, after the takes already judged. others: brighter and darker ones. bracket: frames to choose
-         *     the right one from. uses_noise_reduction: as the photographer likes it. judged: key of the light
-         *     the words are about, and its name where there are several. lights: what words may be about, and
-         *     what may have been changed before a take. answers: by the light a word is about and the word,
-         *     some words deep. later: what the
+         *     the right one from. uses_noise_reduction: as the photographer likes it. lights: what words may
+         *     be about, the light the picture is exposed for first, and what may have been changed before a
+         *     take. answers: by the light a word is about and the word, some words deep. later: what the
          *     setting becomes as the light moves, between meant_from_utc and meant_until_utc: before and after
          *     these the shot is tried out, in the light it is planned for. series: the frames due, where a
          *     series is wanted. takes: made so far, judged or not. test: a quick frame to begin with, where
@@ -2442,10 +2441,6 @@ export interface components {
              * Format: uuid
              */
             id: string;
-            /** Judged */
-            judged: string;
-            /** Judged Name */
-            judged_name: string;
             /** Later */
             later: components["schemas"]["LaterOut"][];
             /** Lights */

@@ -70,8 +70,6 @@ export const shot = ({
   ],
   others: [],
   uses_noise_reduction: false,
-  judged: 'whole',
-  judged_name: '',
   lights: [{ key: 'whole', name: '' }],
   answers: { whole: { dark } },
   later: [],

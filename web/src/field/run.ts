@@ -75,13 +75,14 @@ export function coursesOf(program: Schemas['ProgramOut']): Course[] {
 
 function common(shot: FieldShot, setting: Setting | undefined, options: Options) {
   const lights = shot.lights.filter((light) => setting?.asked.includes(light.key))
+  const [first] = lights
   return {
     ...options,
     shotId: shot.id,
     title: shot.title,
     lights,
-    judged: lights[0]?.key ?? shot.judged,
-    judgedName: lights[0]?.name ?? shot.judged_name,
+    judged: first?.key ?? '',
+    judgedName: first?.name ?? '',
     at: 0,
     made: [],
   }
