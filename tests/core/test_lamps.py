@@ -24,6 +24,7 @@ from patient_owl.core.light.dose import (
 )
 from patient_owl.core.light.flash import flashed
 from patient_owl.core.light.lamp import (
+    Beam,
     Flash,
     Panel,
     Tool,
@@ -91,10 +92,8 @@ def test_a_beam_in_haze_is_as_bright_as_a_line_of_sight_through_it(
 def test_a_beam_fades_as_one_over_the_distance_in_clear_air(
     along_m: float, beam_deg: float
 ) -> None:
-    near, far = (
-        held_up("beam_1", Torch(1000, beam_deg), at_m, "clear_air")
-        for at_m in (along_m, 2 * along_m)
-    )
+    beam = Beam(Torch(1000, beam_deg), "clear_air")
+    near, far = (held_up("beam_1", beam, at_m) for at_m in (along_m, 2 * along_m))
     assert near.ev100 - far.ev100 == pytest.approx(1, abs=0.02)
 
 
@@ -200,7 +199,7 @@ def test_still_water_gives_back_what_the_sine_and_tangent_laws_say(angle_deg: fl
         (lambda: intensity_from_lumens(100, 400), "over 0 to 360"),
         (lambda: flashed("flash", Flash(36), 0), "more than 0 m"),
         (lambda: painted("torch", Torch(100, 20), 3, angle_deg=90), "under 90"),
-        (lambda: held_up("beam_1", Torch(100, 20), 0, "hazy"), "more than 0 m"),
+        (lambda: held_up("beam_1", Beam(Torch(100, 20), "hazy"), 0), "more than 0 m"),
     ],
 )
 def test_lamps_that_cannot_be_are_refused_in_words(ask: object, says: str) -> None:

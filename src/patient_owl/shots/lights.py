@@ -12,7 +12,7 @@ from patient_owl.core.light.brought import USUAL_STOPS, Brought, LightKind, Who
 from patient_owl.core.light.colour import OWN_WHITE, Hue
 from patient_owl.core.light.dose import MID_GREY_REFLECTANCE, MOST_DOSE_S
 from patient_owl.core.light.flash import MOST_POPS
-from patient_owl.core.light.lamp import Lamp
+from patient_owl.core.light.lamp import Beam, Lamp, Torch
 from patient_owl.core.light.line import FASTEST_M_S, SLOWEST_M_S
 from patient_owl.core.plan.common import PLACEMENT_RANGE_STOPS
 from patient_owl.core.tables.air import AirKey
@@ -75,7 +75,7 @@ class BroughtIn(Asked):
         usual = USUAL_STOPS[self.kind]
         return Brought(
             key=self.key,
-            lamp=lamp,
+            lamp=Beam(lamp, self.air) if self.kind == "beam" and isinstance(lamp, Torch) else lamp,
             distance_m=self.distance_m,
             angle_deg=self.angle_deg,
             placement_stops=usual if self.placement_stops is None else self.placement_stops,
@@ -86,7 +86,6 @@ class BroughtIn(Asked):
             reflectance=self.reflectance,
             pace_m_s=self.pace_m_s or 1.0,
             pops=self.pops,
-            air=self.air,
             hue=self.hue,
         )
 
@@ -111,7 +110,6 @@ def generic_light(brought: Brought, thing: Thing | None) -> BroughtIn:
         at_s=brought.at_s,
         who=brought.who,
         area_m2=brought.area_m2,
-        air=brought.air,
         hue=brought.hue,
     )
 

@@ -27,7 +27,7 @@ from patient_owl.core.advise.belief import (
 )
 from patient_owl.core.exposure.dials import Control, Dial, DialValue
 from patient_owl.core.exposure.ladder import is_quick_frame_of, may_be_quick_frame, quick_frame
-from patient_owl.core.exposure.settings import settings_on
+from patient_owl.core.exposure.settings import positions_near, settings_on
 from patient_owl.core.light.part import LightPart, asked_of, lever_controls
 from patient_owl.core.limits.limit import Limit, allowed
 from patient_owl.core.reason import Reason
@@ -159,9 +159,8 @@ class Known:
     now: what is set; lead_ev100: its exposure value by what the lead light answers to. beliefs:
     of each light by its key, about the next take. spoken_of: the lights there is evidence on.
     words: those of the last take, by light. takes: how many. has_reading: whether the last has a
-    histogram. changed_stops: how much brighter
-    each light is predicted to be at the next take than it was at the last. levers: where those of
-    the lights that are brought stand.
+    histogram. changed_stops: how much brighter each light is predicted to be at the next take than
+    it was at the last. levers: where those of the lights that are brought stand.
     """
 
     now: Positions
@@ -191,7 +190,7 @@ def known_after(takes: Sequence[JudgedTake], room: Room) -> Known:
     last, lead = takes[-1], room.lead
     evidence = {part.key: evidence_on(part, lead, takes) for part in room.parts}
     words = {part.key: last.word_for(part) for part in room.parts}
-    now = {c: dial.nearest(getattr(last.settings, c)) for c, dial in room.dials.items()}
+    now = positions_near(room.dials, last.settings)
     levers = {p.key: last.levers_of(p, lead) for p in room.parts if p.is_brought}
     return Known(
         now=now,

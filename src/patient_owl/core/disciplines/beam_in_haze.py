@@ -10,7 +10,7 @@ from patient_owl.core.exposure.dials import Control
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.beam import WIDEST_BEAM_DEG
 from patient_owl.core.light.brought import USUAL_STOPS, Brought
-from patient_owl.core.light.lamp import Torch, intensity_from_lumens
+from patient_owl.core.light.lamp import Beam, Torch, intensity_from_lumens
 from patient_owl.core.light.part import DRAWN
 from patient_owl.core.limits.aperture import diffraction
 from patient_owl.core.plan.common import bracket_of, light_inputs, releasing, setting_up
@@ -73,14 +73,15 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
 
 def _facts(beam: Brought) -> tuple[Reason, ...]:
     """How it fades along its way, what the air was taken for, and whether it is a beam at all."""
-    visibility_m = VISIBILITY_M[beam.air]
+    assert isinstance(beam.lamp, Beam)  # by its kind
+    visibility_m, beam_deg = VISIBILITY_M[beam.lamp.air], beam.lamp.torch.beam_deg
     fading = {"along_m": FAR_TIMES * beam.distance_m, "stops": math.log2(FAR_TIMES)}
     found = [
         Reason("beam_fades", fading, "derived_beam"),
         Reason("air_taken_for", {"visibility_m": visibility_m}, "koschmieder1924"),
     ]
-    if isinstance(beam.lamp, Torch) and beam.lamp.beam_deg > WIDEST_BEAM_DEG:
-        found.append(Reason("beam_too_wide", {"beam_deg": beam.lamp.beam_deg}))
+    if beam_deg > WIDEST_BEAM_DEG:
+        found.append(Reason("beam_too_wide", {"beam_deg": beam_deg}))
     return tuple(found)
 
 
@@ -115,7 +116,7 @@ RECIPE = Recipe(
     brings=(
         Brought(
             "beam_1",
-            Torch(intensity_from_lumens(100, 20), 20),
+            Beam(Torch(intensity_from_lumens(100, 20), 20), "hazy"),
             distance_m=3.0,
             placement_stops=USUAL_STOPS["beam"],
             at_s=2.0,

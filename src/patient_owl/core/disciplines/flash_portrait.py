@@ -18,6 +18,7 @@ from patient_owl.core.plan.common import (
 )
 from patient_owl.core.plan.performing import (
     PERFORMING_INPUTS,
+    REST_SHOWS_STOPS,
     as_lead,
     first_of,
     opened,
@@ -38,7 +39,6 @@ from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import Solution
 
 START_F_NUMBER, START_ISO = 5.6, 200.0  # common practice
-BLACK_STOPS = -4.0  # a frame without light must lie under it; common practice
 REST_STOPS = -5.0  # the room goes out first; common practice
 SOLID_STOPS = -3.0  # background outside over flash: under it a figure looks solid; common practice
 SHORTEST_S, LONGEST_S = 1.0, 8.0  # of a movement before the flash; common practice
@@ -96,7 +96,7 @@ def _facts(solution: Solution) -> tuple[Reason, ...]:
     """Whether the frame without flash is black, and whether the figure stays solid."""
     flash, rest = solution.landings[:2]
     through = rest.landed_stops - flash.landed_stops
-    is_out, is_solid = rest.landed_stops < BLACK_STOPS, through < SOLID_STOPS
+    is_out, is_solid = rest.landed_stops < REST_SHOWS_STOPS, through < SOLID_STOPS
     return (
         Reason("rest_is_out" if is_out else "rest_not_out", {"stops": rest.landed_stops}),
         Reason("figure_solid" if is_solid else "figure_seen_through", {"stops": through}),

@@ -4,13 +4,11 @@ The picture is exposed for what is there, about a stop under; each panel is dimm
 is wanted. Where its lowest step is still too bright, distance, a wall or a gel does it.
 """
 
-import math
 from collections.abc import Sequence
 from dataclasses import replace
 
-from patient_owl.core.constants import REFLECTED_METER_K
 from patient_owl.core.exposure.dials import Control
-from patient_owl.core.exposure.settings import Settings
+from patient_owl.core.exposure.settings import Settings, ev100_from_luminance
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.beam import scattered_luminance_cd_m2
 from patient_owl.core.light.brought import USUAL_STOPS, Brought
@@ -29,6 +27,7 @@ from patient_owl.core.light.lamp import Panel, illuminance_lux
 from patient_owl.core.light.part import LightPart
 from patient_owl.core.limits.aperture import depth_needs, diffraction
 from patient_owl.core.limits.limit import Limit
+from patient_owl.core.plan.bringing import pixel_rad
 from patient_owl.core.plan.common import (
     kit_marks,
     lands,
@@ -94,7 +93,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         ),
         mistakes=("panel_in_view", "lit_flat", "all_panels_at_once"),
         cautions=("cables_and_rain", "hot_lamps", "white_light"),
-        facts=_facts(intent, solution),
+        facts=_facts(kit, intent, solution),
         bracket=time_bracket(solution, kit, limits),
         blurs=Blurs(focus_m=focus_m if near_m else None, subject_m=near_m or float("inf")),
         sketch=_sketch(),
@@ -130,9 +129,9 @@ def _depth_limits(kit: Kit, intent: Intent) -> tuple[Limit, ...]:
     return () if focus_m is None or near_m is None else (depth_needs(kit, focus_m, near_m),)
 
 
-def _facts(intent: Intent, solution: Solution) -> tuple[Reason, ...]:
+def _facts(kit: Kit, intent: Intent, solution: Solution) -> tuple[Reason, ...]:
     """How the panels stand to each other, and what haze does."""
-    found = list(_air(intent, solution))
+    found = list(_air(kit, intent, solution))
     panels = [light for light in intent.brought if light.kind == "panel"]
     if len(panels) > 1:
         stops = panels[0].placement_stops - panels[1].placement_stops
@@ -173,19 +172,19 @@ def _whites(panels: Sequence[Brought]) -> list[Reason]:
     return [Reason(code, whites, "wyszecki1982")]
 
 
-def _air(intent: Intent, solution: Solution) -> tuple[Reason, ...]:
+def _air(kit: Kit, intent: Intent, solution: Solution) -> tuple[Reason, ...]:
     """How bright the air before the first panel itself is, half way to what it lights and seen from
     the side: a flood lights about as much of it across as it is away."""
-    panel, settings = first_of(intent, "panel"), solution.settings
-    if not isinstance(panel.lamp, Panel):
-        return ()
-    lever = next((one for one in solution.landings if one.part.key == panel.key), None)
-    share = lever.levers["share"] if lever else panel.part(0.0).levers_for(settings)["share"]
+    panel, lead = first_of(intent, "panel"), solution.landings[0].part
+    assert isinstance(panel.lamp, Panel)  # by its kind
+    is_lead = panel.key == lead.key
+    part = lead if is_lead else panel.part(pixel_rad(kit))
+    share = part.planned_levers(solution.settings, is_lead=is_lead)["share"]
     half_m = panel.distance_m / 2
     lux = share * illuminance_lux(panel.lamp.lux_at_1m, half_m)
     visibility_m = VISIBILITY_M[intent.word("haze")]
     luminance = scattered_luminance_cd_m2(lux, half_m, visibility_m)
-    shows = math.log2(luminance * 100 / REFLECTED_METER_K) - settings.ev100
+    shows = float(ev100_from_luminance(luminance)) - solution.settings.ev100
     if shows < REST_SHOWS_STOPS:
         return ()
     return (Reason("haze_shows", {"air_stops": shows, "stops": HAZE_STOPS}, "derived_beam"),)

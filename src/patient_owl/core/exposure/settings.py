@@ -59,6 +59,13 @@ def settings_on(dials: Mapping[Control, Dial], positions: Mapping[Control, DialV
     return Settings(**values, lost_stops=lost)
 
 
+def positions_near(
+    dials: Mapping[Control, Dial], settings: Settings
+) -> Mapping[Control, DialValue]:
+    """The dial positions nearest to settings, which may be of another camera or lens."""
+    return {control: dial.nearest(getattr(settings, control)) for control, dial in dials.items()}
+
+
 def stops_between(first: Settings, second: Settings) -> float:
     """How much brighter `second` renders the same scene than `first`. [stops]"""
     return first.ev100 - second.ev100

@@ -9,11 +9,11 @@ meets it over w = 2·r·tan θ/2, so L = I·e^(−σr)/r² · σ·p(90°)·w, wh
 
 import math
 
-from patient_owl.core.constants import REFLECTED_METER_K
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.light.lamp import Torch
+from patient_owl.core.exposure.settings import ev100_from_luminance
+from patient_owl.core.light.lamp import Beam, Torch
 from patient_owl.core.light.part import DRAWN, Lever, LightPart
-from patient_owl.core.tables.air import VISIBILITY_M, AirKey
+from patient_owl.core.tables.air import VISIBILITY_M
 
 CONTRAST_LN = 3.912  # −ln of the contrast of 0.02 at which things vanish in haze; [koschmieder1924]
 FORWARD = 0.75  # Henyey and Greenstein's g of haze and fog drops; from memory, 0.7 to 0.85
@@ -51,12 +51,10 @@ def beam_luminance_cd_m2(torch: Torch, along_m: float, visibility_m: float) -> f
     return scattered_luminance_cd_m2(lux, through_m, visibility_m)
 
 
-def held_up(
-    key: str, torch: Torch, along_m: float, air: AirKey, placement_stops: float = 0.0
-) -> LightPart:
+def held_up(key: str, beam: Beam, along_m: float, placement_stops: float = 0.0) -> LightPart:
     """A beam held up into the air, as bright as it is `along_m` from the lamp. Its lever is how
     long it is held."""
-    luminance = beam_luminance_cd_m2(torch, along_m, VISIBILITY_M[air])
-    ev100 = math.log2(luminance * 100 / REFLECTED_METER_K)
+    luminance = beam_luminance_cd_m2(beam.torch, along_m, VISIBILITY_M[beam.air])
+    ev100 = float(ev100_from_luminance(luminance))
     lever = Lever("hold_s", 1.0, LEAST_HOLD_S, MOST_HOLD_S)
     return LightPart(key, "beam", ev100, SIGMA_STOPS, placement_stops, DRAWN, (lever,))

@@ -13,11 +13,10 @@ from patient_owl.core.light.beam import held_up
 from patient_owl.core.light.colour import OWN_WHITE, Hue
 from patient_owl.core.light.dose import MID_GREY_REFLECTANCE, Painting, painted, painting
 from patient_owl.core.light.flash import MOST_POPS, flashed
-from patient_owl.core.light.lamp import Flash, Lamp, Panel, Tool, Torch
+from patient_owl.core.light.lamp import Beam, Flash, Lamp, Panel, Tool, Torch
 from patient_owl.core.light.line import LINE_STOPS, drawn
 from patient_owl.core.light.part import Lever, LightPart
 from patient_owl.core.light.steady import steady
-from patient_owl.core.tables.air import AirKey
 
 LightKind = Literal["torch", "beam", "panel", "flash", "tool", "bar"]
 DRAWING = frozenset({"tool", "bar"})  # either draws
@@ -45,8 +44,7 @@ class Brought:
     placement_stops: where it is wanted, from mid-grey. value: where its lever is held, None to
     let it be worked out. at_s: seconds after the shutter opened; None from the beginning, and a
     flash as the shutter closes. area_m2, reflectance: of what a torch paints. pace_m_s: of what
-    draws. pops: of a flash. air: that a beam is held up into. hue: of a
-    panel's light.
+    draws. pops: of a flash. hue: of a panel's light.
     """
 
     key: str
@@ -61,7 +59,6 @@ class Brought:
     reflectance: float = MID_GREY_REFLECTANCE
     pace_m_s: float = 1.0
     pops: int = 1
-    air: AirKey = "hazy"
     hue: Hue = OWN_WHITE
 
     @property
@@ -85,8 +82,8 @@ class Brought:
         """As a light of the picture. pixel_rad: what one pixel of the camera spans."""
         where = self.placement_stops
         match self.lamp:
-            case Torch() as lamp if self.kind == "beam":
-                found = held_up(self.key, lamp, self.distance_m, self.air, where)
+            case Beam() as lamp:
+                found = held_up(self.key, lamp, self.distance_m, where)
             case Torch() as lamp:
                 found = painted(
                     self.key, lamp, self.distance_m, self.angle_deg, self.reflectance, where
@@ -104,7 +101,8 @@ class Brought:
             found,
             source=self.kind,
             levers=self._held(found),
-            distance_m=self.distance_m,
+            # a line is as bright from afar, and a beam is judged where one likes
+            distance_m=None if isinstance(self.lamp, (Beam, Tool)) else self.distance_m,
             dims_stops=self.lamp.dims_stops if isinstance(self.lamp, (Torch, Tool)) else 0.0,
         )
 
@@ -118,7 +116,7 @@ class Brought:
 
     def painting(self, dose_s: float) -> Painting | None:
         """How a torch gives its dose; None for what paints nothing."""
-        if not isinstance(self.lamp, Torch) or self.kind == "beam":
+        if not isinstance(self.lamp, Torch):
             return None
         return painting(self.lamp, self.distance_m, self.area_m2, dose_s)
 
@@ -131,7 +129,7 @@ class Brought:
         given = self.painting(lever_value)
         if given is not None:
             return given.total_s
-        if self.kind == "beam":
+        if isinstance(self.lamp, Beam):
             return lever_value
         if isinstance(self.lamp, Flash):
             # ready again the sooner the less power was used; common practice

@@ -9,6 +9,7 @@ import math
 from dataclasses import dataclass, replace
 
 from patient_owl.core.errors import WrongValue
+from patient_owl.core.tables.air import AirKey
 
 # Where the beam of a torch gives a quarter of a lux, about a full Moon, its printed reach ends.
 BEAM_REACH_LUX = 0.25  # [fl1]
@@ -64,6 +65,14 @@ class Torch:
 
 
 @dataclass(frozen=True)
+class Beam:
+    """A torch held up into the air, which shows its beam."""
+
+    torch: Torch
+    air: AirKey
+
+
+@dataclass(frozen=True)
 class Panel:
     """A light that stands and burns: panel, tube, lantern.
 
@@ -107,4 +116,4 @@ class Tool:
         return replace(self, width_m=max(self.width_m, self.length_m))
 
 
-Lamp = Torch | Panel | Flash | Tool
+Lamp = Torch | Beam | Panel | Flash | Tool

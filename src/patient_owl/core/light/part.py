@@ -73,7 +73,8 @@ class LightPart:
     does not answer to time, their exposure value alone). sigma_stops: one standard deviation.
     placement_stops: where it is wanted, from mid-grey. source: code of what makes it. levers: its
     private controls, cheapest first. changes: None while it stands still. found_stops: how much of
-    ev100 was found here before, against the bare prediction. distance_m: of a lamp somebody brings;
+    ev100 was found here before, against the bare prediction. distance_m: of a
+    lamp somebody brings that is brighter from nearer;
     dims_stops: how far its own steps take it down.
     """
 

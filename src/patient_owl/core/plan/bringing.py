@@ -7,7 +7,7 @@ from functools import partial
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import Brought
-from patient_owl.core.light.lamp import Flash, Panel, Torch
+from patient_owl.core.light.lamp import Beam, Flash, Panel, Torch
 from patient_owl.core.light.part import LightPart
 from patient_owl.core.plan.types import Intent, Plan
 from patient_owl.core.program.program import Cue, Program
@@ -78,7 +78,7 @@ def how_given(
         painting = light.painting(lever)
         lasts_s = light.lasts_s(lever)
         from_s = light.starts_s(settings.exposure_s, lasts_s)
-        to_s = from_s + lasts_s if isinstance(light.lamp, (Torch, Flash)) else None
+        to_s = from_s + lasts_s if isinstance(light.lamp, (Torch, Beam, Flash)) else None
         spots = painting.spots if painting else 1
         found.append(Given(light, lever_key, lever, from_s, to_s, spots))
     return tuple(found)
@@ -95,7 +95,7 @@ def _cues(given: Given) -> list[Cue]:
     light, lamp = given.light, given.light.lamp
     about = (("part", light.key), ("who", light.who))
     cue = partial(Cue, who=light.who, about=about, part=light.key)
-    if isinstance(lamp, Torch) and given.to_s is not None:
+    if isinstance(lamp, (Torch, Beam)) and given.to_s is not None:
         lasts_s = given.to_s - given.from_s
         on = cue(given.from_s, "light_on", lasts_s=lasts_s)
         return [on, cue(given.to_s, "light_off")]

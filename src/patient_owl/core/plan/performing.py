@@ -25,7 +25,7 @@ from patient_owl.core.program.program import Cue, Program, one_frame
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import Solution, solve
 
-REST_SHOWS_STOPS = -4.0  # darker than this nobody sees it; common practice
+REST_SHOWS_STOPS = math.log2(GHOST_SHARE)  # darker than a ghost nobody sees it
 REST_STOPS = -2.0  # so that the performed light leads; common practice
 
 # What clothes take off a figure against a mid-grey one. Common practice: two to three for dark.

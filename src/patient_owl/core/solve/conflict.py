@@ -159,8 +159,7 @@ def _brought_conflict(part: LightPart, miss_stops: float) -> Conflict | None:
     ways = [WayOut("accept", {"stops": stops, "is_darker": missing > 0})]
     if any(lever.is_held for lever in part.levers):
         ways.append(WayOut("let_go_lever", {"lever": part.levers[0].key}))
-    # a line is as bright from afar, and a beam where it is long
-    if part.distance_m is not None and not keys & {"pace_m_s", "hold_s"}:
+    if part.distance_m is not None:
         code: Way = "step_back" if missing < 0 else "come_closer"
         distance_m = part.distance_m * 2 ** (-missing / 2)
         ways.append(WayOut(code, {"distance_m": distance_m, "stops": stops}))
@@ -172,7 +171,7 @@ def _brought_conflict(part: LightPart, miss_stops: float) -> Conflict | None:
         ways.append(WayOut("bounce", {"stops": stops}))
     if missing > 0 and "power" in keys:
         ways.append(WayOut("more_pops", {"times": math.ceil(2**stops)}))
-    if missing > 0 and "dose_s" in keys:
+    if missing > 0 and keys & {"dose_s", "hold_s"}:
         ways.append(WayOut("helpers", {"times": math.ceil(2**stops)}))
     return Conflict(part.key, (), (), missing, _in_order(ways), tuple(sorted(keys)))
 
