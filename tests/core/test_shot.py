@@ -8,13 +8,13 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from patient_owl.core.advise.belief import VERDICT_EDGES_STOPS, JudgedTake, Verdict
+from patient_owl.core.advise.belief import UNLEARNED, VERDICT_EDGES_STOPS, JudgedTake, Verdict
 from patient_owl.core.disciplines import RECIPES
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.dials import CONTROLS
 from patient_owl.core.exposure.settings import settings_on
 from patient_owl.core.light.brought import Brought
-from patient_owl.core.light.lamp import Flash, Torch
+from patient_owl.core.light.lamp import Beam, Flash, Torch
 from patient_owl.core.light.part import WHOLE
 from patient_owl.core.limits.limit import allowed
 from patient_owl.core.meterless import Darkness
@@ -229,6 +229,21 @@ def test_a_flash_of_which_nobody_says_when_ends_with_the_shutter(pops: int, last
     told = [cue.at_s for cue in planned.program.cues if cue.part == "flash_1"]
     # a single one needs nobody: the camera fires it
     assert told == ([] if pops == 1 else [open_s - 6.0, open_s - 3.0, open_s])
+
+
+# What a beam shows is the air's doing as much as the torch's, and nobody measured the air.
+def test_a_judged_beam_corrects_no_torch_in_the_kit() -> None:
+    torch = Torch(10_000.0, 10.0)
+    lights = (
+        Brought("beam_1", Beam(torch, "misty"), 3.0),
+        Brought("torch_1", Torch(300.0, 10.0), 60.0),
+    )
+    planned = shot("stars_over_foreground", brought=lights)
+    stood = {key: {k: v / 4 for k, v in put.items()} for key, put in planned.levers.items()}
+    right = dict.fromkeys(("beam_1", "torch_1"), "right")
+    takes = [JudgedTake(planned.settings, right, levers=stood)]  # type: ignore[arg-type]
+    assert planned.measured_stops("torch_1", takes, UNLEARNED) == pytest.approx(2, abs=1 / 3)
+    assert planned.measured_stops("beam_1", takes, UNLEARNED) is None
 
 
 def test_the_words_ahead_are_worked_out_once_and_anew_after_a_take() -> None:

@@ -30,7 +30,7 @@ from patient_owl.core.disciplines import RECIPES
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import Rung, is_quick_frame_of, ladder, quick_frame
-from patient_owl.core.exposure.settings import Settings, settings_on
+from patient_owl.core.exposure.settings import Settings, positions_near, settings_on
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import Brought
 from patient_owl.core.light.found import FoundLight
@@ -296,9 +296,7 @@ class PlannedShot:
         """A word said of the whole of a quick frame is about the lights it shows."""
         if WHOLE not in take.verdicts:
             return take
-        dials = self.kit.dials
-        positions = {c: dial.nearest(getattr(take.settings, c)) for c, dial in dials.items()}
-        shown = self.room().shown(positions)
+        shown = self.room().shown(positions_near(self.kit.dials, take.settings))
         if len(shown) == len(self.plan.parts):
             return take
         said = {key: word for key, word in take.verdicts.items() if key != WHOLE}
@@ -335,10 +333,11 @@ class PlannedShot:
     ) -> Tree:
         """The advice for the words that may come next over what is set `now`, with the levers of
         what is brought as planned unless somebody says."""
-        if takes:
-            # one word was said already: as many frames in all are worked out beforehand
+        if takes or levers is not None:
             room = self.room(self.next_after_s(takes, now_s), sharpness)
-            return advice_tree(now, takes, room, WORDS_DEEP - 1, levers)
+            # one word was said already: as many frames in all are worked out beforehand
+            deep = WORDS_DEEP - 1 if takes else WORDS_DEEP
+            return advice_tree(now, takes, room, deep, levers)
         values = tuple(position.value for position in now.values())
         if (values, sharpness) not in self._first_words:
             room = self.room(0.0, sharpness)
@@ -389,10 +388,11 @@ class PlannedShot:
         self, key: str, takes: Sequence[JudgedTake], sharpness: Sharpness
     ) -> float | None:
         """How much brighter a light that is brought was found than its figure says; None while
-        nobody knows, or where it is no more than a hand's third."""
+        nobody knows, where it is no more than a hand's third, or of a beam: that tells of the air.
+        """
         part = next(one for one in self.plan.parts if one.key == key)
         evidence = evidence_on(part, self.lead, takes)
-        if not evidence:
+        if not evidence or part.source == "beam":
             return None
         at_s = evidence[-1].after_s
         belief = belief_after(part, evidence, at_s, sharpness)
