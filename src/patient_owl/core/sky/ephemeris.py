@@ -14,6 +14,7 @@ from typing import Any
 import numpy as np
 from skyfield.api import Loader, Star
 from skyfield.framelib import true_equator_and_equinox_of_date
+from skyfield.magnitudelib import planetary_magnitude
 
 from patient_owl.core.errors import OutsideEphemeris
 from patient_owl.core.sky.targets import Target
@@ -94,16 +95,43 @@ def apparent_vectors_km(body: str, time: Moments) -> FloatArray:
 
 def apparent_star_vectors(star_target: Target, time: Moments) -> FloatArray:
     """Unit vectors, shape (3, n), of a star or other fixed direction in the frame of date."""
+    star = star_target
+    where = star.ra_deg, star.dec_deg, star.pm_ra_mas_a, star.pm_dec_mas_a
+    return _apparent(where, star.epoch_year, time)
+
+
+def apparent_star_columns(
+    columns: tuple[FloatArray, FloatArray, FloatArray, FloatArray],
+    epoch_year: float,
+    seconds: float,
+) -> FloatArray:
+    """Unit vectors, shape (n, 3), of many stars at one moment, epoch_seconds. columns: right
+    ascension and declination [deg], their proper motions [mas/a]."""
+    days, second_of_day = divmod(seconds, 86400.0)
+    moment = _bundle().timescale.utc(2000, 1, 1 + days, 0, 0, second_of_day)
+    return _apparent(columns, epoch_year, moment).T
+
+
+def _apparent(where: tuple[Any, Any, Any, Any], epoch_year: float, time: Moments) -> FloatArray:
+    ra_deg, dec_deg, pm_ra_mas_a, pm_dec_mas_a = where
     star = Star(
-        ra_hours=star_target.ra_deg / 15,
-        dec_degrees=star_target.dec_deg,
-        ra_mas_per_year=star_target.pm_ra_mas_a,
-        dec_mas_per_year=star_target.pm_dec_mas_a,
-        epoch=_bundle().timescale.J(star_target.epoch_year),
+        ra_hours=ra_deg / 15,
+        dec_degrees=dec_deg,
+        ra_mas_per_year=pm_ra_mas_a,
+        dec_mas_per_year=pm_dec_mas_a,
+        epoch=_bundle().timescale.J(epoch_year),
     )
     position = _bundle().kernel["earth"].at(time).observe(star).apparent()
     vectors = np.asarray(position.frame_xyz(true_equator_and_equinox_of_date).au)
     return np.asarray(vectors / np.linalg.norm(vectors, axis=0))
+
+
+def planet_magnitude(segment: str, seconds: float) -> float:
+    """Apparent V magnitude of a planet, rings of Saturn included. [mallama2018], as skyfield has
+    it."""
+    bundle = _bundle()
+    seen = bundle.kernel["earth"].at(moments(np.array([seconds]))).observe(bundle.kernel[segment])
+    return float(np.atleast_1d(planetary_magnitude(seen))[0])
 
 
 def greenwich_sidereal_rad(time: Moments) -> FloatArray:
