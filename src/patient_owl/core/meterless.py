@@ -99,15 +99,10 @@ def light_of(
     """
     cover = np.broadcast_to(np.asarray(cloud_cover, dtype=float), sun.true_altitude_deg.shape)
     through_cloud = _through_cloud(cover)
-    natural_zenith, towns_zenith = _zenith_parts_cd_m2(darkness.sky_brightness_mag_arcsec2)
-    natural = natural_zenith * (1 - (1 - OVERCAST_SKY_SHARE) * cover)
-    towns = towns_zenith * (1 + (OVERCAST_GLOW_GAIN - 1) * cover)
-
+    natural, towns = _zenith_cd_m2(darkness, cover)
     sun_lux = twilight_illuminance_lux(sun.true_altitude_deg) * through_cloud
-    # the circular's Moon stands at its mean distance
-    nearer = np.nan_to_num((MOON_MEAN_DISTANCE_KM / moon.distance_km) ** 2, nan=1.0)
-    moon_lux = moon_illuminance_lux(moon.true_altitude_deg, phase.phase_angle_deg)
-    moon_lux = moon_lux * nearer * through_cloud
+    nearer = _moon_nearer(moon)
+    moon_lux = _moon_lux(moon, phase) * through_cloud
     overhead = moonlit_sky_cd_m2(
         90 - moon.apparent_altitude_deg,
         moon.apparent_altitude_deg,
@@ -124,24 +119,7 @@ def light_of(
         ]
     )
 
-    apart = separation_deg(
-        np.asarray(view.altitude_deg),
-        np.asarray(view.azimuth_deg),
-        moon.apparent_altitude_deg,
-        moon.azimuth_deg,
-    )
-    by_moon = moonlit_sky_cd_m2(
-        apart, moon.apparent_altitude_deg, np.asarray(view.altitude_deg), phase.phase_angle_deg
-    )
-    sky = np.stack(
-        [
-            _twilit_sky_cd_m2(sun_lux, sun, cover, view),
-            # an even cloud shines all over with what comes through it
-            (1 - cover) * by_moon * nearer + cover * moon_lux / np.pi,
-            dark_sky_cd_m2(natural, view.altitude_deg),
-            dark_sky_cd_m2(towns, view.altitude_deg) * _glow_side(darkness, view),
-        ]
-    )
+    sky = sky_cd_m2(sun, moon, phase, darkness, view.altitude_deg, view.azimuth_deg, cover)
     of_cloud = _cloud_sigma(cover, cloud_sigma)
     ground_total, ground_sigma, ground_source = _sum(ground, of_cloud)
     sky_total, sky_sigma, sky_source = _sum(sky, of_cloud)
@@ -156,13 +134,59 @@ def light_of(
     )
 
 
-def _glow_side(darkness: Darkness, view: SkyView) -> float:
+def sky_cd_m2(
+    sun: Track,
+    moon: Track,
+    phase: MoonPhase,
+    darkness: Darkness,
+    altitude_deg: FloatArray | float,
+    azimuth_deg: FloatArray | float,
+    cloud_cover: FloatArray | float = 0.0,
+) -> FloatArray:
+    """Luminance of the sky by what makes it, in the order of SOURCES; shape (4, ...). [cd/m²]
+
+    Tracks of shape (n,) and one direction, or of shape (1,) and directions of any shape; altitudes
+    0 to 90.
+    """
+    cover = np.asarray(cloud_cover, dtype=float)
+    altitude, azimuth = np.asarray(altitude_deg), np.asarray(azimuth_deg)
+    natural, towns = _zenith_cd_m2(darkness, cover)
+    sun_lux = twilight_illuminance_lux(sun.true_altitude_deg) * _through_cloud(cover)
+    apart = separation_deg(altitude, azimuth, moon.apparent_altitude_deg, moon.azimuth_deg)
+    by_moon = moonlit_sky_cd_m2(
+        apart, moon.apparent_altitude_deg, altitude, phase.phase_angle_deg
+    ) * _moon_nearer(moon)
+    # an even cloud shines all over with what comes through it
+    in_cloud = _moon_lux(moon, phase) * _through_cloud(cover) / np.pi
+    found = (
+        _twilit_sky_cd_m2(sun_lux, sun, cover, altitude, azimuth),
+        (1 - cover) * by_moon + cover * in_cloud,
+        dark_sky_cd_m2(natural, altitude),
+        dark_sky_cd_m2(towns, altitude) * _glow_side(darkness, altitude, azimuth),
+    )
+    return np.stack(np.broadcast_arrays(*found))
+
+
+def _moon_nearer(moon: Track) -> FloatArray:
+    """How much more it gives than at its mean distance, at which the circular has it."""
+    return np.nan_to_num((MOON_MEAN_DISTANCE_KM / moon.distance_km) ** 2, nan=1.0)
+
+
+def _moon_lux(moon: Track, phase: MoonPhase) -> FloatArray:
+    """On level ground, through clear air. [lx]"""
+    lux = moon_illuminance_lux(moon.true_altitude_deg, phase.phase_angle_deg)
+    return np.asarray(lux * _moon_nearer(moon))
+
+
+def _glow_side(
+    darkness: Darkness, altitude_deg: FloatArray, azimuth_deg: FloatArray
+) -> FloatArray | float:
     """How much of the town glow stands in this direction: near the horizon nearly double
     toward the town and a fifth away from it, none of it overhead. Common practice, by eye."""
     if darkness.glow_azimuth_deg is None:
         return 1.0
-    off = np.radians(view.azimuth_deg - darkness.glow_azimuth_deg)
-    return float(1 + 0.8 * np.cos(np.radians(view.altitude_deg)) * np.cos(off))
+    off = np.radians(azimuth_deg - darkness.glow_azimuth_deg)
+    return np.asarray(1 + 0.8 * np.cos(np.radians(altitude_deg)) * np.cos(off))
 
 
 def _sky_share(sun_altitude_deg: FloatArray) -> FloatArray:
@@ -171,23 +195,44 @@ def _sky_share(sun_altitude_deg: FloatArray) -> FloatArray:
     return np.asarray(1 - 0.75 * np.clip(sun_altitude_deg / 20, 0, 1))
 
 
-def _zenith_parts_cd_m2(sky_brightness_mag_arcsec2: float) -> tuple[float, float]:
-    """Zenith luminance by nature and by towns; a reading darker than nature is all nature."""
-    total = float(luminance_from_mag(sky_brightness_mag_arcsec2))
+def _zenith_cd_m2(darkness: Darkness, cover: FloatArray) -> tuple[FloatArray, FloatArray]:
+    """Zenith luminance by nature and by towns, under cloud; a reading darker than nature is all
+    nature."""
+    total = float(luminance_from_mag(darkness.sky_brightness_mag_arcsec2))
     natural = min(total, float(luminance_from_mag(NATURAL_ZENITH_MAG_ARCSEC2)))
-    return natural, total - natural
+    hidden = 1 - (1 - OVERCAST_SKY_SHARE) * cover
+    lit = 1 + (OVERCAST_GLOW_GAIN - 1) * cover
+    return np.asarray(natural * hidden), np.asarray((total - natural) * lit)
 
 
 def _twilit_sky_cd_m2(
-    sun_lux: FloatArray, sun: Track, cover: FloatArray, view: SkyView
+    sun_lux: FloatArray,
+    sun: Track,
+    cover: FloatArray,
+    altitude_deg: FloatArray,
+    azimuth_deg: FloatArray,
 ) -> FloatArray:
-    """The sky lit by the Sun: paler low than overhead, as any thin layer is; even under cloud and
-    by day. Toward and away from the Sun it differs by a stop. [D], held against [patat2006]"""
+    """The sky lit by the Sun: paler low than overhead, as any thin layer is, and brighter toward
+    the Sun; even under cloud and by day. [D], held against [patat2006] overhead"""
     even = sun_lux * _sky_share(sun.true_altitude_deg) / np.pi
-    layered = even * dark_sky_cd_m2(1.0, view.altitude_deg) / DOME_GAIN
+    layered = even * dark_sky_cd_m2(1.0, altitude_deg) / DOME_GAIN
+    layered = layered * 2 ** _toward_sun_stops(altitude_deg, azimuth_deg - sun.azimuth_deg)
     by_day = 1 + sun.true_altitude_deg / LAYERED_UNDER_DEG
     is_even = np.clip(np.maximum(cover, by_day), 0, 1)
     return np.asarray(is_even * even + (1 - is_even) * layered)
+
+
+# Of a twilit sky, toward the Sun and away from it, low down; and of the glow over the Sun itself,
+# which fades within GLOW_HIGH_DEG. By eye; good to a stop.
+TOWARD_STOPS, GLOW_STOPS, GLOW_HIGH_DEG = 0.5, 2.0, 8.0
+
+
+def _toward_sun_stops(altitude_deg: FloatArray, off_deg: FloatArray) -> FloatArray:
+    """How much brighter a twilit sky is there for lying so far aside of the Sun; none overhead."""
+    cosine = np.cos(np.radians(off_deg))
+    side = TOWARD_STOPS * cosine * np.cos(np.radians(altitude_deg)) ** 2
+    glow = GLOW_STOPS * ((1 + cosine) / 2) ** 3 * np.exp(-altitude_deg / GLOW_HIGH_DEG)
+    return np.asarray(side + glow)
 
 
 def _through_cloud(cover: FloatArray) -> FloatArray:

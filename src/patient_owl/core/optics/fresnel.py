@@ -1,17 +1,23 @@
 """How much of a light still water gives back, by how steeply it is met. [hecht2016-fresnel]"""
 
-import math
+import numpy as np
+
+from patient_owl.core.types import FloatArray
 
 WATER_INDEX = 1.333  # of refraction, visible light, fresh water at 20 °C; [hecht2016-fresnel]
 
 
-def water_reflectance(from_upright_deg: float) -> float:
-    """Share of unpolarised light reflected, met at an angle from the upright, 0 to 90°."""
-    incidence = math.radians(from_upright_deg)
-    if from_upright_deg >= 90:
-        return 1.0
-    cos_in = math.cos(incidence)
-    cos_out = math.sqrt(1 - (math.sin(incidence) / WATER_INDEX) ** 2)
+def water_reflectances(from_upright_deg: FloatArray) -> FloatArray:
+    """Share of unpolarised light reflected, met at angles from the upright, 0 to 90°; their
+    shape."""
+    incidence = np.radians(np.clip(from_upright_deg, 0, 90))
+    cos_in = np.cos(incidence)
+    cos_out = np.sqrt(1 - (np.sin(incidence) / WATER_INDEX) ** 2)
     across = (cos_in - WATER_INDEX * cos_out) / (cos_in + WATER_INDEX * cos_out)
     along = (WATER_INDEX * cos_in - cos_out) / (WATER_INDEX * cos_in + cos_out)
-    return (across**2 + along**2) / 2
+    return np.where(np.asarray(from_upright_deg) >= 90, 1.0, (across**2 + along**2) / 2)
+
+
+def water_reflectance(from_upright_deg: float) -> float:
+    """The same at one angle."""
+    return float(water_reflectances(np.array(from_upright_deg)))

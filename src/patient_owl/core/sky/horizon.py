@@ -9,7 +9,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.types import FloatArray
+from patient_owl.core.types import FloatArray, Pixels
 
 MOST_POINTS = 720
 LOWEST_DEG, HIGHEST_DEG = -10.0, 89.0  # a cliff looks down on the sea; nothing reaches the zenith
@@ -38,10 +38,10 @@ class Horizon:
             if after <= before:
                 raise WrongValue("horizon azimuth", f"more than {before:g}, in order", f"{after:g}")
 
-    def altitude_deg(self, azimuth_deg: FloatArray) -> FloatArray:
+    def altitude_deg(self, azimuth_deg: Pixels) -> FloatArray:
         """The skyline's altitude at each azimuth, same shape. [deg]"""
         if not self.points:
-            return np.zeros_like(azimuth_deg)
+            return np.zeros(np.shape(azimuth_deg))
         azimuths, altitudes = np.array(self.points).T
         return np.asarray(np.interp(azimuth_deg, azimuths, altitudes, period=360))
 

@@ -8,7 +8,7 @@ from the Sun. [D]
 
 import numpy as np
 
-from patient_owl.core.types import FloatArray
+from patient_owl.core.types import FloatArray, Pixels
 
 EXTINCTION_MAG_PER_AIRMASS = 0.172  # V band, the paper's site; hazy coasts have more
 NANOLAMBERT_CD_M2 = 1e-9 * 1e4 / np.pi
@@ -22,7 +22,7 @@ def luminance_from_mag(sky_brightness_mag_arcsec2: FloatArray | float) -> FloatA
     return np.asarray(LUMINANCE_ZERO_CD_M2 * 10 ** (-0.4 * np.asarray(sky_brightness_mag_arcsec2)))
 
 
-def path_airmass(altitude_deg: FloatArray | float) -> FloatArray:
+def path_airmass(altitude_deg: Pixels | float) -> FloatArray:
     """X(z) = (1 − 0.96·sin²z)^−½: 1 at the zenith, 5 at the horizon. [krisciunas1991] eq. 3"""
     cos_altitude = np.cos(np.radians(np.maximum(np.asarray(altitude_deg), 0)))
     return np.asarray((1 - 0.96 * cos_altitude**2) ** -0.5)

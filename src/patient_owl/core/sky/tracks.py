@@ -162,6 +162,38 @@ def tracks_of(wanted: Sequence[Target], site: Site, seconds: FloatArray) -> list
     ]
 
 
+def sidereal_rad(site: Site, seconds: FloatArray) -> FloatArray:
+    """Local apparent sidereal time, unwrapped, shape (n,). [rad]"""
+    greenwich = _by_chunk((_SIDEREAL,), seconds)[:, 0] + _mean_turn_rad(seconds)
+    return np.asarray(greenwich + np.radians(site.longitude_deg))
+
+
+def seen_from(vectors: FloatArray, site: Site, seconds: float) -> FloatArray:
+    """Apparent directions east, north, up, (n, 3), of stars by their unit vectors of date.
+
+    Refraction is in; those far under the horizon are left where they are.
+    """
+    latitude, turn = np.radians(site.latitude_deg), sidereal_rad(site, np.array([seconds]))[0]
+    sin_lat, cos_lat, sin_st, cos_st = (f(x) for x in (latitude, turn) for f in (np.sin, np.cos))
+    to_horizon = np.array(
+        [
+            [-sin_st, cos_st, 0.0],
+            [-sin_lat * cos_st, -sin_lat * sin_st, cos_lat],
+            [cos_lat * cos_st, cos_lat * sin_st, sin_lat],
+        ]
+    )
+    return lifted(vectors @ to_horizon.T)
+
+
+def lifted(directions: FloatArray) -> FloatArray:
+    """True directions east, north, up, (n, 3), as refraction shows them."""
+    east, north, up = directions.T
+    true_deg = np.degrees(np.arcsin(np.clip(up, -1, 1)))
+    altitude = np.radians(true_deg + refraction_deg(true_deg))
+    level = np.cos(altitude) / np.maximum(np.hypot(east, north), 1e-12)
+    return np.stack([east * level, north * level, np.sin(altitude)], axis=1)
+
+
 def _horizontal(
     xyz: FloatArray, site: Site, turned: tuple[FloatArray, FloatArray], *, is_star: bool
 ) -> Track:
