@@ -20,11 +20,16 @@ iers.conf.auto_max_age = None
 iers.conf.iers_degraded_accuracy = "warn"
 
 
-def frame(site: Site, moments_utc: list[datetime]) -> AltAz:
+# A standard atmosphere, for where things are seen and not where they are.
+AIR = {"pressure": 1010 * u.hPa, "temperature": 10 * u.deg_C, "obswl": 0.55 * u.micron}
+
+
+def frame(site: Site, moments_utc: list[datetime], *, through_air: bool = False) -> AltAz:
     where = EarthLocation.from_geodetic(
         site.longitude_deg * u.deg, site.latitude_deg * u.deg, site.elevation_m * u.m
     )
-    return AltAz(obstime=Time(moments_utc), location=where, pressure=0 * u.hPa)
+    air = AIR if through_air else {"pressure": 0 * u.hPa}
+    return AltAz(obstime=Time(moments_utc), location=where, **air)
 
 
 def horizontal(body: str, site: Site, moments_utc: list[datetime]) -> tuple[np.ndarray, np.ndarray]:

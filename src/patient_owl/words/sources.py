@@ -26,6 +26,20 @@ SOURCES: dict[str, str] = {
     "visual meteor showers; from memory.",
     "vanleeuwen2007": "F. van Leeuwen, Hipparcos, the New Reduction of the Raw Data, Springer 2007 "
     "(ESA catalogue I/311).",
+    "allen2000": "A. Cox (ed.), Allen's Astrophysical Quantities, 4th ed., Springer 2000: "
+    "illuminance of a star of V 0; from memory.",
+    "ballesteros2012": "F. Ballesteros, New insights into black bodies, EPL 97 (2012) 34008.",
+    "blandhawthorn2016": "J. Bland-Hawthorn, O. Gerhard, The Galaxy in Context, Annu. Rev. Astron. "
+    "Astrophys. 54 (2016) 529–596; values from memory.",
+    "cox1954": "C. Cox, W. Munk, Measurement of the roughness of the sea surface from photographs of "
+    "the Sun's glitter, J. Opt. Soc. Am. 44 (1954) 838–850; coefficients from memory.",
+    "kim2002": "Y. Kim et al., Design of advanced color temperature control system for HDTV "
+    "applications, J. Korean Phys. Soc. 41 (2002) 865–871; coefficients from memory, held against "
+    "illuminant A.",
+    "leinert1998": "Ch. Leinert et al., The 1997 reference of diffuse night sky brightness, Astron. "
+    "Astrophys. Suppl. 127 (1998) 1–99, section 10; from memory.",
+    "mallama2018": "A. Mallama, J. Hilton, Computing apparent planetary magnitudes for The "
+    "Astronomical Almanac, Astron. Comput. 25 (2018) 10–24.",
     "agresti2010": "A. Agresti, Analysis of Ordinal Categorical Data, 2nd ed., Wiley, 2010.",
     "bortle2001": "J. Bortle, Introducing the Bortle Dark-Sky Scale, "
     "Sky and Telescope 101 (2001) 126.",

@@ -60,7 +60,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     look = _look(intent)
     around = (diffraction(kit, drives=False), *moving_limits(kit, intent), *kit_marks(scene, kit))
     solution, limits = _solve_look(look, part, around, kit, intent, intent.choice)
-    speed_m_s, distance_m = _speed_m_s(intent), intent.number("distance_m")
+    speed_m_s, distance_m = water_speed_m_s(intent), intent.number("distance_m")
     px_per_s = (
         1000
         * blur_mm(speed_m_s, distance_m, kit.lens.focal_length_mm, 1.0)
@@ -117,7 +117,7 @@ def _look(intent: Intent) -> Look:
     return next(look for look in LOOK_SHARES if look == wanted)
 
 
-def _speed_m_s(intent: Intent) -> float:
+def water_speed_m_s(intent: Intent) -> float:
     kind = intent.word("water")
     if kind == "fall":
         return fall_speed_m_s(intent.number("fall_height_m"))
@@ -130,7 +130,7 @@ def _frame_height_mm(kit: Kit, intent: Intent) -> float:
 
 def _share(kit: Kit, intent: Intent, exposure_s: float) -> float:
     length = blur_mm(
-        _speed_m_s(intent), intent.number("distance_m"), kit.lens.focal_length_mm, exposure_s
+        water_speed_m_s(intent), intent.number("distance_m"), kit.lens.focal_length_mm, exposure_s
     )
     return length / _frame_height_mm(kit, intent)
 
@@ -138,7 +138,7 @@ def _share(kit: Kit, intent: Intent, exposure_s: float) -> float:
 def _limits_of(look: Look, kit: Kit, intent: Intent) -> tuple[Limit, ...]:
     return water_limits(
         look,
-        _speed_m_s(intent),
+        water_speed_m_s(intent),
         intent.number("distance_m"),
         _frame_height_mm(kit, intent),
         kit,
