@@ -19,12 +19,14 @@ from patient_owl.adapters.devices import Devices
 from patient_owl.adapters.simulated import simulated_devices
 from patient_owl.bench.router import router as bench_router
 from patient_owl.camera.router import router as camera_router
+from patient_owl.computed.router import router as computed_router
 from patient_owl.core.sky import ephemeris
 from patient_owl.field.router import router as field_router
 from patient_owl.http import problems
 from patient_owl.http.description import describe
 from patient_owl.http.guard import LogAndGuard
 from patient_owl.http.logs import install_logging
+from patient_owl.http.newest import Newest
 from patient_owl.http.pages import serve_pages
 from patient_owl.kit.router import router as kit_router
 from patient_owl.learned.router import router as learned_router
@@ -85,6 +87,7 @@ def create_app(settings: Settings | None = None, devices: Devices | None = None)
     app.state.settings = settings
     app.state.sessions = sessions
     app.state.admit = admitted
+    app.state.newest = Newest()
     app.state.devices = devices or simulated_devices()
     problems.install(app)
     app.add_middleware(GZipMiddleware, minimum_size=2048, compresslevel=3)
@@ -104,6 +107,7 @@ def create_app(settings: Settings | None = None, devices: Devices | None = None)
         kit_router,
         learned_router,
         pictures_router,
+        computed_router,
         field_router,
         camera_router,
         bench_router,

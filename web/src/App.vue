@@ -55,6 +55,12 @@ async function leave(): Promise<void> {
 
 <template>
   <v-app :style="level">
+    <!-- ember shows pictures too in deep red and nothing else: brightness in red, no green, no blue -->
+    <svg class="filters" aria-hidden="true" width="0" height="0">
+      <filter id="only-red" color-interpolation-filters="sRGB">
+        <feColorMatrix values="0.24 0.47 0.09 0 0  0 0 0 0 0  0 0 0 0 0  0 0 0 1 0" />
+      </filter>
+    </svg>
     <a class="skip" href="#main">Skip to the page</a>
     <header v-if="session.user && route.name !== 'field'" class="top no-print">
       <router-link to="/nights" class="home" aria-label="Patient Owl, to Nights">

@@ -27,13 +27,29 @@ from patient_owl.places.zones import zone
 from patient_owl.shots.lights import BroughtIn
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner
-from patient_owl.shots.schemas import ShotIn
+from patient_owl.shots.schemas import ShotIn, StandInIn
 from patient_owl.shots.service import create_shot
 from patient_owl.shots.strokes import StrokesIn
 from patient_owl.storage.base import new_id, now_utc
 from patient_owl.takes.present import chain_out
 from patient_owl.takes.schemas import TakeIn
 from patient_owl.takes.service import put_take
+
+# Skarn Light's tower as it stands from the far end of the causeway; and a stone of the Seven Ewes.
+LANTERN = StandInIn(
+    shape="tower", height_m=28, width_m=9, distance_m=95, bearing_true_deg=139, base_m=4
+)
+
+
+def _stone(bearing_true_deg: float, height_m: float, distance_m: float) -> StandInIn:
+    return StandInIn(
+        shape="stone",
+        height_m=height_m,
+        width_m=height_m / 1.7,
+        distance_m=distance_m,
+        bearing_true_deg=bearing_true_deg,
+    )
+
 
 _PASSWORD = "a demo needs no secret"  # the demo is entered by its button
 
@@ -77,6 +93,7 @@ class _Loader:
         orientation: Orientation = "landscape",
         lights: list[BroughtIn] | None = None,
         strokes: StrokesIn | None = None,
+        stand_in: StandInIn | None = None,
         **inputs: InputValue,
     ) -> Shot:
         hour, minute = (int(part) for part in clock.split(":"))
@@ -95,6 +112,7 @@ class _Loader:
             inputs=inputs,
             lights=[self._mine(light) for light in lights or []],
             strokes=strokes,
+            stand_in=stand_in,
         )
         return create_shot(self.visit, night.id, request)
 
@@ -142,7 +160,9 @@ def load(session: Session, devices: Devices, today: date) -> None:
     loader = _Loader(Visit(session, user, devices, now_utc()), places, kit)
 
     tonight = loader.night("skarn", today, "Skarn Light, first dark", _causeway(today))
-    loader.shot(tonight, "Winter stars over the lantern", "22:40", 135, between="open")
+    loader.shot(
+        tonight, "Winter stars over the lantern", "22:40", 135, between="open", stand_in=LANTERN
+    )
     loader.shot(
         tonight,
         "The pole above the causeway",
@@ -154,7 +174,9 @@ def load(session: Session, devices: Devices, today: date) -> None:
     )
     _by_found_light(loader, today)
     past = loader.night("ewes", today - timedelta(days=12), "Ring under a thin moon")
-    orion = loader.shot(past, "Orion between the stones", "23:30", 150, between="open")
+    orion = loader.shot(
+        past, "Orion between the stones", "23:30", 150, between="open", stand_in=_stone(155, 2.6, 9)
+    )
     loader.takes(orion, ["dark", "right"])
     moor = loader.shot(
         past, "Low moor, wide", "1:10", 200, lens="ultra_wide", focal_length_mm=14, between="open"
@@ -189,6 +211,7 @@ def _by_found_light(loader: _Loader, today: date) -> None:
         focal_length_mm=14,
         tilt=35,
         total_min=120,
+        stand_in=_stone(5, 2.6, 6),
     )
     mill = loader.night(
         "mill", today + timedelta(days=2), "Alder Mill in failing light", uses_forecast=True

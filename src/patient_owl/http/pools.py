@@ -5,6 +5,9 @@ told at once that it is busy.
 """
 
 import asyncio
+import contextlib
+import os
+import threading
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from typing import TypeVar
@@ -15,11 +18,24 @@ Endpoint = TypeVar("Endpoint", bound=Callable[..., object])
 Done = TypeVar("Done")
 
 
-class Pool:
-    """threads: how many work at once. most_waiting: how many more may wait."""
+def _step_back() -> None:
+    """Let every other thread go first; where a system has no such thing, go on as it is."""
+    with contextlib.suppress(AttributeError, OSError):
+        os.setpriority(os.PRIO_PROCESS, threading.get_native_id(), LEAST_URGENT)
 
-    def __init__(self, name: str, threads: int, most_waiting: int) -> None:
-        self._threads = ThreadPoolExecutor(threads, thread_name_prefix=name)
+
+LEAST_URGENT = 19
+
+
+class Pool:
+    """threads: how many work at once. most_waiting: how many more may wait. can_wait: its threads
+    let those of all other pools go first."""
+
+    def __init__(
+        self, name: str, threads: int, most_waiting: int, *, can_wait: bool = False
+    ) -> None:
+        first = _step_back if can_wait else None
+        self._threads = ThreadPoolExecutor(threads, name, initializer=first)
         self._most = threads + most_waiting
         self._here = 0
 
@@ -48,6 +64,8 @@ PICTURES = Pool("pictures", threads=1, most_waiting=40)
 FILES = Pool("files", threads=1, most_waiting=40)
 LONG = Pool("long", threads=1, most_waiting=100)
 SEARCHING = Pool("searching", threads=1, most_waiting=8)
+# pictures that nobody has taken yet: many are asked for, and the newest is what counts
+COMPUTING = Pool("computing", threads=1, most_waiting=12, can_wait=True)
 
 
 def only_reads(endpoint: Endpoint) -> Endpoint:

@@ -9,6 +9,7 @@ from fastapi.routing import APIRoute
 from sqlalchemy.orm import Session
 
 from patient_owl.errors import VersionMissing
+from patient_owl.http.newest import Newest, page_of
 from patient_owl.http.pools import READING, Pool
 from patient_owl.storage.owned import ANY_VERSION, Versioned
 from patient_owl.storage.sessions import Sessions, in_transaction
@@ -29,6 +30,7 @@ class InOneTransaction(APIRoute):
     def __init__(self, path: str, endpoint: Callable[..., Any], **said: Any) -> None:
         self.pool: Pool = getattr(endpoint, "pool", READING)
         self.only_reads: bool = getattr(endpoint, "only_reads", False)
+        self.newest_wins: bool = getattr(endpoint, "newest_wins", False)
         super().__init__(path, _called_at_once(endpoint), **said)
 
     def get_route_handler(self) -> Callable[[Request], Coroutine[Any, Any, Response]]:
@@ -46,6 +48,9 @@ class InOneTransaction(APIRoute):
                 _rewind(request)
                 return _driven(answer(request))
 
+            if self.newest_wins:
+                newest: Newest = request.app.state.newest
+                request.state.check = newest.take(page_of(request))
             reads_only = self.only_reads or request.method in SAFE
             sessions: Sessions = request.app.state.sessions
             return await self.pool.run(

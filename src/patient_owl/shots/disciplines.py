@@ -7,8 +7,9 @@ from patient_owl.core.disciplines import RECIPES
 from patient_owl.core.plan.types import InputSpec
 from patient_owl.questions import OptionOut, QuestionKind, QuestionOut, question_of
 from patient_owl.shots.lights import light_kinds_out
-from patient_owl.shots.schemas import DisciplineOut, DisciplinesOut, ShotIn
+from patient_owl.shots.schemas import DisciplineOut, DisciplinesOut, ShotIn, StandInIn
 from patient_owl.shots.strokes import stroke_questions
+from patient_owl.words import computed as computed_words
 from patient_owl.words import shot as shot_words
 from patient_owl.words.disciplines import DISCIPLINES
 from patient_owl.words.questions import option_text, question_words
@@ -40,6 +41,10 @@ def disciplines_out(schools: Mapping[str, str]) -> DisciplinesOut:
         disciplines=_disciplines(schools),
         lights=light_kinds_out(),
         strokes=stroke_questions(),
+        stand_in=[
+            question_of(key, StandInIn.model_fields[key], words, computed_words.SHAPES)
+            for key, words in computed_words.STAND_IN.items()
+        ],
     )
 
 

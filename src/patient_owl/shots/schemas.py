@@ -17,6 +17,7 @@ from patient_owl.answers import (
 )
 from patient_owl.core.light.brought import Brought
 from patient_owl.core.optics.camera import Framing, Orientation
+from patient_owl.core.optics.stand_in import Shape, StandIn
 from patient_owl.core.plan.sketch import Line, Ring, Role
 from patient_owl.core.plan.types import InputValue
 from patient_owl.core.shot import ShotSpec
@@ -32,6 +33,23 @@ from patient_owl.shots.strokes import SheetOut, StrokesIn
 Inputs = Annotated[
     dict[Key, Annotated[float, Field(ge=-1e12, le=1e12)] | Key | None], Field(max_length=60)
 ]
+
+
+class StandInIn(Asked):
+    """A stand-in of entered size and place, so that its size in the frame and what is behind it can
+    be judged. base_m: its foot over the ground one stands on."""
+
+    model_config = like(shape="tower", height_m=28, width_m=9, distance_m=140, bearing_true_deg=135)
+
+    shape: Shape
+    height_m: Annotated[float, Field(ge=0.1, le=2000)]
+    width_m: Annotated[float, Field(ge=0.1, le=2000)]
+    distance_m: Annotated[float, Field(ge=0.5, le=100_000)]
+    bearing_true_deg: Annotated[float, Field(ge=0, lt=360)]
+    base_m: Annotated[float, Field(ge=-1000, le=4000)] = 0.0
+
+    def to_domain(self) -> StandIn:
+        return StandIn(**self.model_dump())
 
 
 class _Picture(Asked):
@@ -51,6 +69,9 @@ class _Picture(Asked):
         AfterValidator(checked_lights),
     ] = []
     strokes: StrokesIn | None = None
+    stand_in: Annotated[
+        StandInIn | None, Field(description="for what stands before the sky, in the picture")
+    ] = None
 
 
 class ShotIn(_Picture):
@@ -250,9 +271,10 @@ class DisciplineOut(BaseModel):
 
 class DisciplinesOut(BaseModel):
     """The kinds of picture, what every shot is asked whatever it is to be, and the kinds of light
-    that may be brought to it, and what is asked about strokes."""
+    that may be brought to it, and what is asked about strokes and about a stand-in."""
 
     shot: list[QuestionOut]
     disciplines: list[DisciplineOut]
     lights: list[LightKindOut]
     strokes: list[QuestionOut]
+    stand_in: list[QuestionOut]

@@ -124,6 +124,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/computed/others": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * List Others
+         * @description Other settings worth seeing beside the planned one.
+         */
+        post: operations["list_others"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/computed/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compute Picture
+         * @description The frame to be expected; given up where the same page asks for a newer one.
+         */
+        post: operations["compute_picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/computed/spot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Spot
+         * @description What a spot of it is, how bright and how clean.
+         */
+        post: operations["read_spot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/coordinates": {
         parameters: {
             query?: never;
@@ -1104,6 +1164,26 @@ export interface paths {
          * @description The shot's takes in order, and the next setting with its reasons.
          */
         get: operations["get_chain"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shots/{shot_id}/computed.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Computed
+         * @description The picture of a kept shot as it is planned, small.
+         */
+        get: operations["get_computed"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2265,7 +2345,7 @@ export interface components {
         /**
          * DisciplinesOut
          * @description The kinds of picture, what every shot is asked whatever it is to be, and the kinds of light
-         *     that may be brought to it, and what is asked about strokes.
+         *     that may be brought to it, and what is asked about strokes and about a stand-in.
          */
         DisciplinesOut: {
             /** Disciplines */
@@ -2274,6 +2354,8 @@ export interface components {
             lights: components["schemas"]["LightKindOut"][];
             /** Shot */
             shot: components["schemas"]["QuestionOut"][];
+            /** Stand In */
+            stand_in: components["schemas"]["QuestionOut"][];
             /** Strokes */
             strokes: components["schemas"]["QuestionOut"][];
         };
@@ -2431,7 +2513,7 @@ export interface components {
              */
             at_utc: string;
             /** Bracket */
-            bracket: components["schemas"]["OtherOut"][];
+            bracket: components["schemas"]["patient_owl__field__schemas__OtherOut"][];
             /** Cautions */
             cautions: components["schemas"]["LineOut"][];
             /** Discipline */
@@ -2456,7 +2538,7 @@ export interface components {
              */
             meant_until_utc: string;
             /** Others */
-            others: components["schemas"]["OtherOut"][];
+            others: components["schemas"]["patient_owl__field__schemas__OtherOut"][];
             /** Programs */
             programs: components["schemas"]["ProgramOut"][];
             /** Sentence */
@@ -2755,6 +2837,20 @@ export interface components {
             shelf: components["schemas"]["KitItemIn"][];
             /** Title */
             title: string;
+        };
+        /**
+         * LandsOut
+         * @description Where a light of the plan lies: in words, and along the histogram's axis, 0 to 1.
+         */
+        LandsOut: {
+            /** Level Share */
+            level_share: number;
+            /** Name */
+            name: string;
+            /** Part */
+            part: string;
+            /** Text */
+            text: string;
         };
         /**
          * LaterOut
@@ -3095,6 +3191,8 @@ export interface components {
              * @enum {string}
              */
             orientation: "landscape" | "portrait";
+            /** @description for what stands before the sky, in the picture */
+            stand_in?: components["schemas"]["StandInIn"] | null;
             strokes?: components["schemas"]["StrokesIn"] | null;
             /**
              * Tilt Deg
@@ -3270,16 +3368,6 @@ export interface components {
             label: string;
         };
         /**
-         * OtherOut
-         * @description The same setting so many stops brighter or darker, for a hand that knows better.
-         */
-        OtherOut: {
-            /** Setting */
-            setting: number;
-            /** Stops */
-            stops: string;
-        };
-        /**
          * PanelSpec
          * @description A panel, tube or lantern that stands and burns.
          */
@@ -3417,6 +3505,72 @@ export interface components {
             version: number;
             /** Width Px */
             width_px: number;
+        };
+        /**
+         * PictureAsked
+         * @description A shot as it is just now, and how its picture is wanted.
+         *
+         *     settings: tried instead of those planned. white_k: of the light that is to come out grey.
+         */
+        PictureAsked: {
+            /**
+             * Night Id
+             * Format: uuid
+             */
+            night_id: string;
+            settings?: components["schemas"]["TriedSettings"] | null;
+            shot: components["schemas"]["ShotIn"];
+            /** White K */
+            white_k?: number | null;
+            /**
+             * Width Px
+             * @default 480
+             */
+            width_px: number;
+            /**
+             * @default {
+             *       "height": 1,
+             *       "left": 0,
+             *       "top": 0,
+             *       "width": 1
+             *     }
+             */
+            window: components["schemas"]["WindowIn"];
+        };
+        /**
+         * PictureOut
+         * @description A computed frame. image: JPEG, base64. histogram: shares of the fullest of its bins.
+         *
+         *     reading: what the histogram says, for whoever does not look. window_of_1_to_1: width of the
+         *     window, in shares of the frame, that shows photosite for pixel at this width. difference: from
+         *     the plan's own settings, where others were tried.
+         */
+        PictureOut: {
+            /** Black Share */
+            black_share: number;
+            /** Clipped Share */
+            clipped_share: number;
+            /** Difference */
+            difference: string[];
+            /** Height Px */
+            height_px: number;
+            /** Histogram */
+            histogram: number[];
+            /** Image */
+            image: string;
+            /** Lands */
+            lands: components["schemas"]["LandsOut"][];
+            /** Reading */
+            reading: string;
+            /** Settings */
+            settings: string;
+            stand_in: components["schemas"]["StandInOut"] | null;
+            /** White K */
+            white_k: number;
+            /** Width Px */
+            width_px: number;
+            /** Window Of 1 To 1 */
+            window_of_1_to_1: number;
         };
         /**
          * PlaceIn
@@ -4218,6 +4372,8 @@ export interface components {
              * @enum {string}
              */
             orientation: "landscape" | "portrait";
+            /** @description for what stands before the sky, in the picture */
+            stand_in?: components["schemas"]["StandInIn"] | null;
             strokes?: components["schemas"]["StrokesIn"] | null;
             /**
              * Tilt Deg
@@ -4311,6 +4467,8 @@ export interface components {
             orientation: "landscape" | "portrait";
             /** Settings */
             settings: string | null;
+            /** @description for what stands before the sky, in the picture */
+            stand_in?: components["schemas"]["StandInIn"] | null;
             strokes?: components["schemas"]["StrokesIn"] | null;
             /**
              * Tilt Deg
@@ -4397,6 +4555,8 @@ export interface components {
              * @enum {string}
              */
             orientation: "landscape" | "portrait";
+            /** @description for what stands before the sky, in the picture */
+            stand_in?: components["schemas"]["StandInIn"] | null;
             strokes?: components["schemas"]["StrokesIn"] | null;
             /**
              * Tilt Deg
@@ -4523,6 +4683,109 @@ export interface components {
             utc_offsets_s: number[];
             /** Windows */
             windows: components["schemas"]["StretchOut"][];
+        };
+        /**
+         * SpotAsked
+         * @description A spot of it, in shares of the whole frame from its top left corner.
+         */
+        SpotAsked: {
+            /**
+             * Night Id
+             * Format: uuid
+             */
+            night_id: string;
+            settings?: components["schemas"]["TriedSettings"] | null;
+            shot: components["schemas"]["ShotIn"];
+            /** White K */
+            white_k?: number | null;
+            /**
+             * Width Px
+             * @default 480
+             */
+            width_px: number;
+            /**
+             * @default {
+             *       "height": 1,
+             *       "left": 0,
+             *       "top": 0,
+             *       "width": 1
+             *     }
+             */
+            window: components["schemas"]["WindowIn"];
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
+         * SpotOut
+         * @description A spot: what it is and how bright, in words and figures, and which way it lies.
+         */
+        SpotOut: {
+            /** Altitude Deg */
+            altitude_deg: number;
+            /** Azimuth Deg */
+            azimuth_deg: number;
+            /** Is Full */
+            is_full: boolean;
+            /** Signal E */
+            signal_e: number;
+            /** Snr */
+            snr: number;
+            /** Stops */
+            stops: number;
+            /** Text */
+            text: string;
+            /** What */
+            what: string;
+        };
+        /**
+         * StandInIn
+         * @description A stand-in of entered size and place, so that its size in the frame and what is behind it can
+         *     be judged. base_m: its foot over the ground one stands on.
+         * @example {
+         *       "bearing_true_deg": 135,
+         *       "distance_m": 140,
+         *       "height_m": 28,
+         *       "shape": "tower",
+         *       "width_m": 9
+         *     }
+         */
+        StandInIn: {
+            /**
+             * Base M
+             * @default 0
+             */
+            base_m: number;
+            /** Bearing True Deg */
+            bearing_true_deg: number;
+            /** Distance M */
+            distance_m: number;
+            /** Height M */
+            height_m: number;
+            /**
+             * Shape
+             * @enum {string}
+             */
+            shape: "tower" | "tree" | "person" | "arch" | "boat" | "house" | "stone";
+            /** Width M */
+            width_m: number;
+        };
+        /**
+         * StandInOut
+         * @description Where the stand-in is seen: its box in shares of the frame, and what is to be said of it.
+         */
+        StandInOut: {
+            /** Bottom */
+            bottom: number;
+            /** Left */
+            left: number;
+            /** Lines */
+            lines: string[];
+            /** Right */
+            right: number;
+            /** Top */
+            top: number;
         };
         /**
          * StepOut
@@ -4985,6 +5248,23 @@ export interface components {
             /** Population */
             population: number;
         };
+        /**
+         * TriedSettings
+         * @description Exact values to see the picture with.
+         */
+        TriedSettings: {
+            /** Exposure S */
+            exposure_s: number;
+            /** F Number */
+            f_number: number;
+            /** Iso */
+            iso: number;
+            /**
+             * Nd Stops
+             * @default 0
+             */
+            nd_stops: number;
+        };
         /** TripodSpec */
         TripodSpec: {
             /**
@@ -5133,6 +5413,53 @@ export interface components {
             is_simulated: boolean;
             /** Provider */
             provider: string;
+        };
+        /**
+         * WindowIn
+         * @description The part of the frame that is wanted, in shares from its top left corner.
+         */
+        WindowIn: {
+            /**
+             * Height
+             * @default 1
+             */
+            height: number;
+            /**
+             * Left
+             * @default 0
+             */
+            left: number;
+            /**
+             * Top
+             * @default 0
+             */
+            top: number;
+            /**
+             * Width
+             * @default 1
+             */
+            width: number;
+        };
+        /**
+         * OtherOut
+         * @description Another setting of the shot worth seeing beside the planned one.
+         */
+        patient_owl__computed__schemas__OtherOut: {
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
+            values: components["schemas"]["SettingValues"];
+        };
+        /**
+         * OtherOut
+         * @description The same setting so many stops brighter or darker, for a hand that knows better.
+         */
+        patient_owl__field__schemas__OtherOut: {
+            /** Setting */
+            setting: number;
+            /** Stops */
+            stops: string;
         };
     };
     responses: never;
@@ -5583,6 +5910,321 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    list_others: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PictureAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["patient_owl__computed__schemas__OtherOut"][];
+                };
+            };
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    compute_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PictureAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureOut"];
+                };
+            };
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    read_spot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpotAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpotOut"];
+                };
+            };
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
@@ -10502,6 +11144,81 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChainOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    get_computed: {
+        parameters: {
+            query?: {
+                width_px?: number;
+            };
+            header?: never;
+            path: {
+                shot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
                 };
             };
             /** @description Nobody is signed in */

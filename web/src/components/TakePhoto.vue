@@ -98,8 +98,4 @@ line {
   min-height: 44px;
   color: var(--muted);
 }
-
-.v-theme--ember img {
-  filter: grayscale(1) sepia(1) saturate(9) hue-rotate(-42deg) brightness(0.75);
-}
 </style>

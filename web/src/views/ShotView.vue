@@ -3,6 +3,7 @@
 import { computed, watch } from 'vue'
 import { onBeforeRouteLeave } from 'vue-router'
 
+import ComputedPicture from '../components/ComputedPicture'
 import ConflictNote from '../components/ConflictNote.vue'
 import ExposureRails from '../components/ExposureRails'
 import FrameReport from '../components/FrameReport.vue'
@@ -13,6 +14,7 @@ import PlanNotes from '../components/PlanNotes.vue'
 import SettingLists from '../components/SettingLists.vue'
 import ShotForm from '../components/ShotForm.vue'
 import ShotPlaces from '../components/ShotPlaces.vue'
+import StandIn from '../components/StandIn.vue'
 import StrokeSheet from '../components/StrokeSheet.vue'
 import TakeChain from '../components/TakeChain.vue'
 import { useChain } from '../composables/useChain'
@@ -114,6 +116,13 @@ onBeforeRouteLeave(shot.keepNow)
 
       <div class="columns">
         <div>
+          <ComputedPicture
+            v-if="shot.nightId.value"
+            :night-id="shot.nightId.value"
+            :shot="shot.draft.value"
+            :plan="shot.plan.value"
+            @change="shot.change"
+          />
           <section aria-label="Exposure rails">
             <ExposureRails
               :rails="shot.plan.value.rails"
@@ -179,6 +188,13 @@ onBeforeRouteLeave(shot.keepNow)
             @change="shot.change"
             @discipline="shot.tryAs"
             @meter="readMeter"
+          />
+          <StandIn
+            :questions="disciplines.value.value?.stand_in ?? []"
+            :subject="shot.draft.value.stand_in ?? null"
+            :bearing="shot.draft.value.bearing_true_deg"
+            :error="shot.error.value"
+            @change="(stand_in) => shot.change({ stand_in })"
           />
           <ShotPlaces
             :shot-id="shotId"

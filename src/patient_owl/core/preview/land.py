@@ -47,10 +47,9 @@ def draw_land(canvas: Canvas, stage: Stage) -> None:
         return
     level, open_water = level[below], (skyline <= 0)[below]
     ground = slice(rows.start + below.start, rows.start + below.stop)
-    cover_ground(canvas, stage, level, ground)
-    if open_water.any():
-        water = level * open_water * _beyond_shore(stage, ground, per_deg)
-        cover_water(canvas, stage, water, ground)
+    wet = open_water * _beyond_shore(stage, ground, per_deg)
+    cover_ground(canvas, stage, level * (1 - wet), ground)
+    cover_water(canvas, stage, level * wet, ground)
 
 
 def _beyond_shore(stage: Stage, rows: slice, per_deg: np.float32) -> Pixels:

@@ -111,6 +111,13 @@ def _shoulder(linear: FloatArray, white: float) -> FloatArray:
     return np.clip(bent, 0, 1)
 
 
+def level_share(stops: float, body: Body, iso: float) -> float:
+    """Where light so far from mid-grey lies along a histogram, 0 to 1."""
+    linear = np.array([MID_GREY * 2.0**stops])
+    bent = float(_shoulder(linear, MID_GREY * 2 ** headroom_stops(body, iso))[0])
+    return 12.92 * bent if bent <= 0.0031308 else 1.055 * bent ** (1 / 2.4) - 0.055
+
+
 def headroom_stops(body: Body, iso: float) -> float:
     """From mid-grey to full. [stops]"""
     noise = body.noise or PLAIN_NOISE

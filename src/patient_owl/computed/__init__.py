@@ -1,0 +1,1 @@
+"""The computed picture: the frame a plan leads to, drawn before it is taken."""

@@ -1,0 +1,127 @@
+"""The computed picture in words: what a spot is, what lies where, what differs."""
+
+from collections.abc import Mapping, Sequence
+from datetime import tzinfo
+
+from patient_owl.core.behind import NowBehind, Passing
+from patient_owl.core.optics.stand_in import StandIn
+from patient_owl.core.preview.spot import Spot
+from patient_owl.core.reason import Reason
+from patient_owl.core.sky import ephemeris
+from patient_owl.words.asked import Asked
+from patient_owl.words.formats import (
+    angle,
+    bearing,
+    begun,
+    metres,
+    placed,
+    ratio,
+    signed_stops,
+    significant,
+    whole,
+)
+from patient_owl.words.night import clock
+from patient_owl.words.parts import part_name
+from patient_owl.words.reasons import reason_text
+
+WHAT: Mapping[str, str] = {
+    "nothing": "nothing",
+    "sky": "the sky",
+    "stars": "a star",
+    "moon": "the Moon",
+    "land": "the skyline",
+    "ground": "the ground",
+    "water": "water",
+    "subject": "the stand-in",
+    "window": "a lit window",
+    "lamp": "a lamp",
+    "town": "a front",
+    "room": "the room",
+    "trails": "a light trail",
+    "bursts": "a burst",
+    "line": "a drawn line",
+    "figure": "a figure",
+    "beam": "the beam",
+}
+BODIES: Mapping[str, str] = {
+    "moon": "the Moon",
+    "core": "the galactic core",
+    "venus": "Venus",
+    "jupiter": "Jupiter",
+}
+STAND_IN: Mapping[str, Asked] = {
+    "shape": Asked("Shape"),
+    "height_m": Asked("High", "m"),
+    "width_m": Asked("Wide", "m"),
+    "distance_m": Asked("Off", "m"),
+    "bearing_true_deg": Asked("Bearing", "°", "Or drag it in the picture."),
+    "base_m": Asked("Its foot above you", "m", "Negative where it stands lower."),
+}
+SHAPES: Mapping[str, str] = {
+    shape: shape for shape in ("tower", "tree", "person", "arch", "boat", "house", "stone")
+}
+SEEN_STOPS = 1 / 6  # less of a difference nobody sees
+
+
+def spot_text(spot: Spot) -> str:
+    """`The sky, 24° up toward 143°: 1⅔ stops under mid-grey; 310 electrons, signal 17 to 1.`"""
+    where = f"{angle(spot.altitude_deg)} up toward {bearing(spot.azimuth_deg)}"
+    if spot.altitude_deg < 0:
+        where = f"{angle(-spot.altitude_deg)} down toward {bearing(spot.azimuth_deg)}"
+    full = ", full: its colour is lost" if spot.is_full else ""
+    electrons = significant(spot.signal_e, 2) if spot.signal_e >= 1 else "less than one"
+    plural = "" if electrons in ("1", "less than one") else "s"
+    return (
+        f"{begun(WHAT[spot.what])}, {where}: {placed(spot.stops)}; {electrons} electron{plural} "
+        f"a photosite, signal over noise {ratio(spot.snr)}{full}."
+    )
+
+
+def difference_texts(
+    moved: Sequence[tuple[str, float, float]], costs: Sequence[Reason]
+) -> list[str]:
+    """How another setting differs. moved: each light, where it lands now and then. [stops]"""
+    found = [
+        f"{begun(part_name(key))} {signed_stops(then - now)} stops, then {placed(then)}."
+        for key, now, then in moved
+        if abs(then - now) >= SEEN_STOPS
+    ]
+    found += [begun(reason_text(reason)) for reason in costs]
+    return found or ["No difference that anybody would see."]
+
+
+def stand_in_lines(
+    one: StandIn,
+    shares: tuple[float, float],
+    now: Sequence[NowBehind],
+    passings: Sequence[Passing],
+    zone: tzinfo,
+) -> list[str]:
+    """Its size in the frame, what is near it now, and when bodies stand behind it. shares: of the
+    frame's width and height."""
+    across, up = (f"{100 * share:.0f} %" for share in shares)
+    found = [
+        f"The {one.shape}, {metres(one.height_m)} high at {metres(one.distance_m)}, is "
+        f"{angle(one.height_deg)} tall: {up} of the frame's height, {across} of its width. "
+        f"Its top stands {angle(one.top_altitude_deg)} up."
+    ]
+    found += [_near_text(body) for body in now]
+    for passing in passings:
+        at = clock(ephemeris.moment_utc(passing.at_s), zone)
+        found.append(f"{begun(BODIES[passing.body])} {_over(passing.over_top_deg)} at {at}.")
+    return found
+
+
+def _near_text(near: NowBehind) -> str:
+    side = "right" if near.aside_deg > 0 else "left"
+    up = "over" if near.over_top_deg > 0 else "under"
+    return (
+        f"Now {BODIES[near.body]} is {whole(abs(near.aside_deg))}° {side} of it and "
+        f"{whole(abs(near.over_top_deg))}° {up} its top."
+    )
+
+
+def _over(over_top_deg: float) -> str:
+    if over_top_deg < 0:
+        return f"passes behind it, {angle(-over_top_deg)} under its top,"
+    return f"stands {angle(over_top_deg)} over its top"
