@@ -117,7 +117,7 @@ def test_what_is_no_picture_is_refused_in_words(
 
 
 def test_nobody_sees_the_picture_of_anothers_night(ida: TestClient, signed_in: SignedIn) -> None:
-    jonas = signed_in("Jonas Wren")
+    jonas = signed_in("Jonas")
     shot = making.shot(ida)
     mine = making.shot(jonas)
     body = {**asked(jonas, mine), "night_id": shot["night_id"]}

@@ -196,7 +196,9 @@ def test_still_water_gives_back_what_the_sine_and_tangent_laws_say(angle_deg: fl
     ("ask", "says"),
     [
         (lambda: intensity_from_lumens(0, 20), "more than 0 lm"),
-        (lambda: intensity_from_lumens(100, 400), "over 0 to 360"),
+        (lambda: intensity_from_lumens(100, 400), "0.1 to 360"),
+        # so narrow that it divided by nought
+        (lambda: intensity_from_lumens(100, 1e-200), "0.1 to 360"),
         (lambda: flashed("flash", Flash(36), 0), "more than 0 m"),
         (lambda: painted("torch", Torch(100, 20), 3, angle_deg=90), "under 90"),
         (lambda: held_up("beam_1", Beam(Torch(100, 20), "hazy"), 0), "more than 0 m"),

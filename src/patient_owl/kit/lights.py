@@ -7,6 +7,7 @@ from typing import Annotated, Any, Literal, Self, TypeVar
 from pydantic import Field
 
 from patient_owl.core.light.lamp import (
+    NARROWEST_BEAM_DEG,
     Flash,
     Lamp,
     Panel,
@@ -19,7 +20,7 @@ from patient_owl.kit.spec import Spec
 
 GivenAs = Literal["lumens", "candela", "beam_distance_m", "lux_at_1m"]
 FiguresFrom = Literal["invented", "from_memory", "published", "measured"]
-Beam = Annotated[float, Field(gt=0, le=360)]
+Beam = Annotated[float, Field(ge=NARROWEST_BEAM_DEG, le=360)]
 Figure = Annotated[float, Field(gt=0, le=1e7)]
 Gel = Annotated[float, Field(ge=0, le=10)]
 Kelvin = Annotated[float, Field(ge=1500, le=15000)]

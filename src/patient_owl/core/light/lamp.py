@@ -13,17 +13,18 @@ from patient_owl.core.tables.air import AirKey
 
 # Where the beam of a torch gives a quarter of a lux, about a full Moon, its printed reach ends.
 BEAM_REACH_LUX = 0.25  # [fl1]
+NARROWEST_BEAM_DEG = 0.1  # no torch throws a narrower one; common practice
 
 
 def intensity_from_lumens(lumens: float, beam_deg: float) -> float:
     """Candela on the axis of a beam that is even inside its full angle: I = Φ/(2π(1 − cos θ/2)).
 
-    lumens > 0; beam_deg > 0 to 360. WrongValue outside. [derived_lamp]
+    lumens > 0; beam_deg NARROWEST_BEAM_DEG to 360. WrongValue outside. [derived_lamp]
     """
     if lumens <= 0:
         raise WrongValue("lumens", "more than 0 lm", lumens)
-    if not 0 < beam_deg <= 360:
-        raise WrongValue("beam_deg", "over 0 to 360°", beam_deg)
+    if not NARROWEST_BEAM_DEG <= beam_deg <= 360:
+        raise WrongValue("beam_deg", f"{NARROWEST_BEAM_DEG:g} to 360°", beam_deg)
     # 1 − cos θ/2 as 2·sin² θ/4: narrow beams would lose their digits
     return lumens / (4 * math.pi * math.sin(math.radians(beam_deg) / 4) ** 2)
 
