@@ -14,6 +14,9 @@ STANDARD_GRAVITY_M_S2 = 9.80665
 METRES_PER_FOOT = 0.3048  # exact
 SOUND_SPEED_M_S = 343.0  # m/s, dry air at 20 °C; 331 at 0 °C
 
+ASTRONOMICAL_UNIT_M = 149_597_870_700.0  # exact; [iau2012]
+LIGHT_SPEED_AU_D = LIGHT_SPEED_M_S * 86400 / ASTRONOMICAL_UNIT_M
+JULIAN_YEAR_D = 365.25  # [iau2012]
 SIDEREAL_DAY_S = 86164.0905  # s, mean; [iers2010] via the Earth rotation angle
 ARCSEC_PER_RAD = 180 * 3600 / math.pi
 

@@ -71,6 +71,8 @@ SOURCES: dict[str, str] = {
     "(1967).",
     "henyey1941": "L. Henyey, J. Greenstein, Diffuse radiation in the galaxy, Astrophys. J. 93 (1941) "
     "70–83.",
+    "iau2012": "International Astronomical Union, Resolution B2 (2012), re-definition of the "
+    "astronomical unit of length.",
     "iau2015": "B. Archinal et al., Report of the IAU Working Group on Cartographic Coordinates "
     "2015, Celest. Mech. Dyn. Astr. 130 (2018) 22.",
     "iers2010": "G. Petit, B. Luzum (eds.), IERS Conventions (2010), IERS Technical Note 36.",

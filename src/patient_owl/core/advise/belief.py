@@ -351,10 +351,20 @@ def _quantile(below: FloatArray, share: float) -> FloatArray:
     return np.asarray(_GRID_STOPS[at] + (inside - 0.5) * _STEP_STOPS)
 
 
+def _scale(sigma_stops: float) -> float:
+    """Of the law whose middle two thirds are ± sigma."""
+    return sigma_stops / float(stdtrit(PRIOR_FREEDOM, _QUANTILES[2]))
+
+
+def prior_draw(rng: np.random.Generator, sigma_stops: float) -> float:
+    """How far a light lies from a first guess, by chance. [stops]"""
+    return float(rng.standard_t(PRIOR_FREEDOM)) * _scale(sigma_stops)
+
+
 @lru_cache(maxsize=256)
 def _prior(sigma_stops: float) -> FloatArray:
     """Student's law whose middle two thirds are ± sigma, by the step around each grid point."""
-    scale = sigma_stops / float(stdtrit(PRIOR_FREEDOM, _QUANTILES[2]))
+    scale = _scale(sigma_stops)
     edges = (np.append(_GRID_STOPS, _GRID_STOPS[-1] + _STEP_STOPS) - _STEP_STOPS / 2) / scale
     found = np.diff(stdtr(PRIOR_FREEDOM, edges))
     return np.asarray(found / found.sum())

@@ -41,6 +41,7 @@ BRIGHTEST_DEG = (-5, 5, -7, -2)  # longitudes and latitudes of these fields
 COLOUR_K = 4700.0  # unseen stars are mostly yellow and reddened; from memory
 
 STEP_DEG = 1.0
+SMOOTH_DEG = 4.0  # of longitude, between which the model without clouds is straight
 _AXES = (  # of galactic longitude and latitude; IAU 1958, J2000 values as everywhere printed
     Target("galactic-centre", "", "axis", None, 266.40499, -28.93617),
     Target("galactic-pole", "", "axis", None, 192.85948, 27.12825),
@@ -104,11 +105,10 @@ def _even_chance(rng: np.random.Generator, shape: tuple[int, int], size: float) 
 
 def _smooth(dust: float) -> FloatArray:
     """The model without clouds, by longitude and latitude; any unit. dust: how much of it."""
-    longitude = np.radians(np.arange(0, 360, STEP_DEG))[:, None, None]
     latitude = np.radians(np.arange(-90, 90 + STEP_DEG / 2, STEP_DEG))[None, :, None]
     edges = np.concatenate([np.linspace(0, 2, 41), np.linspace(2.2, 16, 47), [18, 21, 25]])
     s, ds = (edges[1:] + edges[:-1]) / 2, np.diff(edges)
-    half = np.linspace(0, 180, longitude.shape[0] // 2 + 1)
+    half = np.arange(0, 180 + SMOOTH_DEG / 2, SMOOTH_DEG)
     found = np.empty((len(half), latitude.shape[1]))
     for i, l_deg in enumerate(half):
         level = s * np.cos(latitude[0])
@@ -124,4 +124,5 @@ def _smooth(dust: float) -> FloatArray:
         depth = MAG_TO_DEPTH * dust * np.cumsum(per_kpc * ds, axis=-1)
         found[i] = np.sum((disc + bulge) * np.exp(-depth) * ds, axis=-1)
     # the same either side of the centre
-    return np.concatenate([found, found[-2:0:-1]])
+    from_centre = np.abs((np.arange(0, 360, STEP_DEG) + 180) % 360 - 180)
+    return np.stack([np.interp(from_centre, half, column) for column in found.T], axis=1)

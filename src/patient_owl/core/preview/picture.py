@@ -45,7 +45,8 @@ class Wanted:
 
     settings: tried on it. levers: of the lights that are brought, where not as planned. hidden: how
     much brighter each light really is, by its key, `sky` and `ground`. [stops] white_k: of the
-    light that comes out grey; None as is usual. seed: of all that is chance.
+    light that comes out grey; None as is usual. seed: of all that is chance. is_one_frame: a single
+    frame and not what becomes of several, nor a panorama. after_s: when, from the shot's moment.
     """
 
     settings: Settings
@@ -57,6 +58,8 @@ class Wanted:
     subject: StandIn | None = None
     white_k: float | None = None
     seed: int = 0
+    is_one_frame: bool = False
+    after_s: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -92,7 +95,7 @@ def render(
         stage.scene.temperature_c,
         stage.view.photosites,
         stage.rng("noise"),
-        planned.plan.averages,
+        1 if wanted.is_one_frame else planned.plan.averages,
     )
     check()
     counts = np.bincount(grey_levels(frame).ravel(), minlength=256)
@@ -130,8 +133,9 @@ def stage_of(planned: PlannedShot, night: NightContext, wanted: Wanted) -> Stage
         wanted.width_px,
         wanted.height_px,
         wanted.window,
-        strip_deg(planned),
+        None if wanted.is_one_frame else strip_deg(planned),
     )
+    one_frame = (Opening(0.0, wanted.settings.exposure_s),)
     drawing = DRAWINGS[planned.recipe.key]
     stage = Stage(
         planned,
@@ -141,8 +145,9 @@ def stage_of(planned: PlannedShot, night: NightContext, wanted: Wanted) -> Stage
         wanted.levers,
         wanted.hidden,
         wanted.subject,
-        _openings(planned, wanted.settings),
+        one_frame if wanted.is_one_frame else _openings(planned, wanted.settings),
         wanted.seed,
+        wanted.after_s,
     )
     if wanted.subject is None and drawing.stand_in is not None:
         return replace(stage, subject=drawing.stand_in(stage))
@@ -158,9 +163,9 @@ def strip_deg(planned: PlannedShot) -> tuple[float, float] | None:
     return wide_deg, planned.intent.maybe("panorama_high_deg") or planned.view_deg[1]
 
 
-def aspect_of(planned: PlannedShot) -> float:
+def aspect_of(planned: PlannedShot, *, is_one_frame: bool = False) -> float:
     """Width over height of the picture."""
-    strip = strip_deg(planned)
+    strip = None if is_one_frame else strip_deg(planned)
     if strip is not None:
         return strip[0] / strip[1]
     sensor = planned.kit.body.sensor

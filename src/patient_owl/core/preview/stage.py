@@ -17,7 +17,7 @@ from patient_owl.core.kit import Kit
 from patient_owl.core.light.part import LightPart
 from patient_owl.core.meterless import sky_cd_m2
 from patient_owl.core.night import Slope
-from patient_owl.core.night_context import NightContext
+from patient_owl.core.night_context import NightContext, Seen, see
 from patient_owl.core.optics.stand_in import StandIn
 from patient_owl.core.plan.bringing import Given, how_given
 from patient_owl.core.plan.types import Intent, Scene
@@ -36,7 +36,7 @@ ROOMS = frozenset({"window", "deep_room", "vault"})
 
 @dataclass(frozen=True)
 class Opening:
-    """When the shutter is open, after the shot's own moment. [s]"""
+    """When the shutter is open, after the frame's own moment. [s]"""
 
     from_s: float
     to_s: float
@@ -47,7 +47,8 @@ class Stage:
     """A frame about to be drawn.
 
     levers: where those of the lights that are brought stand, where not as planned. subject: a
-    stand-in somebody placed. openings: of the frames that make the picture, one as a rule.
+    stand-in somebody placed. openings: of the frames that make the picture, one as a rule, from its
+    own moment. after_s: that moment, from the shot's.
     """
 
     planned: PlannedShot
@@ -59,10 +60,18 @@ class Stage:
     subject: StandIn | None = None
     openings: tuple[Opening, ...] = ()
     seed: int = 0
+    after_s: float = 0.0
+
+    @cached_property
+    def _seen(self) -> Seen:
+        """The light at the frame's own moment."""
+        if self.after_s == 0:
+            return Seen(self.planned.scene, self.planned.at)
+        return see(self.night, self.at_s, self.view.framing)
 
     @property
     def scene(self) -> Scene:
-        return self.planned.scene
+        return self._seen.scene
 
     @property
     def intent(self) -> Intent:
@@ -74,12 +83,12 @@ class Stage:
 
     @property
     def at(self) -> Slope:
-        return self.planned.at
+        return self._seen.at
 
     @property
     def at_s(self) -> float:
         """The moment, epoch_seconds."""
-        return self.planned.at_s
+        return self.planned.at_s + self.after_s
 
     @property
     def exposure_s(self) -> float:
@@ -107,7 +116,8 @@ class Stage:
 
     def lands(self, part: LightPart) -> float:
         """How bright a light comes out, its levers where they are put; 1 at mid-grey."""
-        stops = part.lands(self.settings) + self.hidden.get(part.key, 0.0)
+        stops = part.lands(self.settings) + part.moved(0.0, self.after_s)
+        stops += self.hidden.get(part.key, 0.0)
         if part.key in self.given:
             used = self.given[part.key]
             stops += part.lever_stops({used.lever_key: used.lever})
@@ -142,8 +152,9 @@ class Stage:
     def sky_gain(self) -> float:
         """How much brighter the sky is here than the model says: found before, or hidden."""
         part = self.parts.get(SKY)
-        planned = self.scene.sky_ev100 if part is None else part.ev100
-        return float(2 ** (planned - self.scene.sky_ev100 + self.hidden.get(SKY, 0.0)))
+        here = self.scene.sky_ev100
+        planned = here if part is None else part.ev100 + part.moved(0.0, self.after_s)
+        return float(2 ** (planned - here + self.hidden.get(SKY, 0.0)))
 
     def sky_lights(self, altitude_deg: Pixels, azimuth_deg: Pixels) -> FloatArray:
         """Luminance of the sky in directions, by what makes it; see `meterless.sky_cd_m2`."""

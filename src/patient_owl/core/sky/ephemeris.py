@@ -16,6 +16,7 @@ from skyfield.api import Loader, Star
 from skyfield.framelib import true_equator_and_equinox_of_date
 from skyfield.magnitudelib import planetary_magnitude
 
+from patient_owl.core.constants import JULIAN_YEAR_D, LIGHT_SPEED_AU_D
 from patient_owl.core.errors import OutsideEphemeris
 from patient_owl.core.sky.targets import Target
 from patient_owl.core.types import FloatArray
@@ -95,9 +96,16 @@ def apparent_vectors_km(body: str, time: Moments) -> FloatArray:
 
 def apparent_star_vectors(star_target: Target, time: Moments) -> FloatArray:
     """Unit vectors, shape (3, n), of a star or other fixed direction in the frame of date."""
-    star = star_target
-    where = star.ra_deg, star.dec_deg, star.pm_ra_mas_a, star.pm_dec_mas_a
-    return _apparent(where, star.epoch_year, time)
+    star = Star(
+        ra_hours=star_target.ra_deg / 15,
+        dec_degrees=star_target.dec_deg,
+        ra_mas_per_year=star_target.pm_ra_mas_a,
+        dec_mas_per_year=star_target.pm_dec_mas_a,
+        epoch=_bundle().timescale.J(star_target.epoch_year),
+    )
+    position = _bundle().kernel["earth"].at(time).observe(star).apparent()
+    vectors = np.asarray(position.frame_xyz(true_equator_and_equinox_of_date).au)
+    return np.asarray(vectors / np.linalg.norm(vectors, axis=0))
 
 
 def apparent_star_columns(
@@ -106,24 +114,25 @@ def apparent_star_columns(
     seconds: float,
 ) -> FloatArray:
     """Unit vectors, shape (n, 3), of many stars at one moment, epoch_seconds. columns: right
-    ascension and declination [deg], their proper motions [mas/a]."""
+    ascension and declination [deg], their proper motions [mas/a].
+
+    Thousands at once, so without what skyfield works out star by star: parallax (under 1″),
+    deflection (nought away from the Sun) and aberration beyond the first order (0.001″).
+    """
     days, second_of_day = divmod(seconds, 86400.0)
-    moment = _bundle().timescale.utc(2000, 1, 1 + days, 0, 0, second_of_day)
-    return _apparent(columns, epoch_year, moment).T
-
-
-def _apparent(where: tuple[Any, Any, Any, Any], epoch_year: float, time: Moments) -> FloatArray:
-    ra_deg, dec_deg, pm_ra_mas_a, pm_dec_mas_a = where
-    star = Star(
-        ra_hours=ra_deg / 15,
-        dec_degrees=dec_deg,
-        ra_mas_per_year=pm_ra_mas_a,
-        dec_mas_per_year=pm_dec_mas_a,
-        epoch=_bundle().timescale.J(epoch_year),
-    )
-    position = _bundle().kernel["earth"].at(time).observe(star).apparent()
-    vectors = np.asarray(position.frame_xyz(true_equator_and_equinox_of_date).au)
-    return np.asarray(vectors / np.linalg.norm(vectors, axis=0))
+    time = _bundle().timescale.utc(2000, 1, 1 + days, 0, 0, second_of_day)
+    ra, dec = (np.radians(column) for column in columns[:2])
+    years = (time.tdb - _bundle().timescale.J(epoch_year).tdb) / JULIAN_YEAR_D
+    to_ra, to_dec = (np.radians(column / 3.6e6 * years) for column in columns[2:])
+    zero = np.zeros_like(ra)
+    place = np.stack([np.cos(dec) * np.cos(ra), np.cos(dec) * np.sin(ra), np.sin(dec)], axis=1)
+    eastward = np.stack([-np.sin(ra), np.cos(ra), zero], axis=1)
+    northward = np.cross(place, eastward)
+    seen = place + to_ra[:, None] * eastward + to_dec[:, None] * northward
+    earth_au_d = np.asarray(_bundle().kernel["earth"].at(time).velocity.au_per_d)
+    seen = seen + earth_au_d / LIGHT_SPEED_AU_D
+    seen /= np.linalg.norm(seen, axis=1, keepdims=True)
+    return np.asarray(seen @ np.asarray(time.M).T)
 
 
 def planet_magnitude(segment: str, seconds: float) -> float:
