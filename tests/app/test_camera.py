@@ -1,13 +1,16 @@
 """The simulated camera and meter through their ports: they never tell the light, only show it."""
 
 import io
+from datetime import UTC, datetime
 from typing import Any
 
+import numpy as np
 import pytest
 from fastapi.testclient import TestClient
 from PIL import Image
 from uuid6 import uuid7
 
+from patient_owl.core.advise.belief import prior_draw
 from tests.app import making
 
 SET = {"exposure_s": 4.0, "f_number": 2.8284, "iso": 3200.0}
@@ -67,3 +70,51 @@ def test_a_meter_reads_dusk_and_nothing_of_the_night(ida: TestClient) -> None:
     assert reading["ev100"] is None
     assert "darker than EV −2" in reading["text"]
     assert reading["is_simulated"]
+
+
+def frames_of(client: TestClient, shot_id: str, *settings: dict[str, float]) -> list[Image.Image]:
+    found = []
+    for values in settings:
+        ask(client, "PUT", f"{shot_id}/camera/settings", **values)
+        frame = ask(client, "POST", f"{shot_id}/camera/take")
+        path = f"/api/v1/shots/{shot_id}/camera/frames/{frame['id']}.jpg"
+        found.append(Image.open(io.BytesIO(client.get(path).content)))
+    return found
+
+
+def test_frames_are_of_the_shots_own_scene_and_brighter_by_what_was_set(ida: TestClient) -> None:
+    tower = {"shape": "tower", "height_m": 28, "width_m": 9, "distance_m": 95}
+    stand_in = {**tower, "bearing_true_deg": 180}
+    shot = making.shot(ida, tilt_deg=5, orientation="portrait", stand_in=stand_in)["id"]
+    dark, bright = frames_of(ida, shot, {**SET, "iso": 800.0}, {**SET, "iso": 3200.0})
+    assert dark.size[1] > dark.size[0]
+    assert np.asarray(bright.convert("L")).mean() > np.asarray(dark.convert("L")).mean()
+    # the tower stands dark before the sky over the middle of the frame
+    grey = np.asarray(bright.convert("L")).astype(float)
+    rows, columns = grey.shape
+    row = grey[int(rows * 0.45)]
+    assert row[int(columns * 0.5)] < row[int(columns * 0.15)]
+
+
+def test_the_cameras_clock_is_off_by_one_and_the_same(ida: TestClient) -> None:
+    night, kit = making.night(ida)["id"], making.shot_body(ida)
+    offsets = []
+    for _ in range(2):
+        shot = making.made(ida, f"/nights/{night}/shots", kit)["id"]
+        ask(ida, "PUT", f"{shot}/camera/settings", **SET)
+        frame = ask(ida, "POST", f"{shot}/camera/take")
+        path = f"/api/v1/shots/{shot}/camera/frames/{frame['id']}.jpg"
+        exif = Image.open(io.BytesIO(ida.get(path).content)).getexif().get_ifd(0x8769)
+        shown = datetime.strptime(exif[0x9003], "%Y:%m:%d %H:%M:%S").replace(tzinfo=UTC)
+        began = datetime.fromisoformat(frame["began_at_utc"])
+        offsets.append((shown - began).total_seconds())
+    assert offsets[0] == pytest.approx(offsets[1], abs=1.1)
+    assert abs(offsets[0]) < 3600 + 5 * 90
+
+
+def test_a_hidden_light_has_the_tail_that_advice_reckons_with() -> None:
+    """Half within about a sigma and a half, some far beyond (docs/architecture.md, Advice)."""
+    rng = np.random.default_rng(0)
+    drawn = np.abs([prior_draw(rng, 1.0) for _ in range(4000)])
+    assert np.mean(drawn < 1) == pytest.approx(0.683, abs=0.02)  # the middle two thirds are ± sigma
+    assert 0.05 < np.mean(drawn > 4) < 0.2

@@ -11,12 +11,15 @@ from typing import Any, Protocol
 from uuid import UUID
 
 from patient_owl.core.exposure.settings import Settings
-from patient_owl.core.kit import Body
+from patient_owl.core.night_context import NightContext
+from patient_owl.core.optics.stand_in import StandIn
+from patient_owl.core.shot import PlannedShot
 
 
 @dataclass(frozen=True)
 class Frame:
-    """One picture on the card. began_at by the camera's own clock, in UTC."""
+    """One picture on the card. began_at: when it was asked to open, in UTC; what its EXIF says is
+    by the camera's own clock, which nobody has set right."""
 
     id: str
     began_at: datetime
@@ -65,14 +68,15 @@ class LightMeter(Protocol):
 class Aim:
     """What a camera on the tripod of a shot looks at, as far as it is predicted.
 
-    sky, ground: EV100 and ± in stops. A real camera needs none of it; a simulated one has to
-    make a scene.
+    body_id: which camera it is. stand_in: for what stands there. A real camera needs none of it; a
+    simulated one has to make a scene.
     """
 
     shot_id: UUID
-    sky: tuple[float, float]
-    ground: tuple[float, float]
-    body: Body
+    body_id: UUID
+    planned: PlannedShot
+    night: NightContext
+    stand_in: StandIn | None = None
 
 
 class Memory(Protocol):

@@ -9,22 +9,30 @@ from patient_owl.camera.schemas import CameraFrameOut, CameraOut, CameraSettings
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.pictures.models import Photo
 from patient_owl.pictures.service import add_photo
-from patient_owl.shots.planner import Planner
+from patient_owl.shots.models import Shot
+from patient_owl.shots.planner import Planner, as_request
 from patient_owl.shots.service import get_shot
 from patient_owl.storage.device_memory import DeviceMemory
 from patient_owl.storage.owned import ANY_VERSION
 from patient_owl.takes.service import give_photo
 
 
-def _aim(visit: Visit, shot_id: UUID) -> Aim:
-    planned = Planner(visit).plan_of(get_shot(visit.session, visit.user.id, shot_id))
-    scene = planned.scene
+def aim_of(visit: Visit, shot: Shot) -> Aim:
+    """What the camera on the tripod of a shot looks at."""
+    planner = Planner(visit)
+    night = planner.night(shot.night_id)
+    request = as_request(shot)
     return Aim(
-        shot_id,
-        (scene.sky_ev100, scene.sky_sigma_stops),
-        (scene.ground_ev100, scene.ground_sigma_stops),
-        planned.kit.body,
+        shot.id,
+        shot.body_id,
+        planner.plan_of(shot, night),
+        planner.context(night),
+        request.stand_in.to_domain() if request.stand_in else None,
     )
+
+
+def _aim(visit: Visit, shot_id: UUID) -> Aim:
+    return aim_of(visit, get_shot(visit.session, visit.user.id, shot_id))
 
 
 def camera_of(visit: Visit, shot_id: UUID) -> Camera:

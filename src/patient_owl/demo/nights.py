@@ -11,17 +11,23 @@ from patient_owl.accounts.schemas import AccountCreate
 from patient_owl.accounts.service import make_account
 from patient_owl.accounts.store import user_by_email
 from patient_owl.accounts.visit import Visit
+from patient_owl.adapters.camera import Frame
 from patient_owl.adapters.devices import Devices
+from patient_owl.adapters.simulated.camera import Latent, developed
+from patient_owl.camera.service import aim_of
 from patient_owl.core.advise.belief import Verdict
+from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.light.part import WHOLE
 from patient_owl.core.optics.camera import Orientation
 from patient_owl.core.plan.types import InputValue
+from patient_owl.core.preview.stage import SKY
 from patient_owl.demo.kit import KIT
 from patient_owl.demo.places import PLACES
 from patient_owl.kit.service import create_item
 from patient_owl.nights.models import Night
 from patient_owl.nights.schemas import NightIn, TimeIn
 from patient_owl.nights.service import create_night
+from patient_owl.pictures.service import add_photo
 from patient_owl.places.service import create_place
 from patient_owl.places.zones import zone
 from patient_owl.shots.lights import BroughtIn
@@ -31,9 +37,10 @@ from patient_owl.shots.schemas import ShotIn, StandInIn
 from patient_owl.shots.service import create_shot
 from patient_owl.shots.strokes import StrokesIn
 from patient_owl.storage.base import new_id, now_utc
+from patient_owl.storage.owned import ANY_VERSION
 from patient_owl.takes.present import chain_out
 from patient_owl.takes.schemas import TakeIn
-from patient_owl.takes.service import put_take
+from patient_owl.takes.service import give_photo, put_take
 
 # Skarn Light's tower as it stands from the far end of the causeway; and a stone of the Seven Ewes.
 LANTERN = StandInIn(
@@ -51,6 +58,7 @@ def _stone(bearing_true_deg: float, height_m: float, distance_m: float) -> Stand
     )
 
 
+PICTURE_SEED = 20
 _PASSWORD = "a demo needs no secret"  # the demo is entered by its button
 
 
@@ -120,8 +128,12 @@ class _Loader:
         """The light as the one of its kind in the bag."""
         return light.model_copy(update={"item_id": self.kit[light.kit_kind]})
 
-    def takes(self, shot: Shot, verdicts: list[Verdict]) -> None:
-        """Takes as the advice led them, judged with the given words; the last is kept."""
+    def takes(self, shot: Shot, verdicts: list[Verdict], hidden_stops: float) -> None:
+        """Takes as the advice led them, judged with the given words; the last is kept.
+
+        hidden_stops: how much brighter the light was than predicted. Each take has the picture that
+        a camera on its tripod would have taken of it.
+        """
         for k, verdict in enumerate(verdicts):
             planner = Planner(self.visit)
             advice = chain_out(planner, shot).advice
@@ -133,7 +145,22 @@ class _Loader:
                 is_keeper=k == len(verdicts) - 1,
                 **advice.values.model_dump(),
             )
-            put_take(self.visit, new_id(), request, None, planner.plan_of(shot))
+            take_id = new_id()
+            put_take(self.visit, take_id, request, None, planner.plan_of(shot))
+            self._picture(shot, take_id, request, k, hidden_stops)
+
+    def _picture(
+        self, shot: Shot, take_id: UUID, take: TakeIn, number: int, hidden_stops: float
+    ) -> None:
+        aim = aim_of(self.visit, shot)
+        hidden = dict.fromkeys((SKY, "ground"), hidden_stops)
+        settings = Settings(take.exposure_s, take.f_number, take.iso, take.nd_stops)
+        frame = Frame("", take.started_at_utc, settings)
+        content = developed(aim, Latent(hidden, PICTURE_SEED, 0), frame, number)
+        session, user = self.visit.session, self.visit.user
+        name = f"owl-{number + 1:04d}.jpg"
+        photo = add_photo(session, user, shot.id, name, content, keep=False)
+        give_photo(session, user, photo.id, ANY_VERSION, take_id)
 
 
 def _causeway(evening: date) -> list[TimeIn]:
@@ -177,11 +204,11 @@ def load(session: Session, devices: Devices, today: date) -> None:
     orion = loader.shot(
         past, "Orion between the stones", "23:30", 150, between="open", stand_in=_stone(155, 2.6, 9)
     )
-    loader.takes(orion, ["dark", "right"])
+    loader.takes(orion, ["dark", "right"], hidden_stops=-1.2)
     moor = loader.shot(
         past, "Low moor, wide", "1:10", 200, lens="ultra_wide", focal_length_mm=14, between="open"
     )
-    loader.takes(moor, ["black", "bright", "right"])
+    loader.takes(moor, ["black", "bright", "right"], hidden_stops=-2.4)
     south = loader.night("kaimarra", date(today.year, 6, 14), "Core overhead")
     loader.shot(
         south,

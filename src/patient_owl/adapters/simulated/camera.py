@@ -1,53 +1,70 @@
 """A simulated camera and light meter: a scene of their own light, which they do not tell.
 
-The scene's true light differs from the prediction by a draw from the prediction's own ±, fixed by
-the shot's identity, so that advice can be tried against something that does not know it. Frames
-carry shot noise, dark current, read noise and clipping of the sensor in the kit. [emva1288]
+Every light of the scene differs from its prediction by a draw from the prediction's own ±, with the
+heavy tail that advice reckons with, fixed by the shot's identity, so that advice can be tried
+against something that does not know it. Frames are the computed picture of that scene with what the
+camera was really set to; their EXIF has the camera's own clock, which is off.
 """
 
 import io
 from dataclasses import astuple, dataclass, replace
 from datetime import UTC, datetime, timedelta
 from typing import Any, NamedTuple, Self
-from uuid import UUID, uuid4
+from uuid import uuid4
 
 import numpy as np
 from PIL import Image
 from PIL.TiffImagePlugin import IFDRational
 
-from patient_owl.adapters.camera import Frame, Memory, Status
+from patient_owl.adapters.camera import Aim, Frame, Memory, Status
+from patient_owl.core.advise.belief import prior_draw
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.exposure.reading import MID_GREY
 from patient_owl.core.exposure.settings import Settings
-from patient_owl.core.noise import HEADROOM_STOPS, SensorNoise, signal_e
-from patient_owl.core.types import FloatArray
+from patient_owl.core.preview.picture import Wanted, aspect_of, render
+from patient_owl.core.preview.stage import SKY
+from patient_owl.core.sky import ephemeris
 
-WIDTH_PX, HEIGHT_PX = 540, 360
-HORIZON_SHARE = 0.68  # of the height, from the top
-STARS = 160
-STAR_OVER_STOPS = 5.0  # of a star's core over the sky
+LONG_SIDE_PX = 720
 CARD_FRAMES = 2000
 BATTERY_S = 4 * 3600.0
 METER_LOWEST_EV100 = -2.0  # what good hand meters reach; common practice
 MOST_FRAMES_HELD = 40  # frames a simulated card shows
 JPEG_QUALITY = 90
-PLAIN_NOISE = SensorNoise(50_000, 2.0, 5.0, 0.05, 0.5)
+CLOCK_OFF_S = 90.0  # of a clock nobody has set for months; common practice
+FARTHEST_STOPS = 6.0  # of a light off its prediction: further a scene is another one
+# What weather moves alike, and how much of it. Ours.
+BY_WEATHER, TOGETHER = frozenset({SKY, "ground", "subject", "rest"}), 0.7
 
 
 @dataclass(frozen=True)
 class Latent:
-    """The light that is really there. seed fixes stars and noise."""
+    """The light that is really there: how much brighter each is than predicted, by the keys of the
+    picture's lights, `sky` and `ground`. [stops] seed fixes all chance; clock_off_s: how far the
+    camera's clock is ahead."""
 
-    sky_ev100: float
-    ground_ev100: float
+    hidden: dict[str, float]
     seed: int
+    clock_off_s: float
 
 
-def latent(shot_id: UUID, sky: tuple[float, float], ground: tuple[float, float]) -> Latent:
-    """A scene from predictions (EV100, ± stops) and the shot's identity."""
-    seed = shot_id.int % 2**63
-    off = np.random.default_rng(seed).normal(0, 1)  # sky and ground err together, as weather does
-    return Latent(sky[0] + off * sky[1], ground[0] + off * ground[1], seed)
+def latent(aim: Aim) -> Latent:
+    """A scene from predictions and the shot's identity, and the clock of that body."""
+    seed = aim.shot_id.int % 2**63
+    rng = np.random.default_rng(seed)
+    weather = prior_draw(rng, 1.0)
+    scene = aim.planned.scene
+    sigmas = {SKY: scene.sky_sigma_stops, "ground": scene.ground_sigma_stops}
+    sigmas |= {part.key: part.sigma_stops for part in aim.planned.plan.parts}
+    hidden = {}
+    for key, sigma in sigmas.items():
+        drawn = prior_draw(rng, sigma)
+        if key in BY_WEATHER:
+            drawn = TOGETHER * weather * sigma + (1 - TOGETHER) * drawn
+        hidden[key] = float(np.clip(drawn, -FARTHEST_STOPS, FARTHEST_STOPS))
+    clock = np.random.default_rng(aim.body_id.int % 2**63)
+    # now and then summer time was forgotten too
+    off_s = float(clock.normal(0, CLOCK_OFF_S)) + 3600.0 * (clock.random() < 1 / 6)
+    return Latent(hidden, seed, round(off_s))
 
 
 class _Kept(NamedTuple):
@@ -104,12 +121,8 @@ class SimulatedCamera:
     """Stands behind adapters.camera.Camera. All it remembers lies in its memory; a picture is made
     anew from what was set, so that any process has the same."""
 
-    def __init__(
-        self, scene: Latent, noise: SensorNoise | None, pixel_pitch_um: float, memory: Memory
-    ) -> None:
-        self._scene = scene
-        self._noise = noise or PLAIN_NOISE
-        self._pitch_um = pixel_pitch_um
+    def __init__(self, aim: Aim, memory: Memory) -> None:
+        self._aim = aim
         self._memory = memory
 
     def status(self, now_utc: datetime) -> Status:
@@ -149,7 +162,7 @@ class SimulatedCamera:
     def picture(self, frame_id: str) -> bytes:
         for kept in _State.read(self._memory.read()).frames:
             if kept.frame.id == frame_id:
-                return _jpeg(self._expose(kept.frame.settings, kept.number), kept.frame)
+                return developed(self._aim, latent(self._aim), kept.frame, kept.number)
         raise WrongValue("frame", "one on the card", frame_id)
 
     def _closed(self) -> "_State":
@@ -177,41 +190,41 @@ class SimulatedCamera:
         )
         return frame
 
-    def _expose(self, settings: Settings, number: int) -> FloatArray:
-        """Linear picture, 1.0 where it clips, shape (HEIGHT_PX, WIDTH_PX, 3)."""
-        noise, rng = self._noise, np.random.default_rng(self._scene.seed + number)
-        stops = _scene_stops(self._scene) - settings.ev100  # over mid-grey
-        mean = signal_e(noise, self._pitch_um, settings.iso, 0.0) * 2.0**stops
-        dark_e = noise.dark_rate_e_s(10.0) * settings.exposure_s
-        light = rng.poisson(np.minimum(mean + dark_e, 1e7)).astype(float)
-        light += rng.normal(-dark_e, noise.read_e(settings.iso), light.shape)
-        white_e = signal_e(noise, self._pitch_um, settings.iso, HEADROOM_STOPS)
-        grey = np.clip(light / min(white_e, noise.full_well_e), 0, 1)
-        return np.asarray(np.repeat(grey[:, :, None], 3, axis=2) * np.array([0.96, 1.0, 1.05]))
+
+def developed(aim: Aim, scene: Latent, frame: Frame, number: int) -> bytes:
+    """The picture of a frame, as a JPEG whose EXIF says the settings and the camera's time.
+
+    number: which it was of all that were taken; its noise is its own. What people do with the
+    lights they bring they do as planned, however the camera is set.
+    """
+    planned = aim.planned
+    film = planned.kit.dials["exposure_s"].film
+    lost = film.lost_stops(frame.settings.exposure_s) if film else 0.0
+    aspect = aspect_of(planned, is_one_frame=True)
+    sides = (1.0, 1 / aspect) if aspect >= 1 else (aspect, 1.0)
+    width_px, height_px = (max(8, round(LONG_SIDE_PX * side)) for side in sides)
+    wanted = Wanted(
+        settings=replace(frame.settings, lost_stops=lost),
+        width_px=width_px,
+        height_px=height_px,
+        levers=planned.levers,
+        hidden=scene.hidden,
+        subject=aim.stand_in,
+        seed=scene.seed + number,
+        is_one_frame=True,
+        after_s=planned.after_s(ephemeris.epoch_seconds(frame.began_at)),
+    )
+    picture = render(planned, aim.night, wanted)
+    return _jpeg(picture.frame.levels, frame, scene.clock_off_s)
 
 
-def _scene_stops(scene: Latent) -> FloatArray:
-    """EV100 of every pixel: a sky that brightens to the horizon, stars, and ground."""
-    rng = np.random.default_rng(scene.seed)
-    horizon = round(HEIGHT_PX * HORIZON_SHARE)
-    picture = np.full((HEIGHT_PX, WIDTH_PX), scene.ground_ev100)
-    picture[horizon:] += rng.normal(0, 0.5, (HEIGHT_PX - horizon, WIDTH_PX))
-    picture[:horizon] = scene.sky_ev100 + np.linspace(-0.3, 0.4, horizon)[:, None]
-    rows, columns = rng.integers(0, horizon, STARS), rng.integers(0, WIDTH_PX, STARS)
-    picture[rows, columns] += STAR_OVER_STOPS * rng.random(STARS) ** 2
-    return picture
-
-
-def _jpeg(picture: FloatArray, frame: Frame) -> bytes:
-    """An 8-bit sRGB JPEG whose EXIF says the settings and the camera's time. [iec61966]"""
-    # the sensor's white lies HEADROOM_STOPS over mid-grey; a picture's white over 18 %
-    linear = np.clip(picture * 2**HEADROOM_STOPS * MID_GREY, 0, 1)
-    curve = np.where(linear <= 0.0031308, 12.92 * linear, 1.055 * linear ** (1 / 2.4) - 0.055)
-    image = Image.fromarray((curve * 255 + 0.5).astype("uint8"), "RGB")
+def _jpeg(levels: np.ndarray, frame: Frame, clock_off_s: float) -> bytes:
+    image = Image.fromarray(levels)
+    shown = frame.began_at.astimezone(UTC) + timedelta(seconds=clock_off_s)
     exif = Image.Exif()
     exif[0x010F], exif[0x0110] = "simulated", "Patient Owl stand-in"
     ifd = exif.get_ifd(0x8769)
-    ifd[0x9003] = frame.began_at.astimezone(UTC).strftime("%Y:%m:%d %H:%M:%S")
+    ifd[0x9003] = shown.strftime("%Y:%m:%d %H:%M:%S")
     ifd[0x9011] = "+00:00"
     ifd[0x829A] = IFDRational(round(frame.settings.exposure_s * 10_000), 10_000)
     ifd[0x829D] = IFDRational(round(frame.settings.f_number * 100), 100)
@@ -226,9 +239,10 @@ class SimulatedLightMeter:
 
     lowest_ev100 = METER_LOWEST_EV100
 
-    def __init__(self, scene: Latent) -> None:
-        self._scene = scene
+    def __init__(self, aim: Aim) -> None:
+        self._aim = aim
 
     def read_ev100(self) -> float | None:
-        seen = round(self._scene.ground_ev100 * 10) / 10
+        off = latent(self._aim).hidden["ground"]
+        seen = round((self._aim.planned.scene.ground_ev100 + off) * 10) / 10
         return seen if seen >= self.lowest_ev100 else None
