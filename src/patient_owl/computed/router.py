@@ -14,6 +14,7 @@ from patient_owl.http.pools import COMPUTING, only_reads, worked_in
 from patient_owl.http.request import new_router
 from patient_owl.shots.service import get_shot
 
+KEPT_S = 300  # a list that is looked at again draws nothing anew; its address names the version
 router = new_router(tags=["computed pictures"])
 
 
@@ -49,4 +50,5 @@ def get_computed(
 ) -> Response:
     """The picture of a kept shot as it is planned, small."""
     shot = get_shot(visit.session, visit.user.id, shot_id)
-    return Jpeg(service.small_jpeg(visit, shot, width_px))
+    kept = {"Cache-Control": f"private, max-age={KEPT_S}"}
+    return Jpeg(service.small_jpeg(visit, shot, width_px), headers=kept)

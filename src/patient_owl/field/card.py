@@ -3,12 +3,14 @@
 from zoneinfo import ZoneInfo
 
 from patient_owl.accounts.visit import Visit
+from patient_owl.computed.service import small_jpeg
 from patient_owl.core.light.part import WHOLE
 from patient_owl.field.schemas import FieldNightOut, FieldSettingOut, FieldShotOut
 from patient_owl.field.service import bundle, shot_or_trouble
 from patient_owl.formats.card_pdf import Block, Card, write_card
 from patient_owl.nights.models import Night
 from patient_owl.nights.service import sky_of
+from patient_owl.pictures.service import photos_of
 from patient_owl.places.zones import zone
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner
@@ -17,6 +19,7 @@ from patient_owl.takes.record import record_of
 from patient_owl.words.formats import begun
 from patient_owl.words.night import EVENTS, clock
 
+CARD_PX = 480  # of the computed picture, where no photograph exists yet
 MOST_MOMENTS = 24  # of moving light on one card: what leaves room for the rest
 
 
@@ -58,7 +61,9 @@ def shot_card(visit: Visit, shot: Shot) -> bytes:
     ]
     subtitle = f"{mine.at_local} at {night.place.name}. {_why(mine)}"
     shown = [block for block in blocks if block.rows or block.lines]
-    return write_card(Card(mine.title, subtitle, _numbers(mine), shown))
+    photos = photos_of(visit.session, visit.user, shot.id)
+    picture = None if photos else small_jpeg(visit, shot, CARD_PX)
+    return write_card(Card(mine.title, subtitle, _numbers(mine), shown, picture))
 
 
 def _answers(shot: FieldShotOut) -> list[Block]:

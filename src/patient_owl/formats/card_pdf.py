@@ -3,6 +3,7 @@
 Red light hides red and grey, so there is only black, and size instead of colour.
 """
 
+import io
 from collections.abc import Sequence
 from dataclasses import dataclass
 from pathlib import Path
@@ -12,6 +13,7 @@ from fpdf import FPDF
 FONTS = Path(__file__).parent / "fonts"
 A5_MM = (148.0, 210.0)  # ISO 216
 MARGIN_MM = 9.0
+PICTURE_MM = 36.0  # high
 LEAST_PT, TEXT_PT, SMALL_PT, HEAD_PT, NUMBER_PT = 7.5, 11.0, 9.0, 17.0, 30.0
 # The card's font has no thirds and no arrow.
 _SPELT = str.maketrans({"⅓": "\u00a01/3", "⅔": "\u00a02/3", "→": ">", "≥": ">=", "µ": "u"})
@@ -29,12 +31,13 @@ class Block:
 
 @dataclass(frozen=True)
 class Card:
-    """numbers: said large, under the title."""
+    """numbers: said large, under the title. picture: JPEG, beside them."""
 
     title: str
     subtitle: str
     numbers: str
     blocks: Sequence[Block]
+    picture: bytes | None = None
 
 
 def write_card(card: Card) -> bytes:
@@ -61,6 +64,10 @@ def _set(card: Card, scale: float) -> FPDF:
     if card.numbers:
         pdf.ln(1)
         _line(pdf, card.numbers, NUMBER_PT * scale, bold=True)
+    if card.picture:
+        high_mm = PICTURE_MM * scale
+        pdf.image(io.BytesIO(card.picture), h=high_mm, w=0, keep_aspect_ratio=True)
+        pdf.ln(1)
     for block in card.blocks:
         _block(pdf, block, scale)
     return pdf

@@ -21,8 +21,16 @@ const emit = defineEmits<{ add: []; remove: [shot: Schemas['ShotInNightOut']] }>
   <ul>
     <li v-for="shot in shots" :key="shot.id">
       <router-link :to="{ name: 'shot', params: { shotId: shot.id } }" class="shot">
-        <span class="figures clock">{{ clockOf(shot.at_utc) }}</span>
-        <span>
+        <span class="seen">
+          <span class="figures clock">{{ clockOf(shot.at_utc) }}</span>
+          <img
+            v-if="!shot.trouble"
+            :src="`/api/v1/shots/${shot.id}/computed.jpg?width_px=160&v=${shot.version}`"
+            alt=""
+            loading="lazy"
+          />
+        </span>
+        <span class="says">
           <strong>{{ shot.title }}</strong>
           <span v-if="shot.trouble" class="trouble">Cannot be planned: {{ shot.trouble }}</span>
           <template v-else>
@@ -91,6 +99,23 @@ h2:not(:first-child) {
   padding: 10px 0;
   color: var(--ink);
   text-decoration: none;
+}
+
+.shot img {
+  flex: none;
+  width: 84px;
+  height: 56px;
+  object-fit: cover;
+  background: var(--sheet);
+}
+
+.seen {
+  flex: none;
+  width: 84px;
+}
+
+.says {
+  min-width: 0;
 }
 
 .shot span span {

@@ -60,6 +60,11 @@ const nightKey = (id: string) => `night-6:${id}`
 export const keptNight = (id: string) => get<KeptNight>(nightKey(id), store)
 export const keepNight = (kept: KeptNight) => set(nightKey(kept.night.id), kept, store)
 
+/** The computed picture of a shot, as it was when there was signal last. */
+export const keptPicture = (shotId: string) => get<Blob>(`picture:${shotId}`, store)
+export const keepPicture = (shotId: string, picture: Blob) =>
+  set(`picture:${shotId}`, picture, store)
+
 /** A run begun by an older page was about one light. */
 export async function keptRun(): Promise<Run | null> {
   const run = await get<Run | null>(RUN, store)

@@ -16,6 +16,7 @@ import { useEmber } from '../composables/useEmber'
 import { countText } from '../field/clock'
 import { useField } from '../field/store'
 import { useNow } from '../composables/useNow'
+import { usePicture } from '../field/usePicture'
 import { useRun } from '../field/useRun'
 import { useSending } from '../field/useSending'
 import type { Setting } from '../field/kept'
@@ -89,6 +90,11 @@ const testSetting = computed(() => {
 })
 
 const others = ref(false)
+const pictured = ref(false)
+const picture = usePicture(
+  () => shots.value,
+  () => shot.value,
+)
 function use(setting: Setting): void {
   if (shot.value) void field.use(shot.value, setting)
   others.value = false
@@ -196,6 +202,14 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
           <button type="button" @click="going.nextSound">Sound: {{ going.sound.value }}</button>
           <button type="button" :aria-expanded="others" @click="others = !others">Others</button>
           <button
+            v-if="picture"
+            type="button"
+            :aria-expanded="pictured"
+            @click="pictured = !pictured"
+          >
+            Picture
+          </button>
+          <button
             v-if="canDarken"
             type="button"
             :aria-pressed="darkened"
@@ -228,6 +242,10 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
         <p v-if="going.cameraSays.value" class="state" role="status">
           {{ going.cameraSays.value }}
         </p>
+        <figure v-if="pictured && picture" class="pictured">
+          <img :src="picture" :alt="`Computed: ${shot.sentence}`" />
+          <figcaption class="muted">Computed, as planned.</figcaption>
+        </figure>
         <OtherSettings v-if="others" :shot="shot" @use="use" @bracket="bracket" />
         <StepList
           :steps="shot.steps"

@@ -130,9 +130,10 @@ function onKey(event: KeyboardEvent): void {
   const inside = (v: number) => Math.min(1, Math.max(0, v))
   emit('tap', inside((spot?.x ?? 0.5) + way.x * step), inside((spot?.y ?? 0.4) + way.y * step))
 }
-const aspect = computed(() =>
-  picture.value ? `${picture.value.width_px} / ${picture.value.height_px}` : '3 / 2',
-)
+const TALLEST_PX = 440 // the rails stay in the first screenful
+const sides = computed(() => picture.value ?? { width_px: 3, height_px: 2 })
+const aspect = computed(() => `${sides.value.width_px} / ${sides.value.height_px}`)
+const widest = computed(() => `${(TALLEST_PX * sides.value.width_px) / sides.value.height_px}px`)
 </script>
 
 <template>
@@ -141,7 +142,7 @@ const aspect = computed(() =>
       ref="frame"
       class="frame"
       :class="{ coming: isComing }"
-      :style="{ aspectRatio: aspect }"
+      :style="{ aspectRatio: aspect, maxWidth: widest }"
       tabindex="0"
       role="application"
       :aria-label="`${label}. Arrow keys move the spot that is read.`"
