@@ -13,6 +13,7 @@ from benchmarks import (
     matching,
     performing,
     planning,
+    preview,
     sky,
     soak,
 )
@@ -22,6 +23,7 @@ PARTS = {
     "engine": engine.run,
     "planning": planning.run,
     "performing": performing.run,
+    "preview": preview.run,
     "matching": matching.run,
     "sky": sky.run,
     "http": http.run,

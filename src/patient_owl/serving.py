@@ -57,6 +57,11 @@ def prepared(
         yield certificate
 
 
+# A process that is still reading the app in on a busy machine is slow, not dead: one that has died
+# is seen at once all the same.
+COMING_UP_S = 60
+
+
 def serve_until_ended(settings: Settings, certificate: Certificate | None) -> None:
     """The processes that answer, under one that replaces those that die."""
     for name, value in settings.model_dump().items():
@@ -74,6 +79,7 @@ def serve_until_ended(settings: Settings, certificate: Certificate | None) -> No
         port=settings.port,
         log_config=None,
         timeout_graceful_shutdown=GRACE_S,
+        timeout_worker_healthcheck=COMING_UP_S,
         ssl_certfile=certificate.cert if certificate else None,
         ssl_keyfile=certificate.key if certificate else None,
     )

@@ -209,3 +209,14 @@ def test_twilight_is_brighter_toward_the_sun_and_as_before_overhead() -> None:
     assert toward > 2 * away
     overhead = stage.sky_lights(np.array([90.0, 90.0]), np.array([0.0, 180.0]))[0]
     assert overhead[0] == pytest.approx(overhead[1], rel=1e-3)
+
+
+def test_a_new_moon_is_dark_and_no_number_goes_astray() -> None:
+    shot = planned(hours=4.5)  # the Moon sets a little after the Sun, hardly lit
+    moon = shot.at.moon
+    facing = Framing(float(moon.azimuth_deg[0]), float(moon.apparent_altitude_deg[0]))
+    stage = staged(planned(hours=4.5, framing=facing), size=(60, 40), exposure_s=1 / 8000)
+    assert stage.at.phase.phase_angle_deg[0] > 170
+    canvas = Canvas.of(stage.view.shape)
+    draw_moon(canvas, stage)
+    assert np.isfinite(canvas.light).all()

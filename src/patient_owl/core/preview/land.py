@@ -4,6 +4,8 @@ Land has a chance of roughness of its own that stands still; water throws the sk
 and a risen Moon as a road of glints, by how rough the wind makes it.
 """
 
+from functools import lru_cache
+
 import numpy as np
 from scipy.ndimage import gaussian_filter, map_coordinates
 
@@ -92,18 +94,16 @@ def cover_ground(canvas: Canvas, stage: Stage, share: Pixels, rows: slice) -> No
 GRAINS = ((24.0, 0.6), (2.0, 0.8))  # pixels of chance in a metre, and how much of it; by eye
 
 
+@lru_cache(maxsize=1)
 def _noise() -> Pixels:
     rng = np.random.default_rng(3)
     field = gaussian_filter(rng.standard_normal((NOISE_SIDE, NOISE_SIDE)), 1.6, mode="wrap")
     return np.asarray(field / field.std(), np.float32)
 
 
-NOISE = _noise()
-
-
 def noise_at(x: Pixels, y: Pixels) -> Pixels:
     at = np.stack([y, x])
-    return np.asarray(map_coordinates(NOISE, at, np.float32, order=1, mode="grid-wrap"))
+    return np.asarray(map_coordinates(_noise(), at, np.float32, order=1, mode="grid-wrap"))
 
 
 def cover_water(canvas: Canvas, stage: Stage, share: Pixels, rows: slice) -> None:

@@ -56,7 +56,7 @@ def _moments(stage: Stage) -> tuple[FloatArray, FloatArray]:
         lasts_s = opening.to_s - opening.from_s
         count = max(1, min(MOST_DISCS, math.ceil(lasts_s / step_s)))
         moments.append(opening.from_s + (np.arange(count) + 0.5) * lasts_s / count)
-        shares.append(np.full(count, lasts_s / count / stage.exposure_s))
+        shares.append(np.full(count, opening.open_s / count / stage.exposure_s))
     return np.concatenate(moments), np.concatenate(shares)
 
 
@@ -89,6 +89,8 @@ def _add_disc(light: FloatArray, stage: Stage, ball: _Ball, flux: float) -> None
     # Lommel and Seeliger: dust that shines alike all over when full
     bright = np.where(from_sun > 0, from_sun / (from_sun + toward + 1e-6), 0.0) * disc
     bright += EARTHLIT_SHARE * bright.max() * disc
+    if not bright.any():
+        return  # new: none of its near side is lit
     grey = flux * bright / bright.sum()
     where = ball.toward + ball.half_rad * (x[..., None] * right + y[..., None] * up)
     # the centre is refracted; that the disc is flattened at the very horizon is left out

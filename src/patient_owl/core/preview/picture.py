@@ -3,6 +3,7 @@
 One entry, `render`: plain values in, a picture and what it tells out; the same seed gives the same.
 """
 
+import math
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field, replace
 
@@ -181,11 +182,17 @@ def _openings(planned: PlannedShot, settings: Settings) -> tuple[Opening, ...]:
     first = program.phases[0]
     if first.code != "stack":
         return (Opening(0.0, settings.exposure_s),)
-    return tuple(
-        Opening(one.opens_s, one.opens_s + settings.exposure_s)
-        for one in program.exposures()
-        if one.phase.code == "stack"
-    )
+    opens_s = [one.opens_s for one in program.exposures() if one.phase.code == "stack"]
+    together = math.ceil(len(opens_s) / MOST_OPENINGS)
+    found = []
+    for k in range(0, len(opens_s), together):
+        some = opens_s[k : k + together]
+        from_s, to_s = some[0], some[-1] + settings.exposure_s
+        found.append(Opening(from_s, to_s, len(some) * settings.exposure_s / (to_s - from_s)))
+    return tuple(found)
+
+
+MOST_OPENINGS = 160  # of a stack: more of its frames are drawn as one, gaps and all
 
 
 def white_k(stage: Stage) -> float:

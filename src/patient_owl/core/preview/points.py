@@ -53,7 +53,7 @@ def draw_points(canvas: Canvas, stage: Stage) -> None:
     sigma_px = blur_px(stage)
     lengths = np.nansum(np.linalg.norm(ends - starts, axis=2), axis=0)
     grey = _held(clear * _grey(stage, points), lengths, sigma_px, stage.view)
-    shares = np.array([piece.to_s - piece.from_s for piece in pieces]) / stage.exposure_s
+    shares = np.array([piece.open_s for piece in pieces]) / stage.exposure_s
     each = shares[:, None, None] * (grey[:, None] * points.colour)
     spots = along(starts.reshape(-1, 2), ends.reshape(-1, 2), each.reshape(-1, 3), 1.0)
     canvas.add(lay(canvas.shape, spots, sigma_px), "stars", shows=0.3)
@@ -71,7 +71,7 @@ def _pieces(openings: Sequence[Opening]) -> list[Opening]:
     found = []
     for one in openings:
         edges = np.linspace(one.from_s, one.to_s, 1 + max(1, _count(one.to_s - one.from_s)))
-        found += [Opening(float(a), float(b)) for a, b in pairwise(edges)]
+        found += [Opening(float(a), float(b), one.open_share) for a, b in pairwise(edges)]
     return found
 
 

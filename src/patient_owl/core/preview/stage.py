@@ -36,10 +36,16 @@ ROOMS = frozenset({"window", "deep_room", "vault"})
 
 @dataclass(frozen=True)
 class Opening:
-    """When the shutter is open, after the frame's own moment. [s]"""
+    """When the shutter is open, after the frame's own moment, and for what share of that: of frames
+    taken together less than all of it. [s]"""
 
     from_s: float
     to_s: float
+    open_share: float = 1.0
+
+    @property
+    def open_s(self) -> float:
+        return (self.to_s - self.from_s) * self.open_share
 
 
 @dataclass(frozen=True)

@@ -1,5 +1,7 @@
 """A weir and its stream: foam drawn out as far as it runs while the shutter is open."""
 
+from functools import lru_cache
+
 import numpy as np
 from scipy.ndimage import gaussian_filter, map_coordinates, uniform_filter1d
 
@@ -22,15 +24,14 @@ WOODS = (
 ACROSS = 2.5  # times finer across the way it runs; by eye
 
 
-def _tile() -> Pixels:
+@lru_cache(maxsize=1)
+def _foam() -> Pixels:
+    """Foam that stands still, 0 to 1, the same at opposite edges."""
     rng = np.random.default_rng(11)
     fine = gaussian_filter(rng.standard_normal((TILE, TILE)), (2.5, 1.0), mode="wrap")
     wide = gaussian_filter(rng.standard_normal((TILE, TILE)), (12, 5), mode="wrap")
     field = fine / fine.std() + 0.8 * wide / wide.std()
     return np.asarray(1 / (1 + np.exp(-1.6 * field / field.std())), np.float32)
-
-
-FOAM = _tile()
 
 
 def _water(canvas: Canvas, stage: Stage) -> None:
@@ -85,10 +86,10 @@ def _on_water(stage: Stage, rows: slice, *, falls: bool) -> tuple[Pixels, Pixels
 
 
 def drawn_out(across_m: Pixels, along_m: Pixels, run_m: float) -> Pixels:
-    """Foam, 0 to 1, as the mean of all that ran by; that of FOAM where it runs for ever."""
+    """Foam, 0 to 1, as the mean of all that ran by."""
     run_px = max(1, round(run_m / GRAIN_M))
     # longer than the tile every row of it has run by alike
-    ran = uniform_filter1d(FOAM, min(run_px, TILE), axis=0, mode="wrap")
+    ran = uniform_filter1d(_foam(), min(run_px, TILE), axis=0, mode="wrap")
     at = np.stack([along_m / GRAIN_M, across_m * (ACROSS / GRAIN_M)])
     return np.asarray(map_coordinates(ran, at, np.float32, order=1, mode="grid-wrap"))
 
