@@ -10,14 +10,15 @@ from collections.abc import Sequence
 import numpy as np
 
 from patient_owl.core.limits.aperture import rays_of
-from patient_owl.core.preview.canvas import Canvas
+from patient_owl.core.preview.canvas import Canvas, spread
 from patient_owl.core.preview.stage import Stage
 from patient_owl.core.preview.trace import Spots, lay, together
 from patient_owl.core.types import FloatArray
 
 RAY_SHARE_PER_F = 4e-3  # of a lamp's light goes into its rays, for each unit of f-number; by eye
 RAY_PX_OF_FRAME = 0.06  # of the frame's height, to where a ray has fallen to a hundredth; by eye
-GLOW_SHARE, GLOW_OF_FRAME = 0.05, 0.004  # of it goes into a halo of any lens; by eye
+GLOW_SHARE, GLOW_OF_FRAME = 0.05, 0.012  # of it goes into a halo of any lens; by eye
+HALO_STEP_PX = 3
 RAY_TURN_DEG = 11.0  # blades stand as they stand
 RAY_POINTS = 90
 
@@ -35,9 +36,13 @@ def draw_lamps(
     where = (at_px[:, None, :] + rays.at_px[None]).reshape(-1, 2)
     weight = (grey_px[:, None, :] * share * rays.share[None, :, None]).reshape(-1, 3)
     light = lay(canvas.shape, together([core, Spots(where, weight)]), 0.6)
-    halo_px = max(0.8, height_px * GLOW_OF_FRAME)
-    light += lay(canvas.shape, Spots(at_px, grey_px * GLOW_SHARE), halo_px)
     canvas.add(light, name, shows=1.0)
+    # what is wide and smooth is drawn small; a pixel of it holds the light of many
+    rows, columns = (max(2, n // HALO_STEP_PX) for n in canvas.shape)
+    step_px = canvas.shape[1] / columns
+    wide = Spots(at_px / step_px, grey_px * (GLOW_SHARE / step_px**2))
+    halo = lay((rows, columns), wide, max(0.8, height_px * GLOW_OF_FRAME / step_px))
+    canvas.add(spread(halo, canvas.shape))
 
 
 class Rays:

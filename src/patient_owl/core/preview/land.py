@@ -7,7 +7,7 @@ and a risen Moon as a road of glints, by how rough the wind makes it.
 from functools import lru_cache
 
 import numpy as np
-from scipy.ndimage import gaussian_filter, map_coordinates
+from scipy.ndimage import gaussian_filter
 
 from patient_owl.core.light.white import white_rgb
 from patient_owl.core.optics.fresnel import water_reflectances
@@ -22,7 +22,7 @@ from patient_owl.core.types import FloatArray, Pixels
 RIDGE_REFLECTANCE, GROUND_REFLECTANCE = 0.05, 0.12
 SHORE_M = 9.0  # of ground under one's feet before the water begins; ours
 WATER_STEP_PX = 6
-NOISE_SIDE = 512
+NOISE_SIDE, FINE = 512, 2  # both powers of two
 ROUGH = 0.35  # ln, of the ground's brightness; by eye
 # Mean square slope of a sea by the wind's speed, 0.003 + 0.00512·U. [cox1954]
 CALM_SLOPE, SLOPE_PER_M_S = 0.003, 0.00512
@@ -96,14 +96,19 @@ GRAINS = ((24.0, 0.6), (2.0, 0.8))  # pixels of chance in a metre, and how much 
 
 @lru_cache(maxsize=1)
 def _noise() -> Pixels:
+    """Smooth chance of unit spread, the same at opposite edges; FINE texels to its unit."""
     rng = np.random.default_rng(3)
-    field = gaussian_filter(rng.standard_normal((NOISE_SIDE, NOISE_SIDE)), 1.6, mode="wrap")
+    side = NOISE_SIDE * FINE
+    field = gaussian_filter(rng.standard_normal((side, side)), 1.6 * FINE, mode="wrap")
     return np.asarray(field / field.std(), np.float32)
 
 
 def noise_at(x: Pixels, y: Pixels) -> Pixels:
-    at = np.stack([y, x])
-    return np.asarray(map_coordinates(_noise(), at, np.float32, order=1, mode="grid-wrap"))
+    """Chance at places counted in units of it. Nearest texel: they are finer than anybody sees."""
+    mask = NOISE_SIDE * FINE - 1
+    down = (y * np.float32(FINE)).astype(np.int32) & mask
+    across = (x * np.float32(FINE)).astype(np.int32) & mask
+    return np.asarray(_noise()[down, across])
 
 
 def cover_water(canvas: Canvas, stage: Stage, share: Pixels, rows: slice) -> None:

@@ -36,7 +36,7 @@ def lay(shape: tuple[int, int], spots: Spots, sigma_px: float) -> Pixels:
     return softened(_shared(shape, spots), sigma_px)
 
 
-STAMPS_OF_PICTURE = 0.3  # of its pixels: more of them are quicker blurred together; measured
+STAMPS_OF_PICTURE = 0.5  # of its pixels: more of them are quicker blurred together; measured
 
 
 def _reach_px(sigma_px: float) -> int:

@@ -32,13 +32,13 @@ def _bursts(canvas: Canvas, stage: Stage) -> None:
     height_m, width_m = burst_m(stage.intent)
     grey = stage.lands(stage.parts["bursts"])
     width_px = TRAIL_M * stage.metres_px(math.hypot(far_m, height_m))
+    lines, colours = [], []
     for number in range(max(1, round(stage.exposure_s / SECONDS_A_BURST))):
         colour = of_hue(HUES[int(rng.integers(len(HUES)))])
         aside_m = 0.0 if number == 0 else float(rng.normal(0, 0.5 * width_m))
         top_m = height_m * (1 if number == 0 else float(rng.uniform(0.75, 1.05)))
         size = 1 if number == 0 else float(rng.uniform(0.55, 1.0))
         trails = _sparks(rng, aside_m, top_m, width_m / 2 * size)
-        lines, colours = [], []
         for at in stage.outlines_px(trails, far_m):
             for k in range(PIECES - 1):
                 lines.append(at[k : k + 2])
@@ -47,9 +47,9 @@ def _bursts(canvas: Canvas, stage: Stage) -> None:
                 hot = max(0.0, 0.5 - age) * 2
                 colours.append(grey * (1 - age) ** 0.7 * (hot + (1 - hot) * colour))
         rise = stage.points_px(np.array([[aside_m * 0.8, 0.0], [aside_m, top_m]]), far_m)
-        draw_lines(canvas, lines, width_px, colours, "bursts")
-        tail = of_hue("amber") * grey * 2**TAIL_STOPS
-        draw_lines(canvas, [rise], width_px, tail, "bursts")
+        lines.append(rise)
+        colours.append(of_hue("amber") * grey * 2**TAIL_STOPS)
+    draw_lines(canvas, lines, width_px, colours, "bursts")
 
 
 def _sparks(
