@@ -7,7 +7,7 @@ Light is in shares of mid-grey at the settings, a plane for each primary of sRGB
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, field
-from typing import Self
+from typing import NamedTuple, Self
 
 import numpy as np
 from PIL import Image, ImageDraw
@@ -54,6 +54,27 @@ class Canvas:
         part += share * (there - part)
         self._name(share > 0.5, name, rows)
 
+    def cover_shape(
+        self,
+        outlines_px: Sequence[FloatArray],
+        light: Pixels | FloatArray,
+        name: str,
+        by: float = 1.0,
+    ) -> None:
+        """The same of what lies inside outlines, each (n, 2) right and down. by: the share of it
+        that covers."""
+        found = shape_of(self.shape, outlines_px)
+        if found is None:
+            return
+        inside = (slice(None), found.rows, found.columns)
+        there = light[inside] if light.ndim == 3 else light[:, None, None].astype(np.float32)
+        part = self.light[inside]
+        share = found.share * np.float32(by)
+        part += share * (there - part)
+        where = np.zeros(self.shape, np.bool_)
+        where[found.rows, found.columns] = share > 0.5
+        self._name(where, name)
+
     def _name(self, where: BoolArray, name: str, rows: slice = slice(None)) -> None:
         if name not in self.names:
             self.names.append(name)
@@ -76,29 +97,35 @@ def rows_of(inside: BoolArray) -> slice:
     return slice(int(found[0]), int(found[-1]) + 1) if len(found) else slice(0, 0)
 
 
-def shape_share(shape: tuple[int, int], outlines_px: Sequence[FloatArray]) -> Pixels:
-    """Share of each pixel inside outlines, each (n, 2) right and down. An outline with a corner
-    that cannot be drawn is left out."""
+class Shape(NamedTuple):
+    """Rows and columns of the picture, and the share of each of their pixels inside outlines."""
+
+    share: Pixels
+    rows: slice
+    columns: slice
+
+
+def shape_of(shape: tuple[int, int], outlines_px: Sequence[FloatArray]) -> Shape | None:
+    """Outlines, each (n, 2) right and down, in the part of the picture they reach into; None where
+    they are nowhere in it. An outline with a corner that cannot be drawn is left out."""
     rows, columns = shape
-    share = np.zeros(shape, np.float32)
     found = [o for o in outlines_px if len(o) >= 3 and np.isfinite(o).all()]
     if not found:
-        return share
+        return None
     corners = np.concatenate(found)
     left, top = (math.floor(v) for v in np.clip(corners.min(axis=0), 0, (columns, rows)))
     right, bottom = (math.ceil(v) for v in np.clip(corners.max(axis=0), 0, (columns, rows)))
     wide, tall = right - left, bottom - top
     if wide < 1 or tall < 1:
-        return share
+        return None
     mask = Image.new("L", (wide * SHAPE_SAMPLES, tall * SHAPE_SAMPLES))
     draw = ImageDraw.Draw(mask)
     for outline in found:
         # a corner far outside would overflow the drawing, and looks the same at its edge
         at = np.clip((outline - (left, top)) * SHAPE_SAMPLES, -1e6, 1e6) - 0.5
-        draw.polygon([(float(x), float(y)) for x, y in at], fill=255)
-    small = mask.reduce(SHAPE_SAMPLES)
-    share[top:bottom, left:right] = np.asarray(small, np.float32) / 255
-    return share
+        draw.polygon(at.ravel().tolist(), fill=255)
+    share = np.asarray(mask.reduce(SHAPE_SAMPLES), np.float32) / np.float32(255)
+    return Shape(share, slice(top, bottom), slice(left, right))
 
 
 def spread(field_: FloatArray | Pixels, shape: tuple[int, int]) -> Pixels:

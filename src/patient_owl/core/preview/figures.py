@@ -7,7 +7,7 @@ import numpy as np
 from patient_owl.core.motion.subject import ghost_stops
 from patient_owl.core.optics.stand_in import StandIn
 from patient_owl.core.plan.performing import CLOTHES_STOPS, SPILL_STOPS
-from patient_owl.core.preview.canvas import Canvas, shape_share
+from patient_owl.core.preview.canvas import Canvas
 from patient_owl.core.preview.land import light_rgb
 from patient_owl.core.preview.stage import Stage
 from patient_owl.core.preview.subject_layer import placed_px
@@ -41,9 +41,8 @@ def draw_ghost(
     if share <= 0:
         return
     outlines = placed_px(stage, one, one.outlines_m())
-    covered = shape_share(canvas.shape, outlines) * np.float32(2 ** ghost_stops(min(share, 1.0)))
     tint = light_rgb(stage) * clothes_grey(stage, is_spilled_on=is_spilled_on)
-    canvas.cover(covered, tint, "figure")
+    canvas.cover_shape(outlines, tint, "figure", by=2 ** ghost_stops(min(share, 1.0)))
 
 
 def stepped(one: StandIn, from_deg: float, to_deg: float, count: int) -> list[StandIn]:

@@ -30,6 +30,7 @@ ZERO_MAG_LUX = 2.54e-6  # of a star of V 0 outside the air; [allen2000]
 # as the Gaussian that fits it: 0.42·λ·N.
 LENS_BLUR_UM, PIXEL_AS_GAUSSIAN, AIRY_AS_GAUSSIAN = 2.5, 0.29, 0.42
 STRAIGHT_S = 120.0  # up to here a trail is straight to a part in ten thousand
+FAINTEST = 5e-4  # of mid-grey: no level of a picture of eight bits
 LEAST_SIGMA_PX = 0.45  # finer dots would show the grid
 PLANETS_B_V = {"mercury": 0.93, "venus": 0.82, "mars": 1.36, "jupiter": 0.83, "saturn": 1.04}
 
@@ -53,8 +54,10 @@ def draw_points(canvas: Canvas, stage: Stage) -> None:
     sigma_px = blur_px(stage)
     lengths = np.nansum(np.linalg.norm(ends - starts, axis=2), axis=0)
     grey = _held(clear * _grey(stage, points), lengths, sigma_px, stage.view)
+    seen = grey / _spread_px2(lengths, sigma_px) > FAINTEST
+    starts, ends, grey = starts[:, seen], ends[:, seen], grey[seen]
     shares = np.array([piece.open_s for piece in pieces]) / stage.exposure_s
-    each = shares[:, None, None] * (grey[:, None] * points.colour)
+    each = shares[:, None, None] * (grey[:, None] * points.colour[seen])
     spots = along(starts.reshape(-1, 2), ends.reshape(-1, 2), each.reshape(-1, 3), 1.0)
     canvas.add(lay(canvas.shape, spots, sigma_px), "stars", shows=0.3)
 
@@ -137,6 +140,11 @@ def _grey(stage: Stage, points: Points) -> FloatArray:
     return np.asarray(lux * stage.view.px_per_rad**2 * stage.grey_per_cd_m2)
 
 
+def _spread_px2(lengths_px: FloatArray, sigma_px: float) -> FloatArray:
+    """Over how many pixels a blur that is drawn so far lies."""
+    return 2 * math.pi * sigma_px**2 + 2 * math.sqrt(math.pi) * sigma_px * lengths_px
+
+
 def _held(grey: FloatArray, lengths_px: FloatArray, sigma_px: float, view: View) -> FloatArray:
     """What is left of stars that fill their photosites, where a pixel is the mean of many.
 
@@ -144,7 +152,6 @@ def _held(grey: FloatArray, lengths_px: FloatArray, sigma_px: float, view: View)
     """
     if view.photosites <= 1:
         return grey
-    spread_px2 = 2 * math.pi * sigma_px**2 + 2 * math.sqrt(math.pi) * sigma_px * lengths_px
-    over = grey / spread_px2 / 2**HEADROOM_STOPS
+    over = grey / _spread_px2(lengths_px, sigma_px) / 2**HEADROOM_STOPS
     brim = np.maximum(over, 1)
     return np.asarray(grey / brim * (1 + np.log(brim)))

@@ -5,7 +5,7 @@ import numpy as np
 from patient_owl.core.light.white import white_rgb
 from patient_owl.core.optics.stand_in import StandIn
 from patient_owl.core.preview.brought import light_on
-from patient_owl.core.preview.canvas import Canvas, shape_share
+from patient_owl.core.preview.canvas import Canvas
 from patient_owl.core.preview.land import light_rgb, noise_at
 from patient_owl.core.preview.stage import Stage
 from patient_owl.core.types import FloatArray, Pixels
@@ -24,12 +24,13 @@ def draw_subject(canvas: Canvas, stage: Stage) -> None:
     reflectance = REFLECTANCES.get(one.shape, USUAL_REFLECTANCE)
     tint = light_rgb(stage) * stage.surface(reflectance) * UPRIGHT
     light = light_on(canvas.shape, stage, one, reflectance) + tint[:, None, None].astype(np.float32)
-    share = shape_share(canvas.shape, placed_px(stage, one, one.outlines_m()))
-    canvas.cover(share, light * _rough(stage, one), "subject")
+    canvas.cover_shape(
+        placed_px(stage, one, one.outlines_m()), light * _rough(stage, one), "subject"
+    )
     windows = placed_px(stage, one, one.windows_m())
     if windows:
         glow = white_rgb(WINDOW_K) * WINDOW_CD_M2 * stage.grey_per_cd_m2
-        canvas.cover(shape_share(canvas.shape, windows), glow, "window")
+        canvas.cover_shape(windows, glow, "window")
 
 
 UPRIGHT = 0.6  # of what lights the ground comes to what stands upright; by eye

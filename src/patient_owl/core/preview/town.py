@@ -10,10 +10,11 @@ from typing import NamedTuple
 import numpy as np
 
 from patient_owl.core.light.white import white_rgb
-from patient_owl.core.preview.canvas import Canvas, rows_of, shape_share
+from patient_owl.core.preview.canvas import Canvas, rows_of
 from patient_owl.core.preview.lamps import draw_lamps
 from patient_owl.core.preview.land import cover_ground, light_rgb
 from patient_owl.core.preview.stage import Stage
+from patient_owl.core.preview.trace import LEAST_SIGMA_PX, Spots, lay
 from patient_owl.core.types import FloatArray
 
 FRONT_REFLECTANCE = 0.14  # from memory: painted and stone fronts under lamps
@@ -51,13 +52,8 @@ def draw_town(canvas: Canvas, stage: Stage, town: Town, lamp_stops: float = LAMP
     fronts = stage.outlines_px(outlines, town.distance_m)
     tint = light_rgb(stage) * stage.surface(FRONT_REFLECTANCE)
     for shade in range(3):  # neighbours differ, or a row of them is one wall
-        some = fronts[shade::3]
-        canvas.cover(shape_share(canvas.shape, some), tint * (0.6 + 0.4 * shade), "town")
-    windows = [w for block in blocks for w in _windows(rng, block, town)]
-    panes = stage.outlines_px(windows, town.distance_m)
-    glow = white_rgb(WINDOW_K) * stage.land * 2**WINDOW_STOPS
-    lit = shape_share(canvas.shape, panes)
-    canvas.cover(lit, glow, "window")
+        canvas.cover_shape(fronts[shade::3], tint * (0.6 + 0.4 * shade), "town")
+    _light_windows(canvas, stage, town, [w for b in blocks for w in _windows(rng, b, town)])
     lamps = _lamps_m(_half_m(stage, town), town)
     at = stage.points_px(lamps, town.distance_m)
     across_px = LAMP_ACROSS_M * stage.metres_px(town.distance_m)
@@ -67,6 +63,25 @@ def draw_town(canvas: Canvas, stage: Stage, town: Town, lamp_stops: float = LAMP
     draw_lamps(canvas, stage, at[keep], grey)
     if town.is_by_water:
         _mirror(canvas, stage, town)
+
+
+def _light_windows(canvas: Canvas, stage: Stage, town: Town, windows_m: list[FloatArray]) -> None:
+    """Panes as they are; where they are finer than a pixel, as the light they bring to it."""
+    if not windows_m:
+        return
+    glow = white_rgb(WINDOW_K) * stage.land * 2**WINDOW_STOPS
+    wide_px, tall_px = (side * stage.metres_px(town.distance_m) for side in WINDOW_M)
+    if min(wide_px, tall_px) >= FINEST_PANE_PX:
+        canvas.cover_shape(stage.outlines_px(windows_m, town.distance_m), glow, "window")
+        return
+    at = stage.points_px(np.stack([window.mean(axis=0) for window in windows_m]), town.distance_m)
+    at = at[np.isfinite(at).all(axis=1)]
+    spots = Spots(at, np.tile(glow * wide_px * tall_px, (len(at), 1)))
+    canvas.add(lay(canvas.shape, spots, LEAST_SIGMA_PX), "window", shows=0.2)
+
+
+WINDOW_M = (1.2, 1.5)  # wide and tall
+FINEST_PANE_PX = 1.5  # that is drawn as a pane
 
 
 def _street(canvas: Canvas, stage: Stage) -> None:
@@ -100,7 +115,7 @@ def _windows(rng: np.random.Generator, block: _Block, town: Town) -> list[FloatA
             if rng.random() < LIT_SHARE:
                 left = block.left_m + (bay + 0.3) * BAY_M
                 low = town.base_m + storey * STOREY_M
-                found.append(_box(left, 1.2, low, 1.5))
+                found.append(_box(left, WINDOW_M[0], low, WINDOW_M[1]))
     return found
 
 

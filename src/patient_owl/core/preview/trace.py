@@ -121,16 +121,28 @@ def draw_lines(
     grey: along the middle of a line as wide as a pixel and more, one colour (3,) or one a line; a
     finer one is spread over its pixel.
     """
-    sigma_px = max(LEAST_SIGMA_PX, width_px * WIDTH_AS_GAUSSIAN)
-    across = math.sqrt(2 * math.pi) * width_px * WIDTH_AS_GAUSSIAN
     if not len(lines_px):
         return
     starts = np.concatenate([line[:-1] for line in lines_px])
     ends = np.concatenate([line[1:] for line in lines_px])
     colours = np.broadcast_to(np.asarray(grey), (len(lines_px), 3))
     of_piece = np.repeat(colours, [len(line) - 1 for line in lines_px], axis=0)
-    lengths = np.hypot(*(ends - starts).T)
-    spots = along(starts, ends, of_piece * (lengths * across)[:, None], LINE_STEP_PX)
+    draw_pieces(canvas, starts, ends, width_px, of_piece, name)
+
+
+def draw_pieces(
+    canvas: Canvas,
+    starts_px: FloatArray,
+    ends_px: FloatArray,
+    width_px: float,
+    grey: FloatArray,
+    name: str,
+) -> None:
+    """The same of many straight pieces, (n, 2) to (n, 2), each of its own colour, (n, 3)."""
+    sigma_px = max(LEAST_SIGMA_PX, width_px * WIDTH_AS_GAUSSIAN)
+    across = math.sqrt(2 * math.pi) * width_px * WIDTH_AS_GAUSSIAN
+    lengths = np.hypot(*(ends_px - starts_px).T)
+    spots = along(starts_px, ends_px, grey * (lengths * across)[:, None], LINE_STEP_PX)
     canvas.add(lay(canvas.shape, spots, sigma_px), name, shows=0.05)
 
 

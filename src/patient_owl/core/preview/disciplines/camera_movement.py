@@ -13,7 +13,7 @@ from patient_owl.core.types import FloatArray, Pixels
 
 PASSES = 6  # 2^6 places between rest and the end of the movement
 ZOOMED = 1.35  # times the focal length, a usual pull; common practice
-LONGEST_SIDE_PX = 700  # of what is smeared: finer is not seen in it
+LONGEST_SIDE_PX = 420  # of what is smeared: finer is not seen in it
 
 
 def _town(canvas: Canvas, stage: Stage) -> None:

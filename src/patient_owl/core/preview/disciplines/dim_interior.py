@@ -4,7 +4,7 @@ import numpy as np
 
 from patient_owl.core.light.white import white_rgb
 from patient_owl.core.optics.stand_in import StandIn
-from patient_owl.core.preview.canvas import Canvas, shape_share
+from patient_owl.core.preview.canvas import Canvas
 from patient_owl.core.preview.lamps import draw_lamps
 from patient_owl.core.preview.room import WALL_M
 from patient_owl.core.preview.sky import TWILIT_K
@@ -24,8 +24,7 @@ def _window(canvas: Canvas, stage: Stage) -> None:
         for up in (0.0, 1.0)
     ]
     outside = 2 ** (stage.scene.ground_ev100 - stage.settings.ev100)
-    share = shape_share(canvas.shape, stage.outlines_px(panes, WALL_M))
-    canvas.cover(share, white_rgb(TWILIT_K) * outside, "window")
+    canvas.cover_shape(stage.outlines_px(panes, WALL_M), white_rgb(TWILIT_K) * outside, "window")
 
 
 def _lamp(canvas: Canvas, stage: Stage) -> None:
@@ -37,8 +36,7 @@ def _lamp(canvas: Canvas, stage: Stage) -> None:
     grey = stage.land * 2**lamp_stops * across_px**2
     shade = np.array([(-0.55, 0.8), (-0.15, 0.8), (-0.23, 1.05), (-0.47, 1.05)])
     glow = white_rgb(LAMP_K) * stage.land * 2 ** min(lamp_stops, 4.0)
-    share = shape_share(canvas.shape, [stage.points_px(shade, WALL_M - 0.5)])
-    canvas.cover(share, glow, "lamp")
+    canvas.cover_shape([stage.points_px(shade, WALL_M - 0.5)], glow, "lamp")
     draw_lamps(canvas, stage, at, (grey * white_rgb(LAMP_K))[None])
 
 

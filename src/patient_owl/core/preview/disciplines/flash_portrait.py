@@ -5,7 +5,7 @@ import numpy as np
 from patient_owl.core.light.lamp import Flash
 from patient_owl.core.optics.stand_in import StandIn
 from patient_owl.core.preview.brought import burning_share, colour_of
-from patient_owl.core.preview.canvas import Canvas, shape_share, tinted
+from patient_owl.core.preview.canvas import Canvas, shape_of, tinted
 from patient_owl.core.preview.figures import draw_ghost, person_at, stepped
 from patient_owl.core.preview.stage import Drawing, Stage
 from patient_owl.core.preview.subject_layer import placed_px
@@ -32,7 +32,11 @@ def _frozen(canvas: Canvas, stage: Stage) -> None:
     """The flash adds him to what the frame has by then: where the background is bright it shines
     through him."""
     one = figure_of(stage)
-    covered = shape_share(canvas.shape, placed_px(stage, one, one.outlines_m()))
+    found = shape_of(canvas.shape, placed_px(stage, one, one.outlines_m()))
+    if found is None:
+        return
+    covered = np.zeros(canvas.shape, np.float32)
+    covered[found.rows, found.columns] = found.share
     rows, _ = canvas.shape
     for key, given in stage.given.items():
         if not isinstance(given.light.lamp, Flash):

@@ -7,7 +7,7 @@ from scipy.ndimage import gaussian_filter, map_coordinates, uniform_filter1d
 
 from patient_owl.core.disciplines.moving_water import water_speed_m_s
 from patient_owl.core.optics.stand_in import LENS_OVER_GROUND_M
-from patient_owl.core.preview.canvas import Canvas, rows_of, shape_share, tinted
+from patient_owl.core.preview.canvas import Canvas, shape_of, tinted
 from patient_owl.core.preview.land import RIDGE_REFLECTANCE, light_rgb
 from patient_owl.core.preview.stage import MID_REFLECTANCE, Drawing, Stage
 from patient_owl.core.types import FloatArray, Pixels
@@ -53,7 +53,7 @@ def _water(canvas: Canvas, stage: Stage) -> None:
     run_m = water_speed_m_s(stage.intent) * stage.exposure_s
     behind = stage.points_px(WOODS * far_m + np.array([0.0, low]), far_m * 1.6)
     tint = light_rgb(stage) * stage.surface(RIDGE_REFLECTANCE)
-    canvas.cover(shape_share(canvas.shape, [behind]), tint, "land")
+    canvas.cover_shape([behind], tint, "land")
     _cover(canvas, stage, [pool_px], run_m, falls=False)
     _cover(canvas, stage, [stage.points_px(curtain, far_m)], run_m, falls=True)
     _stones(canvas, stage, far_m, low)
@@ -62,16 +62,17 @@ def _water(canvas: Canvas, stage: Stage) -> None:
 def _cover(
     canvas: Canvas, stage: Stage, outlines: list[FloatArray], run_m: float, *, falls: bool
 ) -> None:
-    share = shape_share(canvas.shape, outlines)
-    part = rows_of(share > 0)
-    if part.start == part.stop:
+    found = shape_of(canvas.shape, outlines)
+    if found is None:
         return
-    foam = drawn_out(*_on_water(stage, part, falls=falls), run_m)
+    foam = drawn_out(*_on_water(stage, found.rows, falls=falls), run_m)
     white = 1.0 if falls else 0.55  # a pool under it is darker between its foam
     reflectance = DEEP_REFLECTANCE + (FOAM_REFLECTANCE - DEEP_REFLECTANCE) * foam * white
     mean = (FOAM_REFLECTANCE + DEEP_REFLECTANCE) / 2
     grey = stage.surface(MID_REFLECTANCE) * reflectance / mean
-    canvas.cover(share[part], tinted(grey, light_rgb(stage)), "water", part)
+    share = np.zeros_like(grey)
+    share[:, found.columns] = found.share
+    canvas.cover(share, tinted(grey, light_rgb(stage)), "water", found.rows)
 
 
 def _on_water(stage: Stage, rows: slice, *, falls: bool) -> tuple[Pixels, Pixels]:
@@ -103,8 +104,7 @@ def _stones(canvas: Canvas, stage: Stage, far_m: float, low_m: float) -> None:
         outline = np.stack([where + rough * np.cos(turn), low_m + 0.5 * rough * np.sin(turn)], 1)
         near = far_m * float(rng.uniform(0.55, 0.98))
         tint = light_rgb(stage) * stage.surface(0.05)
-        share = shape_share(canvas.shape, [stage.points_px(outline, near)])
-        canvas.cover(share, tint, "ground")
+        canvas.cover_shape([stage.points_px(outline, near)], tint, "ground")
 
 
 DRAWING = Drawing(behind=(_water,))
