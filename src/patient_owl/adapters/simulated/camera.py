@@ -17,11 +17,10 @@ from PIL import Image
 from PIL.TiffImagePlugin import IFDRational
 
 from patient_owl.adapters.camera import Aim, Frame, Memory, Status
-from patient_owl.core.advise.belief import prior_draw
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.settings import Settings
+from patient_owl.core.preview.hidden import hidden_light
 from patient_owl.core.preview.picture import Wanted, aspect_of, render
-from patient_owl.core.preview.stage import SKY
 from patient_owl.core.sky import ephemeris
 
 LONG_SIDE_PX = 720
@@ -31,9 +30,6 @@ METER_LOWEST_EV100 = -2.0  # what good hand meters reach; common practice
 MOST_FRAMES_HELD = 40  # frames a simulated card shows
 JPEG_QUALITY = 90
 CLOCK_OFF_S = 90.0  # of a clock nobody has set for months; common practice
-FARTHEST_STOPS = 6.0  # of a light off its prediction: further a scene is another one
-# What weather moves alike, and how much of it. Ours.
-BY_WEATHER, TOGETHER = frozenset({SKY, "ground", "subject", "rest"}), 0.7
 
 
 @dataclass(frozen=True)
@@ -50,17 +46,7 @@ class Latent:
 def latent(aim: Aim) -> Latent:
     """A scene from predictions and the shot's identity, and the clock of that body."""
     seed = aim.shot_id.int % 2**63
-    rng = np.random.default_rng(seed)
-    weather = prior_draw(rng, 1.0)
-    scene = aim.planned.scene
-    sigmas = {SKY: scene.sky_sigma_stops, "ground": scene.ground_sigma_stops}
-    sigmas |= {part.key: part.sigma_stops for part in aim.planned.plan.parts}
-    hidden = {}
-    for key, sigma in sigmas.items():
-        drawn = prior_draw(rng, sigma)
-        if key in BY_WEATHER:
-            drawn = TOGETHER * weather * sigma + (1 - TOGETHER) * drawn
-        hidden[key] = float(np.clip(drawn, -FARTHEST_STOPS, FARTHEST_STOPS))
+    hidden = hidden_light(aim.planned, np.random.default_rng(seed))
     clock = np.random.default_rng(aim.body_id.int % 2**63)
     # now and then summer time was forgotten too
     off_s = float(clock.normal(0, CLOCK_OFF_S)) + 3600.0 * (clock.random() < 1 / 6)

@@ -48,6 +48,7 @@ class Wanted:
     much brighter each light really is, by its key, `sky` and `ground`. [stops] white_k: of the
     light that comes out grey; None as is usual. seed: of all that is chance. is_one_frame: a single
     frame and not what becomes of several, nor a panorama. after_s: when, from the shot's moment.
+    without: what was not there just then, as `trails`.
     """
 
     settings: Settings
@@ -61,6 +62,7 @@ class Wanted:
     seed: int = 0
     is_one_frame: bool = False
     after_s: float = 0.0
+    without: frozenset[str] = frozenset()
 
 
 @dataclass(frozen=True)
@@ -149,6 +151,7 @@ def stage_of(planned: PlannedShot, night: NightContext, wanted: Wanted) -> Stage
         one_frame if wanted.is_one_frame else _openings(planned, wanted.settings),
         wanted.seed,
         wanted.after_s,
+        wanted.without,
     )
     if wanted.subject is None and drawing.stand_in is not None:
         return replace(stage, subject=drawing.stand_in(stage))

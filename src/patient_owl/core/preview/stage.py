@@ -54,7 +54,7 @@ class Stage:
 
     levers: where those of the lights that are brought stand, where not as planned. subject: a
     stand-in somebody placed. openings: of the frames that make the picture, one as a rule, from its
-    own moment. after_s: that moment, from the shot's.
+    own moment. after_s: that moment, from the shot's. without: what was not there, by name.
     """
 
     planned: PlannedShot
@@ -67,6 +67,7 @@ class Stage:
     openings: tuple[Opening, ...] = ()
     seed: int = 0
     after_s: float = 0.0
+    without: frozenset[str] = frozenset()
 
     @cached_property
     def _seen(self) -> Seen:

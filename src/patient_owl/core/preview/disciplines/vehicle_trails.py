@@ -21,6 +21,7 @@ from patient_owl.core.types import FloatArray
 TAIL, HEAD, WINDOWS = Tool(4.0, 0.10), Tool(40.0, 0.15), Tool(60.0, 1.0)
 WINDOW_HIGH_M, WINDOW_LOW_M = 2.2, 1.4
 LANE_M = 3.0
+TRAILS = "trails"
 HEADLAMP_K, WINDOW_K = 4300.0, 3800.0
 
 
@@ -31,6 +32,8 @@ def _street(canvas: Canvas, stage: Stage) -> None:
 
 
 def _trails(canvas: Canvas, stage: Stage) -> None:
+    if TRAILS in stage.without:
+        return
     kind, far_m = stage.intent.word("vehicle"), stage.intent.number("distance_m")
     lens_m = stage.intent.number("camera_height_m")
     crossings = max(1, round(stage.intent.number("crossings")))
@@ -74,7 +77,7 @@ def _line(
     along = np.linspace(*way_m, 24)
     at = stage.points_px(np.stack([along, np.full_like(along, up_m)], axis=1), far_m)
     width_px = max(tool.width_m, pixel_m) * stage.metres_px(far_m)
-    draw_lines(canvas, [at], width_px, colour * grey, "trails")
+    draw_lines(canvas, [at], width_px, colour * grey, TRAILS)
 
 
 DRAWING = Drawing(behind=(_street,), before=(_trails,))
