@@ -33,6 +33,7 @@ from patient_owl.learned.router import router as learned_router
 from patient_owl.nights.router import router as nights_router
 from patient_owl.places.finding import router as finding_router
 from patient_owl.places.router import router as places_router
+from patient_owl.practice.router import router as practice_router
 from patient_owl.schools.router import router as schools_router
 from patient_owl.searches.router import router as searches_router
 from patient_owl.settings import Settings, get_settings
@@ -112,6 +113,7 @@ def create_app(settings: Settings | None = None, devices: Devices | None = None)
         camera_router,
         bench_router,
         schools_router,
+        practice_router,
         trash.router,
     ):
         # first of all is asked who is there: before a body, a header or a row is looked at

@@ -6,11 +6,11 @@ somebody means words.
 
 import math
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from patient_owl.core.advise.belief import JudgedTake, Verdict
 from patient_owl.core.advise.consequences import consequences
-from patient_owl.core.advise.next import Advice
+from patient_owl.core.advise.next import Advice, Positions
 from patient_owl.core.exposure.settings import Settings, positions_near, settings_on
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.practice.scenario import Scenario
@@ -105,6 +105,13 @@ class Attempt:
         stage = self._stage(number)
         lead = self.planned.lead
         return math.log2(stage.lands(lead)) - lead.placement_stops
+
+    def off_with(self, number: int, positions: Positions) -> float:
+        """The same of a frame, had it been taken with other settings."""
+        values = {control: position.value for control, position in positions.items()}
+        frame = replace(self.frames[number], settings=Settings(**values))
+        frames = (*self.frames[:number], frame, *self.frames[number + 1 :])
+        return replace(self, frames=frames).off_stops(number)
 
     def broken(self, number: int) -> tuple[Limit, ...]:
         """Limits of the picture that the setting does not keep."""

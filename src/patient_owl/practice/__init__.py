@@ -1,0 +1,1 @@
+"""Practice nights: one's attempts at them, apart from every real night."""

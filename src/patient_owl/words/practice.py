@@ -1,0 +1,183 @@
+"""Practice nights in words: what a scene is and wants, and what came of an attempt."""
+
+from collections.abc import Mapping
+from typing import NamedTuple
+
+from patient_owl.core.practice.attempt import Attempt
+from patient_owl.core.practice.scenario import Level
+from patient_owl.words.formats import begun, duration, plural, signed_stops, stops
+from patient_owl.words.parts import part_name
+from patient_owl.words.plan import settings_text
+from patient_owl.words.posts import post_text
+from patient_owl.words.reasons import reason_text
+
+
+class SceneWords(NamedTuple):
+    """title; brief: what is there and wanted; ends: what ends it."""
+
+    title: str
+    brief: str
+    ends: str
+
+
+SCENES: Mapping[str, SceneWords] = {
+    "first_stars": SceneWords(
+        "First stars over the ring",
+        "No Moon, open moor, a stone against Orion. Stars as points, the sky two stops under.",
+        "Frost sends you home.",
+    ),
+    "weir_at_dusk": SceneWords(
+        "Silk before dark",
+        "The weir runs at 2.5 m/s and the light falls. Milky water, where it is wanted.",
+        "Then it is too dark for silk without raising ISO.",
+    ),
+    "orangery_lamps": SceneWords(
+        "Orange trees by lamplight",
+        "A room, a lamp in view, a window going blue.",
+        "The steward locks up.",
+    ),
+    "quay_by_hand": SceneWords(
+        "The quay without legs",
+        "A lit quay and no tripod. Sharp, and as clean as that allows.",
+        "The shops close.",
+    ),
+    "stone_by_torch": SceneWords(
+        "A stone by torch",
+        "Dark moor, one torch. The stone a little under mid-grey, the night around it.",
+        "The torch's cell is done.",
+    ),
+    "blue_harbour": SceneWords(
+        "The harbour in blue",
+        "Lamps and sky balance for a few minutes.",
+        "The blue is gone.",
+    ),
+    "tram_is_due": SceneWords(
+        "A tram is due",
+        "One crosses every twelve minutes. Its whole trail in one frame.",
+        "The last one has gone.",
+    ),
+    "regatta_shells": SceneWords(
+        "Shells over the pontoon",
+        "Five-inch shells, one after another. Their colours, not white.",
+        "The show is over.",
+    ),
+    "name_in_light": SceneWords(
+        "A word in light",
+        "A friend writes three letters toward you by a lit quay.",
+        "His arm is tired.",
+    ),
+    "orb_by_water": SceneWords(
+        "An orb by still water",
+        "Thirty spins, the ball and its mirror.",
+        "Wind comes up.",
+    ),
+    "two_panels": SceneWords(
+        "Panels in a dark house",
+        "Low steady light on a tree in a room that is all but black.",
+        "The house is wanted back.",
+    ),
+    "zoom_on_lamps": SceneWords(
+        "A pull on the lamps",
+        "Rest, then zoom: what rests prints, what moves draws.",
+        "The quay's lamps go out.",
+    ),
+    "tide_and_moon": SceneWords(
+        "Half a Moon and a tide",
+        "The tower, winter stars, and a causeway that floods. Little time, light far off perhaps.",
+        "The tide is at the causeway: leave.",
+    ),
+    "turning_sky": SceneWords(
+        "The sky turns in the south",
+        "An hour of trails around the pole. A frame that is wrong is an hour lost.",
+        "Twilight begins.",
+    ),
+    "beam_in_mist": SceneWords(
+        "A beam under the full Moon",
+        "Mist, a torch held up, and moonlight that wants to win.",
+        "The mist is gone.",
+    ),
+    "frozen_turn": SceneWords(
+        "A turn, frozen",
+        "A dark house, somebody turns, a flash ends it.",
+        "He is dizzy.",
+    ),
+}
+LEVELS: Mapping[Level, str] = {
+    1: "First night: the light is nearly as predicted",
+    2: "Usual night: the light may be off by stops, and something is due",
+    3: "Hard night: the light may be far off, and there is little time",
+}
+
+
+def frame_lines(attempt: Attempt, number: int) -> list[str]:
+    """What a frame came to, and what it cost."""
+    off = attempt.off_stops(number)
+    name = part_name(attempt.planned.lead.key)
+    if round(abs(off) * 3) == 0:
+        found = [f"{begun(name)} came out where it is wanted."]
+    else:
+        way = "over" if off > 0 else "under"
+        found = [f"{begun(name)} came out {stops(off)} {way} where it is wanted."]
+    if not attempt.is_caught(attempt.frames[number]):
+        found.append("What was to pass did not pass while the shutter was open.")
+    for limit in attempt.broken(number):
+        post = post_text(limit)
+        found.append(f"Past a limit: {post.title} {post.value}.")
+    found += [begun(reason_text(reason)) for reason in attempt.costs(number)]
+    return found
+
+
+def advised_lines(attempt: Attempt, number: int) -> list[str]:
+    """What the app would have answered to the words, and how the choice after it compares."""
+    advice = attempt.advice(number)
+    if advice is None:
+        return []
+    found = [f"To your word the app would have answered {settings_text(advice.positions)}."]
+    if number + 1 < len(attempt.frames):
+        near = abs(attempt.off_stops(number + 1))
+        advised = abs(attempt.off_with(number + 1, advice.positions))
+        better = advised - near
+        if abs(better) < 1 / 3:
+            found.append("You came as near.")
+        else:
+            way = "nearer" if better > 0 else "further off"
+            found.append(f"You came {stops(abs(better))} {way}.")
+    return found
+
+
+def summary_lines(attempt: Attempt, kept: int | None) -> list[str]:
+    """How it went, and the light that was kept back."""
+    scenario, used = attempt.scenario, len(attempt.frames)
+    lines = []
+    if kept is None:
+        lines.append("No frame was kept.")
+    elif attempt.is_met(kept):
+        lines.append(f"Frame {kept + 1} is what it was to be.")
+    else:
+        lines.append(f"Frame {kept + 1} is not quite what it was to be.")
+    against = signed_count(used - scenario.par)
+    lines.append(f"{used} frame{plural(used)}, par {scenario.par}: {against}.")
+    last_s = attempt.frames[-1].looked_at_s if attempt.frames else 0.0
+    lines.append(f"{duration(last_s)} of {duration(scenario.lasts_s)} were used.")
+    lead = attempt.planned.lead
+    hidden = attempt.hidden.get(lead.key, 0.0)
+    if round(abs(hidden) * 3) == 0:
+        lines.append(f"{begun(part_name(lead.key))} was as predicted.")
+    else:
+        lines.append(
+            f"{begun(part_name(lead.key))} was {signed_stops(hidden)} stops off its prediction."
+        )
+    return lines
+
+
+def signed_count(over: int) -> str:
+    """`two over`, `at par`, `one under`, in figures."""
+    if over == 0:
+        return "at par"
+    return f"{abs(over)} {'over' if over > 0 else 'under'} par"
+
+
+def result_text(is_met: bool, used: int, par: int) -> str:
+    """One line of what came of it."""
+    met = "met" if is_met else "not met"
+    return f"{met}, {used} frame{plural(used)} ({signed_count(used - par)})"
