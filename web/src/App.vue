@@ -19,7 +19,11 @@ const router = useRouter()
 const theme = useTheme()
 
 const places = [
-  { to: '/nights', label: 'Nights', names: ['nights', 'night', 'shot', 'find'] },
+  {
+    to: '/nights',
+    label: 'Nights',
+    names: ['nights', 'night', 'shot', 'find', 'practice', 'practice-night'],
+  },
   { to: '/places', label: 'Places', names: ['places'] },
   { to: '/kit', label: 'Kit', names: ['kit', 'schools'] },
   { to: '/bench', label: 'Bench', names: ['bench'] },

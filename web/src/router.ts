@@ -28,6 +28,13 @@ export const router = createRouter({
       props: true,
       component: () => import('./views/FieldView.vue'),
     },
+    { path: '/practice', name: 'practice', component: () => import('./views/PracticeView.vue') },
+    {
+      path: '/practice/:attemptId',
+      name: 'practice-night',
+      props: true,
+      component: () => import('./views/PracticeNightView.vue'),
+    },
     { path: '/places', name: 'places', component: () => import('./views/PlacesView.vue') },
     { path: '/bench', name: 'bench', component: () => import('./views/BenchView.vue') },
     { path: '/schools', name: 'schools', component: () => import('./views/SchoolsView.vue') },

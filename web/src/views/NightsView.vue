@@ -89,6 +89,7 @@ const remove = (night: Night) =>
     <div class="head">
       <h1>Nights</h1>
       <div v-if="!isPlanning" class="acts">
+        <v-btn to="/practice">Practise</v-btn>
         <v-btn to="/find">Find a night</v-btn>
         <v-btn color="primary" variant="flat" @click="begin">Plan a night</v-btn>
       </div>

@@ -5,11 +5,19 @@ import { computed, ref, useTemplateRef } from 'vue'
 import EyeMark from '../EyeMark.vue'
 import { railLayout, type Rail } from './rail'
 
-const { rail, width, fNumber, openCode } = defineProps<{
+const {
+  rail,
+  width,
+  fNumber,
+  openCode,
+  isBare = false,
+} = defineProps<{
   rail: Rail
   width: number
   fNumber: number
   openCode: string | null
+  /** Only to be set: nothing follows, nothing is proposed. */
+  isBare?: boolean
 }>()
 const emit = defineEmits<{
   move: [value: number, done: boolean]
@@ -111,7 +119,7 @@ function onKey(event: KeyboardEvent): void {
     <div class="head">
       <span class="title">{{ rail.title }}</span>
       <span class="picked figures">{{ rail.picked.text }}</span>
-      <span class="role" :class="rail.role">{{ roleText }}</span>
+      <span class="role" :class="rail.role">{{ isBare ? '' : roleText }}</span>
       <span class="acts">
         <button
           type="button"
@@ -129,7 +137,9 @@ function onKey(event: KeyboardEvent): void {
         >
           +
         </button>
-        <button v-if="rail.role === 'held'" type="button" @click="emit('release')">let go</button>
+        <button v-if="rail.role === 'held' && !isBare" type="button" @click="emit('release')">
+          let go
+        </button>
         <button
           v-if="rail.can_follow && rail.role !== 'follows' && !isLocked"
           type="button"
@@ -138,7 +148,7 @@ function onKey(event: KeyboardEvent): void {
           let it follow
         </button>
         <button
-          v-if="rail.role !== 'follows'"
+          v-if="rail.role !== 'follows' && !isBare"
           type="button"
           :aria-pressed="isLocked"
           @click="emit('lock', !isLocked)"

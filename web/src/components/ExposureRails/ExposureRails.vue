@@ -10,7 +10,11 @@ import { useWidth } from '../../composables/useWidth'
 import type { Rail } from './rail'
 import type { Schemas } from '../../api/client'
 
-const { rails } = defineProps<{ rails: Rail[] }>()
+const { rails, isBare = false } = defineProps<{
+  rails: Rail[]
+  /** Only to be set: nothing follows, nothing is proposed. */
+  isBare?: boolean
+}>()
 const emit = defineEmits<{
   /** An eye is being moved to an exact dial value; `done` when it is let go. */
   move: [control: Rail['control'], value: number, done: boolean]
@@ -56,6 +60,7 @@ function toggle(control: string, code: string): void {
         :rail="rail"
         :width="width"
         :f-number="fNumber"
+        :is-bare="isBare"
         :open-code="open?.control === rail.control ? open.code : null"
         @move="(value, done) => emit('move', rail.control, value, done)"
         @follow="emit('follow', rail.control)"
