@@ -176,8 +176,8 @@ def _stand_in(one: _Asked, subject: StandIn | None) -> StandInOut | None:
         lines=stand_in_lines(
             subject,
             (right - left, bottom - top),
-            now_behind(subject, one.context, one.planned.at_s),
-            passings(subject, one.context),
+            now_behind(subject, one.context, one.planned.at_s, one.night.target_key),
+            passings(subject, one.context, one.night.target_key),
             zone(one.night.place.time_zone),
         ),
     )

@@ -4,6 +4,7 @@ Behind it is what lies in its bearing; whether over its top or hidden by it, and
 told. Times are when a body comes to the bearing of its middle.
 """
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 import numpy as np
@@ -16,6 +17,7 @@ from patient_owl.core.types import FloatArray
 
 # With the Sun no higher than so is each seen behind something. Common practice.
 LOOKED_FOR = {"moon": -4.0, "core": -12.0, "venus": -4.0, "jupiter": -6.0}
+TARGET_SUN_DEG = -8.0  # of any other star or planet
 STEP_S = 300.0
 NEAR_DEG = 25.0  # over its top: higher nobody sees the two together; common practice
 
@@ -30,13 +32,14 @@ class Passing:
     over_top_deg: float
 
 
-def passings(one: StandIn, night: NightContext) -> tuple[Passing, ...]:
+def passings(one: StandIn, night: NightContext, target: str | None = None) -> tuple[Passing, ...]:
     """When bodies stand behind it this night, in order; those under the ground or far over it left
-    out."""
+    out. target: key of what is chosen for the night, looked for too."""
+    wanted = looked_for(target)
     seconds = night.bounds.seconds(STEP_S)
     found = []
-    sun, *bodies = tracks_of(_wanted(), night.site, seconds)
-    for (body, sun_deg), track in zip(LOOKED_FOR.items(), bodies, strict=True):
+    sun, *bodies = tracks_of(_with_sun(wanted), night.site, seconds)
+    for (body, sun_deg), track in zip(wanted.items(), bodies, strict=True):
         off = (track.azimuth_deg - one.bearing_true_deg + 180) % 360 - 180
         for at_s, altitude in _crossings(seconds, off, track.apparent_altitude_deg):
             over = altitude - one.top_altitude_deg
@@ -58,9 +61,14 @@ def _crossings(
     return list(zip(when.tolist(), high.tolist(), strict=True))
 
 
-def _wanted() -> list[Target]:
+def looked_for(target: str | None) -> Mapping[str, float]:
+    """Keys, each with how high the Sun may stand for it."""
+    return LOOKED_FOR if target is None else {target: TARGET_SUN_DEG, **LOOKED_FOR}
+
+
+def _with_sun(wanted: Mapping[str, float]) -> list[Target]:
     """The Sun, then those looked for."""
-    return [targets()[key] for key in ("sun", *LOOKED_FOR)]
+    return [targets()[key] for key in ("sun", *wanted)]
 
 
 @dataclass(frozen=True)
@@ -72,11 +80,14 @@ class NowBehind:
     over_top_deg: float
 
 
-def now_behind(one: StandIn, night: NightContext, at_s: float) -> tuple[NowBehind, ...]:
+def now_behind(
+    one: StandIn, night: NightContext, at_s: float, target: str | None = None
+) -> tuple[NowBehind, ...]:
     """What is within NEAR_DEG of its top at a moment, nearest first."""
-    sun, *bodies = tracks_of(_wanted(), night.site, np.array([at_s]))
+    wanted = looked_for(target)
+    sun, *bodies = tracks_of(_with_sun(wanted), night.site, np.array([at_s]))
     found = []
-    for (body, sun_deg), track in zip(LOOKED_FOR.items(), bodies, strict=True):
+    for (body, sun_deg), track in zip(wanted.items(), bodies, strict=True):
         aside = (float(track.azimuth_deg[0]) - one.bearing_true_deg + 180) % 360 - 180
         altitude = float(track.apparent_altitude_deg[0])
         over = altitude - one.top_altitude_deg

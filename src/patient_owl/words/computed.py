@@ -8,6 +8,7 @@ from patient_owl.core.optics.stand_in import StandIn
 from patient_owl.core.preview.spot import Spot
 from patient_owl.core.reason import Reason
 from patient_owl.core.sky import ephemeris
+from patient_owl.core.sky.targets import targets
 from patient_owl.words.asked import Asked
 from patient_owl.words.formats import (
     angle,
@@ -108,15 +109,19 @@ def stand_in_lines(
     found += [_near_text(body) for body in now]
     for passing in passings:
         at = clock(ephemeris.moment_utc(passing.at_s), zone)
-        found.append(f"{begun(BODIES[passing.body])} {_over(passing.over_top_deg)} at {at}.")
+        found.append(f"{begun(_body(passing.body))} {_over(passing.over_top_deg)} at {at}.")
     return found
+
+
+def _body(key: str) -> str:
+    return BODIES.get(key) or targets()[key].name
 
 
 def _near_text(near: NowBehind) -> str:
     side = "right" if near.aside_deg > 0 else "left"
     up = "over" if near.over_top_deg > 0 else "under"
     return (
-        f"Now {BODIES[near.body]} is {whole(abs(near.aside_deg))}° {side} of it and "
+        f"Now {_body(near.body)} is {whole(abs(near.aside_deg))}° {side} of it and "
         f"{whole(abs(near.over_top_deg))}° {up} its top."
     )
 
