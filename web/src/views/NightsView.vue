@@ -167,6 +167,7 @@ const remove = (night: Night) =>
   align-items: center;
   justify-content: space-between;
   min-height: 48px;
+  flex-wrap: wrap;
 }
 
 .plan {
@@ -180,6 +181,7 @@ const remove = (night: Night) =>
 .acts {
   display: flex;
   gap: 10px;
+  flex-wrap: wrap;
 }
 
 h2 {
