@@ -11,6 +11,7 @@ from tests.browser.conftest import Demo, enter
 SCREENS = (
     "/nights",
     "/find",
+    "/practice",
     "/places",
     "/kit",
     "/bench?ev=12&needs=60",
