@@ -79,10 +79,18 @@ class StandInOut(BaseModel):
     lines: list[str]
 
 
-class PictureOut(BaseModel):
-    """A computed frame. image: JPEG, base64. histogram: shares of the fullest of its bins.
+class WhiteOut(BaseModel):
+    """A light that may come out grey."""
 
-    reading: what the histogram says, for whoever does not look. window_of_1_to_1: width of the
+    label: str
+    white_k: float
+
+
+class PictureOut(BaseModel):
+    """A computed frame. image: JPEG, base64. histogram: its counts, in bins.
+
+    reading: what the histogram says, for whoever does not look; ends: how much is full and black.
+    whites: lights that may come out grey. window_of_1_to_1: width of the
     window, in shares of the frame, that shows photosite for pixel at this width. difference: from
     the plan's own settings, where others were tried.
     """
@@ -90,12 +98,12 @@ class PictureOut(BaseModel):
     image: str
     width_px: int
     height_px: int
-    histogram: list[float]
-    clipped_share: float
-    black_share: float
+    histogram: list[int]
+    ends: str
     reading: str
     lands: list[LandsOut]
     white_k: float
+    whites: list[WhiteOut]
     window_of_1_to_1: float
     settings: str
     difference: list[str]

@@ -16,16 +16,19 @@ from patient_owl.computed.schemas import (
     SpotAsked,
     SpotOut,
     StandInOut,
+    WhiteOut,
 )
 from patient_owl.core.advise.consequences import consequences
 from patient_owl.core.behind import now_behind, passings
 from patient_owl.core.exposure.dials import Control, DialValue
+from patient_owl.core.exposure.reading import drawn_bins
 from patient_owl.core.exposure.settings import Settings, positions_near, settings_on
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.optics.stand_in import StandIn
 from patient_owl.core.preview.picture import Picture, Wanted, aspect_of, render, stage_of, white_k
 from patient_owl.core.preview.sensor import level_share
 from patient_owl.core.preview.spot import spot_at
+from patient_owl.core.preview.view import WHOLE_FRAME
 from patient_owl.core.shot import PlannedShot
 from patient_owl.http.newest import Check
 from patient_owl.nights.models import Night
@@ -35,7 +38,13 @@ from patient_owl.schools.service import schools_of
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner, as_request
 from patient_owl.shots.schemas import ShotIn
-from patient_owl.words.computed import difference_texts, spot_text, stand_in_lines
+from patient_owl.words.computed import (
+    WHITES,
+    difference_texts,
+    ends_text,
+    spot_text,
+    stand_in_lines,
+)
 from patient_owl.words.formats import placed, signed_stops
 from patient_owl.words.parts import part_name
 from patient_owl.words.pictures import reading_text
@@ -43,7 +52,6 @@ from patient_owl.words.plan import setting_text, settings_text
 from patient_owl.words.questions import option_text
 from patient_owl.words.reasons import reason_text
 
-BINS = 64  # of the histogram that is drawn
 QUALITY = 88  # JPEG; noise costs most of it
 Positions = dict[Control, DialValue]
 
@@ -95,7 +103,6 @@ def picture_out(visit: Visit, asked: PictureAsked, check: Check) -> PictureOut:
     check()
     one = _Asked(visit, asked)
     picture = render(one.planned, one.context, one.wanted, check)
-    counts = [sum(picture.histogram[i : i + 256 // BINS]) for i in range(0, 256, 256 // BINS)]
     stage = stage_of(one.planned, one.context, one.wanted)
     wide_px = one.planned.kit.body.sensor.width_px
     if one.planned.intent.framing.orientation == "portrait":
@@ -104,12 +111,12 @@ def picture_out(visit: Visit, asked: PictureAsked, check: Check) -> PictureOut:
         image=base64.b64encode(jpeg(picture)).decode(),
         width_px=one.wanted.width_px,
         height_px=one.wanted.height_px,
-        histogram=[count / max(counts) for count in counts],
-        clipped_share=picture.full_share,
-        black_share=picture.reading.black_share,
+        histogram=drawn_bins(picture.histogram),
+        ends=ends_text(picture.full_share, picture.reading.black_share),
         reading=reading_text(picture.reading),
         lands=_lands(one),
         white_k=white_k(stage) if asked.white_k is None else asked.white_k,
+        whites=[WhiteOut(label=label, white_k=k) for k, label in WHITES.items()],
         window_of_1_to_1=min(1.0, one.wanted.width_px / wide_px),
         settings=settings_text(one.positions),
         difference=_difference(one) if asked.settings else [],
@@ -160,7 +167,7 @@ def _stand_in(one: _Asked, subject: StandIn | None) -> StandInOut | None:
     """What the picture shows as its subject, and what is behind it."""
     if subject is None:
         return None
-    whole = stage_of(one.planned, one.context, replace(one.wanted, window=Wanted.window))
+    whole = stage_of(one.planned, one.context, replace(one.wanted, window=WHOLE_FRAME))
     outlines = whole.outlines_px(subject.outlines_m(), subject.distance_m, subject.bearing_true_deg)
     rows, columns = whole.view.shape
     xs = [float(x) / columns for outline in outlines for x, _ in outline]

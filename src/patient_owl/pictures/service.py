@@ -8,7 +8,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
-from patient_owl.core.exposure.reading import LEVELS, Reading, read_histogram
+from patient_owl.core.exposure.reading import Reading, drawn_bins, read_histogram
 from patient_owl.errors import NotFound
 from patient_owl.fields import plain_text
 from patient_owl.formats.picture import Picture, read_picture
@@ -20,7 +20,6 @@ from patient_owl.storage.owned import owned, owned_rows
 from patient_owl.words.pictures import photo_settings_text, reading_text
 
 PART_BYTES = 4_000_000
-DRAWN_LEVELS = 64
 
 
 def add_photo(
@@ -95,8 +94,6 @@ def file_of(session: Session, user: User, photo_id: UUID) -> Iterator[bytes]:
 
 def out(photo: Photo) -> PhotoOut:
     reading = reading_of(photo)
-    step = LEVELS // DRAWN_LEVELS
-    counts = photo.histogram
     return PhotoOut(
         id=photo.id,
         version=photo.version,
@@ -114,6 +111,6 @@ def out(photo: Photo) -> PhotoOut:
             black_share=reading.black_share,
             text=reading_text(reading),
         ),
-        histogram=[sum(counts[k * step : (k + 1) * step]) for k in range(DRAWN_LEVELS)],
+        histogram=drawn_bins(photo.histogram),
         is_kept=photo.kept_bytes > 0,
     )

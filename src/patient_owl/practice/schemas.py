@@ -58,7 +58,7 @@ class PracticeFrameOut(BaseModel):
     number: int
     settings: str
     at_local: str
-    histogram: list[float]
+    histogram: list[int]
     reading: str
     word: Verdict | None
     lines: list[str]

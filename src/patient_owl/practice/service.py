@@ -5,11 +5,10 @@ from collections.abc import Sequence
 from functools import lru_cache
 from uuid import UUID
 
-from sqlalchemy import select
-
 from patient_owl.accounts.visit import Visit
 from patient_owl.computed.service import jpeg
 from patient_owl.core.errors import WrongValue
+from patient_owl.core.exposure.reading import drawn_bins
 from patient_owl.core.exposure.settings import Settings, positions_near
 from patient_owl.core.practice.attempt import Attempt, Shown
 from patient_owl.core.practice.scenario import Scenario
@@ -31,7 +30,7 @@ from patient_owl.practice.schemas import (
 )
 from patient_owl.rails import rails_out
 from patient_owl.schools.service import schools_of
-from patient_owl.storage.owned import added, changed, owned
+from patient_owl.storage.owned import added, changed, owned, owned_rows
 from patient_owl.takes.present import verdicts_out
 from patient_owl.words.night import clock
 from patient_owl.words.pictures import reading_text
@@ -46,20 +45,14 @@ from patient_owl.words.practice import (
 )
 
 WIDTH_PX, READ_PX = 720, 240
-BINS = 64
 LEFT_SET = Settings(1 / 60, 4.0, 400)  # what the camera was left at by day
 HELPED_LEVEL = 1  # the plan's sentence is told
 MEASURED_LEVEL = 2  # up to here the histogram is shown
 
 
 def scenes_out(visit: Visit) -> list[PracticeSceneOut]:
-    rows = visit.session.scalars(
-        select(PracticeAttempt).where(
-            PracticeAttempt.user_id == visit.user.id,
-            PracticeAttempt.is_over,
-            PracticeAttempt.deleted_at_utc.is_(None),
-        )
-    )
+    is_over = PracticeAttempt.is_over.is_(True)
+    rows = owned_rows(visit.session, PracticeAttempt, visit.user.id, is_over)
     by_scene: dict[str, list[PracticeAttempt]] = {}
     for row in rows:
         by_scene.setdefault(row.scenario, []).append(row)
@@ -129,7 +122,7 @@ def open_shutter(visit: Visit, row: PracticeAttempt, asked: FrameIn) -> Practice
         raise Conflict("This practice night is over. Begin it anew to try again.")
     if len(row.frames) >= MOST_FRAMES:
         raise WrongValue("frames", f"at most {MOST_FRAMES}", MOST_FRAMES + 1)
-    now_s = attempt.frames[-1].looked_at_s if attempt.frames else 0.0
+    now_s = attempt.looked_at_s(len(attempt.frames) - 1)
     if not now_s <= asked.opens_s < attempt.scenario.lasts_s:
         wanted = f"{now_s:.0f} to {attempt.scenario.lasts_s:.0f} s after it began"
         raise WrongValue("opens_s", wanted, f"{asked.opens_s:.0f} s")
@@ -186,7 +179,7 @@ def attempt_out(visit: Visit, row: PracticeAttempt) -> AttemptOut:
         par=scenario.par,
         lasts_s=scenario.lasts_s,
         begins_local=_clock(scenario, 0.0),
-        now_s=last.looked_at_s if last else 0.0,
+        now_s=attempt.looked_at_s(len(attempt.frames) - 1),
         passes_s=_passes(scenario),
         aspect=aspect_of(planned),
         sentence=sentence_rest(planned.plan.lead, planned.plan.reasons) if is_helped else "",
@@ -205,11 +198,7 @@ def attempt_out(visit: Visit, row: PracticeAttempt) -> AttemptOut:
 
 def _passes(scenario: Scenario) -> list[float]:
     """When what is waited for comes."""
-    passing = scenario.passing
-    if passing is None:
-        return []
-    count = int((scenario.lasts_s - passing.first_s) // passing.every_s) + 1
-    return [passing.first_s + k * passing.every_s for k in range(count)]
+    return list(scenario.passing.until(scenario.lasts_s)) if scenario.passing else []
 
 
 def _clock(scenario: Scenario, after_s: float) -> str:
@@ -234,7 +223,7 @@ def _frame_out(
     )
 
 
-def _read(attempt: Attempt, number: int) -> tuple[tuple[float, ...], str]:
+def _read(attempt: Attempt, number: int) -> tuple[tuple[int, ...], str]:
     """A frame's histogram, small, and what it says; the same frame is read once."""
     frame = attempt.frames[number]
     settings = frame.settings
@@ -245,11 +234,9 @@ def _read(attempt: Attempt, number: int) -> tuple[tuple[float, ...], str]:
 @lru_cache(maxsize=512)
 def _read_once(
     key: str, seed: int, number: int, opens_s: float, values: tuple[float, float, float, float]
-) -> tuple[tuple[float, ...], str]:
+) -> tuple[tuple[int, ...], str]:
     scenario = SCENARIOS[key]
     before = tuple(Shown(Settings(*values), 0.0) for _ in range(number))
     frames = (*before, Shown(Settings(*values), opens_s))
     picture = Attempt(scenario, scenario.planned({}), seed, frames).picture(number, READ_PX)
-    step = 256 // BINS
-    counts = [sum(picture.histogram[i : i + step]) for i in range(0, 256, step)]
-    return tuple(count / max(counts) for count in counts), reading_text(picture.reading)
+    return tuple(drawn_bins(picture.histogram)), reading_text(picture.reading)

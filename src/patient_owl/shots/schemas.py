@@ -41,10 +41,10 @@ class StandInIn(Asked):
 
     model_config = like(shape="tower", height_m=28, width_m=9, distance_m=140, bearing_true_deg=135)
 
-    shape: Shape
-    height_m: Annotated[float, Field(ge=0.1, le=2000)]
-    width_m: Annotated[float, Field(ge=0.1, le=2000)]
-    distance_m: Annotated[float, Field(ge=0.5, le=100_000)]
+    shape: Shape = "tower"
+    height_m: Annotated[float, Field(ge=0.1, le=2000)] = 20.0
+    width_m: Annotated[float, Field(ge=0.1, le=2000)] = 6.0
+    distance_m: Annotated[float, Field(ge=0.5, le=100_000)] = 120.0
     bearing_true_deg: Annotated[float, Field(ge=0, lt=360)]
     base_m: Annotated[float, Field(ge=-1000, le=4000)] = 0.0
 

@@ -5,6 +5,7 @@ from datetime import tzinfo
 
 from patient_owl.core.behind import NowBehind, Passing
 from patient_owl.core.optics.stand_in import StandIn
+from patient_owl.core.preview.picture import DAYLIGHT_K, LAMP_LIT_K, NIGHT_SKY_K
 from patient_owl.core.preview.spot import Spot
 from patient_owl.core.reason import Reason
 from patient_owl.core.sky import ephemeris
@@ -61,7 +62,23 @@ STAND_IN: Mapping[str, Asked] = {
 SHAPES: Mapping[str, str] = {
     shape: shape for shape in ("tower", "tree", "person", "arch", "boat", "house", "stone")
 }
+WHITES: Mapping[float, str] = {
+    DAYLIGHT_K: "daylight",
+    NIGHT_SKY_K: "night sky",
+    LAMP_LIT_K: "lamps",
+}
 SEEN_STOPS = 1 / 6  # less of a difference nobody sees
+
+
+def ends_text(full_share: float, black_share: float) -> str:
+    """`Full: under 0.1 %. Black: nothing.`"""
+    return f"Full: {_of_frame(full_share)}. Black: {_of_frame(black_share)}."
+
+
+def _of_frame(share: float) -> str:
+    if share == 0:
+        return "nothing"
+    return "under 0.1\u00a0%" if share < 0.001 else f"{100 * share:.1f}\u00a0%"
 
 
 def spot_text(spot: Spot) -> str:

@@ -118,7 +118,7 @@ def frame_lines(attempt: Attempt, number: int) -> list[str]:
     else:
         way = "over" if off > 0 else "under"
         found = [f"{begun(name)} came out {stops(off)} {way} where it is wanted."]
-    if not attempt.is_caught(attempt.frames[number]):
+    if not attempt.is_caught(number):
         found.append("What was to pass did not pass while the shutter was open.")
     for limit in attempt.broken(number):
         post = post_text(limit)
@@ -157,7 +157,7 @@ def summary_lines(attempt: Attempt, kept: int | None) -> list[str]:
         lines.append(f"Frame {kept + 1} is not quite what it was to be.")
     against = signed_count(used - scenario.par)
     lines.append(f"{used} frame{plural(used)}, par {scenario.par}: {against}.")
-    last_s = attempt.frames[-1].looked_at_s if attempt.frames else 0.0
+    last_s = attempt.looked_at_s(used - 1)
     lines.append(f"{duration(last_s)} of {duration(scenario.lasts_s)} were used.")
     lead = attempt.planned.lead
     hidden = attempt.hidden.get(lead.key, 0.0)

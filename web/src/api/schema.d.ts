@@ -3751,19 +3751,18 @@ export interface components {
         };
         /**
          * PictureOut
-         * @description A computed frame. image: JPEG, base64. histogram: shares of the fullest of its bins.
+         * @description A computed frame. image: JPEG, base64. histogram: its counts, in bins.
          *
-         *     reading: what the histogram says, for whoever does not look. window_of_1_to_1: width of the
+         *     reading: what the histogram says, for whoever does not look; ends: how much is full and black.
+         *     whites: lights that may come out grey. window_of_1_to_1: width of the
          *     window, in shares of the frame, that shows photosite for pixel at this width. difference: from
          *     the plan's own settings, where others were tried.
          */
         PictureOut: {
-            /** Black Share */
-            black_share: number;
-            /** Clipped Share */
-            clipped_share: number;
             /** Difference */
             difference: string[];
+            /** Ends */
+            ends: string;
             /** Height Px */
             height_px: number;
             /** Histogram */
@@ -3779,6 +3778,8 @@ export interface components {
             stand_in: components["schemas"]["StandInOut"] | null;
             /** White K */
             white_k: number;
+            /** Whites */
+            whites: components["schemas"]["WhiteOut"][];
             /** Width Px */
             width_px: number;
             /** Window Of 1 To 1 */
@@ -5015,16 +5016,26 @@ export interface components {
             base_m: number;
             /** Bearing True Deg */
             bearing_true_deg: number;
-            /** Distance M */
+            /**
+             * Distance M
+             * @default 120
+             */
             distance_m: number;
-            /** Height M */
+            /**
+             * Height M
+             * @default 20
+             */
             height_m: number;
             /**
              * Shape
+             * @default tower
              * @enum {string}
              */
             shape: "tower" | "tree" | "person" | "arch" | "boat" | "house" | "stone";
-            /** Width M */
+            /**
+             * Width M
+             * @default 6
+             */
             width_m: number;
         };
         /**
@@ -5669,6 +5680,16 @@ export interface components {
             is_simulated: boolean;
             /** Provider */
             provider: string;
+        };
+        /**
+         * WhiteOut
+         * @description A light that may come out grey.
+         */
+        WhiteOut: {
+            /** Label */
+            label: string;
+            /** White K */
+            white_k: number;
         };
         /**
          * WindowIn

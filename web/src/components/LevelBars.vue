@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 
 const { bins, says } = defineProps<{
-  /** Shares of the fullest. */
+  /** Counts, darkest first. */
   bins: readonly number[]
   says: string
 }>()
@@ -12,8 +12,10 @@ const WIDTH = 240
 const HEIGHT = 56
 const points = computed(() => {
   // one lamp in a black frame is a spike: roots keep the rest of it visible
+  const roots = bins.map(Math.sqrt)
+  const most = Math.max(...roots, 1)
   const step = WIDTH / bins.length
-  const top = bins.map((share, i) => `${i * step},${HEIGHT - Math.sqrt(share) * HEIGHT}`)
+  const top = roots.map((root, i) => `${i * step},${HEIGHT - (root / most) * HEIGHT}`)
   return `0,${HEIGHT} ${top.join(' ')} ${WIDTH},${HEIGHT}`
 })
 </script>

@@ -16,7 +16,14 @@ const { questions, subject, bearing, error } = defineProps<{
 }>()
 const emit = defineEmits<{ change: [subject: Subject | null] }>()
 
-const FIRST = { shape: 'tower', height_m: 20, width_m: 6, distance_m: 120, base_m: 0 } as const
+/** As its questions have it, where the camera looks. */
+const first = computed(
+  () =>
+    ({
+      ...Object.fromEntries(questions.map((q) => [q.key, q.default])),
+      bearing_true_deg: bearing,
+    }) as Subject,
+)
 const isThere = computed(() => subject !== null)
 const valueOf = (key: string) => subject?.[key as keyof Subject]
 
@@ -46,9 +53,7 @@ function answer(key: string, value: unknown): void {
         A tower, a tree, a person: put a stand-in there, and see its size in the frame and what
         stands behind it when.
       </p>
-      <v-btn @click="emit('change', { ...FIRST, bearing_true_deg: bearing })"
-        >Put a stand-in there</v-btn
-      >
+      <v-btn @click="emit('change', first)">Put a stand-in there</v-btn>
     </template>
   </div>
 </template>

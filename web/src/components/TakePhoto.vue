@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** A picture of a take: thumbnail, histogram, what it says, and where it belongs. */
-import { computed } from 'vue'
-
+import LevelBars from './LevelBars.vue'
 import type { Schemas } from '../api/client'
 
 const { photo, takes } = defineProps<{
@@ -10,17 +9,6 @@ const { photo, takes } = defineProps<{
   takes?: { id: string; name: string }[]
 }>()
 const emit = defineEmits<{ give: [takeId: string | null]; remove: [] }>()
-
-const WIDTH = 192
-const HEIGHT = 44
-const bars = computed(() => {
-  // one lamp in a black frame is a spike: roots keep the rest of the histogram visible
-  const roots = photo.histogram.map(Math.sqrt)
-  const most = Math.max(...roots, 1)
-  const step = WIDTH / roots.length
-  const points = roots.map((r, i) => `${i * step},${HEIGHT - (r / most) * HEIGHT}`)
-  return `0,${HEIGHT} ${points.join(' ')} ${WIDTH},${HEIGHT}`
-})
 </script>
 
 <template>
@@ -28,11 +16,7 @@ const bars = computed(() => {
     <img :src="`/api/v1/photos/${photo.id}/thumbnail.jpg`" :alt="photo.file_name" loading="lazy" />
     <div class="says">
       <p class="figures">{{ photo.settings }}</p>
-      <p>{{ photo.reading.text }}</p>
-      <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" role="img" :aria-label="photo.reading.text">
-        <polygon :points="bars" />
-        <line :x1="WIDTH - 1" :x2="WIDTH - 1" y1="0" :y2="HEIGHT" />
-      </svg>
+      <LevelBars :bins="photo.histogram" :says="photo.reading.text" />
     </div>
     <div class="acts">
       <select
@@ -69,21 +53,6 @@ img {
 
 .says {
   flex: 1 1 200px;
-}
-
-svg {
-  display: block;
-  width: 192px;
-  height: 44px;
-  margin-top: 4px;
-}
-
-polygon {
-  fill: var(--muted);
-}
-
-line {
-  stroke: var(--limit);
 }
 
 .acts {

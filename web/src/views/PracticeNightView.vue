@@ -30,7 +30,6 @@ watch(
 const shown = ref<number | null>(null)
 const number = computed(() => shown.value ?? (attempt.value?.frames.length ?? 0) - 1)
 const frame = computed(() => attempt.value?.frames[number.value])
-const left_s = computed(() => (attempt.value?.lasts_s ?? 0) - now_s.value)
 const next_s = computed(() => attempt.value?.passes_s.find((at) => at > now_s.value))
 const picture = (of: number) => `/api/v1/practice/attempts/${attemptId}/frames/${of}.jpg`
 
@@ -121,9 +120,7 @@ async function again(): Promise<void> {
             <span class="muted">of {{ countText(attempt.lasts_s) }}</span>
           </p>
           <p v-if="practice.isOut.value" role="status">{{ attempt.ends }}</p>
-          <p v-else-if="left_s < 120" class="late" role="status">
-            {{ countText(Math.ceil(left_s)) }} left. {{ attempt.ends }}
-          </p>
+          <p v-else class="muted">Then: {{ attempt.ends }}</p>
           <p v-if="next_s !== undefined" class="figures">
             It passes in {{ countText(Math.ceil(next_s - now_s)) }}.
           </p>
@@ -246,7 +243,6 @@ async function again(): Promise<void> {
   font-size: 2rem;
 }
 
-.late,
 .error {
   color: var(--limit);
 }

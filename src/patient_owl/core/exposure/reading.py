@@ -13,6 +13,7 @@ from patient_owl.core.errors import WrongValue
 from patient_owl.core.types import FloatArray
 
 LEVELS = 256
+DRAWN_LEVELS = 64  # bins of a histogram that is looked at
 MID_GREY = 0.18  # linear reflectance; [iso2720] meters are set for it, common practice
 CLIPPED_LEVEL, BLACK_LEVEL = 253, 2  # JPEG rounds the ends; common practice
 SATURATED_SHARE = 0.5  # of the frame clipped: its middle is clipped too and says only "at least"
@@ -44,6 +45,12 @@ class Reading:
     def is_saturated(self) -> bool:
         """Its middle lies beyond an end, so it only says "at least"."""
         return self.is_blown or self.is_black
+
+
+def drawn_bins(counts: Sequence[int]) -> list[int]:
+    """A histogram of LEVELS counts in as many bins as are drawn."""
+    step = LEVELS // DRAWN_LEVELS
+    return [sum(counts[i : i + step]) for i in range(0, LEVELS, step)]
 
 
 def linear(levels: FloatArray) -> FloatArray:

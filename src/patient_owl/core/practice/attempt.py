@@ -15,7 +15,14 @@ from patient_owl.core.exposure.settings import Settings, positions_near, setting
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.practice.scenario import Scenario
 from patient_owl.core.preview.disciplines.vehicle_trails import TRAILS
-from patient_owl.core.preview.picture import Picture, Wanted, aspect_of, render, stage_of
+from patient_owl.core.preview.picture import (
+    Picture,
+    Wanted,
+    aspect_of,
+    openings_of,
+    render,
+    stage_of,
+)
 from patient_owl.core.preview.stage import Stage
 from patient_owl.core.reason import Reason
 from patient_owl.core.shot import PlannedShot
@@ -34,15 +41,6 @@ class Shown:
     levers: Mapping[str, Mapping[str, float]] = field(default_factory=dict)
     verdicts: Mapping[str, Verdict] = field(default_factory=dict)
 
-    @property
-    def closes_s(self) -> float:
-        return self.opens_s + self.settings.exposure_s
-
-    @property
-    def looked_at_s(self) -> float:
-        """When one goes on: never before."""
-        return self.closes_s + LOOKING_S
-
 
 @dataclass(frozen=True)
 class Attempt:
@@ -57,10 +55,20 @@ class Attempt:
     def hidden(self) -> dict[str, float]:
         return self.scenario.hidden(self.seed)
 
-    def is_caught(self, frame: Shown) -> bool:
+    def closes_s(self, number: int) -> float:
+        """When a frame is over, after the scene began: of stacked trails when the last of them
+        closes."""
+        frame = self.frames[number]
+        return frame.opens_s + openings_of(self.planned, frame.settings)[-1].to_s
+
+    def looked_at_s(self, number: int) -> float:
+        """When one goes on after a frame; nought before the first."""
+        return self.closes_s(number) + LOOKING_S if number >= 0 else 0.0
+
+    def is_caught(self, number: int) -> bool:
         """Whether what had to be waited for is in the frame; true where nothing has."""
-        passing = self.scenario.passing
-        return passing is None or passing.is_caught(frame.opens_s, frame.closes_s)
+        passing, frame = self.scenario.passing, self.frames[number]
+        return passing is None or passing.is_caught(frame.opens_s, self.closes_s(number))
 
     def wanted(self, number: int, width_px: int) -> Wanted:
         """How the picture of a frame is drawn."""
@@ -74,7 +82,7 @@ class Attempt:
             subject=self.scenario.stand_in,
             seed=self.seed + number,
             after_s=frame.opens_s,
-            without=frozenset() if self.is_caught(frame) else frozenset({TRAILS}),
+            without=frozenset() if self.is_caught(number) else frozenset({TRAILS}),
         )
 
     def picture(self, number: int, width_px: int) -> Picture:
@@ -97,7 +105,7 @@ class Attempt:
         if not self.frames[number].verdicts:
             return None
         takes = [self.take(k) for k in range(number + 1) if self.frames[k].verdicts]
-        now_s = self.planned.at_s + self.frames[number].looked_at_s
+        now_s = self.planned.at_s + self.looked_at_s(number)
         return self.planned.advise(takes, now_s)
 
     def off_stops(self, number: int) -> float:
@@ -143,7 +151,7 @@ class Attempt:
     def is_met(self, number: int) -> bool:
         """Whether the picture is what it was to be."""
         near = abs(self.off_stops(number)) <= MET_STOPS
-        return near and not self.broken(number) and self.is_caught(self.frames[number])
+        return near and not self.broken(number) and self.is_caught(number)
 
     def _stage(self, number: int) -> Stage:
         return stage_of(self.planned, self.scenario.night, self.wanted(number, 48))
@@ -155,11 +163,6 @@ class Attempt:
         return Settings(
             settings.exposure_s, settings.f_number, settings.iso, settings.nd_stops, lost
         )
-
-
-def frames_left(attempt: Attempt, at_s: float) -> bool:
-    """Whether there is still time for another frame."""
-    return at_s < attempt.scenario.lasts_s
 
 
 def kept(attempt: Attempt, numbers: Sequence[int]) -> int | None:

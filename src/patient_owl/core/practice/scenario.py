@@ -64,10 +64,9 @@ class Passing:
                 return True
         return False
 
-    def next_s(self, now_s: float) -> float:
-        """When the next one begins."""
-        passed = np.ceil((now_s - self.first_s) / self.every_s)
-        return float(self.first_s + max(0.0, passed) * self.every_s)
+    def until(self, end_s: float) -> tuple[float, ...]:
+        """When each begins, as long as the scene lasts."""
+        return tuple(np.arange(self.first_s, end_s, self.every_s).tolist())
 
 
 @dataclass(frozen=True)

@@ -8,6 +8,7 @@ from typing import NamedTuple
 
 import numpy as np
 
+from patient_owl.core.light.brought import DRAWING
 from patient_owl.core.light.colour import HUES_DEG
 from patient_owl.core.light.lamp import Tool
 from patient_owl.core.light.line import pixel_at_m
@@ -18,8 +19,6 @@ from patient_owl.core.preview.canvas import Canvas
 from patient_owl.core.preview.stage import Stage
 from patient_owl.core.preview.trace import draw_lines
 from patient_owl.core.types import FloatArray
-
-DRAWING = ("tool", "bar")
 
 
 class Drawn(NamedTuple):

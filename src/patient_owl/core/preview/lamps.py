@@ -5,7 +5,6 @@ because diffraction at the blades does. [hecht2016-fresnel]
 """
 
 import math
-from collections.abc import Sequence
 
 import numpy as np
 
@@ -61,9 +60,3 @@ def ray_points(blades: int, reach_px: float) -> Rays:
     at = np.stack([np.cos(turns), np.sin(turns)], axis=1)[:, None, :] * way[None, :, None]
     share = np.tile(falls / falls.sum() / len(turns), len(turns))
     return Rays(at.reshape(-1, 2), share)
-
-
-def lamps_grey(stage: Stage, candela: Sequence[float], distance_m: FloatArray) -> FloatArray:
-    """What lamps of so many candela toward the lens make of one pixel that catches all, (n,)."""
-    lux = np.asarray(candela) / distance_m**2
-    return np.asarray(lux * stage.view.px_per_rad**2 * stage.grey_per_cd_m2)

@@ -11,10 +11,10 @@ from patient_owl.core.meterless import MOON_MEAN_DISTANCE_KM
 from patient_owl.core.preview.canvas import Canvas, tinted
 from patient_owl.core.preview.stage import Stage
 from patient_owl.core.sky.groundlight import moon_illuminance_lux
+from patient_owl.core.sky.rising import RADII_KM
 from patient_owl.core.sky.tracks import MOON, SUN, Track, moon_phase, track
 from patient_owl.core.types import FloatArray
 
-MOON_RADIUS_KM = 1737.4  # [iau2015]
 MOON_K = 4100.0  # redder than sunlight; from memory
 EARTHLIT_SHARE = 1e-4  # of the sunlit disc, near new; from memory
 LOWEST_DEG = 2.0  # lower its light is no more spread than so; the circular ends there
@@ -36,7 +36,7 @@ def draw_moon(canvas: Canvas, stage: Stage) -> None:
     lux = square_on_lux(moon, phase_deg)
     toward = directions(moon.apparent_altitude_deg, moon.azimuth_deg)
     to_sun = directions(sun.true_altitude_deg, sun.azimuth_deg)
-    half_rad = np.arcsin(MOON_RADIUS_KM / moon.distance_km)
+    half_rad = np.arcsin(RADII_KM[MOON] / moon.distance_km)
     seen = stage.view.sees(toward) & (moon.apparent_altitude_deg > -1)
     for k in np.flatnonzero(seen):
         ball = _Ball(toward[k], to_sun[k], float(half_rad[k]), math.radians(phase_deg[k]))
@@ -63,7 +63,7 @@ def _moments(stage: Stage) -> tuple[FloatArray, FloatArray]:
 def disc_px(stage: Stage) -> float:
     """Across, in the middle of the picture."""
     distance_km = track(MOON, stage.night.site, np.array([stage.at_s])).distance_km[0]
-    return 2 * math.asin(MOON_RADIUS_KM / distance_km) * stage.view.px_per_rad
+    return 2 * math.asin(RADII_KM[MOON] / distance_km) * stage.view.px_per_rad
 
 
 class _Ball(NamedTuple):

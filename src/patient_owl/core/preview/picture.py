@@ -148,10 +148,11 @@ def stage_of(planned: PlannedShot, night: NightContext, wanted: Wanted) -> Stage
         wanted.levers,
         wanted.hidden,
         wanted.subject,
-        one_frame if wanted.is_one_frame else _openings(planned, wanted.settings),
+        one_frame if wanted.is_one_frame else openings_of(planned, wanted.settings),
         wanted.seed,
         wanted.after_s,
         wanted.without,
+        drawing.is_room,
     )
     if wanted.subject is None and drawing.stand_in is not None:
         return replace(stage, subject=drawing.stand_in(stage))
@@ -178,7 +179,7 @@ def aspect_of(planned: PlannedShot, *, is_one_frame: bool = False) -> float:
     return aspect if is_wide else 1 / aspect
 
 
-def _openings(planned: PlannedShot, settings: Settings) -> tuple[Opening, ...]:
+def openings_of(planned: PlannedShot, settings: Settings) -> tuple[Opening, ...]:
     """When the shutter is open for the picture: of a stack all its frames, else the first."""
     near = positions_near(planned.kit.dials, settings)
     program = planned.program_at(near)

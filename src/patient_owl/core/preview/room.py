@@ -2,6 +2,7 @@
 
 import numpy as np
 
+from patient_owl.core.light.dose import MID_GREY_REFLECTANCE
 from patient_owl.core.light.lamp import Panel
 from patient_owl.core.optics.stand_in import LENS_OVER_GROUND_M
 from patient_owl.core.preview.brought import burning_share, colour_of
@@ -48,6 +49,6 @@ def _pools(stage: Stage, x_m: Pixels, y_m: Pixels) -> Pixels:
         side = 1 if number % 2 == 0 else -1
         aside_m = -side * far * np.sin(np.radians(given.light.angle_deg)) * 0.6
         off = ((x_m - aside_m) ** 2 + (y_m - 0.5) ** 2) / far**2
-        grey = stage.lands(stage.parts[key]) / 0.18 * burning_share(stage, given)
+        grey = stage.lands(stage.parts[key]) / MID_GREY_REFLECTANCE * burning_share(stage, given)
         light += tinted((1 + off) ** -1.5, colour_of(given) * grey)
     return light

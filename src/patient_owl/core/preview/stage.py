@@ -14,6 +14,7 @@ import numpy as np
 from patient_owl.core.constants import REFLECTED_METER_K
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.kit import Kit
+from patient_owl.core.light.dose import MID_GREY_REFLECTANCE
 from patient_owl.core.light.part import LightPart
 from patient_owl.core.meterless import sky_cd_m2
 from patient_owl.core.night import Slope
@@ -29,7 +30,6 @@ from patient_owl.core.types import FloatArray, Pixels
 SKY = "sky"
 # What is there anyway goes by these keys in the plans, whatever the discipline calls it.
 AMBIENT = ("subject", "rest", "town")
-MID_REFLECTANCE = 0.18  # of what an incident reading renders at mid-grey; [iso2720]
 INDOORS = frozenset({"home_interior", "tunnel", "works", "candle"})
 ROOMS = frozenset({"window", "deep_room", "vault"})
 
@@ -55,6 +55,7 @@ class Stage:
     levers: where those of the lights that are brought stand, where not as planned. subject: a
     stand-in somebody placed. openings: of the frames that make the picture, one as a rule, from its
     own moment. after_s: that moment, from the shot's. without: what was not there, by name.
+    is_room: the kind of picture is taken in a room, whatever lights it.
     """
 
     planned: PlannedShot
@@ -68,6 +69,7 @@ class Stage:
     seed: int = 0
     after_s: float = 0.0
     without: frozenset[str] = frozenset()
+    is_room: bool = False
 
     @cached_property
     def _seen(self) -> Seen:
@@ -145,7 +147,7 @@ class Stage:
 
     def surface(self, reflectance: float) -> float:
         """The same of land of any reflectance, 0 to 1."""
-        return self.land * reflectance / MID_REFLECTANCE
+        return self.land * reflectance / MID_GREY_REFLECTANCE
 
     @property
     def is_indoors(self) -> bool:
@@ -153,7 +155,7 @@ class Stage:
         answers = self.intent.inputs
         lit_by = answers.get("lit_by")
         by_sky = lit_by == "natural" and answers.get("between") in ROOMS
-        return lit_by in INDOORS or by_sky or self.planned.recipe.key == "dim_interior"
+        return lit_by in INDOORS or by_sky or self.is_room
 
     @cached_property
     def sky_gain(self) -> float:
@@ -210,8 +212,10 @@ Layer = Callable[[Canvas, Stage], None]
 @dataclass(frozen=True)
 class Drawing:
     """What a discipline adds to the picture. behind: before the subject stands in it; before: in
-    front of it, nearest last. stand_in: what it shows where nobody placed a subject."""
+    front of it, nearest last. stand_in: what it shows where nobody placed a subject. is_room: taken
+    in a room, whatever lights it."""
 
     behind: tuple[Layer, ...] = ()
     before: tuple[Layer, ...] = ()
     stand_in: Callable[[Stage], StandIn | None] | None = None
+    is_room: bool = False

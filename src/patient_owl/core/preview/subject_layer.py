@@ -13,8 +13,7 @@ from patient_owl.core.types import FloatArray, Pixels
 # From memory: weathered stone and wood; leaves at night; clothes a mid grey.
 REFLECTANCES = {"tree": 0.06, "person": 0.15, "house": 0.2, "tower": 0.3, "boat": 0.25}
 USUAL_REFLECTANCE = 0.15
-WINDOW_STOPS, WINDOW_K = 3.0, 2900.0  # over the land a lamp-lit window shines, by eye
-WINDOW_CD_M2 = 12.0  # of a lit window; from memory, ten to a few tens
+WINDOW_K, WINDOW_CD_M2 = 2900.0, 12.0  # of a lit window; from memory, ten to a few tens
 
 
 def draw_subject(canvas: Canvas, stage: Stage) -> None:

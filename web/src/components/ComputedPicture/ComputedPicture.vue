@@ -24,12 +24,13 @@ const notices = useNotices()
 const picture = shallowRef<Schemas['PictureOut'] | null>(null)
 const isClose = ref(false)
 const white_k = ref<number | null>(null)
-const WHITES = [
+const whites = computed(() => [
   { title: 'as is usual', value: null },
-  { title: 'daylight, 5200 K', value: 5200 },
-  { title: 'night sky, 4000 K', value: 4000 },
-  { title: 'lamps, 3000 K', value: 3000 },
-]
+  ...(picture.value?.whites ?? []).map((one) => ({
+    title: `${one.label}, ${one.white_k} K`,
+    value: one.white_k,
+  })),
+])
 
 // the plan is what the picture is of: a draft without its plan yet waits for it
 const current = shallowRef<Shot>(shot)
@@ -157,7 +158,7 @@ function keepNow(): void {
         hide-details
         @update:menu="(open: boolean) => open && findOthers()"
       />
-      <v-select v-model="white_k" :items="WHITES" label="White" density="compact" hide-details />
+      <v-select v-model="white_k" :items="whites" label="White" density="compact" hide-details />
     </div>
     <p class="muted note">
       Computed from your plan: light, noise and sizes are reckoned; land and town stand in for

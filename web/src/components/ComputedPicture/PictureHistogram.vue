@@ -4,9 +4,6 @@ import LevelBars from '../LevelBars.vue'
 import type { Schemas } from '../../api/client'
 
 const { picture } = defineProps<{ picture: Schemas['PictureOut'] }>()
-
-const percent = (share: number) =>
-  share === 0 ? 'nothing' : share < 0.001 ? 'under 0.1 %' : `${(100 * share).toFixed(1)} %`
 </script>
 
 <template>
@@ -28,9 +25,7 @@ const percent = (share: number) =>
         <strong>{{ mark.name }}</strong> {{ mark.text }}
       </li>
     </ol>
-    <p class="muted">
-      Full: {{ percent(picture.clipped_share) }}. Black: {{ percent(picture.black_share) }}.
-    </p>
+    <p class="muted">{{ picture.ends }}</p>
   </div>
 </template>
 

@@ -46,4 +46,4 @@ def _tree(stage: Stage) -> StandIn:
     return StandIn("tree", 2.0, 1.3, near_m + 1.2, bearing)
 
 
-DRAWING = Drawing(behind=(_window, _lamp), stand_in=_tree)
+DRAWING = Drawing(behind=(_window, _lamp), stand_in=_tree, is_room=True)

@@ -12,7 +12,6 @@ from patient_owl.core.preview.subject_layer import placed_px
 
 WAY_DEG = 14.0  # a movement runs over; by eye
 STEPS = 12
-SKIN_SHARE = 1.6  # a face is brighter than the clothes a flash is metered for; common practice
 
 
 def figure_of(stage: Stage) -> StandIn:

@@ -9,7 +9,7 @@ from patient_owl.core.disciplines.moving_water import water_speed_m_s
 from patient_owl.core.optics.stand_in import LENS_OVER_GROUND_M
 from patient_owl.core.preview.canvas import Canvas, shape_of, tinted
 from patient_owl.core.preview.land import RIDGE_REFLECTANCE, light_rgb
-from patient_owl.core.preview.stage import MID_REFLECTANCE, Drawing, Stage
+from patient_owl.core.preview.stage import Drawing, Stage
 from patient_owl.core.types import FloatArray, Pixels
 
 FOAM_REFLECTANCE, DEEP_REFLECTANCE = 0.45, 0.04  # from memory
@@ -69,7 +69,7 @@ def _cover(
     white = 1.0 if falls else 0.55  # a pool under it is darker between its foam
     reflectance = DEEP_REFLECTANCE + (FOAM_REFLECTANCE - DEEP_REFLECTANCE) * foam * white
     mean = (FOAM_REFLECTANCE + DEEP_REFLECTANCE) / 2
-    grey = stage.surface(MID_REFLECTANCE) * reflectance / mean
+    grey = stage.land * reflectance / mean
     share = np.zeros_like(grey)
     share[:, found.columns] = found.share
     canvas.cover(share, tinted(grey, light_rgb(stage)), "water", found.rows)
