@@ -41,7 +41,7 @@ SUN_EVENTS = (
 
 
 @dataclass(frozen=True)
-class Event:
+class SkyEvent:
     """Something that happens once: its code ("sunset", "moonrise") and when."""
 
     code: str
@@ -93,7 +93,7 @@ class NightSky:
     """
 
     bounds: Bounds
-    events: tuple[Event, ...]
+    events: tuple[SkyEvent, ...]
     darkness: str
     sun_never_rises: bool
     lowest_sun_altitude_deg: float
@@ -144,7 +144,8 @@ def night_sky(site: Site, bounds: Bounds, horizon: Horizon = SEA) -> NightSky:
     return NightSky(
         bounds=bounds,
         events=tuple(
-            Event(code, ephemeris.moment_utc(at)) for at, code in sky_events(site, seconds, horizon)
+            SkyEvent(code, ephemeris.moment_utc(at))
+            for at, code in sky_events(site, seconds, horizon)
         ),
         darkness=_darkness(float(sun.min())),
         sun_never_rises=float(sun.max()) < SUNRISE_SUN_ALTITUDE_DEG,

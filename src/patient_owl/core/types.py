@@ -6,6 +6,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 FloatArray = NDArray[np.float64]
+ComplexArray = NDArray[np.complex128]
 BoolArray = NDArray[np.bool_]
 IntArray = NDArray[np.intp]
 # of pictures, single where they are large: a double would be twice the memory for nothing

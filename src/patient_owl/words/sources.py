@@ -24,6 +24,8 @@ SOURCES: dict[str, str] = {
     "vapor pressure, J. Appl. Meteor. 35 (1996) 601–609.",
     "imo-calendar": "International Meteor Organization, Meteor Shower Calendar, working list of "
     "visual meteor showers; from memory.",
+    "pugh2014": "D. Pugh, P. Woodworth, Sea-Level Science, Cambridge 2014, ch. 4: constituents of the "
+    "tide, and high water by the Moon's passage; from memory.",
     "vanleeuwen2007": "F. van Leeuwen, Hipparcos, the New Reduction of the Raw Data, Springer 2007 "
     "(ESA catalogue I/311).",
     "allen2000": "A. Cox (ed.), Allen's Astrophysical Quantities, 4th ed., Springer 2000: "

@@ -1,0 +1,1 @@
+"""What happens at a place besides the sky: tides, shows, trams, gates, beams, passes."""

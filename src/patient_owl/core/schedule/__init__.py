@@ -1,0 +1,1 @@
+"""The order of a night: which shots, when, and what would make the rest fit."""
