@@ -78,8 +78,9 @@ def like(**example: Any) -> ConfigDict:
     return ConfigDict(json_schema_extra={"examples": [example]})
 
 
-Title = Annotated[str, AfterValidator(_one_line), StringConstraints(max_length=120)]
-Name = Annotated[str, AfterValidator(_one_line), StringConstraints(min_length=1, max_length=120)]
+OneLine = Annotated[str, AfterValidator(_one_line)]
+Title = Annotated[OneLine, StringConstraints(max_length=120)]
+Name = Annotated[OneLine, StringConstraints(min_length=1, max_length=120)]
 Notes = Annotated[str, Field(max_length=4000)]
 Key = Annotated[str, Field(max_length=40)]
 

@@ -87,26 +87,24 @@ def test_a_search_tells_its_progress_and_reasons(ida: TestClient) -> None:
     assert answer.status_code == 422
 
 
-def test_a_night_carries_times_a_target_weather_and_a_calendar(ida: TestClient) -> None:
-    place = making.place(ida, horizon=RIDGE)
-    tide = {
-        "label": "causeway dry",
-        "start_utc": "2026-12-09T20:00:00Z",
-        "end_utc": "2026-12-10T00:00:00Z",
-    }
-    night = making.night(ida, place["id"], times=[tide], target_key="star-32349")
+def test_a_night_carries_events_a_target_weather_and_a_calendar(ida: TestClient) -> None:
+    place = making.place(ida, horizon=RIDGE, events=["beam every 10 s"])
+    lines = ["causeway dry 21:00 to 1:00", "high water 17:20 4.1 m, low water 23:35 0.7 m"]
+    night = making.night(ida, place["id"], events=lines, target_key="star-32349")
     path = f"/api/v1/nights/{night['id']}"
     making.shot(ida, night["id"])
     slope = ida.get(f"{path}/slope").json()
     assert slope["target_name"] == "Sirius"
-    assert [t["text"] for t in slope["times"]] == ["causeway dry"]
+    of_place, causeway, water = slope["happenings"]
+    assert (of_place["is_of_place"], of_place["text"]) == (True, "every 10 s, all night")
+    assert (causeway["label"], causeway["text"]) == ("causeway dry", "21:00 to 01:00")
+    assert "low water 23:35, 0.7 m" in water["text"]
+    assert {min(slope["water_share"]), max(slope["water_share"])} == {0, 1}
     assert {w["text"] for w in slope["windows"]} >= {"dark, moon down", "dark, Sirius up"}
     weather = ida.get(f"{path}/weather").json()
     assert weather["is_simulated"]
     assert len(weather["hours"]) >= 24
-    dimmed = ida.put(
-        path, json={**night, "times": [tide], "uses_forecast": True}, headers={"If-Match": '"v1"'}
-    )
+    dimmed = ida.put(path, json={**night, "uses_forecast": True}, headers={"If-Match": '"v1"'})
     assert dimmed.status_code == 200
     cloudy = ida.get(f"{path}/slope").json()
     assert max(cloudy["cloud_cover"]) > 0
@@ -119,7 +117,7 @@ def test_a_night_carries_times_a_target_weather_and_a_calendar(ida: TestClient) 
     events = Calendar.from_ical(ida.get(f"{path}/calendar.ics").content).walk("VEVENT")
     names = [str(e["SUMMARY"]) for e in events]
     assert "New moon" in names
-    assert "causeway dry" in names
+    assert "causeway dry: 21:00 to 01:00" in names
     assert any(name.startswith("Stars over the lantern: ") for name in names)
 
 
@@ -127,18 +125,7 @@ def test_a_night_carries_times_a_target_weather_and_a_calendar(ida: TestClient) 
     ("over", "said"),
     [
         ({"target_key": "nibiru"}, "listed targets"),
-        (
-            {
-                "times": [
-                    {
-                        "label": "x",
-                        "start_utc": "2026-12-09T20:00:00Z",
-                        "end_utc": "2026-12-09T19:00:00Z",
-                    }
-                ]
-            },
-            "an end after the start",
-        ),
+        ({"events": ["lamps at dusk", "show 22:20 to 22:00"]}, "an end after the start"),
         ({"evening_date": "1850-01-01"}, "1900-01-01"),
     ],
 )

@@ -25,9 +25,10 @@ from patient_owl.demo.kit import KIT
 from patient_owl.demo.places import PLACES
 from patient_owl.kit.service import create_item
 from patient_owl.nights.models import Night
-from patient_owl.nights.schemas import NightIn, TimeIn
+from patient_owl.nights.schemas import NightIn
 from patient_owl.nights.service import create_night
 from patient_owl.pictures.service import add_photo
+from patient_owl.places.schemas import PlaceIn
 from patient_owl.places.service import create_place
 from patient_owl.places.zones import zone
 from patient_owl.shots.lights import BroughtIn
@@ -73,7 +74,7 @@ class _Loader:
         place: str,
         evening: date,
         title: str,
-        times: list[TimeIn] | None = None,
+        events: list[str] | None = None,
         *,
         uses_forecast: bool = False,
     ) -> Night:
@@ -82,7 +83,7 @@ class _Loader:
             place_id=self.places[place],
             evening_date=evening,
             title=title,
-            times=times or [],
+            events=events or [],
             uses_forecast=uses_forecast,
         )
         return create_night(self.visit.session, self.visit.user, request)
@@ -163,16 +164,26 @@ class _Loader:
         give_photo(session, user, photo.id, ANY_VERSION, take_id)
 
 
-def _causeway(evening: date) -> list[TimeIn]:
-    """When the made-up causeway to Skarn Light lies dry."""
-    at = datetime.combine(evening, time(20, 30), zone("Europe/Madrid"))
-    return [TimeIn(label="causeway dry", start_utc=at, end_utc=at + timedelta(hours=4, minutes=10))]
+SHOW = "regatta fireworks, 22:00 to 22:18, ± 5 min"
 
 
-def _show(evening: date) -> list[TimeIn]:
-    """The made-up regatta's fireworks."""
-    at = datetime.combine(evening, time(22, 0), zone("Europe/Madrid"))
-    return [TimeIn(label="fireworks", start_utc=at, end_utc=at + timedelta(minutes=18))]
+def _places(today: date) -> dict[str, PlaceIn]:
+    """The places with what happens there; Skarn's tide was read for today."""
+    waters = f"high water 17:20 4.1 m, low water 23:35 0.7 m, on {today:%Y-%m-%d}"
+    events = {
+        "skarn": [
+            f"causeway dry, water under 2.2 m, {waters}",
+            f"rock pool full, water over 1.6 m, {waters}",
+            "Skarn Light's beam every 10 s",
+        ],
+        "tamsel": ["tram every 12 min from 17:08 until 0:20, ± 1 min", "last tram home 0:20"],
+        "mill": ["mill gate closes 20:30"],
+        "vellahavn": ["market lamps on Fridays and Saturdays from 30 min after sunset to 23:30"],
+    }
+    return {
+        key: place.model_copy(update={"events": events.get(key, [])})
+        for key, place in PLACES.items()
+    }
 
 
 def load(session: Session, devices: Devices, today: date) -> None:
@@ -182,11 +193,11 @@ def load(session: Session, devices: Devices, today: date) -> None:
     user = make_account(
         session, AccountCreate(name="Ida Tern", email=DEMO_EMAIL, password=_PASSWORD)
     )
-    places = {key: create_place(session, user, place).id for key, place in PLACES.items()}
+    places = {key: create_place(session, user, place).id for key, place in _places(today).items()}
     kit = {key: create_item(session, user, item).id for key, item in KIT.items()}
     loader = _Loader(Visit(session, user, devices, now_utc()), places, kit)
 
-    tonight = loader.night("skarn", today, "Skarn Light, first dark", _causeway(today))
+    tonight = loader.night("skarn", today, "Skarn Light, first dark")
     loader.shot(
         tonight, "Winter stars over the lantern", "22:40", 135, between="open", stand_in=LANTERN
     )
@@ -274,7 +285,7 @@ def _by_found_light(loader: _Loader, today: date) -> None:
         "vellahavn",
         today + timedelta(days=4),
         "Regatta night",
-        _show(today + timedelta(days=4)),
+        [SHOW],
     )
     loader.shot(
         regatta,

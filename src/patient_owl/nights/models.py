@@ -1,7 +1,6 @@
 """One outing: a place and the date its evening falls on."""
 
 from datetime import date
-from typing import Any
 from uuid import UUID
 
 from sqlalchemy import JSON, ForeignKey, Index, String, Text
@@ -26,7 +25,7 @@ class Night(Owned, Base):
     sky_placement_stops: Mapped[float]
     target_key: Mapped[str] = mapped_column(String(40))
     uses_forecast: Mapped[bool]
-    times: Mapped[list[dict[str, Any]]] = mapped_column(JSON)
+    events: Mapped[list[str]] = mapped_column(JSON)
 
     place: Mapped[Place] = relationship(lazy="joined")
 

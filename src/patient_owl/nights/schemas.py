@@ -1,13 +1,14 @@
 """A night on the wire: what was planned, and the light slope."""
 
 from datetime import date, datetime
-from typing import Annotated, Self
+from typing import Annotated
 from uuid import UUID
 
-from pydantic import BaseModel, Field, model_validator
+from pydantic import BaseModel, Field
 
 from patient_owl.core.plan.common import PLACEMENT_RANGE_STOPS
-from patient_owl.fields import Asked, Key, Moment, Name, Notes, Title, like
+from patient_owl.events.schemas import EventLines, HappeningOut
+from patient_owl.fields import Asked, Key, Name, Notes, Title, like
 
 FNumber = Annotated[float, Field(ge=0.8, le=64, description="exact, 2^(k/6) on a thirds dial")]
 Iso = Annotated[float, Field(ge=12, le=102400)]
@@ -19,20 +20,6 @@ REFERENCE_ISO = 1600.0
 # Common practice: moonlit land 1 to 1.5 under mid-grey, blue hour 0 to 0.7, night sky 2 under.
 GROUND_PLACEMENT_STOPS = -1.0
 SKY_PLACEMENT_STOPS = -2.0
-
-
-class TimeIn(Asked):
-    """A tide, a show, a gate that closes: something with a time of its own."""
-
-    label: Name
-    start_utc: Moment
-    end_utc: Moment | None = None
-
-    @model_validator(mode="after")
-    def _in_order(self) -> Self:
-        if self.end_utc is not None and self.end_utc < self.start_utc:
-            raise ValueError("an end after the start")
-        return self
 
 
 class NightIn(Asked):
@@ -48,7 +35,7 @@ class NightIn(Asked):
     sky_placement_stops: Placement = SKY_PLACEMENT_STOPS
     target_key: Annotated[Key, Field(description="third ribbon; a key of /targets")] = "jupiter"
     uses_forecast: Annotated[bool, Field(description="cloud acts on the light")] = True
-    times: Annotated[list[TimeIn], Field(max_length=40)] = []
+    events: Annotated[EventLines, Field(description="of this night alone, a line each")] = []
 
 
 class NightOut(NightIn):
@@ -86,7 +73,7 @@ class ChoiceOut(BaseModel):
 
 
 class StretchOut(BaseModel):
-    """A stretch of the night with a name: a window, or a time the photographer entered."""
+    """A stretch of the night with a name."""
 
     code: str
     text: str
@@ -156,7 +143,10 @@ class SlopeOut(BaseModel):
     cloud_cover: list[float]
     uses_forecast: bool
     windows: list[StretchOut]
-    times: list[StretchOut]
+    happenings: list[HappeningOut]
+    water_share: Annotated[
+        list[float], Field(description="0 low to 1 high water; empty without a tide")
+    ]
     moon_illuminated_fraction: float
     readouts: list[str]
     events: list[EventOut]

@@ -11,10 +11,12 @@ from sqlalchemy.orm import Session
 from patient_owl.accounts.models import User
 from patient_owl.accounts.visit import Visit
 from patient_owl.core.errors import WrongValue
+from patient_owl.core.events.resolve import Evening, Happening
 from patient_owl.core.night import Bounds, NightSky, night_bounds
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.targets import target
+from patient_owl.events.service import Told, kept_lines, told
 from patient_owl.learned.service import found_at
 from patient_owl.nights.models import Night
 from patient_owl.nights.schemas import (
@@ -58,7 +60,7 @@ def _columns(request: NightIn) -> dict[str, object]:
     ephemeris.check_day(request.evening_date)
     target(request.target_key)
     columns = request.model_dump()
-    columns["times"] = [time.model_dump(mode="json") for time in request.times]
+    columns["events"] = kept_lines(request.events, request.evening_date)
     return columns
 
 
@@ -82,6 +84,23 @@ def sky_of(night: Night) -> NightSky:
     return _without_weather(night).sky
 
 
+def evening_of(night: Night) -> Evening:
+    place = night.place
+    return Evening(site_of(place), night.evening_date, zone(place.time_zone), sky_of(night))
+
+
+def told_of(night: Night) -> list[Told]:
+    """What happens there every night or such a night, and what happens in this one alone."""
+    evening = evening_of(night)
+    of_place = told(night.place.events, evening, is_of_place=True)
+    return [*of_place, *told(night.events, evening, is_of_place=False)]
+
+
+def happenings_of(night: Night) -> tuple[Happening, ...]:
+    """The events that are on in a night and can be read."""
+    return tuple(one.happens for one in told_of(night) if one.happens)
+
+
 def _without_weather(night: Night) -> NightContext:
     return NightContext(site_of(night.place), bounds_of(night), darkness_of(night.place))
 
@@ -89,7 +108,7 @@ def _without_weather(night: Night) -> NightContext:
 def context_of(visit: Visit, night: Night) -> NightContext:
     """The night as planning needs it, with the forecast when the night uses one."""
     found = found_at(visit.session, visit.user.id, night.place_id)
-    bare = replace(_without_weather(night), found=found)
+    bare = replace(_without_weather(night), found=found, happenings=happenings_of(night))
     if not night.uses_forecast:
         return bare
     # a forecast is good for an hour: asked for by the hour, its night is worked out once

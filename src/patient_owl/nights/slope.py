@@ -9,6 +9,7 @@ import numpy as np
 from patient_owl.accounts.visit import Visit
 from patient_owl.core import night as core_night
 from patient_owl.core.constants import ASTRONOMICAL_TWILIGHT_SUN_ALTITUDE_DEG
+from patient_owl.core.events.event import Beat
 from patient_owl.core.exposure.dials import aperture_dial, iso_dial, time_dial
 from patient_owl.core.exposure.settings import Settings as ExposureSettings
 from patient_owl.core.limits.support import steady_s
@@ -22,6 +23,7 @@ from patient_owl.core.tables.scenes import SCENES
 from patient_owl.core.types import FloatArray
 from patient_owl.core.weather import clouds_at
 from patient_owl.core.windows import Condition, MoonDown, SunBelow, TargetUp, windows
+from patient_owl.events.service import Told, happening_out
 from patient_owl.formats.calendar import Entry, write_calendar
 from patient_owl.nights.models import Night
 from patient_owl.nights.schemas import (
@@ -33,13 +35,13 @@ from patient_owl.nights.schemas import (
     SceneOut,
     SlopeOut,
     StretchOut,
-    TimeIn,
 )
-from patient_owl.nights.service import bounds_of, sky_of
+from patient_owl.nights.service import bounds_of, evening_of, happenings_of, sky_of, told_of
 from patient_owl.places.service import darkness_of, horizon_of, site_of
 from patient_owl.places.zones import zone
 from patient_owl.weather.schemas import WeatherOut
 from patient_owl.weather.service import forecast, weather_out
+from patient_owl.words.events import happening_text
 from patient_owl.words.formats import f_number, iso, placed
 from patient_owl.words.formats import seconds as seconds_text
 from patient_owl.words.night import EVENTS, cursor_sentence, night_sentence, passage_text
@@ -85,6 +87,7 @@ def slope_out(visit: Visit, night: Night, reference: NightIn) -> SlopeOut:
     )
     light = slope.light
     ground_s = _exposure_s(light.ground_ev100, reference, reference.ground_placement_stops)
+    evening, events = evening_of(night), told_of(night)
     sky_s = _exposure_s(light.sky_ev100, reference, reference.sky_placement_stops)
     place_zone = zone(night.place.time_zone)
     return SlopeOut(
@@ -113,7 +116,8 @@ def slope_out(visit: Visit, night: Night, reference: NightIn) -> SlopeOut:
         cloud_cover=[round(float(c), 2) for c in cloud],
         uses_forecast=reference.uses_forecast,
         windows=_windows(night, seconds),
-        times=_times(night),
+        happenings=[happening_out(one, evening) for one in events],
+        water_share=_water_share(events, seconds),
         moon_illuminated_fraction=round(sky.moon_illuminated_fraction, 3),
         readouts=_readouts(
             slope, over_moon, over_galactic_core, ground_s, sky_s, reference, place_zone
@@ -162,13 +166,32 @@ def _windows(night: Night, seconds: FloatArray) -> list[StretchOut]:
     ]
 
 
-def _times(night: Night) -> list[StretchOut]:
-    times = [TimeIn.model_validate(time) for time in night.times]
+def _water_share(events: Sequence[Told], seconds: FloatArray) -> list[float]:
+    """How full the first tide of the night stands; empty where there is none."""
+    tide = next((one.happens.tide for one in events if one.happens and one.happens.tide), None)
+    if tide is None:
+        return []
+    low_m, high_m = min(h for _, h in tide.turns), max(h for _, h in tide.turns)
+    share = (tide.height_m(seconds) - low_m) / (high_m - low_m)
+    return np.round(share, 2).tolist()  # type: ignore[no-any-return]
+
+
+MOST_ENTRIES = 3  # of one event in a calendar: a tram's times are read off its line
+
+
+def _event_entries(night: Night) -> list[StretchOut]:
+    """The events a calendar tells of: those of few stretches that do not last all night."""
+    place_zone = zone(night.place.time_zone)
     return [
         StretchOut(
-            code="time", text=t.label, start_utc=t.start_utc, end_utc=t.end_utc or t.start_utc
+            code=one.event.kind,
+            text=f"{one.event.label}: {happening_text(one, place_zone)}",
+            start_utc=ephemeris.moment_utc(start),
+            end_utc=ephemeris.moment_utc(end),
         )
-        for t in times
+        for one in happenings_of(night)
+        if len(one.stretches) <= MOST_ENTRIES and not isinstance(one.event.timing, Beat)
+        for start, end in one.stretches
     ]
 
 
@@ -250,7 +273,7 @@ def calendar_of(night: Night, entries: Sequence[Entry], now_utc: datetime) -> by
                 alarm_before=timedelta(minutes=15),
                 **where,  # type: ignore[arg-type]
             )
-            for k, stretch in enumerate([*_windows(night, seconds), *_times(night)])
+            for k, stretch in enumerate([*_windows(night, seconds), *_event_entries(night)])
         ),
     ]
     return write_calendar([*own, *entries], now_utc)

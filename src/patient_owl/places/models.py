@@ -18,5 +18,6 @@ class Place(Owned, Base):
     sky_brightness_mag_arcsec2: Mapped[float]
     glow_azimuth_deg: Mapped[float | None]
     horizon: Mapped[list[list[float]]] = mapped_column(JSON)
+    events: Mapped[list[str]] = mapped_column(JSON)
     notes: Mapped[str] = mapped_column(Text)
     hazards: Mapped[str] = mapped_column(Text)

@@ -7,6 +7,7 @@ from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from patient_owl.core.sky.horizon import HIGHEST_DEG, LOWEST_DEG, horizon_from
 from patient_owl.core.tables.bortle import USUAL_SKY_MAG_ARCSEC2
+from patient_owl.events.schemas import EventLines
 from patient_owl.fields import Asked, Name, Notes, like
 from patient_owl.formats.places import MOST_WAYPOINTS, Waypoint
 from patient_owl.places.towns import Town
@@ -50,6 +51,7 @@ class PlaceIn(Asked):
         float | None, Field(ge=0, lt=360, description="where the nearest town's glow stands")
     ] = None
     horizon: HorizonPoints = []
+    events: Annotated[EventLines, Field(description="what happens there, a line each")] = []
     notes: Notes = ""
     hazards: Notes = ""
 

@@ -5,9 +5,13 @@ from uuid import UUID
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
+from patient_owl.core.events.resolve import Evening
 from patient_owl.core.meterless import Darkness
+from patient_owl.core.night import night_bounds, night_sky
 from patient_owl.core.sky.horizon import Horizon
 from patient_owl.core.sky.tracks import Site
+from patient_owl.events.schemas import EventAsked, HappeningOut
+from patient_owl.events.service import happening_out, kept_lines, told
 from patient_owl.formats.places import Waypoint
 from patient_owl.places.models import Place
 from patient_owl.places.moving import move_with_clock
@@ -51,6 +55,7 @@ def _columns(request: PlaceIn) -> dict[str, object]:
     name = request.time_zone or zone_at(request.latitude_deg, request.longitude_deg)
     columns["time_zone"] = zone(name).key
     columns["horizon"] = request.sorted_horizon()
+    columns["events"] = kept_lines(request.events)
     return columns
 
 
@@ -82,3 +87,18 @@ def waypoint_of(place: Place) -> Waypoint:
             "hazards": place.hazards,
         },
     )
+
+
+def read_event(place: Place, asked: EventAsked) -> HappeningOut:
+    """What a line means on an evening at a place; WrongValue where it is not understood."""
+    place_zone = zone(place.time_zone)
+    bounds = night_bounds(asked.evening_date, place_zone)
+    evening = Evening(
+        site_of(place),
+        asked.evening_date,
+        place_zone,
+        night_sky(site_of(place), bounds, horizon_of(place)),
+    )
+    (line,) = kept_lines([asked.line], asked.evening_date)
+    (one,) = told([line], evening, is_of_place=False)
+    return happening_out(one, evening)

@@ -1,0 +1,67 @@
+"""What an event means in one night, in words."""
+
+from datetime import tzinfo
+
+from patient_owl.core.events.event import Beat, Every, Waters
+from patient_owl.core.events.resolve import Happening, Stretch
+from patient_owl.core.events.tide import Tide
+from patient_owl.core.sky.ephemeris import moment_utc
+from patient_owl.words.formats import angle, bearing, duration
+from patient_owl.words.night import clock
+
+MOST_STRETCHES = 4  # named one by one; what one reads at a glance
+
+
+def happening_text(one: Happening, zone: tzinfo) -> str:
+    """`22:00 to 22:18, ± 5 min` · `every 12 min, 18:04 to 00:28` · `high water 21:40, 4.2 m; …`"""
+    timing = one.event.timing
+    if isinstance(timing, Waters):
+        text = _water_text(one, timing, zone)
+    elif isinstance(timing, Every):
+        text = f"every {timing.every_min:g} min, {_span((one.stretches[0][0], one.stretches[-1][0]), zone)}"
+    elif isinstance(timing, Beat):
+        whole = timing.start is None and timing.end is None
+        text = f"every {timing.period_s:g} s, " + (
+            "all night" if whole else _span(one.stretches[0], zone)
+        )
+    else:
+        text = ", ".join(_span(stretch, zone) for stretch in one.stretches)
+    seen = [
+        f"bearing {bearing(one.event.bearing_true_deg)}"
+        if one.event.bearing_true_deg is not None
+        else "",
+        f"{angle(one.event.altitude_deg)} high" if one.event.altitude_deg is not None else "",
+        _sure(one),
+    ]
+    return ", ".join([text, *(part for part in seen if part)])
+
+
+def _sure(one: Happening) -> str:
+    if not one.sure_s:
+        return ""
+    by_moon = "by the Moon, " if one.sure_s > 60 * one.event.sure_min else ""
+    return f"{by_moon}± {duration(one.sure_s)}"
+
+
+def _water_text(one: Happening, waters: Waters, zone: tzinfo) -> str:
+    level = waters.level
+    if level is None or one.tide is None:
+        return turns_text(one.tide, one.stretches[0], zone) if one.tide else "no tide"
+    over = "over" if level.is_over else "under"
+    times = ", ".join(_span(stretch, zone) for stretch in one.stretches[:MOST_STRETCHES])
+    return f"{times or 'never this night'}, water {over} {level.height_m:g} m"
+
+
+def turns_text(tide: Tide, within: Stretch, zone: tzinfo) -> str:
+    """`low water 15:20, 0.6 m; high water 21:40, 4.2 m`"""
+    mean_m = sum(height for _, height in tide.turns) / len(tide.turns)
+    return "; ".join(
+        f"{'high' if height > mean_m else 'low'} water {clock(moment_utc(at), zone)}, {height:.1f} m"
+        for at, height in tide.turns
+        if within[0] <= at <= within[1]
+    )
+
+
+def _span(stretch: Stretch, zone: tzinfo) -> str:
+    start, end = (clock(moment_utc(at), zone) for at in stretch)
+    return start if start == end else f"{start} to {end}"
