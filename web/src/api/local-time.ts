@@ -13,6 +13,10 @@ function parts(at: number, timeZone: string): Record<string, string> {
   return Object.fromEntries(format.formatToParts(at).map((p) => [p.type, p.value]))
 }
 
+/** The day this device's calendar shows. */
+export const today = () =>
+  new Date(Date.now() - new Date().getTimezoneOffset() * 60000).toISOString().slice(0, 10)
+
 /** `2026-11-24T22:40` as a clock in `timeZone` shows it. */
 export function toLocal(utc: string, timeZone: string): string {
   const p = parts(Date.parse(utc), timeZone)

@@ -772,6 +772,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/places/{place_id}/events/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Event
+         * @description What a line means at a place on an evening, before it is kept.
+         */
+        post: operations["read_event"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/places/{place_id}/found": {
         parameters: {
             query?: never;
@@ -2591,6 +2611,26 @@ export interface components {
              */
             until_utc: string;
         };
+        /**
+         * EventAsked
+         * @description A line to be understood, for an evening.
+         * @example {
+         *       "evening_date": "2026-12-09",
+         *       "line": "high water 21:40 4.2 m, low water 3:50 0.6 m"
+         *     }
+         */
+        EventAsked: {
+            /**
+             * Evening Date
+             * Format: date
+             */
+            evening_date: string;
+            /**
+             * Line
+             * @description an event told in a line: `tram every 12 min from 18:04 until 0:30`
+             */
+            line: string;
+        };
         /** EventOut */
         EventOut: {
             /**
@@ -2944,6 +2984,36 @@ export interface components {
             name: string;
             /** Text */
             text: string;
+        };
+        /**
+         * HappeningOut
+         * @description An event in one night, or why it cannot be read (trouble).
+         *
+         *     line: as it is kept. text: what it means that night. stretches: the first MOST_SHOWN; none
+         *     of what lasts all night.
+         */
+        HappeningOut: {
+            /** Is Of Place */
+            is_of_place: boolean;
+            /** Is On */
+            is_on: boolean;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "time" | "show" | "pass" | "traffic" | "signal" | "tide" | "way_out";
+            /** Label */
+            label: string;
+            /** Line */
+            line: string;
+            /** Stretches */
+            stretches: components["schemas"]["SpanOut"][];
+            /** Sure Min */
+            sure_min: number;
+            /** Text */
+            text: string;
+            /** Trouble */
+            trouble: string | null;
         };
         /**
          * HorizonPoint
@@ -3433,6 +3503,12 @@ export interface components {
              */
             evening_date: string;
             /**
+             * Events
+             * @description of this night alone, a line each
+             * @default []
+             */
+            events: string[];
+            /**
              * Ground Placement Stops
              * @description stops from mid-grey
              * @default -1
@@ -3472,11 +3548,6 @@ export interface components {
              */
             target_key: string;
             /**
-             * Times
-             * @default []
-             */
-            times: components["schemas"]["TimeIn"][];
-            /**
              * Title
              * @default
              */
@@ -3499,6 +3570,12 @@ export interface components {
              * @description local date of the evening it begins on
              */
             evening_date: string;
+            /**
+             * Events
+             * @description of this night alone, a line each
+             * @default []
+             */
+            events: string[];
             /**
              * Ground Placement Stops
              * @description stops from mid-grey
@@ -3551,11 +3628,6 @@ export interface components {
             target_key: string;
             /** Time Zone */
             time_zone: string;
-            /**
-             * Times
-             * @default []
-             */
-            times: components["schemas"]["TimeIn"][];
             /** Title */
             title: string;
             /**
@@ -3801,6 +3873,12 @@ export interface components {
              */
             elevation_m: number;
             /**
+             * Events
+             * @description what happens there, a line each
+             * @default []
+             */
+            events: string[];
+            /**
              * Glow Azimuth Deg
              * @description where the nearest town's glow stands
              */
@@ -3852,6 +3930,12 @@ export interface components {
              * @default 0
              */
             elevation_m: number;
+            /**
+             * Events
+             * @description what happens there, a line each
+             * @default []
+             */
+            events: string[];
             /**
              * Glow Azimuth Deg
              * @description where the nearest town's glow stands
@@ -4891,6 +4975,8 @@ export interface components {
             ground_low_s: number[];
             /** Ground Placement Stops */
             ground_placement_stops: number;
+            /** Happenings */
+            happenings: components["schemas"]["HappeningOut"][];
             /** Iso Choices */
             iso_choices: components["schemas"]["ChoiceOut"][];
             /** Moon Altitude Deg */
@@ -4932,14 +5018,33 @@ export interface components {
             time_ticks: components["schemas"]["ChoiceOut"][];
             /** Time Zone */
             time_zone: string;
-            /** Times */
-            times: components["schemas"]["StretchOut"][];
             /** Uses Forecast */
             uses_forecast: boolean;
             /** Utc Offsets S */
             utc_offsets_s: number[];
+            /**
+             * Water Share
+             * @description 0 low to 1 high water; empty without a tide
+             */
+            water_share: number[];
             /** Windows */
             windows: components["schemas"]["StretchOut"][];
+        };
+        /**
+         * SpanOut
+         * @description A stretch of one night; a moment starts and ends at once.
+         */
+        SpanOut: {
+            /**
+             * End Utc
+             * Format: date-time
+             */
+            end_utc: string;
+            /**
+             * Start Utc
+             * Format: date-time
+             */
+            start_utc: string;
         };
         /**
          * SpotAsked
@@ -5073,7 +5178,7 @@ export interface components {
         };
         /**
          * StretchOut
-         * @description A stretch of the night with a name: a window, or a time the photographer entered.
+         * @description A stretch of the night with a name.
          */
         StretchOut: {
             /** Code */
@@ -5349,21 +5454,6 @@ export interface components {
             kind: "target_up";
             /** Target Key */
             target_key: string;
-        };
-        /**
-         * TimeIn
-         * @description A tide, a show, a gate that closes: something with a time of its own.
-         */
-        TimeIn: {
-            /** End Utc */
-            end_utc?: string | null;
-            /** Label */
-            label: string;
-            /**
-             * Start Utc
-             * Format: date-time
-             */
-            start_utc: string;
         };
         /**
          * ToneOut
@@ -9442,6 +9532,110 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    read_event: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                place_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EventAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HappeningOut"];
+                };
+            };
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };

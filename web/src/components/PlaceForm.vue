@@ -2,7 +2,9 @@
 /** A place: found by name, by coordinates in any notation, or by where this device is. */
 import { computed, reactive, ref, watch } from 'vue'
 
+import EventLines from './EventLines.vue'
 import HorizonEditor from './HorizonEditor.vue'
+import { today } from '../api/local-time'
 import { ApiError, client, data, ifMatch, type Schemas } from '../api/client'
 
 const { place } = defineProps<{ place: Schemas['PlaceOut'] | null }>()
@@ -17,10 +19,16 @@ const form = reactive({
   sky_brightness_mag_arcsec2: (place?.sky_brightness_mag_arcsec2 ?? '') as number | string,
   glow_azimuth_deg: (place?.glow_azimuth_deg ?? '') as number | string,
   horizon: (place?.horizon ?? []) as Schemas['HorizonPoint'][],
+  events: place?.events ?? [],
   notes: place?.notes ?? '',
   hazards: place?.hazards ?? '',
 })
 const error = ref<ApiError | null>(null)
+/** Which line the server would not have, and why. */
+const eventFault = computed(() => {
+  const fault = error.value?.faults.find((f) => f.name.startsWith('events'))
+  return fault && `Wanted ${fault.wanted}; got ${fault.got}.`
+})
 
 const position = ref(place ? `${place.latitude_deg}, ${place.longitude_deg}` : '')
 const positionError = ref('')
@@ -210,6 +218,17 @@ async function save(): Promise<void> {
       <h2>Horizon</h2>
       <HorizonEditor v-model="form.horizon" />
       <p v-if="error?.fault('horizon')" role="alert">{{ error.fault('horizon') }}</p>
+    </div>
+    <div>
+      <h2>What happens there</h2>
+      <p class="muted">Tides, trams, shows, gates, beams: for every night, or those you name.</p>
+      <EventLines
+        :lines="form.events"
+        :place-id="place?.id"
+        :evening="today()"
+        @change="(events) => (form.events = events)"
+      />
+      <p v-if="eventFault" role="alert">{{ eventFault }}</p>
     </div>
     <v-textarea v-model="form.notes" label="Access and notes" />
     <v-textarea v-model="form.hazards" label="Hazards" />

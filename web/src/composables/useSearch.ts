@@ -13,6 +13,7 @@ import {
 } from 'vue'
 
 import { ApiError, client, data, type Schemas } from '../api/client'
+import { today } from '../api/local-time'
 import { searchNights } from '../api/stream'
 import { asApiError } from './useDraft'
 
@@ -55,9 +56,6 @@ export interface UseSearchReturn {
   search: () => Promise<void>
   stop: () => void
 }
-
-const today = () =>
-  new Date(Date.now() - new Date().getTimezoneOffset() * 60000).toISOString().slice(0, 10)
 
 const emptyWish = (): Wish => ({
   place_id: null,

@@ -2,11 +2,11 @@
 /** One night: the light slope, and the shots that sit on it. */
 import { ref } from 'vue'
 
+import EventLines from '../components/EventLines.vue'
 import LightSlope from '../components/LightSlope'
 import LoadState from '../components/LoadState.vue'
 import NightDetails from '../components/NightDetails.vue'
 import NightShots from '../components/NightShots.vue'
-import NightTimes from '../components/NightTimes.vue'
 import SlopeReferences from '../components/SlopeReferences.vue'
 import { useNight } from '../composables/useNight'
 
@@ -99,8 +99,8 @@ const day = (iso: string) =>
             <li v-for="row in tableRows" :key="row">{{ row }}</li>
           </ol>
           <p class="key muted">
-            Solid: ground, hatched ± one standard deviation. Dashed: sky. Brackets: windows and your
-            own times. Times in {{ slope.value.value.time_zone }}.
+            Solid: ground, hatched ± one standard deviation. Dashed: sky. Brackets: windows and
+            events. Times in {{ slope.value.value.time_zone }}.
             <span v-if="slope.value.value.uses_forecast">Dimmed by the simulated cloud. </span>
             <button type="button" class="link" @click="asTable = !asTable">
               {{ asTable ? 'Show the picture' : 'Read it as a table' }}
@@ -125,12 +125,16 @@ const day = (iso: string) =>
             :targets="targets.value.value ?? []"
             @change="change"
           />
-          <NightTimes
-            :times="night.value.value.times ?? []"
-            :evening="night.value.value.evening_date"
-            :time-zone="night.value.value.time_zone"
-            @change="(times) => change({ times })"
-          />
+          <section>
+            <h2>Events</h2>
+            <EventLines
+              :lines="night.value.value.events ?? []"
+              :happenings="slope.value.value.happenings"
+              :place-id="night.value.value.place_id"
+              :evening="night.value.value.evening_date"
+              @change="(events) => change({ events })"
+            />
+          </section>
           <p class="out no-print">
             <a :href="`/api/v1/nights/${nightId}/calendar.ics`">Calendar file</a>
             <a :href="`/api/v1/nights/${nightId}/card.pdf`" target="_blank">Pocket card</a>

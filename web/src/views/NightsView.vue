@@ -4,6 +4,7 @@ import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
 import LoadState from '../components/LoadState.vue'
+import { today } from '../api/local-time'
 import { useLoad } from '../composables/useLoad'
 import { useNotices } from '../stores/notices'
 import { ApiError, client, data, pageAfter, type Schemas } from '../api/client'
@@ -33,13 +34,11 @@ const places = useLoad<Schemas['PlaceOut'][]>((signal) =>
 )
 void nights.refresh()
 
-const today = new Date(Date.now() - new Date().getTimezoneOffset() * 60000)
-  .toISOString()
-  .slice(0, 10)
+const thisDay = today()
 const coming = computed(
-  () => nights.value.value?.filter((n) => n.evening_date >= today).toReversed() ?? [],
+  () => nights.value.value?.filter((n) => n.evening_date >= thisDay).toReversed() ?? [],
 )
-const past = computed(() => nights.value.value?.filter((n) => n.evening_date < today) ?? [])
+const past = computed(() => nights.value.value?.filter((n) => n.evening_date < thisDay) ?? [])
 const groups = computed(() =>
   [
     { title: 'Coming', nights: coming.value },
@@ -48,7 +47,7 @@ const groups = computed(() =>
 )
 
 const isPlanning = ref(false)
-const form = reactive({ place_id: null as string | null, evening_date: today, title: '' })
+const form = reactive({ place_id: null as string | null, evening_date: thisDay, title: '' })
 const error = ref<ApiError | null>(null)
 void places.refresh().then(() => (form.place_id ??= places.value.value?.[0]?.id ?? null))
 

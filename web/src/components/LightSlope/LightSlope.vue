@@ -38,7 +38,9 @@ const hatch = useId()
 const isNarrow = computed(() => width.value < 560)
 const ribbonWidth = computed(() => (isNarrow.value ? 22 : 36))
 const BRACKETS = 14 // room for the windows' brackets between plot and ribbons
-const ribbonCount = computed(() => (slope.target_name === 'galactic core' ? 3 : 4))
+const ribbonCount = computed(
+  () => (slope.target_name === 'galactic core' ? 3 : 4) + (slope.water_share.length ? 1 : 0),
+)
 const box = computed(() => ({
   left: 50,
   right: width.value - ribbonCount.value * (ribbonWidth.value + 4) - BRACKETS,
@@ -111,15 +113,24 @@ const ribbons = computed(() =>
     },
     { name: 'core', runs: ribbon(slope.galactic_core_altitude_deg) },
     { name: 'target', runs: ribbon(slope.target_altitude_deg) },
+    // water by how full it stands
+    { name: 'tide', runs: ribbon(slope.water_share.map((share) => share * 60)) },
     // cloud is drawn by cover, not by height: a tenth of cover is one step
     { name: 'cloud', runs: ribbon(slope.cloud_cover.map((c) => c * 60)) },
   ]
-    .filter((_, i) => ribbonCount.value === 4 || i !== 2)
+    .filter((r) => r.name !== 'target' || slope.target_name !== 'galactic core')
+    .filter((r) => r.name !== 'tide' || slope.water_share.length)
     .map((r, i) => ({ ...r, x: box.value.right + BRACKETS + i * (ribbonWidth.value + 4) })),
 )
 
+/** The stretches of the events, to stand beside the windows. */
+const happened = computed(() =>
+  slope.happenings.flatMap((one) =>
+    one.stretches.map((s) => ({ ...s, code: 'time', text: `${one.label}: ${one.text}` })),
+  ),
+)
 const brackets = computed(() =>
-  [...slope.windows, ...slope.times].map((w, i) => ({
+  [...slope.windows, ...happened.value].map((w, i) => ({
     ...w,
     x: box.value.right + 4 + (i % 2) * 5,
     y0: l.value.y(Date.parse(w.start_utc)),

@@ -1,0 +1,168 @@
+<script setup lang="ts">
+/**
+ * What happens at a place or in one night, a line of prose each. As it is typed the server says how
+ * it is understood; what it cannot read it says in words.
+ */
+import { ref, watch } from 'vue'
+
+import { ApiError, client, data, type Schemas } from '../api/client'
+
+const { lines, happenings, placeId, evening } = defineProps<{
+  /** As they are kept. */
+  lines: string[]
+  /** What they mean in a night, where one is looked at. */
+  happenings?: Schemas['HappeningOut'][]
+  /** Where it is read for; a place that is not kept yet has no reading. */
+  placeId?: string
+  evening: string
+}>()
+const emit = defineEmits<{ change: [lines: string[]] }>()
+
+const typed = ref('')
+const read = ref<Schemas['HappeningOut'] | null>(null)
+const error = ref('')
+
+let asking = 0
+watch(typed, async (line) => {
+  const mine = ++asking
+  error.value = ''
+  if (!line.trim() || !placeId) return void (read.value = null)
+  await new Promise((resolve) => setTimeout(resolve, 250))
+  if (mine === asking) await ask(line)
+})
+
+async function ask(line: string): Promise<Schemas['HappeningOut'] | null> {
+  if (!placeId) return null
+  const mine = asking
+  try {
+    const found = await data(
+      client.POST('/api/v1/places/{place_id}/events/read', {
+        params: { path: { place_id: placeId } },
+        body: { line, evening_date: evening },
+      }),
+    )
+    if (mine === asking) [read.value, error.value] = [found, '']
+    return found
+  } catch (caught) {
+    if (!(caught instanceof ApiError)) throw caught
+    if (mine === asking) {
+      read.value = null
+      const fault = caught.faults[0]
+      error.value = fault ? `Wanted ${fault.wanted}; got ${fault.got}.` : caught.message
+    }
+    return null
+  }
+}
+
+async function add(): Promise<void> {
+  const line = typed.value.trim()
+  if (!line) return
+  const found = placeId ? await ask(line) : null
+  if (placeId && !found) return
+  emit('change', [...lines, found?.line ?? line])
+  typed.value = ''
+}
+
+const without = (line: string) => {
+  const at = lines.indexOf(line)
+  return lines.filter((_, i) => i !== at)
+}
+const edit = (line: string) => {
+  emit('change', without(line))
+  typed.value = line
+}
+const shown = (): { line: string; label: string; text: string; own: boolean; bad: boolean }[] =>
+  happenings?.map((h) => ({
+    line: h.line,
+    label: h.label,
+    text: h.trouble ?? h.text,
+    own: !h.is_of_place,
+    bad: !!h.trouble,
+  })) ?? lines.map((line) => ({ line, label: '', text: line, own: true, bad: false }))
+</script>
+
+<template>
+  <div class="events">
+    <ul v-if="shown().length">
+      <li v-for="(one, i) in shown()" :key="i">
+        <span :class="{ bad: one.bad }">
+          <strong v-if="one.label">{{ one.label }}</strong>
+          <span class="figures">{{ one.text }}</span>
+          <span v-if="!one.own" class="muted"> (of the place)</span>
+        </span>
+        <span v-if="one.own" class="acts no-print">
+          <button type="button" :aria-label="`Change ${one.line}`" @click="edit(one.line)">
+            Change
+          </button>
+          <button
+            type="button"
+            :aria-label="`Delete ${one.line}`"
+            @click="emit('change', without(one.line))"
+          >
+            Delete
+          </button>
+        </span>
+      </li>
+    </ul>
+    <form class="no-print" aria-label="Add an event" @submit.prevent="add">
+      <v-text-field
+        v-model="typed"
+        label="An event in a line"
+        placeholder="tram every 12 min from 18:04 until 0:30"
+        persistent-placeholder
+        maxlength="300"
+        :error-messages="error || undefined"
+        :hint="read ? `Understood as ${read.line}. This night: ${read.text}.` : undefined"
+        persistent-hint
+      />
+      <v-btn type="submit" :disabled="!typed.trim()">Add</v-btn>
+    </form>
+    <p class="muted no-print how">
+      “fireworks 22:00 to 22:18 ± 5 min”, “rock pool full: water over 1.6 m, high water 17:20 4.1 m,
+      low water 23:35 0.7 m”, “gate closes 30 min after sunset”, “beam every 10 s”.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  padding: 0;
+}
+
+li {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 10px;
+  padding: 4px 0;
+  border-bottom: 1px solid var(--line);
+}
+
+li button {
+  min-height: 44px;
+  color: var(--muted);
+}
+
+.acts {
+  display: flex;
+  flex: none;
+  gap: 10px;
+}
+
+.bad {
+  color: var(--limit);
+}
+
+form {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 10px;
+  align-items: start;
+  margin-top: 10px;
+}
+
+.how {
+  font-size: 0.92rem;
+}
+</style>
