@@ -1,0 +1,114 @@
+"""The order of a night: what is done when, how late it may begin, and what is left out."""
+
+from dataclasses import dataclass
+
+from patient_owl.core.schedule.exact import MOST_EXACT, table_of
+from patient_owl.core.schedule.job import Job, Outing, earliest, latest
+from patient_owl.core.schedule.many import good_order
+
+
+@dataclass(frozen=True)
+class Slot:
+    """One shot in the order. [epoch_seconds]
+
+    leaves_s: when one must go there at the latest; arrives_s: one sets up; starts_s: the work
+    begins; ends_s: its last frame is judged; free_s: packed, slack kept. ready_s: when one could
+    have begun had it not been for its window or wish. earliest_s, latest_s: between which it may
+    begin with all others as they are.
+    """
+
+    job: Job
+    leaves_s: float
+    arrives_s: float
+    ready_s: float
+    starts_s: float
+    ends_s: float
+    free_s: float
+    earliest_s: float
+    latest_s: float
+
+    @property
+    def waits_s(self) -> float:
+        """How long one is free before it may begin."""
+        return max(0.0, self.starts_s - self.ready_s)
+
+    @property
+    def slack_s(self) -> float:
+        """How much later it may begin."""
+        return self.latest_s - self.starts_s
+
+
+@dataclass(frozen=True)
+class Order:
+    """slots in order, and when one is back where one came from. is_exact: proven that no order
+    holds more, or is over earlier. is_own: as the photographer's own sequence has it."""
+
+    slots: tuple[Slot, ...]
+    left_out: tuple[Job, ...]
+    back_s: float
+    is_exact: bool
+    is_own: bool
+
+
+def best_order(outing: Outing) -> Order:
+    """The order that holds most; of such, the photographer's own sequence where it is one, else the
+    one that is over earliest. Each begins as near to when it is wished for as the others let it."""
+    is_exact = len(outing.jobs) <= MOST_EXACT
+    if is_exact:
+        table = table_of(outing)
+        jobs = [outing.jobs[place] for place in table.order_of(table.best)]
+    else:
+        jobs = good_order(outing)
+    own = sorted(jobs, key=lambda job: job.wish_s)
+    is_own = earliest(outing, own) is not None
+    return laid_out(outing, own if is_own else jobs, is_exact=is_exact, is_own=is_own)
+
+
+def laid_out(outing: Outing, jobs: list[Job], *, is_exact: bool, is_own: bool) -> Order:
+    """A sequence that fits, each shot as near to its wish as the others let it."""
+    first, last = earliest(outing, jobs), latest(outing, jobs)
+    assert first is not None
+    assert last is not None
+    slots: list[Slot] = []
+    free_s, before = outing.from_s, None
+    for job, soonest_s, latest_s in zip(jobs, first, last, strict=True):
+        ready_s = free_s + outing.to_s(job, before)
+        starts_s = _nearest(job, max(job.begins(ready_s) or soonest_s, soonest_s), latest_s)
+        set_up_s = job.set_up_s + _change_s(outing, job, before)
+        spot = outing.from_spot if before is None else before.spot
+        arrives_s = starts_s - set_up_s
+        slots.append(
+            Slot(
+                job=job,
+                leaves_s=arrives_s - outing.walks_s[spot][job.spot],
+                arrives_s=arrives_s,
+                ready_s=ready_s,
+                starts_s=starts_s,
+                ends_s=starts_s + job.work_s,
+                free_s=starts_s + job.work_s + job.after_s,
+                earliest_s=soonest_s,
+                latest_s=latest_s,
+            )
+        )
+        free_s, before = slots[-1].free_s, job
+    over_s = slots[-1].ends_s + slots[-1].job.pack_s if slots else outing.from_s
+    kept = {job.key for job in jobs}
+    return Order(
+        slots=tuple(slots),
+        left_out=tuple(job for job in outing.jobs if job.key not in kept),
+        back_s=over_s + outing.home_s(before),
+        is_exact=is_exact,
+        is_own=is_own,
+    )
+
+
+def _change_s(outing: Outing, job: Job, before: Job | None) -> float:
+    rig = outing.from_rig if before is None else before.rig
+    return 0.0 if rig == job.rig and rig else outing.change_s
+
+
+def _nearest(job: Job, soonest_s: float, latest_s: float) -> float:
+    """The beginning nearest to the wish that lies between the two and in a window."""
+    between = [(max(a, soonest_s), min(b, latest_s)) for a, b in job.starts_s]
+    near = [min(max(job.wish_s, a), b) for a, b in between if a <= b]
+    return min(near, key=lambda at: abs(at - job.wish_s))
