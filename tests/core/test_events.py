@@ -10,7 +10,6 @@ import pytest
 from patient_owl.core.events.event import Clock, Event, Every, FromSky, Level, Span, Turn, Waters
 from patient_owl.core.events.resolve import Evening, Happening, happening
 from patient_owl.core.events.tide import Tide, drift_min, tide_by_moon, tide_of
-from patient_owl.core.night import night_bounds, night_sky
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.tracks import Site
 from patient_owl.core.types import FloatArray
@@ -20,7 +19,7 @@ MADRID = ZoneInfo("Europe/Madrid")
 
 
 def evening(day: date, site: Site = SITE, zone: ZoneInfo = MADRID) -> Evening:
-    return Evening(site, day, zone, night_sky(site, night_bounds(day, zone)))
+    return Evening(site, day, zone)
 
 
 def on(event: Event, day: date, **where: object) -> Happening:

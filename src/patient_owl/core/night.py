@@ -6,6 +6,7 @@ lasts 23 or 25 hours.
 
 from dataclasses import dataclass, fields, replace
 from datetime import UTC, date, datetime, time, timedelta, tzinfo
+from functools import lru_cache
 from typing import TypeVar
 
 import numpy as np
@@ -135,8 +136,9 @@ def sky_events(site: Site, seconds: FloatArray, horizon: Horizon = SEA) -> list[
     return sorted(found)
 
 
+@lru_cache(maxsize=2048)
 def night_sky(site: Site, bounds: Bounds, horizon: Horizon = SEA) -> NightSky:
-    """What happens in one night at a place with this skyline."""
+    """What happens in one night at a place with this skyline; worked out once."""
     seconds = bounds.seconds(EVENT_STEP_S)
     sun = tracks.track(tracks.SUN, site, seconds).true_altitude_deg
     middle = seconds[len(seconds) // 2 : len(seconds) // 2 + 1]

@@ -47,7 +47,7 @@ class NightContext:
     @property
     def sky(self) -> NightSky:
         """What rises, sets and when it is dark."""
-        return _sky(self.site, self.bounds, self.horizon)
+        return night_sky(self.site, self.bounds, self.horizon)
 
     @property
     def light(self) -> Slope:
@@ -134,9 +134,6 @@ def _moonrise_after(night: NightContext, at_s: float) -> float | None:
 def _course(night: NightContext, at_s: float) -> Course:
     after_s = (night.light.seconds - at_s).tolist()
     return Course(tuple(after_s), *_light_columns(night))
-
-
-_sky = lru_cache(maxsize=2048)(night_sky)
 
 
 @lru_cache(maxsize=256)

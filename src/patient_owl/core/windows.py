@@ -5,10 +5,14 @@ Margins are in degrees, so that a near miss can say by how much it misses.
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from datetime import date, timedelta, tzinfo
 
 import numpy as np
 
-from patient_owl.core.sky import search, tracks
+from patient_owl.core.events.event import Event
+from patient_owl.core.events.resolve import Evening, happening
+from patient_owl.core.night import was_day
+from patient_owl.core.sky import ephemeris, search, tracks
 from patient_owl.core.sky.horizon import Horizon
 from patient_owl.core.sky.rising import over_horizon_deg
 from patient_owl.core.sky.targets import Target, target
@@ -103,7 +107,46 @@ class TargetIn:
         )
 
 
-Condition = SunBelow | SunAbove | MoonDown | MoonLit | TargetUp | TargetIn
+DEGREE_S = 240.0  # in which the sky turns by a degree
+
+
+@dataclass(frozen=True)
+class During:
+    """An event of the place going on. A miss is told in the sky's turning, four minutes a
+    degree."""
+
+    event: Event
+    zone: tzinfo
+    code: str = "during"
+
+    def margin_deg(self, site: Site, horizon: Horizon, seconds: FloatArray) -> FloatArray:
+        stretches = sorted(
+            stretch
+            for day in self._days(seconds)
+            if (one := happening(self.event, Evening(site, day, self.zone, horizon)))
+            for stretch in one.running
+        )
+        if not stretches:
+            return np.full(seconds.shape, -360.0)
+        starts, ends = np.array(stretches).T
+        ends = np.maximum.accumulate(ends)
+        place = np.searchsorted(starts, seconds, side="right") - 1
+        before = np.where(place < 0, np.inf, seconds - ends[np.maximum(place, 0)])
+        following = np.append(starts, np.inf)[place + 1] - seconds
+        inside = np.minimum(seconds - starts[np.maximum(place, 0)], -before)
+        return np.where(before <= 0, inside, -np.minimum(before, following)) / DEGREE_S
+
+    def _days(self, seconds: FloatArray) -> list[date]:
+        """The evenings the moments may belong to, and those beside them."""
+        first, last = (
+            ephemeris.moment_utc(float(at)).astimezone(self.zone).date()
+            for at in (seconds.min(), seconds.max())
+        )
+        days = (first + timedelta(days=k) for k in range(-1, (last - first).days + 2))
+        return [day for day in days if was_day(day, self.zone)]
+
+
+Condition = During | SunBelow | SunAbove | MoonDown | MoonLit | TargetUp | TargetIn
 
 
 def margins_deg(

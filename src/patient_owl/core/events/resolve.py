@@ -1,16 +1,15 @@
 """What an event means in one night: its stretches in seconds, and the water's course."""
 
-from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, time, timedelta, tzinfo
-
-import numpy as np
+from functools import lru_cache
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.events.event import NOON_MIN, At, Beat, Clock, Event, Every, Span, Waters
 from patient_owl.core.events.tide import Tide, drift_min, tide_by_moon, tide_of
-from patient_owl.core.night import NightSky
+from patient_owl.core.night import NightSky, night_bounds, night_sky
 from patient_owl.core.sky import ephemeris
+from patient_owl.core.sky.horizon import SEA, Horizon
 from patient_owl.core.sky.tracks import Site
 
 Stretch = tuple[float, float]
@@ -18,16 +17,20 @@ Stretch = tuple[float, float]
 
 @dataclass(frozen=True)
 class Evening:
-    """The night an event is read for: where, which, by which clock, and its sky."""
+    """The night an event is read for: where, which, by which clock, behind which skyline."""
 
     site: Site
     day: date
     zone: tzinfo
-    sky: NightSky
+    horizon: Horizon = SEA
+
+    @property
+    def sky(self) -> NightSky:
+        return night_sky(self.site, night_bounds(self.day, self.zone), self.horizon)
 
     @property
     def bounds_s(self) -> Stretch:
-        bounds = self.sky.bounds
+        bounds = night_bounds(self.day, self.zone)
         return ephemeris.epoch_seconds(bounds.start_utc), ephemeris.epoch_seconds(bounds.end_utc)
 
 
@@ -40,6 +43,13 @@ class Happening:
     stretches: tuple[Stretch, ...]
     sure_s: float
     tide: Tide | None = None
+
+    @property
+    def running(self) -> tuple[Stretch, ...]:
+        """When it is going on: of what comes every so often, from the first until the last."""
+        if isinstance(self.event.timing, Every) and self.stretches:
+            return ((self.stretches[0][0], self.stretches[-1][1]),)
+        return self.stretches
 
     def in_which(self, at_s: float) -> Stretch | None:
         """The stretch a moment lies in."""
@@ -62,8 +72,10 @@ def _clock_s(at: Clock, day: date, zone: tzinfo) -> float:
     return ephemeris.epoch_seconds(local.astimezone(UTC))
 
 
+@lru_cache(maxsize=8192)
 def happening(event: Event, evening: Evening) -> Happening | None:
-    """The event in that night; None where it is not on. WrongValue where it cannot be."""
+    """The event in that night; None where it is not on. WrongValue where it cannot be. Kept: a
+    search asks for the same again and again."""
     if not event.days.holds(evening.day):
         return None
     timing, sure_s = event.timing, 60 * event.sure_min
@@ -79,12 +91,6 @@ def happening(event: Event, evening: Evening) -> Happening | None:
         return Happening(event, inside, max(sure_s, drift_s), tide)
     stretches = _stretches(timing, evening)
     return Happening(event, stretches, sure_s) if stretches else None
-
-
-def happenings(events: Sequence[Event], evening: Evening) -> tuple[Happening, ...]:
-    """Those of the events that are on in that night, by their first moment."""
-    found = [one for one in (happening(event, evening) for event in events) if one is not None]
-    return tuple(sorted(found, key=lambda one: one.stretches[0][0] if one.stretches else np.inf))
 
 
 def _stretches(timing: Span | Every | Beat, evening: Evening) -> tuple[Stretch, ...]:

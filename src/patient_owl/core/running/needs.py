@@ -1,0 +1,71 @@
+"""What a shot waits for in a night, each with when it holds, and when all do."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import tzinfo
+
+from patient_owl.core.events.resolve import Stretch
+from patient_owl.core.night_context import NightContext
+from patient_owl.core.shot import PlannedShot
+from patient_owl.core.windows import Condition, During, SunAbove, SunBelow, windows
+
+STEP_S = 300.0  # a condition that holds for less may be missed
+# Events that a kind of picture is about: it waits for them where the night has some.
+ABOUT = {"fireworks": "show", "vehicle_trails": "traffic"}
+
+
+@dataclass(frozen=True)
+class Need:
+    """A condition, or several that are said as one, and the stretches in which it holds.
+
+    lasts_whole: one works for as long as it holds, as at a show.
+    """
+
+    conditions: tuple[Condition, ...]
+    stretches: tuple[Stretch, ...]
+    lasts_whole: bool = False
+
+    def opens(self, at_s: float, within_s: float) -> bool:
+        """Whether it begins to hold about then."""
+        return any(abs(start - at_s) <= within_s for start, _ in self.stretches)
+
+    def closes_after(self, at_s: float) -> float | None:
+        """When the stretch that a moment lies in is over."""
+        return next((b for a, b in self.stretches if a <= at_s <= b), None)
+
+
+def needs_of(
+    planned: PlannedShot, night: NightContext, zone: tzinfo, asked: Sequence[Sequence[Condition]]
+) -> tuple[Need, ...]:
+    """What its kind of picture needs, the events it is about, and what its photographer asked."""
+    found = []
+    lowest, highest = planned.recipe.sun_altitude_deg
+    kind: list[Condition] = [SunBelow(highest)] if highest < 90 else []
+    if lowest > -90:
+        kind = [*kind, SunAbove(lowest)]
+    if kind:
+        found.append(_need(kind, night))
+    asked_about = {c.event for group in asked for c in group if isinstance(c, During)}
+    about = ABOUT.get(planned.recipe.key)
+    shows = [one for one in night.happenings if one.event.kind == about]
+    if shows and not any(one.event in asked_about for one in shows):
+        running = sorted(stretch for one in shows for stretch in one.running)
+        found.append(Need((During(shows[0].event, zone),), tuple(running), about == "show"))
+    return (*found, *(_need(group, night) for group in asked))
+
+
+def _need(group: Sequence[Condition], night: NightContext) -> Need:
+    seconds = night.bounds.seconds(STEP_S)
+    held = windows(group, night.site, night.horizon, seconds)
+    return Need(tuple(group), tuple(held))
+
+
+def together(needs: Sequence[Need], night: NightContext) -> tuple[Stretch, ...]:
+    """When all hold at once; the whole night where nothing is needed."""
+    seconds = night.bounds.seconds(STEP_S)
+    held: list[Stretch] = [(float(seconds[0]), float(seconds[-1]))]
+    for need in needs:
+        held = [
+            (max(a, c), min(b, d)) for a, b in held for c, d in need.stretches if a < d and c < b
+        ]
+    return tuple(sorted(held))
