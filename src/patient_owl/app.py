@@ -34,6 +34,7 @@ from patient_owl.nights.router import router as nights_router
 from patient_owl.places.finding import router as finding_router
 from patient_owl.places.router import router as places_router
 from patient_owl.practice.router import router as practice_router
+from patient_owl.running.router import router as running_router
 from patient_owl.schools.router import router as schools_router
 from patient_owl.searches.router import router as searches_router
 from patient_owl.settings import Settings, get_settings
@@ -109,6 +110,7 @@ def create_app(settings: Settings | None = None, devices: Devices | None = None)
         learned_router,
         pictures_router,
         computed_router,
+        running_router,
         field_router,
         camera_router,
         bench_router,

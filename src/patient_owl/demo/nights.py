@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 from datetime import date, datetime, time, timedelta
+from typing import Any
 from uuid import UUID
 
 from sqlalchemy.orm import Session
@@ -25,14 +26,17 @@ from patient_owl.demo.kit import KIT
 from patient_owl.demo.places import PLACES
 from patient_owl.kit.service import create_item
 from patient_owl.nights.models import Night
+from patient_owl.nights.outing import OutingIn
 from patient_owl.nights.schemas import NightIn
 from patient_owl.nights.service import create_night
 from patient_owl.pictures.service import add_photo
 from patient_owl.places.schemas import PlaceIn
 from patient_owl.places.service import create_place
 from patient_owl.places.zones import zone
+from patient_owl.searches.schemas import DuringIn, LightIn
 from patient_owl.shots.lights import BroughtIn
 from patient_owl.shots.models import Shot
+from patient_owl.shots.ordering import OrderingIn
 from patient_owl.shots.planner import Planner
 from patient_owl.shots.schemas import ShotIn, StandInIn
 from patient_owl.shots.service import create_shot
@@ -75,6 +79,7 @@ class _Loader:
         evening: date,
         title: str,
         events: list[str] | None = None,
+        outing: OutingIn | None = None,
         *,
         uses_forecast: bool = False,
     ) -> Night:
@@ -84,6 +89,7 @@ class _Loader:
             evening_date=evening,
             title=title,
             events=events or [],
+            outing=outing or OutingIn(),
             uses_forecast=uses_forecast,
         )
         return create_night(self.visit.session, self.visit.user, request)
@@ -103,6 +109,7 @@ class _Loader:
         lights: list[BroughtIn] | None = None,
         strokes: StrokesIn | None = None,
         stand_in: StandInIn | None = None,
+        ordering: OrderingIn | None = None,
         **inputs: InputValue,
     ) -> Shot:
         hour, minute = (int(part) for part in clock.split(":"))
@@ -122,6 +129,7 @@ class _Loader:
             lights=[self._mine(light) for light in lights or []],
             strokes=strokes,
             stand_in=stand_in,
+            ordering=ordering or OrderingIn(),
         )
         return create_shot(self.visit, night.id, request)
 
@@ -167,6 +175,16 @@ class _Loader:
 SHOW = "regatta fireworks, 22:00 to 22:18, ± 5 min"
 
 
+SKARN_OUTING = OutingIn(
+    travel_min=35, leaves="5:00", contact="Jonas Wren, at home", car="grey van at the slip"
+)
+
+
+def _at(spot: str, **over: Any) -> OrderingIn:
+    """A shot's standing point, and what else is said of its place in the night."""
+    return OrderingIn(spot=spot, **over)
+
+
 def _places(today: date) -> dict[str, PlaceIn]:
     """The places with what happens there; Skarn's tide was read for today."""
     waters = f"high water 17:20 4.1 m, low water 23:35 0.7 m, on {today:%Y-%m-%d}"
@@ -180,8 +198,16 @@ def _places(today: date) -> dict[str, PlaceIn]:
         "mill": ["mill gate closes 20:30"],
         "vellahavn": ["market lamps on Fridays and Saturdays from 30 min after sunset to 23:30"],
     }
+    spots = {
+        "skarn": ["slip: 2 min from the car", "far end of the causeway: 18 min from slip"],
+        "vellahavn": [
+            "quay wall: 4 min from the car",
+            "pontoon: 9 min from the car, 6 min from quay wall",
+            "slipway: 12 min from the car, 4 min from pontoon",
+        ],
+    }
     return {
-        key: place.model_copy(update={"events": events.get(key, [])})
+        key: place.model_copy(update={"events": events.get(key, []), "spots": spots.get(key, [])})
         for key, place in PLACES.items()
     }
 
@@ -197,9 +223,15 @@ def load(session: Session, devices: Devices, today: date) -> None:
     kit = {key: create_item(session, user, item).id for key, item in KIT.items()}
     loader = _Loader(Visit(session, user, devices, now_utc()), places, kit)
 
-    tonight = loader.night("skarn", today, "Skarn Light, first dark")
+    tonight = loader.night("skarn", today, "Skarn Light, first dark", outing=SKARN_OUTING)
     loader.shot(
-        tonight, "Winter stars over the lantern", "22:40", 135, between="open", stand_in=LANTERN
+        tonight,
+        "Winter stars over the lantern",
+        "22:40",
+        135,
+        between="open",
+        stand_in=LANTERN,
+        ordering=_at("far end of the causeway", waits_for=[DuringIn(label="causeway dry")]),
     )
     loader.shot(
         tonight,
@@ -209,6 +241,7 @@ def load(session: Session, devices: Devices, today: date) -> None:
         lens="ultra_wide",
         focal_length_mm=14,
         between="open",
+        ordering=_at("slip"),
     )
     _by_found_light(loader, today)
     past = loader.night("ewes", today - timedelta(days=12), "Ring under a thin moon")
@@ -286,6 +319,7 @@ def _by_found_light(loader: _Loader, today: date) -> None:
         today + timedelta(days=4),
         "Regatta night",
         [SHOW],
+        outing=OutingIn(travel_min=25, leaves="1:00", contact="Jonas Wren", car="van, east quay"),
     )
     loader.shot(
         regatta,
@@ -298,6 +332,7 @@ def _by_found_light(loader: _Loader, today: date) -> None:
         tilt=4,
         orientation="portrait",
         panorama_wide_deg=175,
+        ordering=_at("quay wall", waits_for=[LightIn(light="blue_hour")]),
     )
     loader.shot(
         regatta,
@@ -309,6 +344,7 @@ def _by_found_light(loader: _Loader, today: date) -> None:
         orientation="portrait",
         shell_in=5,
         distance_m=420,
+        ordering=_at("quay wall"),
     )
     loader.shot(
         regatta,
@@ -319,6 +355,7 @@ def _by_found_light(loader: _Loader, today: date) -> None:
         lens="zoom",
         focal_length_mm=35,
         tilt=2,
+        ordering=_at("pontoon", is_optional=True),
     )
     loader.shot(
         regatta,
@@ -328,6 +365,7 @@ def _by_found_light(loader: _Loader, today: date) -> None:
         discipline="handheld",
         tilt=0,
         braced="leaning",
+        ordering=_at("pontoon", is_optional=True, worth=2),
     )
     quill = loader.night("quill", today + timedelta(days=6), "The orangery at Quill House")
     loader.shot(
@@ -371,6 +409,7 @@ def _by_brought_light(loader: _Loader, ring: Night, regatta: Night, quill: Night
         lit_by="metered",
         metered_ev100=-1.5,
         strokes=StrokesIn(text="Vellahavn", height_m=0.4),
+        ordering=_at("slipway"),
     )
     loader.shot(
         regatta,
@@ -384,6 +423,7 @@ def _by_brought_light(loader: _Loader, ring: Night, regatta: Night, quill: Night
         lit_by="metered",
         metered_ev100=-1.5,
         water_before="still_water",
+        ordering=_at("slipway", is_optional=True),
     )
     loader.shot(
         ring,

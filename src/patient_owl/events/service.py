@@ -6,7 +6,7 @@ from datetime import date
 from functools import lru_cache
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.events.event import Event
+from patient_owl.core.events.event import Beat, Event
 from patient_owl.core.events.resolve import Evening, Happening, happening
 from patient_owl.core.sky import ephemeris
 from patient_owl.events.schemas import MOST_SHOWN, HappeningOut, SpanOut
@@ -30,6 +30,18 @@ class Told:
 @lru_cache(maxsize=4096)
 def _read(line: str, day: date | None) -> Event:
     return read_event_line(line, day)
+
+
+def event_or_none(line: str) -> Event | None:
+    """The event of a kept line; None where it cannot be read any more."""
+    event, _ = or_trouble(lambda: _read(line, None))
+    return event
+
+
+def names_of(lines: Sequence[str]) -> list[str]:
+    """Of the events that go on for a while: a beam goes round all night."""
+    events = (event_or_none(line) for line in lines)
+    return [one.label for one in events if one and not isinstance(one.timing, Beat)]
 
 
 def kept_lines(lines: Sequence[str], day: date | None = None) -> list[str]:

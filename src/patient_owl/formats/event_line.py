@@ -268,6 +268,13 @@ def _date(year: int, month: int, day: int) -> date:
         raise WrongValue("line", "a day of the calendar", f"{day}.{month}.{year}") from error
 
 
+def read_at(text: str) -> At:
+    """A time of a night alone: `17:30`, `30 min after sunset`. WrongValue where it is none."""
+    if re.fullmatch(_AT, text.strip(), re.IGNORECASE) is None:
+        raise WrongValue("time", "a time: “17:30” or “30 min after sunset”", f"“{text[:40]}”")
+    return _at(text.strip())
+
+
 def _at(text: str) -> At:
     time = re.fullmatch(_TIME, text.strip(), re.IGNORECASE)
     if time:

@@ -1,6 +1,7 @@
 """One outing: a place and the date its evening falls on."""
 
 from datetime import date
+from typing import Any
 from uuid import UUID
 
 from sqlalchemy import JSON, ForeignKey, Index, String, Text
@@ -25,6 +26,7 @@ class Night(Owned, Base):
     sky_placement_stops: Mapped[float]
     target_key: Mapped[str] = mapped_column(String(40))
     uses_forecast: Mapped[bool]
+    outing: Mapped[dict[str, Any]] = mapped_column(JSON)
     events: Mapped[list[str]] = mapped_column(JSON)
 
     place: Mapped[Place] = relationship(lazy="joined")

@@ -9,6 +9,7 @@ from pydantic import BaseModel, Field
 from patient_owl.core.plan.common import PLACEMENT_RANGE_STOPS
 from patient_owl.events.schemas import EventLines, HappeningOut
 from patient_owl.fields import Asked, Key, Name, Notes, Title, like
+from patient_owl.nights.outing import OutingIn
 
 FNumber = Annotated[float, Field(ge=0.8, le=64, description="exact, 2^(k/6) on a thirds dial")]
 Iso = Annotated[float, Field(ge=12, le=102400)]
@@ -35,6 +36,7 @@ class NightIn(Asked):
     sky_placement_stops: Placement = SKY_PLACEMENT_STOPS
     target_key: Annotated[Key, Field(description="third ribbon; a key of /targets")] = "jupiter"
     uses_forecast: Annotated[bool, Field(description="cloud acts on the light")] = True
+    outing: OutingIn = OutingIn()
     events: Annotated[EventLines, Field(description="of this night alone, a line each")] = []
 
 

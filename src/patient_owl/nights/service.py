@@ -24,7 +24,7 @@ from patient_owl.nights.schemas import (
     NightOut,
 )
 from patient_owl.places.moving import move_shots
-from patient_owl.places.service import darkness_of, get_place, site_of
+from patient_owl.places.service import darkness_of, get_place, horizon_of, site_of
 from patient_owl.places.zones import zone
 from patient_owl.storage.base import Base
 from patient_owl.storage.owned import added, changed, owned
@@ -86,7 +86,8 @@ def sky_of(night: Night) -> NightSky:
 
 def evening_of(night: Night) -> Evening:
     place = night.place
-    return Evening(site_of(place), night.evening_date, zone(place.time_zone), sky_of(night))
+    place_zone = zone(place.time_zone)
+    return Evening(site_of(place), night.evening_date, place_zone, horizon_of(place))
 
 
 def told_of(night: Night) -> list[Told]:

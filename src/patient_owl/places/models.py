@@ -19,5 +19,6 @@ class Place(Owned, Base):
     glow_azimuth_deg: Mapped[float | None]
     horizon: Mapped[list[list[float]]] = mapped_column(JSON)
     events: Mapped[list[str]] = mapped_column(JSON)
+    spots: Mapped[list[str]] = mapped_column(JSON)
     notes: Mapped[str] = mapped_column(Text)
     hazards: Mapped[str] = mapped_column(Text)

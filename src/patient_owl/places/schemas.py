@@ -3,13 +3,16 @@
 from typing import Annotated, Any, Self
 from uuid import UUID
 
-from pydantic import BaseModel, ConfigDict, Field, model_validator
+from pydantic import BaseModel, ConfigDict, Field, computed_field, model_validator
 
+from patient_owl.core.running.ways import MOST_SPOTS
 from patient_owl.core.sky.horizon import HIGHEST_DEG, LOWEST_DEG, horizon_from
 from patient_owl.core.tables.bortle import USUAL_SKY_MAG_ARCSEC2
 from patient_owl.events.schemas import EventLines
-from patient_owl.fields import Asked, Name, Notes, like
+from patient_owl.events.service import names_of
+from patient_owl.fields import Asked, Name, Notes, OneLine, like
 from patient_owl.formats.places import MOST_WAYPOINTS, Waypoint
+from patient_owl.formats.spot_line import LONGEST_LINE
 from patient_owl.places.towns import Town
 
 
@@ -52,6 +55,10 @@ class PlaceIn(Asked):
     ] = None
     horizon: HorizonPoints = []
     events: Annotated[EventLines, Field(description="what happens there, a line each")] = []
+    spots: Annotated[
+        list[Annotated[OneLine, Field(max_length=LONGEST_LINE)]],
+        Field(max_length=MOST_SPOTS, description="standing points, a line each"),
+    ] = []
     notes: Notes = ""
     hazards: Notes = ""
 
@@ -67,6 +74,11 @@ class PlaceOut(PlaceIn):
     id: UUID
     version: int
     time_zone: str
+
+    @computed_field(description="of its events that a night may be looked for by")  # type: ignore[prop-decorator]
+    @property
+    def event_names(self) -> list[str]:
+        return names_of(self.events)
 
 
 class PlacesIn(Asked):

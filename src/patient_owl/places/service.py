@@ -7,7 +7,7 @@ from sqlalchemy.orm import Session
 from patient_owl.accounts.models import User
 from patient_owl.core.events.resolve import Evening
 from patient_owl.core.meterless import Darkness
-from patient_owl.core.night import night_bounds, night_sky
+from patient_owl.core.night import night_bounds
 from patient_owl.core.sky.horizon import Horizon
 from patient_owl.core.sky.tracks import Site
 from patient_owl.events.schemas import EventAsked, HappeningOut
@@ -16,6 +16,7 @@ from patient_owl.formats.places import Waypoint
 from patient_owl.places.models import Place
 from patient_owl.places.moving import move_with_clock
 from patient_owl.places.schemas import PlaceIn
+from patient_owl.places.spots import kept_spots
 from patient_owl.places.zones import zone, zone_at
 from patient_owl.storage.owned import changed, owned, owned_rows
 
@@ -55,6 +56,7 @@ def _columns(request: PlaceIn) -> dict[str, object]:
     name = request.time_zone or zone_at(request.latitude_deg, request.longitude_deg)
     columns["time_zone"] = zone(name).key
     columns["horizon"] = request.sorted_horizon()
+    columns["spots"] = kept_spots(request.spots)
     columns["events"] = kept_lines(request.events)
     return columns
 
@@ -92,13 +94,8 @@ def waypoint_of(place: Place) -> Waypoint:
 def read_event(place: Place, asked: EventAsked) -> HappeningOut:
     """What a line means on an evening at a place; WrongValue where it is not understood."""
     place_zone = zone(place.time_zone)
-    bounds = night_bounds(asked.evening_date, place_zone)
-    evening = Evening(
-        site_of(place),
-        asked.evening_date,
-        place_zone,
-        night_sky(site_of(place), bounds, horizon_of(place)),
-    )
+    night_bounds(asked.evening_date, place_zone)  # refuses a day that was none
+    evening = Evening(site_of(place), asked.evening_date, place_zone, horizon_of(place))
     (line,) = kept_lines([asked.line], asked.evening_date)
     (one,) = told([line], evening, is_of_place=False)
     return happening_out(one, evening)

@@ -1,7 +1,8 @@
 """What a search for nights asks and answers."""
 
 from collections.abc import Mapping
-from datetime import date
+from dataclasses import dataclass
+from datetime import date, tzinfo
 from typing import Annotated, Literal
 from uuid import UUID
 
@@ -13,11 +14,14 @@ from patient_owl.core.constants import (
     NAUTICAL_TWILIGHT_SUN_ALTITUDE_DEG,
     SUNRISE_SUN_ALTITUDE_DEG,
 )
+from patient_owl.core.errors import WrongValue
+from patient_owl.core.events.event import Event
 from patient_owl.core.find import Wish
 from patient_owl.core.sky.targets import target
 from patient_owl.core.sky.tracks import GALACTIC_CORE
 from patient_owl.core.windows import (
     Condition,
+    During,
     MoonDown,
     MoonLit,
     SunAbove,
@@ -25,7 +29,7 @@ from patient_owl.core.windows import (
     TargetIn,
     TargetUp,
 )
-from patient_owl.fields import Asked, Key, like
+from patient_owl.fields import Asked, Key, Name, like
 
 # Sun's altitude from and to. [deg]
 LIGHTS: Mapping[str, tuple[float, float]] = {
@@ -36,6 +40,16 @@ LIGHTS: Mapping[str, tuple[float, float]] = {
 }
 
 LightKey = Literal["dark", "stars", "blue_hour", "sun_down"]
+
+
+@dataclass(frozen=True)
+class Here:
+    """What a condition may speak of at a place: its events by name, by its clock."""
+
+    zone: tzinfo
+    events: Mapping[str, Event]
+
+
 Degrees = Annotated[float, Field(ge=-90, le=90)]
 Share = Annotated[float, Field(ge=0, le=1)]
 
@@ -47,7 +61,7 @@ class SunIn(Asked):
     lowest_deg: Degrees = -90
     highest_deg: Degrees = ASTRONOMICAL_TWILIGHT_SUN_ALTITUDE_DEG
 
-    def to_domain(self) -> list[Condition]:
+    def to_domain(self, here: Here) -> list[Condition]:
         over: list[Condition] = [SunAbove(self.lowest_deg)] if self.lowest_deg > -90 else []
         return [SunBelow(self.highest_deg), *over]
 
@@ -58,9 +72,22 @@ class LightIn(Asked):
     kind: Literal["light"] = "light"
     light: LightKey = "dark"
 
-    def to_domain(self) -> list[Condition]:
+    def to_domain(self, here: Here) -> list[Condition]:
         lowest_deg, highest_deg = LIGHTS[self.light]
-        return SunIn(lowest_deg=lowest_deg, highest_deg=highest_deg).to_domain()
+        return SunIn(lowest_deg=lowest_deg, highest_deg=highest_deg).to_domain(here)
+
+
+class DuringIn(Asked):
+    """An event of the place going on, by its name."""
+
+    kind: Literal["during"] = "during"
+    label: Name
+
+    def to_domain(self, here: Here) -> list[Condition]:
+        if self.label not in here.events:
+            wanted = "one of " + ", ".join(here.events) if here.events else "an event of the place"
+            raise WrongValue("label", wanted, self.label)
+        return [During(here.events[self.label], here.zone)]
 
 
 class MoonDownIn(Asked):
@@ -68,7 +95,7 @@ class MoonDownIn(Asked):
 
     kind: Literal["moon_down"] = "moon_down"
 
-    def to_domain(self) -> list[Condition]:
+    def to_domain(self, here: Here) -> list[Condition]:
         return [MoonDown()]
 
 
@@ -79,7 +106,7 @@ class MoonLitIn(Asked):
     least: Share = 0
     most: Share = 1
 
-    def to_domain(self) -> list[Condition]:
+    def to_domain(self, here: Here) -> list[Condition]:
         return [MoonLit(self.least, self.most)]
 
 
@@ -89,7 +116,7 @@ class TargetUpIn(Asked):
     kind: Literal["target_up"] = "target_up"
     target_key: Key
 
-    def to_domain(self) -> list[Condition]:
+    def to_domain(self, here: Here) -> list[Condition]:
         return [TargetUp(target(self.target_key))]
 
 
@@ -103,14 +130,15 @@ class TargetInIn(Asked):
     lowest_deg: Degrees
     highest_deg: Degrees
 
-    def to_domain(self) -> list[Condition]:
+    def to_domain(self, here: Here) -> list[Condition]:
         wanted = target(self.target_key)
         box = (self.bearing_true_deg, self.within_deg, self.lowest_deg, self.highest_deg)
         return [TargetIn(wanted, *box)]
 
 
 ConditionIn = Annotated[
-    SunIn | LightIn | MoonDownIn | MoonLitIn | TargetUpIn | TargetInIn, Field(discriminator="kind")
+    SunIn | LightIn | DuringIn | MoonDownIn | MoonLitIn | TargetUpIn | TargetInIn,
+    Field(discriminator="kind"),
 ]
 
 
@@ -131,8 +159,8 @@ class SearchIn(Asked):
         Field(max_length=7, description="0 Monday; empty is any"),
     ] = []
 
-    def to_domain(self) -> Wish:
-        conditions = [c for asked in self.conditions for c in asked.to_domain()]
+    def to_domain(self, here: Here) -> Wish:
+        conditions = [c for asked in self.conditions for c in asked.to_domain(here)]
         return Wish(tuple(conditions), self.least_minutes, frozenset(self.weekdays))
 
 

@@ -1,16 +1,17 @@
 """Running a search and wording what it finds."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from datetime import tzinfo
 from uuid import UUID
 
 from patient_owl.accounts.visit import Visit
 from patient_owl.core.find import Found, Missed, Progress, Wish, find_nights
 from patient_owl.errors import TooMany
+from patient_owl.events.service import event_or_none
 from patient_owl.places.models import Place
 from patient_owl.places.service import horizon_of, site_of
 from patient_owl.places.zones import zone
-from patient_owl.searches.schemas import FoundOut, ProgressOut, SearchIn
+from patient_owl.searches.schemas import FoundOut, Here, ProgressOut, SearchIn
 from patient_owl.storage import leases
 from patient_owl.words.search import day, found_text, missed_text
 
@@ -29,12 +30,19 @@ def lease(visit: Visit) -> UUID:
 
 def search(place: Place, request: SearchIn) -> Iterator[ProgressOut]:
     """The search's progress; what cannot be searched is refused before the first line."""
-    wish, place_zone = request.to_domain(), zone(place.time_zone)
+    place_zone = zone(place.time_zone)
+    wish = request.to_domain(here_of(place))
     nights = round(request.months * DAYS_A_MONTH)
     steps = find_nights(
         site_of(place), place_zone, horizon_of(place), request.first_evening, nights, wish
     )
     return (_out(step, wish, place_zone) for step in steps)
+
+
+def here_of(place: Place, lines: Sequence[str] = ()) -> Here:
+    """What conditions may speak of there; lines: of a night's own events."""
+    events = (event_or_none(line) for line in (*place.events, *lines))
+    return Here(zone(place.time_zone), {one.label: one for one in events if one})
 
 
 def _out(step: Progress, wish: Wish, place_zone: tzinfo) -> ProgressOut:

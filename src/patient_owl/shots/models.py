@@ -29,4 +29,5 @@ class Shot(Owned, Base):
     choice: Mapped[dict[str, Any]] = mapped_column(JSON)
     lights: Mapped[list[dict[str, Any]]] = mapped_column(JSON)
     strokes: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
+    ordering: Mapped[dict[str, Any]] = mapped_column(JSON)
     stand_in: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))

@@ -27,6 +27,7 @@ from patient_owl.kit.schemas import FocalLength
 from patient_owl.questions import QuestionOut
 from patient_owl.rails import ChoiceIn, RailOut, TouchIn
 from patient_owl.shots.lights import MOST_LIGHTS, BroughtIn, LightKindOut, checked_lights
+from patient_owl.shots.ordering import OrderingIn
 from patient_owl.shots.strokes import SheetOut, StrokesIn
 
 # Answers to a discipline's questions; what each accepts its recipe knows.
@@ -72,6 +73,7 @@ class _Picture(Asked):
     stand_in: Annotated[
         StandInIn | None, Field(description="for what stands before the sky, in the picture")
     ] = None
+    ordering: OrderingIn = OrderingIn()
 
 
 class ShotIn(_Picture):

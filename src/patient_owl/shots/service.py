@@ -105,6 +105,7 @@ def calendar_of(visit: Visit, night: Night) -> bytes:
 def _columns(request: ShotIn) -> dict[str, object]:
     columns = {name: getattr(request, name) for name in ShotIn.model_fields}
     columns["choice"] = request.choice.model_dump()
+    columns["ordering"] = request.ordering.model_dump(mode="json")
     columns["stand_in"] = request.stand_in.model_dump() if request.stand_in else None
     columns["strokes"] = request.strokes.model_dump(mode="json") if request.strokes else None
     columns["lights"] = [light.model_dump(mode="json") for light in request.lights]

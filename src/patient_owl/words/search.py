@@ -6,7 +6,9 @@ from datetime import date, datetime, tzinfo
 from patient_owl.core.find import Found, Missed
 from patient_owl.core.sky.ephemeris import moment_utc
 from patient_owl.core.windows import (
+    DEGREE_S,
     Condition,
+    During,
     MoonDown,
     MoonLit,
     SunAbove,
@@ -42,21 +44,24 @@ def condition_text(condition: Condition) -> str:
     """A condition as a clause: `the Moon down`."""
     match condition:
         case SunBelow():
-            return f"the Sun under {angle(condition.altitude_deg)}"
+            text = f"the Sun under {angle(condition.altitude_deg)}"
         case SunAbove():
-            return f"the Sun over {angle(condition.altitude_deg)}"
+            text = f"the Sun over {angle(condition.altitude_deg)}"
+        case During():
+            text = condition.event.label
         case MoonDown():
-            return "the Moon down"
+            text = "the Moon down"
         case MoonLit():
-            return f"the Moon {condition.least:.0%} to {condition.most:.0%} lit"
+            text = f"the Moon {condition.least:.0%} to {condition.most:.0%} lit"
         case TargetUp():
-            return f"{condition.target.name} up"
+            text = f"{condition.target.name} up"
         case TargetIn():
-            return (
+            text = (
                 f"{condition.target.name} within {angle(condition.within_deg)} of "
                 f"{bearing(condition.bearing_true_deg)}, {angle(condition.lowest_deg)} to "
                 f"{angle(condition.highest_deg)} high"
             )
+    return text
 
 
 def found_text(found: Found, conditions: Sequence[Condition], zone: tzinfo) -> str:
@@ -73,6 +78,9 @@ def missed_text(missed: Missed, conditions: Sequence[Condition]) -> str:
     if missed.lacking < 0:
         return f"Everything meets, but {missed.by:.0f} min too short."
     condition = conditions[missed.lacking]
+    if isinstance(condition, During):
+        minutes = missed.by * DEGREE_S / 60
+        return f"All but {condition_text(condition)}: misses by {max(minutes, 1):.0f} min."
     is_light = isinstance(condition, MoonLit)
     by = (
         f"{max(missed.by, 1):.0f} % of light"

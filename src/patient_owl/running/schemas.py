@@ -1,0 +1,118 @@
+"""The order of a night on the wire."""
+
+from datetime import datetime
+from typing import Annotated
+from uuid import UUID
+
+from pydantic import BaseModel, Field
+
+from patient_owl.core.schedule.job import MOST_JOBS
+from patient_owl.fields import Asked, Moment, like
+from patient_owl.searches.schemas import ConditionIn
+
+
+class SlotOut(BaseModel):
+    """One shot in the order. leaves: when one must go there at the latest; arrives: one sets up;
+    starts to ends: the work; free: packed, slack kept. earliest to latest: when it may begin with
+    all others as they are. is_moved: not at the minute it is kept at.
+    """
+
+    shot_id: UUID
+    title: str
+    leaves_utc: datetime
+    arrives_utc: datetime
+    starts_utc: datetime
+    ends_utc: datetime
+    free_utc: datetime
+    earliest_utc: datetime
+    latest_utc: datetime
+    spot: str
+    settings: str
+    takes: int
+    is_pinned: bool
+    is_optional: bool
+    is_moved: bool
+    text: str
+    waits: str
+    latest: str
+
+
+class OwnSlotOut(BaseModel):
+    """A shot at the minute its photographer gave it, judged by the same rules. arrives, starts,
+    ends, free: as of a slot. faults: what is wrong with it there; none where all is well."""
+
+    shot_id: UUID
+    title: str
+    arrives_utc: datetime
+    starts_utc: datetime
+    ends_utc: datetime
+    free_utc: datetime
+    faults: list[str]
+
+
+class RemedyOut(BaseModel):
+    """A change that would let a shot in. shot_id: of the other it is about, if any."""
+
+    code: str
+    text: str
+    shot_id: UUID | None
+
+
+class LeftOut(BaseModel):
+    """A shot for which there is no room, or that cannot be planned at all."""
+
+    shot_id: UUID
+    title: str
+    text: str
+    remedies: list[RemedyOut]
+
+
+class OrderOut(BaseModel):
+    """The order that holds most, the photographer's own times judged by the same rules, and what
+    is left out. is_as_kept: nothing would be moved. is_exact: no order holds more. arrives, back:
+    at the car; leaves_home, home: by the way there. sentences: the whole in words, for a helper.
+    """
+
+    slots: list[SlotOut]
+    own: list[OwnSlotOut]
+    left_out: list[LeftOut]
+    is_as_kept: bool
+    is_exact: bool
+    leaves_home_utc: datetime | None
+    arrives_utc: datetime | None
+    back_utc: datetime | None
+    home_utc: datetime | None
+    leave_by_utc: datetime | None
+    summary: str
+    sentences: list[str]
+
+
+class WaitOut(BaseModel):
+    """Something a shot may wait for."""
+
+    text: str
+    condition: ConditionIn
+
+
+class OrderingChoicesOut(BaseModel):
+    """What may be said of a shot's place in its night: where it may stand, what it may wait for."""
+
+    spots: list[str]
+    waits: list[WaitOut]
+
+
+class StartIn(Asked):
+    shot_id: UUID
+    at_utc: Moment
+
+
+class StartsIn(Asked):
+    """Minutes that shots are put at, all of them or none."""
+
+    model_config = like(
+        starts=[
+            {"shot_id": "018f0000-0000-7000-8000-000000000001", "at_utc": "2026-12-09T22:40:00Z"}
+        ]
+    )
+
+    starts: Annotated[list[StartIn], Field(max_length=MOST_JOBS)]

@@ -1,0 +1,184 @@
+"""The running order through the API: what a photographer says of a night, and what comes back."""
+
+from datetime import datetime, timedelta
+
+import pytest
+from fastapi.testclient import TestClient
+
+from tests.app import making
+
+EVENING = "2026-12-09"
+WATERS = "high water 19:30 4.1 m, low water 1:40 0.7 m"
+
+
+def at(clock: str) -> str:
+    day = 9 if clock >= "12" else 10
+    return f"2026-12-{day:02d}T{clock}:00+01:00"
+
+
+def local(utc: str) -> str:
+    return (datetime.fromisoformat(utc) + timedelta(hours=1)).strftime("%H:%M")
+
+
+@pytest.fixture
+def night(ida: TestClient) -> making.Json:
+    place = making.place(
+        ida,
+        events=[f"causeway dry, water under 2.2 m, {WATERS}, on {EVENING}", "last ferry 2:00"],
+        spots=["slip: 3 min from the car", "far end: 18 min from slip"],
+    )
+    outing = {"travel_min": 30, "contact": "Jonas Wren", "car": "van at the slip"}
+    return making.night(ida, place["id"], outing=outing)
+
+
+def shots(ida: TestClient, night: making.Json, *those: making.Json) -> list[making.Json]:
+    """Shots of a night with one body and lens."""
+    body = making.shot_body(ida)
+    return [making.made(ida, f"/nights/{night['id']}/shots", {**body, **one}) for one in those]
+
+
+def order_of(ida: TestClient, night: making.Json) -> making.Json:
+    answer = ida.get(f"/api/v1/nights/{night['id']}/order")
+    assert answer.status_code == 200, answer.text
+    found: making.Json = answer.json()
+    return found
+
+
+def test_shots_wait_for_the_tide_walk_and_leave_in_time(
+    ida: TestClient, night: making.Json
+) -> None:
+    dry = {"spot": "far end", "waits_for": [{"kind": "during", "label": "causeway dry"}]}
+    shots(
+        ida,
+        night,
+        {"title": "lantern", "at_utc": at("20:00"), "ordering": dry},
+        {"title": "pole", "at_utc": at("20:10"), "ordering": {"spot": "slip"}},
+    )
+    order = order_of(ida, night)
+    assert order["is_exact"]
+    assert not order["is_as_kept"]
+    pole, lantern = order["slots"]
+    # 2.2 m of 4.1 to 0.7: acos(1 - 2 · 1.9/3.4)/π is 0.538 of the 370 min after 19:30: 22:48:56
+    assert local(lantern["starts_utc"]) == "22:49"
+    assert "Waits for causeway dry, over at 04:32" in lantern["waits"]
+    assert "18 min on foot to far end" in lantern["text"]
+    assert local(pole["starts_utc"]) == "20:10"
+    wrong = next(own for own in order["own"] if own["title"] == "lantern")
+    assert "outside of what it needs" in wrong["faults"][0]
+    assert local(order["leave_by_utc"]) == "02:00"
+    arrives = datetime.fromisoformat(order["arrives_utc"])
+    assert arrives - datetime.fromisoformat(order["leaves_home_utc"]) == timedelta(minutes=30)
+    assert any("at far end" in sentence for sentence in order["sentences"])
+
+
+def test_the_order_is_taken_over_and_taken_back(ida: TestClient, night: making.Json) -> None:
+    """Two shots at the same minute; settings are those of the minutes they get."""
+    kept = shots(
+        ida, night, *({"title": t, "at_utc": at("18:20"), "discipline": "cityscape"} for t in "ab")
+    )
+    order = order_of(ida, night)
+    assert any("Not ready before" in fault for own in order["own"] for fault in own["faults"])
+    starts = [{"shot_id": s["shot_id"], "at_utc": s["starts_utc"]} for s in order["slots"]]
+    path = f"/api/v1/nights/{night['id']}/order"
+    taken = ida.post(path, json={"starts": starts}).json()
+    assert taken["is_as_kept"]
+    assert not any(own["faults"] for own in taken["own"])
+    shown = {s["id"]: s for s in ida.get(f"/api/v1/nights/{night['id']}/shots").json()}
+    for slot in taken["slots"]:
+        assert shown[slot["shot_id"]]["at_utc"] == slot["starts_utc"]
+        assert shown[slot["shot_id"]]["settings"] == slot["settings"]
+    back = [{"shot_id": s["id"], "at_utc": s["at_utc"]} for s in kept]
+    assert not ida.post(path, json={"starts": back}).json()["is_as_kept"]
+
+
+def test_what_has_no_room_says_why_and_what_would_help(ida: TestClient, night: making.Json) -> None:
+    show = f"/api/v1/nights/{night['id']}"
+    lines = ["regatta show 22:00 to 22:18"]
+    changed = ida.put(show, json={**night, "events": lines}, headers={"If-Match": '"v1"'})
+    assert changed.status_code == 200, changed.text
+    during = [{"kind": "during", "label": "regatta show"}]
+    long = {"takes": 3, "waits_for": during}
+    shots(
+        ida,
+        night,
+        {"title": "shells", "at_utc": at("22:00"), "discipline": "fireworks"},
+        {"title": "quay", "at_utc": at("22:05"), "ordering": {**long, "is_optional": True}},
+        {
+            "title": "trails",
+            "at_utc": at("22:00"),
+            "discipline": "star_trails",
+            "ordering": {"waits_for": during},
+        },
+        {
+            "title": "core",
+            "at_utc": at("23:00"),
+            "ordering": {
+                "waits_for": [
+                    {"kind": "target_up", "target_key": "core"},
+                    {"kind": "light", "light": "dark"},
+                ]
+            },
+        },
+    )
+    order = order_of(ida, night)
+    assert [slot["title"] for slot in order["slots"]] == ["shells"]
+    assert order["slots"][0]["starts_utc"] < order["slots"][0]["ends_utc"]
+    assert local(order["slots"][0]["ends_utc"]) == "22:18"  # whoever takes a show takes all of it
+    left = {one["title"]: one for one in order["left_out"]}
+    assert "beside “shells”" in left["quay"]["text"]
+    assert any("Drop “shells”" in remedy["text"] for remedy in left["quay"]["remedies"])
+    assert "longer than" in left["trails"]["text"]
+    # December: the core is up by day
+    assert "Nothing tonight holds what it needs" in left["core"]["text"]
+    assert any(r["code"] == "other_night" for r in left["core"]["remedies"])
+
+
+def test_what_a_shot_may_wait_for_is_offered_in_words(ida: TestClient, night: making.Json) -> None:
+    offered = ida.get(f"/api/v1/nights/{night['id']}/ordering").json()
+    assert offered["spots"] == ["slip", "far end"]
+    texts = [wait["text"] for wait in offered["waits"]]
+    assert "causeway dry" in texts
+    assert "last ferry" not in texts
+    assert any(text.startswith("blue hour") for text in texts)
+
+
+@pytest.mark.parametrize(
+    ("outing", "said"),
+    [
+        ({"walking_km_h": 0}, "greater than or equal to 0.5"),
+        ({"arrives": "soonish"}, "30 min after sunset"),
+        ({"leaves": "25:00"}, "0:00 to 23:59"),
+    ],
+)
+def test_an_outing_that_cannot_be_is_refused(
+    ida: TestClient, outing: making.Json, said: str
+) -> None:
+    body = {"place_id": making.place(ida)["id"], "evening_date": EVENING, "outing": outing}
+    answer = ida.post("/api/v1/nights", json=body)
+    assert answer.status_code == 422
+    assert said in answer.text
+
+
+@pytest.mark.parametrize(
+    ("spots", "said"),
+    [
+        (["slip: 3 min from the car", "slip: 5 min from the car"], "each standing point once"),
+        (["far end: -4 min from slip"], "0 to 600 min"),
+        (["far end: over there"], "latitude then longitude"),
+    ],
+)
+def test_a_standing_point_that_cannot_be_is_refused(
+    ida: TestClient, spots: list[str], said: str
+) -> None:
+    body = {"name": "x", "latitude_deg": 43, "longitude_deg": -9, "spots": spots}
+    answer = ida.post("/api/v1/places", json=body)
+    assert answer.status_code == 422
+    assert said in answer.text
+
+
+def test_a_shot_of_another_night_is_not_moved(ida: TestClient, night: making.Json) -> None:
+    other = making.shot(ida)
+    body = {"starts": [{"shot_id": other["id"], "at_utc": at("22:00")}]}
+    answer = ida.post(f"/api/v1/nights/{night['id']}/order", json=body)
+    assert answer.status_code == 422
+    assert "a shot of this night" in answer.json()["detail"]
