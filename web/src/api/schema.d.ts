@@ -520,6 +520,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/nights/{night_id}/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Order
+         * @description The night's shots in the order that holds most, their own times judged by the same rules.
+         */
+        get: operations["get_order"];
+        put?: never;
+        /**
+         * Put Order
+         * @description Put shots at other minutes, all of them or none; answers the order as it is then.
+         */
+        post: operations["put_order"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/nights/{night_id}/ordering": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Ordering Choices
+         * @description Where a shot of the night may stand, and what it may wait for.
+         */
+        get: operations["get_ordering_choices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/nights/{night_id}/passages": {
         parameters: {
             query?: never;
@@ -2612,6 +2656,19 @@ export interface components {
             until_utc: string;
         };
         /**
+         * DuringIn
+         * @description An event of the place going on, by its name.
+         */
+        DuringIn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "during";
+            /** Label */
+            label: string;
+        };
+        /**
          * EventAsked
          * @description A line to be understood, for an evening.
          * @example {
@@ -3158,6 +3215,23 @@ export interface components {
             text: string;
         };
         /**
+         * LeftOut
+         * @description A shot for which there is no room, or that cannot be planned at all.
+         */
+        LeftOut: {
+            /** Remedies */
+            remedies: components["schemas"]["RemedyOut"][];
+            /**
+             * Shot Id
+             * Format: uuid
+             */
+            shot_id: string;
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * LeftOutOut
          * @description A shot that cannot be run as it stands, and why.
          */
@@ -3468,6 +3542,17 @@ export interface components {
              */
             notes: string;
             /**
+             * @default {
+             *       "is_optional": false,
+             *       "is_pinned": false,
+             *       "rehearsal_min": 0,
+             *       "spot": "",
+             *       "waits_for": [],
+             *       "worth": 3
+             *     }
+             */
+            ordering: components["schemas"]["OrderingIn"];
+            /**
              * Orientation
              * @default landscape
              * @enum {string}
@@ -3519,6 +3604,17 @@ export interface components {
              * @default
              */
             notes: string;
+            /**
+             * @default {
+             *       "arrives": "",
+             *       "car": "",
+             *       "contact": "",
+             *       "leaves": "",
+             *       "travel_min": 0,
+             *       "walking_km_h": 3.5
+             *     }
+             */
+            outing: components["schemas"]["OutingIn"];
             /**
              * Place Id
              * Format: uuid
@@ -3593,6 +3689,17 @@ export interface components {
              */
             notes: string;
             /**
+             * @default {
+             *       "arrives": "",
+             *       "car": "",
+             *       "contact": "",
+             *       "leaves": "",
+             *       "travel_min": 0,
+             *       "walking_km_h": 3.5
+             *     }
+             */
+            outing: components["schemas"]["OutingIn"];
+            /**
              * Place Id
              * Format: uuid
              */
@@ -3650,6 +3757,170 @@ export interface components {
             key: string;
             /** Label */
             label: string;
+        };
+        /**
+         * OrderOut
+         * @description The order that holds most, the photographer's own times judged by the same rules, and what
+         *     is left out. is_as_kept: nothing would be moved. is_exact: no order holds more. arrives, back:
+         *     at the car; leaves_home, home: by the way there. sentences: the whole in words, for a helper.
+         */
+        OrderOut: {
+            /** Arrives Utc */
+            arrives_utc: string | null;
+            /** Back Utc */
+            back_utc: string | null;
+            /** Home Utc */
+            home_utc: string | null;
+            /** Is As Kept */
+            is_as_kept: boolean;
+            /** Is Exact */
+            is_exact: boolean;
+            /** Leave By Utc */
+            leave_by_utc: string | null;
+            /** Leaves Home Utc */
+            leaves_home_utc: string | null;
+            /** Left Out */
+            left_out: components["schemas"]["LeftOut"][];
+            /** Own */
+            own: components["schemas"]["OwnSlotOut"][];
+            /** Sentences */
+            sentences: string[];
+            /** Slots */
+            slots: components["schemas"]["SlotOut"][];
+            /** Summary */
+            summary: string;
+        };
+        /**
+         * OrderingChoicesOut
+         * @description What may be said of a shot's place in its night: where it may stand, what it may wait for.
+         */
+        OrderingChoicesOut: {
+            /** Spots */
+            spots: string[];
+            /** Waits */
+            waits: components["schemas"]["WaitOut"][];
+        };
+        /**
+         * OrderingIn
+         * @description What the photographer says of a shot's place in the night.
+         *
+         *     is_pinned: at its own minute and no other. is_optional: gives way to those that are not. takes,
+         *     set_up_min: None as we think. spot: the name of a standing point; empty is where one parks.
+         *     waits_for: what must hold while it is worked on, besides what its kind needs.
+         */
+        OrderingIn: {
+            /**
+             * Is Optional
+             * @default false
+             */
+            is_optional: boolean;
+            /**
+             * Is Pinned
+             * @default false
+             */
+            is_pinned: boolean;
+            /**
+             * Rehearsal Min
+             * @default 0
+             */
+            rehearsal_min: number;
+            /** Set Up Min */
+            set_up_min?: number | null;
+            /**
+             * Spot
+             * @default
+             */
+            spot: string;
+            /** Takes */
+            takes?: number | null;
+            /**
+             * Waits For
+             * @default []
+             */
+            waits_for: (components["schemas"]["SunIn"] | components["schemas"]["LightIn"] | components["schemas"]["DuringIn"] | components["schemas"]["MoonDownIn"] | components["schemas"]["MoonLitIn"] | components["schemas"]["TargetUpIn"] | components["schemas"]["TargetInIn"])[];
+            /**
+             * Worth
+             * @description beside other optional shots
+             * @default 3
+             */
+            worth: number;
+        };
+        /**
+         * OutingIn
+         * @description The frame of a night's work.
+         *
+         *     arrives: when one stands at the car, else as early as the first shot asks. leaves: back at the
+         *     car at the latest. travel_min: from home. contact: whom to call, when; car: what stands where.
+         */
+        OutingIn: {
+            /**
+             * Arrives
+             * @description `17:30`, `30 min after sunset`; empty is open
+             * @default
+             */
+            arrives: string;
+            /**
+             * Car
+             * @default
+             */
+            car: string;
+            /**
+             * Contact
+             * @default
+             */
+            contact: string;
+            /**
+             * Leaves
+             * @description `17:30`, `30 min after sunset`; empty is open
+             * @default
+             */
+            leaves: string;
+            /**
+             * Travel Min
+             * @default 0
+             */
+            travel_min: number;
+            /**
+             * Walking Km H
+             * @default 3.5
+             */
+            walking_km_h: number;
+        };
+        /**
+         * OwnSlotOut
+         * @description A shot at the minute its photographer gave it, judged by the same rules. arrives, starts,
+         *     ends, free: as of a slot. faults: what is wrong with it there; none where all is well.
+         */
+        OwnSlotOut: {
+            /**
+             * Arrives Utc
+             * Format: date-time
+             */
+            arrives_utc: string;
+            /**
+             * Ends Utc
+             * Format: date-time
+             */
+            ends_utc: string;
+            /** Faults */
+            faults: string[];
+            /**
+             * Free Utc
+             * Format: date-time
+             */
+            free_utc: string;
+            /**
+             * Shot Id
+             * Format: uuid
+             */
+            shot_id: string;
+            /**
+             * Starts Utc
+             * Format: date-time
+             */
+            starts_utc: string;
+            /** Title */
+            title: string;
         };
         /**
          * PanelSpec
@@ -3918,6 +4189,12 @@ export interface components {
              */
             sky_brightness_mag_arcsec2: number;
             /**
+             * Spots
+             * @description standing points, a line each
+             * @default []
+             */
+            spots: string[];
+            /**
              * Time Zone
              * @description IANA name; found from coordinates if absent
              */
@@ -3930,6 +4207,11 @@ export interface components {
              * @default 0
              */
             elevation_m: number;
+            /**
+             * Event Names
+             * @description of its events that a night may be looked for by
+             */
+            readonly event_names: string[];
             /**
              * Events
              * @description what happens there, a line each
@@ -3980,6 +4262,12 @@ export interface components {
              * @default 20.9
              */
             sky_brightness_mag_arcsec2: number;
+            /**
+             * Spots
+             * @description standing points, a line each
+             * @default []
+             */
+            spots: string[];
             /** Time Zone */
             time_zone: string;
             /** Version */
@@ -4396,6 +4684,18 @@ export interface components {
             text: string;
         };
         /**
+         * RemedyOut
+         * @description A change that would let a shot in. shot_id: of the other it is about, if any.
+         */
+        RemedyOut: {
+            /** Code */
+            code: string;
+            /** Shot Id */
+            shot_id: string | null;
+            /** Text */
+            text: string;
+        };
+        /**
          * RemoteSpec
          * @description What opens the shutter without a finger on the camera.
          */
@@ -4528,7 +4828,7 @@ export interface components {
          */
         SearchIn: {
             /** Conditions */
-            conditions: (components["schemas"]["SunIn"] | components["schemas"]["LightIn"] | components["schemas"]["MoonDownIn"] | components["schemas"]["MoonLitIn"] | components["schemas"]["TargetUpIn"] | components["schemas"]["TargetInIn"])[];
+            conditions: (components["schemas"]["SunIn"] | components["schemas"]["LightIn"] | components["schemas"]["DuringIn"] | components["schemas"]["MoonDownIn"] | components["schemas"]["MoonLitIn"] | components["schemas"]["TargetUpIn"] | components["schemas"]["TargetInIn"])[];
             /**
              * First Evening
              * Format: date
@@ -4708,6 +5008,17 @@ export interface components {
              */
             notes: string;
             /**
+             * @default {
+             *       "is_optional": false,
+             *       "is_pinned": false,
+             *       "rehearsal_min": 0,
+             *       "spot": "",
+             *       "waits_for": [],
+             *       "worth": 3
+             *     }
+             */
+            ordering: components["schemas"]["OrderingIn"];
+            /**
              * Orientation
              * @default landscape
              * @enum {string}
@@ -4801,6 +5112,17 @@ export interface components {
              */
             notes: string;
             /**
+             * @default {
+             *       "is_optional": false,
+             *       "is_pinned": false,
+             *       "rehearsal_min": 0,
+             *       "spot": "",
+             *       "waits_for": [],
+             *       "worth": 3
+             *     }
+             */
+            ordering: components["schemas"]["OrderingIn"];
+            /**
              * Orientation
              * @default landscape
              * @enum {string}
@@ -4890,6 +5212,17 @@ export interface components {
              * @default
              */
             notes: string;
+            /**
+             * @default {
+             *       "is_optional": false,
+             *       "is_pinned": false,
+             *       "rehearsal_min": 0,
+             *       "spot": "",
+             *       "waits_for": [],
+             *       "worth": 3
+             *     }
+             */
+            ordering: components["schemas"]["OrderingIn"];
             /**
              * Orientation
              * @default landscape
@@ -5031,6 +5364,74 @@ export interface components {
             windows: components["schemas"]["StretchOut"][];
         };
         /**
+         * SlotOut
+         * @description One shot in the order. leaves: when one must go there at the latest; arrives: one sets up;
+         *     starts to ends: the work; free: packed, slack kept. earliest to latest: when it may begin with
+         *     all others as they are. is_moved: not at the minute it is kept at.
+         */
+        SlotOut: {
+            /**
+             * Arrives Utc
+             * Format: date-time
+             */
+            arrives_utc: string;
+            /**
+             * Earliest Utc
+             * Format: date-time
+             */
+            earliest_utc: string;
+            /**
+             * Ends Utc
+             * Format: date-time
+             */
+            ends_utc: string;
+            /**
+             * Free Utc
+             * Format: date-time
+             */
+            free_utc: string;
+            /** Is Moved */
+            is_moved: boolean;
+            /** Is Optional */
+            is_optional: boolean;
+            /** Is Pinned */
+            is_pinned: boolean;
+            /** Latest */
+            latest: string;
+            /**
+             * Latest Utc
+             * Format: date-time
+             */
+            latest_utc: string;
+            /**
+             * Leaves Utc
+             * Format: date-time
+             */
+            leaves_utc: string;
+            /** Settings */
+            settings: string;
+            /**
+             * Shot Id
+             * Format: uuid
+             */
+            shot_id: string;
+            /** Spot */
+            spot: string;
+            /**
+             * Starts Utc
+             * Format: date-time
+             */
+            starts_utc: string;
+            /** Takes */
+            takes: number;
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
+            /** Waits */
+            waits: string;
+        };
+        /**
          * SpanOut
          * @description A stretch of one night; a moment starts and ends at once.
          */
@@ -5158,6 +5559,35 @@ export interface components {
             right: number;
             /** Top */
             top: number;
+        };
+        /** StartIn */
+        StartIn: {
+            /**
+             * At Utc
+             * Format: date-time
+             */
+            at_utc: string;
+            /**
+             * Shot Id
+             * Format: uuid
+             */
+            shot_id: string;
+        };
+        /**
+         * StartsIn
+         * @description Minutes that shots are put at, all of them or none.
+         * @example {
+         *       "starts": [
+         *         {
+         *           "at_utc": "2026-12-09T22:40:00Z",
+         *           "shot_id": "018f0000-0000-7000-8000-000000000001"
+         *         }
+         *       ]
+         *     }
+         */
+        StartsIn: {
+            /** Starts */
+            starts: components["schemas"]["StartIn"][];
         };
         /**
          * StepOut
@@ -5736,6 +6166,16 @@ export interface components {
             key: "black" | "dark" | "darkish" | "right" | "brightish" | "bright" | "blown";
             /** Label */
             label: string;
+        };
+        /**
+         * WaitOut
+         * @description Something a shot may wait for.
+         */
+        WaitOut: {
+            /** Condition */
+            condition: components["schemas"]["SunIn"] | components["schemas"]["LightIn"] | components["schemas"]["DuringIn"] | components["schemas"]["MoonDownIn"] | components["schemas"]["MoonLitIn"] | components["schemas"]["TargetUpIn"] | components["schemas"]["TargetInIn"];
+            /** Text */
+            text: string;
         };
         /**
          * WaypointOut
@@ -8159,6 +8599,274 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FieldNightOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    get_order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                night_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    put_order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                night_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartsIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderOut"];
+                };
+            };
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    get_ordering_choices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                night_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderingChoicesOut"];
                 };
             };
             /** @description Nobody is signed in */

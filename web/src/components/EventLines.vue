@@ -150,6 +150,10 @@ li button {
   gap: 10px;
 }
 
+li strong {
+  margin-right: 0.6ch;
+}
+
 .bad {
   color: var(--limit);
 }

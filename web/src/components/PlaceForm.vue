@@ -20,15 +20,16 @@ const form = reactive({
   glow_azimuth_deg: (place?.glow_azimuth_deg ?? '') as number | string,
   horizon: (place?.horizon ?? []) as Schemas['HorizonPoint'][],
   events: place?.events ?? [],
+  spots: (place?.spots ?? []).join('\n'),
   notes: place?.notes ?? '',
   hazards: place?.hazards ?? '',
 })
 const error = ref<ApiError | null>(null)
-/** Which line the server would not have, and why. */
-const eventFault = computed(() => {
-  const fault = error.value?.faults.find((f) => f.name.startsWith('events'))
+/** Which line of a list the server would not have, and why. */
+function faultIn(list: 'events' | 'spots'): string | undefined {
+  const fault = error.value?.faults.find((f) => f.name.startsWith(list))
   return fault && `Wanted ${fault.wanted}; got ${fault.got}.`
-})
+}
 
 const position = ref(place ? `${place.latitude_deg}, ${place.longitude_deg}` : '')
 const positionError = ref('')
@@ -115,6 +116,7 @@ async function save(): Promise<void> {
   if (!(await readPosition())) return
   const body = {
     ...form,
+    spots: form.spots.split('\n').filter((line) => line.trim()),
     time_zone: form.time_zone || null,
     glow_azimuth_deg: form.glow_azimuth_deg === '' ? null : Number(form.glow_azimuth_deg),
     elevation_m: numberOf(form.elevation_m),
@@ -219,6 +221,15 @@ async function save(): Promise<void> {
       <HorizonEditor v-model="form.horizon" />
       <p v-if="error?.fault('horizon')" role="alert">{{ error.fault('horizon') }}</p>
     </div>
+    <v-textarea
+      v-model="form.spots"
+      label="Standing points, a line each"
+      placeholder="lantern foot: 20 min from the car, 5 min from slip"
+      persistent-placeholder
+      hint="With how far they are to walk, or their coordinates: the order of a night reckons with it."
+      persistent-hint
+      :error-messages="faultIn('spots')"
+    />
     <div>
       <h2>What happens there</h2>
       <p class="muted">Tides, trams, shows, gates, beams: for every night, or those you name.</p>
@@ -228,7 +239,7 @@ async function save(): Promise<void> {
         :evening="today()"
         @change="(events) => (form.events = events)"
       />
-      <p v-if="eventFault" role="alert">{{ eventFault }}</p>
+      <p v-if="faultIn('events')" role="alert">{{ faultIn('events') }}</p>
     </div>
     <v-textarea v-model="form.notes" label="Access and notes" />
     <v-textarea v-model="form.hazards" label="Hazards" />

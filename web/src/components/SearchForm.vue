@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** What must come together in a night that is looked for. */
+import { computed, watch } from 'vue'
+
 import { useLoad } from '../composables/useLoad'
 import type { Wish } from '../composables/useSearch'
 import { client, data, type ApiError, type Schemas } from '../api/client'
@@ -20,6 +22,14 @@ const lights = useLoad<Schemas['LightChoiceOut'][]>((signal) =>
 void places.refresh().then(() => (wish.value.place_id ??= places.value.value?.[0]?.id ?? null))
 void targets.refresh()
 void lights.refresh()
+
+/** What happens at the place, that a night may be looked for by. */
+const events = computed(
+  () => places.value.value?.find((p) => p.id === wish.value.place_id)?.event_names ?? [],
+)
+watch(events, (names) => {
+  wish.value.during = wish.value.during.filter((name) => names.includes(name))
+})
 
 const moons = [
   { title: 'down', value: 'down' },
@@ -108,6 +118,14 @@ const days = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'].map((title, value
         />
       </div>
     </template>
+    <v-select
+      v-if="events.length"
+      v-model="wish.during"
+      :items="events"
+      multiple
+      label="While there is"
+      :error-messages="error?.fault('label')"
+    />
     <v-text-field
       v-model="wish.least_minutes"
       type="number"

@@ -46,7 +46,7 @@ let shots: object[]
 async function opened() {
   const { it } = living(() => useNight(() => 'n'))
   await vi.waitFor(() => expect(it.shots.value.value).not.toBeNull())
-  await vi.waitFor(() => expect(server.asked('GET').length).toBe(8))
+  await vi.waitFor(() => expect(server.asked('GET').length).toBe(9))
   return it
 }
 
@@ -57,7 +57,7 @@ function answering(): void {
   server.on('GET /api/v1/nights/{night_id}/slope', () => slope)
   server.on(`GET ${SHOTS}`, () => shots)
   for (const what of ['kit', 'targets']) server.on(`GET /api/v1/${what}`, () => [])
-  for (const what of ['passages', 'scenes', 'weather'])
+  for (const what of ['passages', 'scenes', 'weather', 'order'])
     server.on(`GET /api/v1/nights/{night_id}/${what}`, () => [])
   server.on(PLANS, () => plan('8 s, f/2.8'))
 }

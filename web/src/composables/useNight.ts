@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { useLoad } from './useLoad'
+import { useOrder } from './useOrder'
 import { localClock, spanAround } from '../components/LightSlope/slope'
 import { useNotices } from '../stores/notices'
 import { ApiError, client, data, ifMatch, type Schemas } from '../api/client'
@@ -40,6 +41,8 @@ export function useNight(nightId: () => string) {
     data(client.GET('/api/v1/targets', { signal })),
   )
 
+  const order = useOrder(nightId, () => shots.refresh())
+
   const cursor = ref(0)
   const zoom = ref<{ hours: number; at: number } | null>(null)
 
@@ -51,6 +54,7 @@ export function useNight(nightId: () => string) {
       zoom.value = null
       await Promise.all([night.refresh(), slope.refresh(), shots.refresh()])
       cursor.value = startingCursor()
+      void order.refresh()
       void passages.refresh()
       void weather.refresh()
       void scenes.refresh()
@@ -88,7 +92,7 @@ export function useNight(nightId: () => string) {
           body: { ...own, ...part },
         }),
       )
-      await Promise.all([slope.refresh(), scenes.refresh()])
+      await Promise.all([slope.refresh(), scenes.refresh(), order.refresh()])
     } catch (error) {
       notices.fail(error)
       if (error instanceof ApiError && error.status === 412) await night.refresh()
@@ -141,7 +145,7 @@ export function useNight(nightId: () => string) {
             body,
           }),
         )
-        await shots.refresh()
+        await Promise.all([shots.refresh(), order.refresh()])
         return
       }
       const plan = await data(
@@ -206,12 +210,15 @@ export function useNight(nightId: () => string) {
     slope.value.value ? localClock(slope.value.value, Date.parse(at)) : ''
 
   const removeShot = (shot: Schemas['ShotInNightOut']) =>
-    notices.remove('shots', shot.id, shot.title, shots.refresh)
+    notices.remove('shots', shot.id, shot.title, () =>
+      Promise.all([shots.refresh(), order.refresh()]),
+    )
 
   return {
     night,
     slope,
     shots,
+    order,
     kit,
     passages,
     scenes,

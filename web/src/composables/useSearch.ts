@@ -37,6 +37,8 @@ export interface Wish {
   moon_most: Typed
   target_key: string | null
   where: Usual['where'] | null
+  /** Events of the place, by name, that must be going on. */
+  during: string[]
   bearing_true_deg: Typed
   within_deg: Typed
   lowest_deg: Typed
@@ -67,6 +69,7 @@ const emptyWish = (): Wish => ({
   moon_most: '',
   target_key: null,
   where: null,
+  during: [],
   bearing_true_deg: '',
   within_deg: '',
   lowest_deg: '',
@@ -86,6 +89,7 @@ const inForm = (usual: Usual): Partial<Wish> => ({
 export function conditionsOf(wish: Wish): Condition[] {
   const asked: Condition[] = []
   if (wish.light) asked.push({ kind: 'light', light: wish.light })
+  for (const label of wish.during) asked.push({ kind: 'during', label })
   if (wish.moon === 'down') asked.push({ kind: 'moon_down' })
   if (wish.moon === 'lit')
     asked.push({

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 /** One night: the light slope, and the shots that sit on it. */
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 
 import EventLines from '../components/EventLines.vue'
 import LightSlope from '../components/LightSlope'
 import LoadState from '../components/LoadState.vue'
 import NightDetails from '../components/NightDetails.vue'
 import NightShots from '../components/NightShots.vue'
+import OutingForm from '../components/OutingForm.vue'
+import RunningOrder, { OrderColumn } from '../components/RunningOrder'
 import SlopeReferences from '../components/SlopeReferences.vue'
 import { useNight } from '../composables/useNight'
 
@@ -15,6 +17,7 @@ const {
   night,
   slope,
   shots,
+  order,
   passages,
   scenes,
   weather,
@@ -39,6 +42,7 @@ const {
 // the whole night fits a laptop's screen; on a phone it is as tall as it needs to be
 const slopeHeight = Math.max(520, window.innerHeight - 300)
 const asTable = ref(false)
+const hasColumn = computed(() => !!order.value.value?.own.length)
 const zooms = [
   { hours: null, label: 'whole night' },
   { hours: 4, label: '4 h' },
@@ -84,17 +88,30 @@ const day = (iso: string) =>
               {{ z.label }}
             </button>
           </div>
-          <LightSlope
-            v-if="!asTable"
-            v-model:cursor="cursor"
-            :height="slopeHeight"
-            :shown="shown"
-            :slope="slope.value.value"
-            :shots="shots.value.value ?? []"
-            @drag="onDrag"
-            @drop="(id, at) => whatIf(id, at, true)"
-            @open="open"
-          />
+          <div v-if="!asTable" class="beside">
+            <LightSlope
+              v-model:cursor="cursor"
+              :height="slopeHeight"
+              :shown="shown"
+              :slope="slope.value.value"
+              :shots="shots.value.value ?? []"
+              :named="!hasColumn"
+              @drag="onDrag"
+              @drop="(id, at) => whatIf(id, at, true)"
+              @open="open"
+            />
+            <OrderColumn
+              v-if="hasColumn && order.value.value"
+              class="column"
+              :order="order.value.value"
+              :slope="slope.value.value"
+              :height="slopeHeight"
+              :shown="shown"
+              @drag="onDrag"
+              @drop="(id, at) => whatIf(id, at, true)"
+              @open="open"
+            />
+          </div>
           <ol v-else class="table">
             <li v-for="row in tableRows" :key="row">{{ row }}</li>
           </ol>
@@ -106,6 +123,35 @@ const day = (iso: string) =>
               {{ asTable ? 'Show the picture' : 'Read it as a table' }}
             </button>
           </p>
+          <div class="below">
+            <div>
+              <RunningOrder
+                v-if="order.value.value?.own.length || order.value.value?.left_out.length"
+                :order="order.value.value"
+                :clock-of="clockOf"
+                @adopt="order.adopt"
+              />
+            </div>
+            <div>
+              <section>
+                <h2>There and back</h2>
+                <OutingForm
+                  :outing="night.value.value.outing ?? {}"
+                  @change="(outing) => change({ outing })"
+                />
+              </section>
+              <section>
+                <h2>Events</h2>
+                <EventLines
+                  :lines="night.value.value.events ?? []"
+                  :happenings="slope.value.value.happenings"
+                  :place-id="night.value.value.place_id"
+                  :evening="night.value.value.evening_date"
+                  @change="(events) => change({ events })"
+                />
+              </section>
+            </div>
+          </div>
         </section>
 
         <aside class="right">
@@ -125,16 +171,6 @@ const day = (iso: string) =>
             :targets="targets.value.value ?? []"
             @change="change"
           />
-          <section>
-            <h2>Events</h2>
-            <EventLines
-              :lines="night.value.value.events ?? []"
-              :happenings="slope.value.value.happenings"
-              :place-id="night.value.value.place_id"
-              :evening="night.value.value.evening_date"
-              @change="(events) => change({ events })"
-            />
-          </section>
           <p class="out no-print">
             <a :href="`/api/v1/nights/${nightId}/calendar.ics`">Calendar file</a>
             <a :href="`/api/v1/nights/${nightId}/card.pdf`" target="_blank">Pocket card</a>
@@ -169,6 +205,43 @@ const day = (iso: string) =>
   grid-template-columns: minmax(0, 1fr) 330px;
   gap: 36px;
   margin-top: 12px;
+}
+
+.beside {
+  display: flex;
+  gap: 18px;
+}
+
+.beside > :first-child {
+  flex: 1;
+  min-width: 0;
+}
+
+.column {
+  flex: none;
+  width: 190px;
+}
+
+/* a phone has room for the work, and names it in the list below */
+@media (max-width: 599px) {
+  .beside {
+    gap: 8px;
+  }
+
+  .column {
+    width: 20px;
+  }
+}
+
+.below,
+.below > div {
+  display: grid;
+  gap: 28px;
+  margin-top: 28px;
+}
+
+.below h2 {
+  margin-bottom: 12px;
 }
 
 .zoom {

@@ -13,6 +13,7 @@ import PlanFacts from '../components/PlanFacts.vue'
 import PlanNotes from '../components/PlanNotes.vue'
 import SettingLists from '../components/SettingLists.vue'
 import ShotForm from '../components/ShotForm.vue'
+import ShotOrdering from '../components/ShotOrdering.vue'
 import ShotPlaces from '../components/ShotPlaces.vue'
 import StandIn from '../components/StandIn.vue'
 import StrokeSheet from '../components/StrokeSheet.vue'
@@ -44,6 +45,15 @@ const disciplines = useLoad<Schemas['DisciplinesOut']>((signal) =>
   data(client.GET('/api/v1/disciplines', { signal })),
 )
 
+const choices = useLoad<Schemas['OrderingChoicesOut']>((signal) =>
+  data(
+    client.GET('/api/v1/nights/{night_id}/ordering', {
+      params: { path: { night_id: shot.nightId.value } },
+      signal,
+    }),
+  ),
+)
+
 watch(
   () => shotId,
   async () => {
@@ -51,7 +61,7 @@ watch(
     void kit.refresh()
     void disciplines.refresh()
     await shot.load()
-    if (shot.nightId.value) await night.refresh()
+    if (shot.nightId.value) await Promise.all([night.refresh(), choices.refresh()])
   },
   { immediate: true },
 )
@@ -195,6 +205,12 @@ onBeforeRouteLeave(shot.keepNow)
             :bearing="shot.draft.value.bearing_true_deg"
             :error="shot.error.value"
             @change="(stand_in) => shot.change({ stand_in })"
+          />
+          <ShotOrdering
+            v-if="choices.value.value"
+            :ordering="shot.draft.value.ordering ?? {}"
+            :choices="choices.value.value"
+            @change="(ordering) => shot.change({ ordering })"
           />
           <ShotPlaces
             :shot-id="shotId"

@@ -7,7 +7,7 @@
 import { computed, shallowRef, useId, useTemplateRef } from 'vue'
 
 import EyeMark from '../EyeMark.vue'
-import { layout, localClock, ribbon, spread, type Slope, type Span } from './slope'
+import { BOTTOM, layout, localClock, ribbon, spread, TOP, type Slope, type Span } from './slope'
 import { useWidth } from '../../composables/useWidth'
 import type { Schemas } from '../../api/client'
 
@@ -16,12 +16,15 @@ const {
   shots,
   height = 560,
   shown,
+  named = true,
 } = defineProps<{
   slope: Slope
   shots: Schemas['ShotInNightOut'][]
   height?: number
   /** The stretch to show; the whole night when absent. */
   shown?: Span
+  /** Whether the shots' names stand beside their marks, or in a column of their own. */
+  named?: boolean
 }>()
 const cursor = defineModel<number>('cursor', { required: true })
 const emit = defineEmits<{
@@ -36,6 +39,8 @@ const width = useWidth(frame, 300)
 
 const hatch = useId()
 const isNarrow = computed(() => width.value < 560)
+/** A ribbon is narrower than its name where there are many. */
+const areNamesTurned = computed(() => isNarrow.value || ribbonWidth.value < 44)
 const ribbonWidth = computed(() => (isNarrow.value ? 22 : 36))
 const BRACKETS = 14 // room for the windows' brackets between plot and ribbons
 const ribbonCount = computed(
@@ -44,8 +49,8 @@ const ribbonCount = computed(
 const box = computed(() => ({
   left: 50,
   right: width.value - ribbonCount.value * (ribbonWidth.value + 4) - BRACKETS,
-  top: 52,
-  bottom: height - 10,
+  top: TOP,
+  bottom: height - BOTTOM,
 }))
 const l = computed(() => layout(slope, box.value, shown))
 
@@ -299,9 +304,9 @@ function onKey(event: KeyboardEvent): void {
             :x="r.x + ribbonWidth / 2"
             :y="box.top - 6"
             class="tick ribbon-name"
-            :text-anchor="isNarrow ? 'start' : 'middle'"
+            :text-anchor="areNamesTurned ? 'start' : 'middle'"
             :transform="
-              isNarrow ? `rotate(-60 ${r.x + ribbonWidth / 2} ${box.top - 4})` : undefined
+              areNamesTurned ? `rotate(-60 ${r.x + ribbonWidth / 2} ${box.top - 4})` : undefined
             "
           >
             {{ r.name }}
@@ -363,7 +368,9 @@ function onKey(event: KeyboardEvent): void {
       >
         <rect :x="m.x - 22" :y="m.y - 22" width="44" height="44" fill="transparent" />
         <EyeMark :x="m.x" :y="m.y" :f-number="m.f_number" />
+        <title>{{ m.shot.title }}, {{ m.shot.settings }}</title>
         <text
+          v-if="named"
           :x="m.flip ? m.x - 18 : m.x + 18"
           :y="m.y - 3"
           :text-anchor="m.flip ? 'end' : 'start'"
@@ -372,6 +379,7 @@ function onKey(event: KeyboardEvent): void {
           {{ m.shot.title }}
         </text>
         <text
+          v-if="named"
           :x="m.flip ? m.x - 18 : m.x + 18"
           :y="m.y + 13"
           :text-anchor="m.flip ? 'end' : 'start'"

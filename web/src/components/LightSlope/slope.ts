@@ -13,6 +13,10 @@ export interface Box {
   bottom: number
 }
 
+/** Of the plot within its picture; whatever stands beside it keeps to them. */
+export const TOP = 52
+export const BOTTOM = 10
+
 const SHORTEST_SHOWN_S = 1 / 2000
 const SHORTEST_SHOWN_BY_DAY_S = 1 / 16000
 const LEAST_RATIO = 1000 // ten stops across, even when the light hardly changes

@@ -1,0 +1,68 @@
+<script setup lang="ts">
+/** The frame of a night's work: the way there, when one comes and goes, who knows. */
+import { reactive, watch } from 'vue'
+
+import type { Schemas } from '../api/client'
+
+type Outing = Schemas['OutingIn']
+
+const { outing } = defineProps<{ outing: Outing; error?: string }>()
+const emit = defineEmits<{ change: [outing: Outing] }>()
+
+const form = reactive({ ...outing })
+watch(
+  () => outing,
+  (now) => Object.assign(form, now),
+)
+const keep = () =>
+  emit('change', {
+    ...form,
+    travel_min: Number(form.travel_min) || 0,
+    walking_km_h: Number(form.walking_km_h),
+  })
+</script>
+
+<template>
+  <form
+    class="outing no-print"
+    aria-label="The way there and back"
+    @change="keep"
+    @submit.prevent="keep"
+  >
+    <v-text-field v-model="form.travel_min" type="number" label="Way from home" suffix="min" />
+    <v-text-field
+      v-model="form.walking_km_h"
+      type="number"
+      step="0.5"
+      label="Walking"
+      suffix="km/h"
+    />
+    <v-text-field
+      v-model="form.arrives"
+      label="There not before"
+      placeholder="17:30"
+      persistent-placeholder
+    />
+    <v-text-field
+      v-model="form.leaves"
+      label="Back at the car by"
+      placeholder="1:30, first light"
+      persistent-placeholder
+    />
+    <v-text-field v-model="form.contact" label="Who to call" />
+    <v-text-field v-model="form.car" label="The car" />
+    <p v-if="error" role="alert">{{ error }}</p>
+  </form>
+</template>
+
+<style scoped>
+.outing {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 10px;
+}
+
+p {
+  grid-column: 1 / -1;
+}
+</style>

@@ -1,0 +1,2 @@
+export { default as OrderColumn } from './OrderColumn.vue'
+export { default } from './RunningOrder.vue'
