@@ -2,17 +2,14 @@
 
 import json
 import unicodedata
-from datetime import UTC, datetime, timedelta
 from xml.etree import ElementTree as ET
 
 import gpxpy
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from icalendar import Calendar
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.formats.calendar import Entry, write_calendar
 from patient_owl.formats.horizon_csv import read_horizon
 from patient_owl.formats.places import FORMATS, Waypoint, read_waypoints, write_waypoints
 
@@ -104,26 +101,3 @@ def test_a_horizon_is_read_from_csv_with_or_without_a_heading() -> None:
 def test_a_horizon_with_gaps_or_nonsense_names_the_line(text: str, said: str) -> None:
     with pytest.raises(WrongValue, match=said):
         read_horizon(text)
-
-
-def test_a_calendar_comes_back_with_its_moments_and_alarms() -> None:
-    start = datetime(2026, 11, 24, 21, 40, tzinfo=UTC)
-    entry = Entry(
-        "shot-1@patient-owl",
-        "Stars, wide; “Ewes”",
-        start,
-        start + timedelta(minutes=20),
-        "4 s, f/1.8\nISO 6400",
-        "The Seven Ewes",
-        (43.268, -9.131),
-        timedelta(minutes=15),
-    )
-    calendar = Calendar.from_ical(write_calendar([entry], start))
-    (event,) = calendar.walk("VEVENT")
-    assert event["SUMMARY"] == entry.summary
-    assert event["DESCRIPTION"] == entry.description
-    assert event.decoded("DTSTART") == entry.start_utc
-    assert event.decoded("DTEND") == entry.end_utc
-    assert event["GEO"].to_ical() == "43.268;-9.131"
-    (alarm,) = event.walk("VALARM")
-    assert alarm.decoded("TRIGGER") == -entry.alarm_before

@@ -1,4 +1,4 @@
-"""The light slope of a night, its passages, weather and calendar."""
+"""The light slope of a night, its passages and weather."""
 
 from collections.abc import Mapping, Sequence
 from datetime import datetime, timedelta
@@ -9,7 +9,6 @@ import numpy as np
 from patient_owl.accounts.visit import Visit
 from patient_owl.core import night as core_night
 from patient_owl.core.constants import ASTRONOMICAL_TWILIGHT_SUN_ALTITUDE_DEG
-from patient_owl.core.events.event import Beat
 from patient_owl.core.exposure.dials import aperture_dial, iso_dial, time_dial
 from patient_owl.core.exposure.settings import Settings as ExposureSettings
 from patient_owl.core.limits.support import steady_s
@@ -24,7 +23,6 @@ from patient_owl.core.types import FloatArray
 from patient_owl.core.weather import clouds_at
 from patient_owl.core.windows import Condition, MoonDown, SunBelow, TargetUp, windows
 from patient_owl.events.service import Told, happening_out
-from patient_owl.formats.calendar import Entry, write_calendar
 from patient_owl.nights.models import Night
 from patient_owl.nights.schemas import (
     ChoiceOut,
@@ -36,15 +34,14 @@ from patient_owl.nights.schemas import (
     SlopeOut,
     StretchOut,
 )
-from patient_owl.nights.service import bounds_of, evening_of, happenings_of, sky_of, told_of
+from patient_owl.nights.service import bounds_of, evening_of, sky_of, told_of
 from patient_owl.places.service import darkness_of, horizon_of, site_of
 from patient_owl.places.zones import zone
 from patient_owl.weather.schemas import WeatherOut
 from patient_owl.weather.service import forecast, weather_out
-from patient_owl.words.events import happening_text
 from patient_owl.words.formats import f_number, iso, placed
 from patient_owl.words.formats import seconds as seconds_text
-from patient_owl.words.night import EVENTS, cursor_sentence, night_sentence, passage_text
+from patient_owl.words.night import EVENTS, cursor_sentence, passage_text
 from patient_owl.words.plan import setting_text
 from patient_owl.words.scenes import SCENE_NAMES
 
@@ -65,7 +62,7 @@ def reference_of(night: Night, tried: Mapping[str, float | None]) -> NightIn:
 def slope_out(visit: Visit, night: Night, reference: NightIn) -> SlopeOut:
     """The light slope at a reference that may differ from the night's saved one."""
     site, sky = site_of(night.place), sky_of(night)
-    start, end = _shown(sky)
+    start, end = shown_span(sky)
     seconds = np.arange(
         ephemeris.epoch_seconds(start), ephemeris.epoch_seconds(end) + 1, SLOPE_STEP_S
     )
@@ -115,7 +112,7 @@ def slope_out(visit: Visit, night: Night, reference: NightIn) -> SlopeOut:
         target_altitude_deg=_degrees(over_target),
         cloud_cover=[round(float(c), 2) for c in cloud],
         uses_forecast=reference.uses_forecast,
-        windows=_windows(night, seconds),
+        windows=windows_out(night, seconds),
         happenings=[happening_out(one, evening) for one in events],
         water_share=_water_share(events, seconds),
         moon_illuminated_fraction=round(sky.moon_illuminated_fraction, 3),
@@ -143,7 +140,7 @@ def slope_out(visit: Visit, night: Night, reference: NightIn) -> SlopeOut:
     )
 
 
-def _windows(night: Night, seconds: FloatArray) -> list[StretchOut]:
+def windows_out(night: Night, seconds: FloatArray) -> list[StretchOut]:
     """When it is dark with the core up and the Moon down, and with the chosen target up."""
     site, horizon = site_of(night.place), horizon_of(night.place)
     dark = SunBelow(ASTRONOMICAL_TWILIGHT_SUN_ALTITUDE_DEG)
@@ -174,25 +171,6 @@ def _water_share(events: Sequence[Told], seconds: FloatArray) -> list[float]:
     low_m, high_m = min(h for _, h in tide.turns), max(h for _, h in tide.turns)
     share = (tide.height_m(seconds) - low_m) / (high_m - low_m)
     return np.round(share, 2).tolist()  # type: ignore[no-any-return]
-
-
-MOST_ENTRIES = 3  # of one event in a calendar: a tram's times are read off its line
-
-
-def _event_entries(night: Night) -> list[StretchOut]:
-    """The events a calendar tells of: those of few stretches that do not last all night."""
-    place_zone = zone(night.place.time_zone)
-    return [
-        StretchOut(
-            code=one.event.kind,
-            text=f"{one.event.label}: {happening_text(one, place_zone)}",
-            start_utc=ephemeris.moment_utc(start),
-            end_utc=ephemeris.moment_utc(end),
-        )
-        for one in happenings_of(night)
-        if len(one.stretches) <= MOST_ENTRIES and not isinstance(one.event.timing, Beat)
-        for start, end in one.stretches
-    ]
 
 
 def passages_out(night: Night) -> list[PassageOut]:
@@ -240,46 +218,10 @@ def scenes_out(night: Night) -> list[SceneOut]:
 
 def weather_of(visit: Visit, night: Night) -> WeatherOut:
     sky, provider = sky_of(night), visit.devices.weather
-    return weather_out(provider, site_of(night.place), sky.bounds, _shown(sky), visit.now_utc)
+    return weather_out(provider, site_of(night.place), sky.bounds, shown_span(sky), visit.now_utc)
 
 
-def calendar_of(night: Night, entries: Sequence[Entry], now_utc: datetime) -> bytes:
-    """The night from dusk to dawn, its windows and times, then `entries` (its shots)."""
-    sky = sky_of(night)
-    start, end = _shown(sky)
-    name = night.called
-    where = {
-        "location": night.place.name,
-        "geo": (night.place.latitude_deg, night.place.longitude_deg),
-    }
-    sentence = night_sentence(sky, zone(night.place.time_zone))
-    seconds = np.arange(ephemeris.epoch_seconds(start), ephemeris.epoch_seconds(end), SLOPE_STEP_S)
-    own = [
-        Entry(
-            f"night-{night.id}@patient-owl",
-            name,
-            start,
-            end,
-            "\n".join(part for part in (sentence, night.notes, night.place.hazards) if part),
-            alarm_before=timedelta(hours=2),
-            **where,  # type: ignore[arg-type]
-        ),
-        *(
-            Entry(
-                f"{k}-{night.id}@patient-owl",
-                stretch.text,
-                stretch.start_utc,
-                stretch.end_utc,
-                alarm_before=timedelta(minutes=15),
-                **where,  # type: ignore[arg-type]
-            )
-            for k, stretch in enumerate([*_windows(night, seconds), *_event_entries(night)])
-        ),
-    ]
-    return write_calendar([*own, *entries], now_utc)
-
-
-def _shown(sky: NightSky) -> tuple[datetime, datetime]:
+def shown_span(sky: NightSky) -> tuple[datetime, datetime]:
     """From a shoulder before sunset to one after sunrise, whole minutes; else noon to noon."""
     sunset, sunrise = sky.first("sunset"), sky.first("sunrise")
     start, end = sky.bounds.start_utc, sky.bounds.end_utc

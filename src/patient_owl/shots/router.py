@@ -8,11 +8,8 @@ from patient_owl.accounts.current import CurrentUser
 from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.core.shot import recipe_for
 from patient_owl.fields import Key
-from patient_owl.http.download import saved_as
-from patient_owl.http.media import CalendarFile
 from patient_owl.http.pools import only_reads
 from patient_owl.http.request import DbSession, ExpectedVersion, new_router, tag
-from patient_owl.nights.service import get_night
 from patient_owl.schools.service import schools_of
 from patient_owl.shots import present, service
 from patient_owl.shots.disciplines import disciplines_out
@@ -64,15 +61,6 @@ def create_shot(
     shot = service.create_shot(visit, night_id, body)
     tag(response, shot)
     return ShotOut.model_validate(shot)
-
-
-@router.get("/nights/{night_id}/calendar.ics", response_class=CalendarFile)
-def get_calendar(night_id: UUID, visit: CurrentVisit) -> Response:
-    """The night, its windows, times and shots as iCalendar with alarms."""
-    night = get_night(visit.session, visit.user.id, night_id)
-    content = service.calendar_of(visit, night)
-    headers = saved_as(f"{night.called} {night.evening_date}.ics")
-    return CalendarFile(content, headers=headers)
 
 
 @router.get("/shots/{shot_id}")

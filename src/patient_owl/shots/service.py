@@ -1,6 +1,6 @@
-"""Keeping shots, and the calendar they make of a night."""
+"""Keeping shots."""
 
-from datetime import datetime, timedelta
+from datetime import datetime
 from uuid import UUID
 
 from sqlalchemy.orm import Session
@@ -8,15 +8,12 @@ from sqlalchemy.orm import Session
 from patient_owl.accounts.models import User
 from patient_owl.accounts.visit import Visit
 from patient_owl.core.errors import WrongValue
-from patient_owl.formats.calendar import Entry
 from patient_owl.nights.models import Night
 from patient_owl.nights.service import bounds_of, get_night
-from patient_owl.nights.slope import calendar_of as night_calendar_of
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner, as_request
 from patient_owl.shots.schemas import NewShotIn, ShotIn
 from patient_owl.storage.owned import added, changed, check_version, owned, owned_rows
-from patient_owl.words.plan import sentence_rest, settings_text
 
 
 def shots_of(session: Session, user: User, night: Night) -> list[Shot]:
@@ -74,32 +71,6 @@ def _same_hour(session: Session, user: User, shot: Shot, night: Night) -> dateti
     """As long after local noon as in the night it comes from."""
     before, after = bounds_of(get_night(session, user.id, shot.night_id)), bounds_of(night)
     return min(after.start_utc + (shot.at_utc - before.start_utc), after.end_utc)
-
-
-SHOT_ALARM = timedelta(minutes=20)  # time to walk there and set up; common practice
-
-
-def calendar_of(visit: Visit, night: Night) -> bytes:
-    """The night's calendar with an entry a shot, as long as it takes, settings in the text."""
-    planner, entries = Planner(visit), []
-    for shot in shots_of(visit.session, visit.user, night):
-        planned, trouble = planner.plan_or_trouble(shot, night)
-        uid = f"shot-{shot.id}@patient-owl"
-        if planned is None:
-            entries.append(Entry(uid, shot.title, shot.at_utc, shot.at_utc, trouble or ""))
-            continue
-        settings = settings_text(planned.positions)
-        entries.append(
-            Entry(
-                uid,
-                f"{shot.title}: {settings}",
-                shot.at_utc,
-                shot.at_utc + timedelta(seconds=planned.course.duration_s),
-                f"{settings}: {sentence_rest(planned.plan.lead, planned.plan.reasons)}",
-                alarm_before=SHOT_ALARM,
-            )
-        )
-    return night_calendar_of(night, entries, visit.now_utc)
 
 
 def _columns(request: ShotIn) -> dict[str, object]:

@@ -9,6 +9,7 @@ SOURCES: dict[str, str] = {
     "ordered_words": "Bayes' rule over the scene's light, with an ordered regression of words "
     "whose errors have Student's tails; A. Agresti, Analysis of Ordinal Categorical Data, 2nd ed. "
     "(2010), ch. 5, and K. Lange et al. (1989).",
+    "rfc5545": "RFC 5545, Internet Calendaring and Scheduling (iCalendar).",
     "rfc6266": "RFC 6266 and 8187, Content-Disposition and letters beyond ASCII in it.",
     "rfc6797": "RFC 6797, HTTP Strict Transport Security.",
     "rfc9110": "RFC 9110, HTTP Semantics.",

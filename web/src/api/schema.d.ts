@@ -469,7 +469,7 @@ export interface paths {
         };
         /**
          * Get Calendar
-         * @description The night, its windows, times and shots as iCalendar with alarms.
+         * @description The night, its windows, events and order as iCalendar with alarms.
          */
         get: operations["get_calendar"];
         put?: never;
