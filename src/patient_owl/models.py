@@ -7,6 +7,7 @@ from patient_owl.nights.models import Night
 from patient_owl.pictures.models import Photo, PhotoPart
 from patient_owl.places.models import Place
 from patient_owl.practice.models import PracticeAttempt
+from patient_owl.running.models import PackTick
 from patient_owl.shots.models import Shot
 from patient_owl.storage.base import Base
 from patient_owl.storage.device_memory import DeviceState
@@ -22,6 +23,7 @@ __all__ = [
     "KnownDevice",
     "Lease",
     "Night",
+    "PackTick",
     "Photo",
     "PhotoPart",
     "Place",

@@ -1,9 +1,12 @@
 """The running order through the API: what a photographer says of a night, and what comes back."""
 
 from datetime import datetime, timedelta
+from io import BytesIO
 
 import pytest
 from fastapi.testclient import TestClient
+from icalendar import Calendar
+from pypdf import PdfReader
 
 from tests.app import making
 
@@ -182,3 +185,73 @@ def test_a_shot_of_another_night_is_not_moved(ida: TestClient, night: making.Jso
     answer = ida.post(f"/api/v1/nights/{night['id']}/order", json=body)
     assert answer.status_code == 422
     assert "a shot of this night" in answer.json()["detail"]
+
+
+def lines_of(pack: making.Json) -> dict[str, making.Json]:
+    return {line["key"]: line for group in pack["groups"] for line in group["lines"]}
+
+
+def test_the_pack_list_follows_the_shots_and_says_why(ida: TestClient, night: making.Json) -> None:
+    making.made(ida, "/kit", {"name": "spare", "spec": {"kind": "battery", "count": 1}})
+    making.made(ida, "/kit", {"name": "small card", "spec": {"kind": "card", "capacity_gb": 2}})
+    long = {"discipline": "star_trails", "inputs": {"total_min": 240}}
+    shots(ida, night, {"title": "trails", "at_utc": at("20:00"), **long})
+    pack = ida.get(f"/api/v1/nights/{night['id']}/pack").json()
+    found = lines_of(pack)
+    assert {"thing:24 MP", "thing:zoom", "tripod:", "release:", "battery:", "card:"} <= set(found)
+    # four hours open, a battery 240 min at 20 °C and 30 % less at 0 °C (common practice)
+    assert "batteries of open shutter" in found["battery:"]["why"]
+    assert found["card:"]["is_short"]
+    assert any("on site" in line for line in pack["budget"])
+    assert next(group["title"] for group in pack["groups"]) == "Camera"
+
+
+def test_ticks_are_kept_and_of_two_devices_the_later_counts(
+    ida: TestClient, night: making.Json
+) -> None:
+    shots(ida, night, {"at_utc": at("22:00")})
+    path = f"/api/v1/nights/{night['id']}/pack"
+
+    def tick(is_packed: bool, clock: str) -> making.Json:
+        one = {"key": "tripod:", "is_packed": is_packed, "at_utc": at(clock)}
+        return ida.put(path, json={"ticks": [one]}).json()  # type: ignore[no-any-return]
+
+    assert lines_of(tick(True, "17:00"))["tripod:"]["is_packed"]
+    assert lines_of(tick(False, "16:30"))["tripod:"]["is_packed"]  # sent late by a phone
+    assert not lines_of(tick(False, "17:30"))["tripod:"]["is_packed"]
+    # no edit of the night: a page that is open may still be kept
+    url, body = f"/api/v1/nights/{night['id']}", {**night, "title": "still mine"}
+    assert ida.put(url, json=body, headers={"If-Match": '"v1"'}).is_success
+
+
+def test_the_plan_is_left_on_one_page_that_leads_nowhere(
+    ida: TestClient, night: making.Json
+) -> None:
+    shots(ida, night, {"at_utc": at("22:00"), "ordering": {"spot": "slip"}})
+    path = f"/api/v1/nights/{night['id']}/leave-plan"
+    text = ida.get(f"{path}.txt").text
+    order = order_of(ida, night)
+    for told in ("43.30200° N, 9.21400° W", "Jonas Wren", "van at the slip", "slip: 3 min"):
+        assert told in text
+    assert f"{local(order['back_utc'])}  back at the car" in text
+    assert "http" not in text
+    pdf = PdfReader(BytesIO(ida.get(f"{path}.pdf").content))
+    assert len(pdf.pages) == 1
+    assert "Jonas Wren" in pdf.pages[0].extract_text()
+
+
+def test_the_calendar_holds_the_ways_and_the_last_moment(
+    ida: TestClient, night: making.Json
+) -> None:
+    shots(ida, night, {"title": "lantern", "at_utc": at("22:00"), "ordering": {"spot": "slip"}})
+    content = ida.get(f"/api/v1/nights/{night['id']}/calendar.ics").content
+    events = {str(e["SUMMARY"]): e for e in Calendar.from_ical(content).walk("VEVENT")}
+    order = order_of(ida, night)
+    leaves = events["Leave home: New moon"].decoded("DTSTART")
+    assert leaves == datetime.fromisoformat(order["leaves_home_utc"])
+    last = events["Last moment to leave: New moon"]
+    assert last.decoded("DTSTART") == datetime.fromisoformat(at("02:00"))
+    assert last.walk("VALARM")
+    lantern = next(e for name, e in events.items() if name.startswith("lantern: "))
+    (alarm,) = lantern.walk("VALARM")
+    assert alarm.decoded("TRIGGER") < timedelta(minutes=-10)

@@ -57,13 +57,18 @@ def clouds_at(
     return np.interp(seconds, at, cover), np.interp(seconds, at, sigma)
 
 
+def dew_reason(weather: Weather) -> Reason | None:
+    """Why dew is to be expected on the glass; None where it is not."""
+    lens_c = weather.temperature_c - CLEAR_SKY_COOLING_C * (1 - weather.cloud_cover)
+    if lens_c - weather.dew_point_c >= DEW_MARGIN_C:
+        return None
+    return Reason("dew_likely", {"lens_c": lens_c, "dew_point_c": weather.dew_point_c})
+
+
 def weather_reasons(weather: Weather) -> tuple[Reason, ...]:
     """What to say about the glass and the legs."""
-    reasons = []
-    lens_c = weather.temperature_c - CLEAR_SKY_COOLING_C * (1 - weather.cloud_cover)
-    if lens_c - weather.dew_point_c < DEW_MARGIN_C:
-        numbers = {"lens_c": lens_c, "dew_point_c": weather.dew_point_c}
-        reasons.append(Reason("dew_likely", numbers))
+    dew = dew_reason(weather)
+    reasons = [dew] if dew else []
     if weather.gust_m_s >= WIND_STOP_M_S:
         reasons.append(Reason("wind_too_strong", {"gust_m_s": weather.gust_m_s}))
     elif weather.gust_m_s >= WIND_NOTICE_M_S:

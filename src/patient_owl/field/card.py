@@ -12,6 +12,8 @@ from patient_owl.nights.models import Night
 from patient_owl.nights.service import sky_of
 from patient_owl.pictures.service import photos_of
 from patient_owl.places.zones import zone
+from patient_owl.running.packing import pack_of
+from patient_owl.running.service import order_of
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner
 from patient_owl.takes.present import verdicts_out
@@ -24,20 +26,40 @@ MOST_MOMENTS = 24  # of moving light on one card: what leaves room for the rest
 
 
 def night_card(visit: Visit, night: Night) -> bytes:
-    """The whole night on one page: times, shots in order, hazards."""
+    """The whole night on a page: times, shots in order, hazards; on a second what to take."""
     found = bundle(visit, night)
     place_zone = zone(night.place.time_zone)
     times = [(clock(e.at_utc, place_zone), EVENTS[e.code]) for e in sky_of(night).events]
+    order = order_of(visit, night)
     blocks = [
         Block(
             "Shots", rows=[(s.at_local, s.title, s.settings[s.setting].text) for s in found.shots]
+        ),
+        Block(
+            "In order",
+            lines=[order.summary, *order.sentences[-1 if order.is_as_kept else 0 :]],
         ),
         Block("Not planned", lines=[f"{s.at_local} {s.title}: {s.text}" for s in found.left_out]),
         Block("The sky", rows=times),
         Block("Mind", lines=_cautions(found)),
     ]
     subtitle = f"{night.place.name}, {night.evening_date:%a %-d %B %Y}. {found.sentence}"
-    return write_card(Card(found.title, subtitle, "", [b for b in blocks if b.rows or b.lines]))
+    card = Card(found.title, subtitle, "", [b for b in blocks if b.rows or b.lines])
+    return write_card(card, _pack_card(visit, night, found.title))
+
+
+def _pack_card(visit: Visit, night: Night, title: str) -> Card:
+    """What to take, to be ticked on paper, and what the night takes."""
+    packed = pack_of(visit, night)
+    blocks = [
+        Block(
+            group.title,
+            lines=[f"{line.text}{f' ({line.why})' if line.why else ''}" for line in group.lines],
+            is_checklist=True,
+        )
+        for group in packed.groups
+    ]
+    return Card(f"{title}: to take", " ".join(packed.budget), "", blocks)
 
 
 def shot_card(visit: Visit, shot: Shot) -> bytes:

@@ -40,24 +40,38 @@ class Card:
     picture: bytes | None = None
 
 
-def write_card(card: Card) -> bytes:
-    """One page: when it does not fit, everything is set a little smaller until it does."""
+def write_card(card: Card, *more: Card) -> bytes:
+    """A page each: one that does not fit is set a little smaller until it does."""
+    cards = [card, *more]
+    scales = [_scale_of(one) for one in cards]
+    pdf = _paper(card.title)
+    for one, scale in zip(cards, scales, strict=True):
+        _set(pdf, one, scale)
+    return bytes(pdf.output())
+
+
+def _scale_of(card: Card) -> float:
     scale = 1.0
     while True:
-        page = _set(card, scale)
-        if page.pages_count == 1 or scale * SMALL_PT <= LEAST_PT * 0.6:
-            return bytes(page.output())
+        pdf = _paper(card.title)
+        _set(pdf, card, scale)
+        if pdf.pages_count == 1 or scale * SMALL_PT <= LEAST_PT * 0.6:
+            return scale
         scale *= 0.94
 
 
-def _set(card: Card, scale: float) -> FPDF:
+def _paper(title: str) -> FPDF:
     pdf = FPDF(format=A5_MM)
-    pdf.set_title(card.title)
+    pdf.set_title(title)
     pdf.set_creator("Patient Owl")
     pdf.set_margin(MARGIN_MM)
     pdf.set_auto_page_break(True, MARGIN_MM)
     for style, name in (("", "regular"), ("B", "bold")):
         pdf.add_font("card", style, str(FONTS / f"card-{name}.ttf"))
+    return pdf
+
+
+def _set(pdf: FPDF, card: Card, scale: float) -> None:
     pdf.add_page()
     _line(pdf, card.title, HEAD_PT * scale, bold=True)
     _line(pdf, card.subtitle, SMALL_PT * scale)
@@ -70,7 +84,16 @@ def _set(card: Card, scale: float) -> FPDF:
         pdf.ln(1)
     for block in card.blocks:
         _block(pdf, block, scale)
-    return pdf
+
+
+def card_text(card: Card) -> str:
+    """The same as plain text, for whoever reads it on a screen without us."""
+    told = [card.title, card.subtitle, card.numbers]
+    for block in card.blocks:
+        told += ["", block.title.upper()]
+        told += [f"[ ] {line}" if block.is_checklist else line for line in block.lines]
+        told += ["  ".join(row) for row in block.rows]
+    return "\n".join(told).rstrip() + "\n"
 
 
 def _block(pdf: FPDF, block: Block, scale: float) -> None:

@@ -20,6 +20,10 @@ class Svg(Response):
     media_type = "image/svg+xml"
 
 
+class PlainText(Response):
+    media_type = "text/plain"
+
+
 class CalendarFile(Response):
     media_type = "text/calendar"
 

@@ -101,6 +101,44 @@ class OrderingChoicesOut(BaseModel):
     waits: list[WaitOut]
 
 
+class PackedOut(BaseModel):
+    """A line of the pack list. key: by which it is ticked. is_short: there is too little of it."""
+
+    key: str
+    text: str
+    why: str
+    is_short: bool
+    is_packed: bool
+
+
+class PackGroupOut(BaseModel):
+    title: str
+    lines: list[PackedOut]
+
+
+class PackListOut(BaseModel):
+    """What goes into the bag, in its order, and what the whole night takes."""
+
+    groups: list[PackGroupOut]
+    budget: list[str]
+
+
+class TickIn(Asked):
+    """A line ticked or not, and when on the device that did it."""
+
+    key: Annotated[str, Field(min_length=1, max_length=160)]
+    is_packed: bool
+    at_utc: Moment
+
+
+class TicksIn(Asked):
+    model_config = like(
+        ticks=[{"key": "tripod:", "is_packed": True, "at_utc": "2026-12-09T16:00:00Z"}]
+    )
+
+    ticks: Annotated[list[TickIn], Field(max_length=200)]
+
+
 class StartIn(Asked):
     shot_id: UUID
     at_utc: Moment

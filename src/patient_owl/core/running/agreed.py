@@ -50,7 +50,10 @@ class Wanted:
             return usual
         shows = [need for need in self.needs if need.lasts_whole]
         whole_s = max((down(b) - up(a) for need in shows for a, b in need.stretches), default=0.0)
-        return replace(usual, work_s=max(usual.work_s, whole_s))
+        if whole_s <= usual.work_s:
+            return usual
+        takes = max(usual.takes, int(whole_s / self.planned.course.duration_s))
+        return replace(usual, work_s=whole_s, takes=takes)
 
     @property
     def job(self) -> Job:

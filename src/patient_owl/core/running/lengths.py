@@ -30,8 +30,9 @@ class Pace:
 
 @dataclass(frozen=True)
 class Lengths:
-    """Seconds of each. work_s: from the first frame's opening to the last one's judgement; takes:
-    how many frames are reckoned with, quick ones of a long picture not counted among them."""
+    """Seconds of each. set_up_s: quick frames of a long picture, with what is said of them, among
+    it. work_s: from the first take's opening to the last one's judgement. takes: of the picture
+    itself."""
 
     set_up_s: float
     work_s: float
@@ -60,13 +61,13 @@ def lengths(planned: PlannedShot, pace: Pace) -> Lengths:
         quick_frames, wanted = wanted - 1, 1
         quick_s = planned.program_at(planned.test_frame.positions).duration_s
     judged_s = JUDGE_MIN * MIN_S
-    work_s = quick_frames * (quick_s + judged_s) + wanted * (course_s + judged_s)
     usual_min = SET_UP_HANDHELD_MIN if planned.recipe.key == "handheld" else SET_UP_MIN
     usual_min += SET_UP_A_LIGHT_MIN * len(planned.intent.brought)
     set_up_min = usual_min if pace.set_up_min is None else pace.set_up_min
     return Lengths(
-        set_up_s=MIN_S * (set_up_min + pace.rehearsal_min),
-        work_s=work_s,
+        # quick frames come before the picture's own minute
+        set_up_s=MIN_S * (set_up_min + pace.rehearsal_min) + quick_frames * (quick_s + judged_s),
+        work_s=wanted * (course_s + judged_s),
         pack_s=MIN_S * PACK_MIN,
         takes=wanted,
         quick_frames=quick_frames,
