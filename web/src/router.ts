@@ -26,7 +26,15 @@ export const router = createRouter({
       path: '/field/:nightId',
       name: 'field',
       props: true,
+      meta: { isOffline: true },
       component: () => import('./views/FieldView.vue'),
+    },
+    {
+      path: '/nights/:nightId/pack',
+      name: 'pack',
+      props: true,
+      meta: { isOffline: true },
+      component: () => import('./views/PackView.vue'),
     },
     { path: '/practice', name: 'practice', component: () => import('./views/PracticeView.vue') },
     {
@@ -55,8 +63,8 @@ router.beforeEach(async (to) => {
   try {
     await session.load()
   } catch (error) {
-    // without signal the field runs on what this device keeps
-    if (to.name === 'field') return true
+    // without signal these run on what this device keeps
+    if (to.meta.isOffline) return true
     throw error
   }
   if (to.meta.isPublic) return true

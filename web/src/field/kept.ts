@@ -65,6 +65,15 @@ export const keptPicture = (shotId: string) => get<Blob>(`picture:${shotId}`, st
 export const keepPicture = (shotId: string, picture: Blob) =>
   set(`picture:${shotId}`, picture, store)
 
+/** A line of a pack list ticked on this device, not sent yet. */
+export type Tick = Schemas['TickIn']
+export interface KeptPack {
+  list: Schemas['PackListOut'] | null
+  ticks: Tick[]
+}
+export const keptPack = (nightId: string) => get<KeptPack>(`pack:${nightId}`, store)
+export const keepPack = (nightId: string, pack: KeptPack) => set(`pack:${nightId}`, pack, store)
+
 /** A run begun by an older page was about one light. */
 export async function keptRun(): Promise<Run | null> {
   const run = await get<Run | null>(RUN, store)

@@ -172,7 +172,12 @@ const day = (iso: string) =>
             @change="change"
           />
           <p class="out no-print">
+            <router-link :to="{ name: 'pack', params: { nightId } }">Pack list</router-link>
             <a :href="`/api/v1/nights/${nightId}/calendar.ics`">Calendar file</a>
+            <a :href="`/api/v1/nights/${nightId}/leave-plan.pdf`" target="_blank"
+              >Plan to leave with someone</a
+            >
+            <a :href="`/api/v1/nights/${nightId}/leave-plan.txt`">…as text</a>
             <a :href="`/api/v1/nights/${nightId}/card.pdf`" target="_blank">Pocket card</a>
             <button type="button" class="link" @click="print">Print</button>
           </p>
@@ -265,7 +270,8 @@ const day = (iso: string) =>
 
 .out {
   display: flex;
-  gap: 20px;
+  flex-wrap: wrap;
+  gap: 10px 20px;
   align-items: center;
   margin-top: 14px;
 }
