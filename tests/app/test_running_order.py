@@ -255,3 +255,41 @@ def test_the_calendar_holds_the_ways_and_the_last_moment(
     lantern = next(e for name, e in events.items() if name.startswith("lantern: "))
     (alarm,) = lantern.walk("VALARM")
     assert alarm.decoded("TRIGGER") < timedelta(minutes=-10)
+
+
+def test_a_spot_behind_the_tide_is_left_while_the_way_is_dry(ida: TestClient) -> None:
+    """Twenty minutes over a causeway, dry 22:49 to 4:32: nobody works to the last minute of it."""
+    place = making.place(
+        ida,
+        events=[f"causeway dry, water under 2.2 m, {WATERS}, on {EVENING}"],
+        spots=["far end: 20 min from the car, only while causeway dry"],
+    )
+    night = making.night(ida, place["id"])
+    shots(ida, night, {"title": "lantern", "at_utc": at("21:00"), "ordering": {"spot": "far end"}})
+    (slot,) = order_of(ida, night)["slots"]
+    dry = datetime.fromisoformat(at("22:49"))
+    arrives = datetime.fromisoformat(slot["arrives_utc"])
+    assert arrives - dry >= timedelta(minutes=19)
+    ends_last = datetime.fromisoformat(slot["latest_utc"]) + (
+        datetime.fromisoformat(slot["ends_utc"]) - datetime.fromisoformat(slot["starts_utc"])
+    )
+    assert datetime.fromisoformat(at("04:32")) - ends_last >= timedelta(minutes=21)
+
+
+def test_the_field_takes_the_order_along_for_any_turn_of_the_night(
+    ida: TestClient, night: making.Json
+) -> None:
+    kept = shots(
+        ida,
+        night,
+        *({"title": t, "at_utc": at(c)} for t, c in (("a", "20:00"), ("b", "21:00"))),
+    )
+    bundle = ida.get(f"/api/v1/nights/{night['id']}/field").json()
+    ahead = bundle["ahead"]
+    assert [shot["shot_id"] for shot in ahead["shots"]] == [shot["id"] for shot in kept]
+    # left: both, one or none; last: nothing yet, or one that is not left
+    assert set(ahead["pieces"]) == {"0:", "1:", "2:", "3:", "0:0", "2:0", "0:1", "1:1"}
+    both = ahead["pieces"]["3:"][0]
+    assert [turn["shot"] for turn in both["turns"]] == [0, 1]
+    assert "until 02:00" in ahead["reach"]
+    assert ahead["pieces"]["0:0"][0]["turns"] == []

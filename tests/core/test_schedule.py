@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 from ortools.sat.python import cp_model
 
 from patient_owl.core.errors import WrongValue
+from patient_owl.core.schedule.ahead import NONE, STEP_S, ahead_of
 from patient_owl.core.schedule.exact import worth_of
 from patient_owl.core.schedule.faults import judged, why_left_out
 from patient_owl.core.schedule.job import Job, Outing, earliest, shortest_ways
@@ -205,6 +206,32 @@ def test_many_shots_get_a_good_order_that_says_it_is_not_proven(seed: int) -> No
     assert not good.is_exact
     held = [sum(worth_of(s.job) for s in order.slots) for order in (good, best)]
     assert held[0] >= 0.85 * held[1]
+
+
+@given(seed=st.integers(0, 10**6), count=st.integers(1, 6), data=st.data())
+@settings(max_examples=40, deadline=None)
+def test_the_tables_taken_along_say_what_would_be_said_here(
+    seed: int, count: int, data: st.DataObject
+) -> None:
+    """Whatever was done or skipped and whenever one is free: as much is kept as an order worked out
+    anew keeps, and each begins when it would there."""
+    night = random_outing(seed, count)
+    planned = sorted(night.jobs, key=lambda one: one.wish_s)
+    tables = ahead_of(night, tuple(planned), night.from_s, night.leave_s)
+    last = data.draw(st.integers(NONE, count - 1))
+    left = data.draw(st.integers(0, (1 << count) - 1)) & ~(0 if last == NONE else 1 << last)
+    # on the grid the best is looked for; between its points one may be a step late to see it
+    free_s = night.from_s + STEP_S * data.draw(st.integers(0, 60))
+    piece = next(p for p in reversed(tables.pieces[left, last]) if p.from_s <= free_s)
+    there = {} if last == NONE else {"from_spot": planned[last].spot, "from_rig": planned[last].rig}
+    jobs = tuple(one for k, one in enumerate(planned) if left >> k & 1)
+    anew = replace(night, jobs=jobs, from_s=free_s, **there)
+    told = [planned[turn.job] for turn in piece.turns]
+    if free_s <= tables.to_s:
+        assert merit(anew, told)[0] == merit_of(anew, best_order(anew))[0]  # type: ignore[index]
+        starts = [max(turn.opens_s, free_s + turn.after_s) for turn in piece.turns]
+        assert starts == pytest.approx(earliest(anew, told))
+        assert all(s <= t.latest_s + 1e-6 for s, t in zip(starts, piece.turns, strict=True))
 
 
 def test_the_photographers_own_sequence_stays_where_it_fits() -> None:

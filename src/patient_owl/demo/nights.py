@@ -33,7 +33,7 @@ from patient_owl.pictures.service import add_photo
 from patient_owl.places.schemas import PlaceIn
 from patient_owl.places.service import create_place
 from patient_owl.places.zones import zone
-from patient_owl.searches.schemas import DuringIn, LightIn
+from patient_owl.searches.schemas import LightIn
 from patient_owl.shots.lights import BroughtIn
 from patient_owl.shots.models import Shot
 from patient_owl.shots.ordering import OrderingIn
@@ -199,7 +199,10 @@ def _places(today: date) -> dict[str, PlaceIn]:
         "vellahavn": ["market lamps on Fridays and Saturdays from 30 min after sunset to 23:30"],
     }
     spots = {
-        "skarn": ["slip: 2 min from the car", "far end of the causeway: 18 min from slip"],
+        "skarn": [
+            "slip: 2 min from the car",
+            "far end of the causeway: 18 min from slip, only while causeway dry",
+        ],
         "vellahavn": [
             "quay wall: 4 min from the car",
             "pontoon: 9 min from the car, 6 min from quay wall",
@@ -231,7 +234,7 @@ def load(session: Session, devices: Devices, today: date) -> None:
         135,
         between="open",
         stand_in=LANTERN,
-        ordering=_at("far end of the causeway", waits_for=[DuringIn(label="causeway dry")]),
+        ordering=_at("far end of the causeway"),
     )
     loader.shot(
         tonight,

@@ -9,6 +9,7 @@ from patient_owl.answers import GivenOut, ProgramOut
 from patient_owl.core.advise.belief import Verdict
 from patient_owl.core.program.calls import CallKind
 from patient_owl.rails import SettingValues
+from patient_owl.running.schemas import AheadOut
 from patient_owl.shots.schemas import LineOut
 from patient_owl.takes.schemas import AskedOut, Levers, VerdictOut
 
@@ -145,7 +146,8 @@ class LeftOutOut(BaseModel):
 
 
 class FieldNightOut(BaseModel):
-    """A night to take along. left_out: what of it cannot be, each with its reason."""
+    """A night to take along. ahead: its order from any moment on. left_out: what of it cannot be,
+    each with its reason."""
 
     id: UUID
     title: str
@@ -157,4 +159,5 @@ class FieldNightOut(BaseModel):
     verdicts: list[VerdictOut]
     calling: CallingOut
     shots: list[FieldShotOut]
+    ahead: AheadOut | None
     left_out: list[LeftOutOut]

@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 from datetime import datetime
+from uuid import UUID
 from zoneinfo import ZoneInfo
 
 from patient_owl.accounts.visit import Visit
@@ -34,6 +35,8 @@ from patient_owl.nights.models import Night
 from patient_owl.nights.service import out as night_out
 from patient_owl.places.zones import zone
 from patient_owl.rails import setting_values
+from patient_owl.running.ahead import ahead_out
+from patient_owl.running.gather import Gathered
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner
 from patient_owl.shots.present import cautions_out
@@ -49,6 +52,9 @@ from patient_owl.words.night import clock
 from patient_owl.words.plan import position_texts, said, sentence_rest
 
 EARLY_S, LATE_S = 1800.0, 3600.0  # how far from its moment a shot is begun; common practice
+Span = tuple[float, float]
+USUAL_SPAN_S: Span = (-EARLY_S, LATE_S)
+FURTHEST_S = 3 * 3600.0  # that a shot is moved to while one is out: later it is planned anew; ours
 OTHER_STOPS = (-2.0, -1.0, 1.0, 2.0)
 
 
@@ -58,9 +64,12 @@ def bundle(visit: Visit, night: Night) -> FieldNightOut:
     shots = shots_of(visit.session, visit.user, night)
     records = records_of(visit.session, visit.user, shots)
     place_zone = zone(night.place.time_zone)
+    gathered = Gathered(visit, planner, night)
+    spans = _spans(gathered)
     ready, left_out = [], []
     for shot in shots:
-        found, trouble = shot_or_trouble(planner, night, shot, records[shot.id])
+        span_s = spans.get(shot.id, USUAL_SPAN_S)
+        found, trouble = shot_or_trouble(planner, night, shot, records[shot.id], span_s)
         if found is not None:
             ready.append(found)
         else:
@@ -79,8 +88,21 @@ def bundle(visit: Visit, night: Night) -> FieldNightOut:
         verdicts=verdicts_out(),
         calling=_calling(),
         shots=ready,
+        ahead=ahead_out(gathered, visit.now_utc),
         left_out=left_out,
     )
+
+
+def _spans(gathered: Gathered) -> dict[UUID, Span]:
+    """From and to how far from its moment each shot may be begun as the night goes."""
+    found = {}
+    for slot in gathered.agreed.order.slots:
+        shot = gathered.shot(slot.job.key)
+        at_s = ephemeris.epoch_seconds(shot.at_utc)
+        from_s = max(slot.earliest_s - at_s - EARLY_S, -FURTHEST_S)
+        to_s = min(slot.latest_s - at_s + LATE_S, FURTHEST_S)
+        found[shot.id] = (min(from_s, -EARLY_S), max(to_s, LATE_S))
+    return found
 
 
 def _calling() -> CallingOut:
@@ -95,10 +117,10 @@ def _calling() -> CallingOut:
 
 
 def shot_or_trouble(
-    planner: Planner, night: Night, shot: Shot, record: Record
+    planner: Planner, night: Night, shot: Shot, record: Record, span_s: Span = USUAL_SPAN_S
 ) -> tuple[FieldShotOut, None] | tuple[None, str]:
     """A shot to take along, or why it cannot be."""
-    return or_trouble(lambda: shot_out(planner, night, shot, record))
+    return or_trouble(lambda: shot_out(planner, night, shot, record, span_s))
 
 
 class _Settings:
@@ -136,8 +158,11 @@ class _Settings:
         return change_text(self._texts[before], self._texts[after], stops, moves_lights=moves)
 
 
-def shot_out(planner: Planner, night: Night, shot: Shot, record: Record) -> FieldShotOut:
-    """One shot as it is run now, after the takes the server knows of."""
+def shot_out(
+    planner: Planner, night: Night, shot: Shot, record: Record, span_s: Span = USUAL_SPAN_S
+) -> FieldShotOut:
+    """One shot as it is run now, after the takes the server knows of. span_s: between which seconds
+    from its moment it may be begun."""
     planned = planner.plan_of(shot, night)
     plan, dials, place_zone = planned.plan, planned.kit.dials, zone(night.place.time_zone)
     known = record.judged(planned)
@@ -174,7 +199,7 @@ def shot_out(planner: Planner, night: Night, shot: Shot, record: Record) -> Fiel
         uses_noise_reduction=planned.uses_noise_reduction,
         lights=asked_out(planned),
         answers=_answers(tree, now, settings),
-        later=_later(planned, known, now_s, sharpness, settings, place_zone),
+        later=_later(planned, known, now_s, sharpness, settings, span_s, place_zone),
         meant_from_utc=_utc(planned, planned.meant_s[0]),
         meant_until_utc=_utc(planned, planned.meant_s[1]),
         series=[
@@ -212,15 +237,16 @@ def _later(
     now_s: float,
     sharpness: Sharpness,
     settings: _Settings,
+    span_s: Span,
     place_zone: ZoneInfo,
 ) -> list[LaterOut]:
-    """Settings and answers by the minute, from somewhat before the shot's moment, or its last
-    take, to well after, or to the end of its series.
+    """Settings and answers by the minute, from before the shot's moment, or its last take, to
+    well after, or to the end of its series.
 
     None where the light stands still.
     """
-    from_s = planned.next_after_s(known, now_s) if known else -EARLY_S
-    until_s = max(from_s + LATE_S, LATE_S, *(due.until_s for due in planned.series_due))
+    from_s = planned.next_after_s(known, now_s) if known else span_s[0]
+    until_s = max(from_s + LATE_S, span_s[1], *(due.until_s for due in planned.series_due))
     steps = planned.steps(from_s, until_s, known, sharpness)
     if len(steps) == 1:
         return []

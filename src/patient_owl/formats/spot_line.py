@@ -16,6 +16,8 @@ _WALK = re.compile(
     re.IGNORECASE,
 )
 
+_ONLY = re.compile(r"[,;]?\s*\b(?:only\s+)?while\s+([^,;:]+)", re.IGNORECASE)
+
 
 def read_spot_line(text: str) -> Spot:
     """The standing point a line tells of; WrongValue says what could not be understood."""
@@ -24,12 +26,15 @@ def read_spot_line(text: str) -> Spot:
     name, _, rest = (part.strip() for part in text.partition(":"))
     if not name or len(name) > LONGEST_NAME:
         raise WrongValue("spot", WANTED, f"“{text[:60]}”" if text.strip() else "nothing")
+    only = _ONLY.search(rest)
+    rest = _ONLY.sub("", rest)
     minutes = tuple((_other(m[2]), _minutes(m[1])) for m in _WALK.finditer(rest))
     where = _WALK.sub("", rest).strip(" ,;.")
+    only_while = " ".join(only[1].split()) if only else ""
     if not where:
-        return Spot(name, minutes)
+        return Spot(name, minutes, only_while=only_while)
     latitude_deg, longitude_deg = parse_coordinates(where)
-    return Spot(name, minutes, round(latitude_deg, 6), round(longitude_deg, 6))
+    return Spot(name, minutes, round(latitude_deg, 6), round(longitude_deg, 6), only_while)
 
 
 def _other(text: str) -> str:
@@ -49,4 +54,6 @@ def spot_line(spot: Spot) -> str:
     parts = [f"{minutes:g} min from {other}" for other, minutes in spot.minutes]
     if spot.latitude_deg is not None and spot.longitude_deg is not None:
         parts.append(f"{spot.latitude_deg:.6f}, {spot.longitude_deg:.6f}")
+    if spot.only_while:
+        parts.append(f"only while {spot.only_while}")
     return spot.name + (": " + ", ".join(parts) if parts else "")

@@ -8,10 +8,13 @@ from patient_owl.core.errors import WrongValue
 from patient_owl.core.events.resolve import moment_s
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.running.agreed import Agreed, Frame, Wanted, agreed
-from patient_owl.core.running.needs import needs_of, together
+from patient_owl.core.running.lengths import CHANGE_MIN, MIN_S, Pace, lengths
+from patient_owl.core.running.needs import Need, needs_of, there_and_back, together
+from patient_owl.core.running.ways import Spot
 from patient_owl.core.schedule.job import MOST_JOBS
 from patient_owl.core.shot import PlannedShot
 from patient_owl.core.sky import ephemeris
+from patient_owl.core.windows import During
 from patient_owl.formats.event_line import read_at
 from patient_owl.nights.models import Night
 from patient_owl.nights.outing import OutingIn
@@ -77,7 +80,11 @@ class Gathered:
         here = here_of(self.night.place, self.night.events)
         asked = [condition.to_domain(here) for condition in ordering.waits_for]
         needs = needs_of(planned, self.context, here.zone, asked)
-        spots = [spot.name for spot in spots_of(self.night.place)]
+        spots = [spot.name for spot in self.spots]
+        # a standing point that was renamed is taken for the car
+        spot = spots.index(ordering.spot) + 1 if ordering.spot in spots else 0
+        if (way := self._way_to(spot, planned, ordering.pace)) is not None:
+            needs = (*needs, way)
         return Wanted(
             key=str(shot.id),
             planned=planned,
@@ -85,13 +92,31 @@ class Gathered:
             needs=needs,
             held_s=together(needs, self.context),
             wish_s=planned.at_s,
-            # a standing point that was renamed is taken for the car
-            spot=spots.index(ordering.spot) + 1 if ordering.spot in spots else 0,
+            spot=spot,
             rig=f"{ordering.spot} {shot.body_id} {shot.lens_id}",
             worth=float(ordering.worth),
             is_optional=ordering.is_optional,
             is_pinned=ordering.is_pinned,
         )
+
+    @cached_property
+    def spots(self) -> list[Spot]:
+        return spots_of(self.night.place)
+
+    def _way_to(self, spot: int, planned: PlannedShot, pace: Pace) -> Need | None:
+        """That one comes there and away again while the way is open, where it is not always."""
+        only_while = self.spots[spot - 1].only_while if spot else ""
+        event = here_of(self.night.place, self.night.events).events.get(only_while)
+        if event is None:
+            return None
+        open_s = [s for one in self.context.happenings if one.event == event for s in one.running]
+        # the way leads from the nearest point that is always reached
+        always = [0, *(k + 1 for k, other in enumerate(self.spots) if not other.only_while)]
+        walk_s = min(self.frame.walks_s[spot][other] for other in always)
+        long = lengths(planned, pace)
+        set_up_s = long.set_up_s + MIN_S * CHANGE_MIN  # at most
+        inner = there_and_back(open_s, walk_s, set_up_s, long.pack_s)
+        return Need((During(event, evening_of(self.night).zone),), inner, is_way=True)
 
     @cached_property
     def frame(self) -> Frame:

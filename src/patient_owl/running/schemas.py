@@ -87,6 +87,60 @@ class OrderOut(BaseModel):
     sentences: list[str]
 
 
+class AheadShotOut(BaseModel):
+    """A shot of the tables. take_s: one more take with its judging. after_s: packing and slack.
+    why: what it waits for or must be done before. over_s: when the windows of its work are over,
+    seconds from the tables' base: nobody stays longer, whatever follows."""
+
+    shot_id: UUID
+    title: str
+    spot: str
+    take_s: int
+    after_s: int
+    why: str
+    over_s: list[int]
+
+
+class TurnOut(BaseModel):
+    """A shot in the order from a moment on: it begins opens_s from the tables' base, or after_s
+    from when one is free, whichever is later; latest_s at the latest. ahead_s: from setting out to
+    the beginning, walk_s of it on foot. shot: its place among the tables' shots."""
+
+    shot: int
+    opens_s: int
+    after_s: int
+    latest_s: int
+    ahead_s: int
+    walk_s: int
+
+
+class PieceOut(BaseModel):
+    """The order for whoever is free from from_s on, until the next piece begins; as many shots fit
+    until keeps_until_s. Seconds from the tables' base."""
+
+    from_s: int
+    keeps_until_s: int
+    turns: list[TurnOut]
+
+
+class AheadOut(BaseModel):
+    """The order whatever is done or skipped, worked out beforehand.
+
+    pieces: by the shots that are left (the sum of 2 to the place of each) and the place of the one
+    worked on last, nothing before the first: `5:1`, `7:`. reach: how far all this goes, in words.
+    calls_before_s: how long before it is time to stop one is told; hurry_s: from when on the
+    minutes that are left are counted.
+    """
+
+    base_utc: datetime
+    to_utc: datetime
+    reach: str
+    calls_before_s: list[int]
+    hurry_s: int
+    shots: list[AheadShotOut]
+    pieces: dict[str, list[PieceOut]]
+
+
 class WaitOut(BaseModel):
     """Something a shot may wait for."""
 

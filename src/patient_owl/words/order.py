@@ -49,13 +49,16 @@ def waits_text(slot: Slot, needs: Sequence[Need], zone: tzinfo) -> str:
     opens = [need for need in needs if need.opens(slot.starts_s, WITHIN_S)]
     if opens:
         names = " and ".join(need_text(need) for need in opens)
-        over = min((over_s for over_s, need in closing if need in opens), default=None)
-        until = f", over at {clock(moment_utc(over), zone)}" if over is not None else ""
+        ends_s = min((over_s for over_s, need in closing if need in opens), default=None)
+        until = f", over at {clock(moment_utc(ends_s), zone)}" if ends_s is not None else ""
         return f"Waits for {names}{until}."
     soonest = min(closing, key=lambda found: found[0], default=None)
     if soonest is None or soonest[0] - slot.latest_s - slot.job.work_s > WITHIN_S:
         return ""
-    return f"Before {clock(moment_utc(soonest[0]), zone)}, the end of {need_text(soonest[1])}."
+    over = clock(moment_utc(soonest[0]), zone)
+    if soonest[1].is_way:
+        return f"Done by {over}, to be back while “{need_text(soonest[1])}”."
+    return f"Before {over}, the end of {need_text(soonest[1])}."
 
 
 def latest_text(slot: Slot, zone: tzinfo) -> str:
@@ -135,6 +138,13 @@ def remedy_text(remedy: Remedy, titles: Mapping[str, str]) -> str:
 
 def other_night_text(day: str) -> str:
     return f"Another night: {day} has room for what it needs."
+
+
+def reach_text(shots: int, of: int, until: str) -> str:
+    """How far the tables of the field go: `Worked out for any turn of the night until 05:00.`"""
+    if shots == of:
+        return f"Worked out for any turn the night may take until {until}."
+    return f"Worked out for the next {shots} of {of} shots until {until}; with signal for more."
 
 
 def order_sentences(

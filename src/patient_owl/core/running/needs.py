@@ -18,12 +18,14 @@ ABOUT = {"fireworks": "show", "vehicle_trails": "traffic"}
 class Need:
     """A condition, or several that are said as one, and the stretches in which it holds.
 
-    lasts_whole: one works for as long as it holds, as at a show.
+    lasts_whole: one works for as long as it holds, as at a show. is_way: it is about coming there
+    and away again; the stretches are those in which one may work.
     """
 
     conditions: tuple[Condition, ...]
     stretches: tuple[Stretch, ...]
     lasts_whole: bool = False
+    is_way: bool = False
 
     def opens(self, at_s: float, within_s: float) -> bool:
         """Whether it begins to hold about then."""
@@ -58,6 +60,14 @@ def _need(group: Sequence[Condition], night: NightContext) -> Need:
     seconds = night.bounds.seconds(STEP_S)
     held = windows(group, night.site, night.horizon, seconds)
     return Need(tuple(group), tuple(held))
+
+
+def there_and_back(
+    stretches: Sequence[Stretch], walk_s: float, set_up_s: float, pack_s: float
+) -> tuple[Stretch, ...]:
+    """When one may work at a spot that is reached, and left again, only within some stretches."""
+    inner = ((a + walk_s + set_up_s, b - pack_s - walk_s) for a, b in stretches)
+    return tuple((a, b) for a, b in inner if a <= b)
 
 
 def together(needs: Sequence[Need], night: NightContext) -> tuple[Stretch, ...]:

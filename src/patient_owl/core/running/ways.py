@@ -19,12 +19,14 @@ MOST_SPOTS = 20
 @dataclass(frozen=True)
 class Spot:
     """A standing point. minutes: of walking from others or CAR, where they were said. latitude_deg,
-    longitude_deg: None where nobody said."""
+    longitude_deg: None where nobody said. only_while: the event of the place during which one comes
+    there and away again, as over a causeway."""
 
     name: str
     minutes: tuple[tuple[str, float], ...] = ()
     latitude_deg: float | None = None
     longitude_deg: float | None = None
+    only_while: str = ""
 
 
 def distance_m(one: tuple[float, float], other: tuple[float, float]) -> float:

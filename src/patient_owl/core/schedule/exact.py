@@ -87,13 +87,13 @@ def table_of(outing: Outing) -> Table:
             sets = held[(held >> place & 1) == 0]
             ready = free_s[sets] + to_s[place]
             last = ready.argmin(axis=1)
-            begins_s = _begin(job, ready[np.arange(len(sets)), last])
+            begins_s = begin(job, ready[np.arange(len(sets)), last])
             free_s[sets | 1 << place, place] = begins_s + job.work_s + job.after_s
             before[sets | 1 << place, place] = last
     return Table(outing, free_s, before)
 
 
-def _begin(job: Job, ready_s: FloatArray) -> FloatArray:
+def begin(job: Job, ready_s: FloatArray) -> FloatArray:
     """Job.begins for many at once; infinite where it is too late."""
     found = np.full(ready_s.shape, np.inf)
     for first_s, last_s in reversed(job.starts_s):

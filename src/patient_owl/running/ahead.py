@@ -1,0 +1,82 @@
+"""The order from any moment on, to be taken along where there is no signal."""
+
+from collections.abc import Sequence
+from datetime import datetime
+
+from patient_owl.core.running.lengths import JUDGE_MIN, MIN_S
+from patient_owl.core.schedule.ahead import MOST_AHEAD, NONE, Ahead, Piece, ahead_of
+from patient_owl.core.schedule.order import Slot
+from patient_owl.core.sky import ephemeris
+from patient_owl.places.spots import spots_of
+from patient_owl.places.zones import zone
+from patient_owl.running.gather import Gathered
+from patient_owl.running.schemas import AheadOut, AheadShotOut, PieceOut, TurnOut
+from patient_owl.words.night import clock
+from patient_owl.words.order import reach_text, waits_text
+
+EARLY_S = 2 * 3600.0  # before the first shot one may be there already; ours
+HURRY_S = 3600  # with more time than that nobody counts minutes; ours
+CALLS_BEFORE_S = (600, 180)  # a window closes, or the next shot wants one; common practice
+
+
+def ahead_out(gathered: Gathered, now_utc: datetime) -> AheadOut | None:
+    """Tables over the shots that are not over yet; None where nothing is to be ordered."""
+    found = gathered.agreed
+    now_s = ephemeris.epoch_seconds(now_utc)
+    slots = [s for s in found.order.slots if s.free_s > now_s] or list(found.order.slots)
+    if not slots:
+        return None
+    from_s = max(found.outing.from_s, slots[0].leaves_s - EARLY_S)
+    tables = ahead_of(found.outing, tuple(s.job for s in slots), from_s, found.outing.leave_s)
+    return _out(gathered, slots[:MOST_AHEAD], tables, len(slots) + len(found.order.left_out))
+
+
+def _out(gathered: Gathered, slots: Sequence[Slot], tables: Ahead, of: int) -> AheadOut:
+    place_zone = zone(gathered.night.place.time_zone)
+    spots = ["", *(spot.name for spot in spots_of(gathered.night.place))]
+    shots = []
+    for slot in slots:
+        one = gathered.agreed.shot(slot.job.key)
+        shots.append(
+            AheadShotOut(
+                shot_id=gathered.shot(slot.job.key).id,
+                title=gathered.shot(slot.job.key).title,
+                spot=spots[slot.job.spot],
+                take_s=round(one.planned.course.duration_s + JUDGE_MIN * MIN_S),
+                after_s=round(slot.job.after_s),
+                over_s=[round(end - tables.from_s) for _, end in slot.job.windows_s],
+                why=waits_text(slot, one.needs, place_zone),
+            )
+        )
+    base_s = tables.from_s
+    to = clock(ephemeris.moment_utc(tables.to_s), place_zone)
+    return AheadOut(
+        base_utc=ephemeris.moment_utc(base_s),
+        to_utc=ephemeris.moment_utc(tables.to_s),
+        reach=reach_text(len(shots), of, to),
+        calls_before_s=list(CALLS_BEFORE_S),
+        hurry_s=HURRY_S,
+        shots=shots,
+        pieces={
+            f"{left}:{last if last != NONE else ''}": [_piece(p, base_s) for p in pieces]
+            for (left, last), pieces in tables.pieces.items()
+        },
+    )
+
+
+def _piece(piece: Piece, base_s: float) -> PieceOut:
+    return PieceOut(
+        from_s=round(piece.from_s - base_s),
+        keeps_until_s=round(piece.keeps_until_s - base_s),
+        turns=[
+            TurnOut(
+                shot=turn.job,
+                opens_s=round(max(turn.opens_s - base_s, 0.0)),
+                after_s=round(turn.after_s),
+                latest_s=round(turn.latest_s - base_s),
+                ahead_s=round(turn.ahead_s),
+                walk_s=round(turn.walk_s),
+            )
+            for turn in piece.turns
+        ],
+    )
