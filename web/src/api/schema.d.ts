@@ -1921,6 +1921,64 @@ export interface components {
             values: components["schemas"]["SettingValues"];
         };
         /**
+         * AheadOut
+         * @description The order whatever is done or skipped, worked out beforehand.
+         *
+         *     pieces: by the shots that are left (the sum of 2 to the place of each) and the place of the one
+         *     worked on last, nothing before the first: `5:1`, `7:`. reach: how far all this goes, in words.
+         *     calls_before_s: how long before it is time to stop one is told; hurry_s: from when on the
+         *     minutes that are left are counted.
+         */
+        AheadOut: {
+            /**
+             * Base Utc
+             * Format: date-time
+             */
+            base_utc: string;
+            /** Calls Before S */
+            calls_before_s: number[];
+            /** Hurry S */
+            hurry_s: number;
+            /** Pieces */
+            pieces: {
+                [key: string]: components["schemas"]["PieceOut"][];
+            };
+            /** Reach */
+            reach: string;
+            /** Shots */
+            shots: components["schemas"]["AheadShotOut"][];
+            /**
+             * To Utc
+             * Format: date-time
+             */
+            to_utc: string;
+        };
+        /**
+         * AheadShotOut
+         * @description A shot of the tables. take_s: one more take with its judging. after_s: packing and slack.
+         *     why: what it waits for or must be done before. over_s: when the windows of its work are over,
+         *     seconds from the tables' base: nobody stays longer, whatever follows.
+         */
+        AheadShotOut: {
+            /** After S */
+            after_s: number;
+            /** Over S */
+            over_s: number[];
+            /**
+             * Shot Id
+             * Format: uuid
+             */
+            shot_id: string;
+            /** Spot */
+            spot: string;
+            /** Take S */
+            take_s: number;
+            /** Title */
+            title: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * AlternativeOut
          * @description Another setting worth knowing of, and when or why.
          */
@@ -2778,9 +2836,11 @@ export interface components {
         };
         /**
          * FieldNightOut
-         * @description A night to take along. left_out: what of it cannot be, each with its reason.
+         * @description A night to take along. ahead: its order from any moment on. left_out: what of it cannot be,
+         *     each with its reason.
          */
         FieldNightOut: {
+            ahead: components["schemas"]["AheadOut"] | null;
             calling: components["schemas"]["CallingOut"];
             /** Hazards */
             hazards: string;
@@ -4224,6 +4284,19 @@ export interface components {
             width_px: number;
             /** Window Of 1 To 1 */
             window_of_1_to_1: number;
+        };
+        /**
+         * PieceOut
+         * @description The order for whoever is free from from_s on, until the next piece begins; as many shots fit
+         *     until keeps_until_s. Seconds from the tables' base.
+         */
+        PieceOut: {
+            /** From S */
+            from_s: number;
+            /** Keeps Until S */
+            keeps_until_s: number;
+            /** Turns */
+            turns: components["schemas"]["TurnOut"][];
         };
         /**
          * PlaceIn
@@ -6199,6 +6272,26 @@ export interface components {
              * @default 1.8
              */
             weight_kg: number;
+        };
+        /**
+         * TurnOut
+         * @description A shot in the order from a moment on: it begins opens_s from the tables' base, or after_s
+         *     from when one is free, whichever is later; latest_s at the latest. ahead_s: from setting out to
+         *     the beginning, walk_s of it on foot. shot: its place among the tables' shots.
+         */
+        TurnOut: {
+            /** After S */
+            after_s: number;
+            /** Ahead S */
+            ahead_s: number;
+            /** Latest S */
+            latest_s: number;
+            /** Opens S */
+            opens_s: number;
+            /** Shot */
+            shot: number;
+            /** Walk S */
+            walk_s: number;
         };
         /** UserOut */
         UserOut: {

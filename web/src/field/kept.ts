@@ -1,6 +1,7 @@
 /** What the device keeps while there is no signal: nights, progress, the run, takes to be sent. */
 import { createStore, get, set, update } from 'idb-keyval'
 
+import type { Finished } from './order'
 import type { Run } from './run'
 import type { Schemas } from '../api/client'
 
@@ -41,6 +42,8 @@ export interface Progress {
 export interface KeptNight {
   night: FieldNight
   progress: Record<string, Progress>
+  /** Shots that are done with or skipped tonight, by their identity. */
+  finished: Record<string, Finished>
 }
 
 /** A take on its way to the server, with the identity it got here. */
@@ -55,7 +58,7 @@ const store = createStore('patient-owl', 'field')
 const OUTBOX = 'outbox'
 const RUN = 'run'
 // a bundle has a shape: one of an older page is fetched anew, never read wrongly
-const nightKey = (id: string) => `night-6:${id}`
+const nightKey = (id: string) => `night-7:${id}`
 
 export const keptNight = (id: string) => get<KeptNight>(nightKey(id), store)
 export const keepNight = (kept: KeptNight) => set(nightKey(kept.night.id), kept, store)

@@ -21,6 +21,7 @@ import {
 import { useSession } from '../stores/session'
 import { forget, queueTake, retry, send } from './outbox'
 import { dueAt, fresh, settingAt, standing, type Due } from './standing'
+import type { Finished } from './order'
 import type { Made, Run } from './run'
 
 export const useField = defineStore('field', () => {
@@ -74,7 +75,8 @@ export const useField = defineStore('field', () => {
     const progressOfKept = (shot: FieldShot) =>
       (isStale(shot.id, askedAt) && was?.progress[shot.id]) || renewed(shot)
     const progress = Object.fromEntries(shots.map((shot) => [shot.id, progressOfKept(shot)]))
-    kept.value = { night: { ...found, shots }, progress }
+    const finished = was?.night.id === found.id ? was.finished : {}
+    kept.value = { night: { ...found, shots }, progress, finished }
     await keepNight(structuredClone(toRaw(kept.value)))
   }
 
@@ -134,6 +136,15 @@ export const useField = defineStore('field', () => {
     isOnline.value = before === 0 || answer.sent > 0
     const isWaiting = (id: string) => answer.left.some((q) => q.body.shot_id === id && !q.refused)
     for (const id of answer.chains.keys()) if (!isWaiting(id)) await fetchShot(id)
+  }
+
+  const finished = computed(() => kept.value?.finished ?? {})
+
+  /** A shot is done with, skipped, or taken up again: the rest of the night goes by it. */
+  async function finish(shotId: string, how: Finished['how'] | null): Promise<void> {
+    const others = Object.entries(finished.value).filter(([id]) => id !== shotId)
+    const mine: [string, Finished][] = how ? [[shotId, { how, at: Date.now() }]] : []
+    await change({ finished: Object.fromEntries([...others, ...mine]) })
   }
 
   const progressOf = (shot: FieldShot) => kept.value?.progress[shot.id] ?? fresh(shot)
@@ -307,6 +318,8 @@ export const useField = defineStore('field', () => {
   return {
     night,
     run,
+    finished,
+    finish,
     isOnline,
     error,
     waiting,

@@ -9,6 +9,7 @@ import { useRoute, useRouter } from 'vue-router'
 import BigNumbers from '../field/BigNumbers.vue'
 import JudgingFace from '../field/JudgingFace.vue'
 import LoadState from '../components/LoadState.vue'
+import NightGoing from '../field/NightGoing.vue'
 import OtherSettings from '../field/OtherSettings.vue'
 import RunningFace from '../field/RunningFace.vue'
 import StepList from '../field/StepList.vue'
@@ -19,6 +20,8 @@ import { useNow } from '../composables/useNow'
 import { usePicture } from '../field/usePicture'
 import { useRun } from '../field/useRun'
 import { useSending } from '../field/useSending'
+import { goingOn, stayAt } from '../field/order'
+import { toLocal } from '../api/local-time'
 import type { Setting } from '../field/kept'
 
 const { nightId } = defineProps<{ nightId: string }>()
@@ -72,6 +75,34 @@ const go = (by: number) => {
   const to = shots.value[index.value + by]
   if (to) void router.replace({ query: { shot: to.id } })
 }
+
+/** Somebody who opened its shutter tonight stands there. */
+const isBegun = computed(() => !!run.value || !!progress.value?.openedAt)
+const goTo = (shotId: string) => void router.replace({ query: { shot: shotId } })
+const clockOf = (at: number) =>
+  toLocal(new Date(at).toISOString(), field.night?.time_zone ?? 'UTC').slice(11)
+/** Done with it or skipped: the next of the night comes up by itself. */
+async function finish(how: 'done' | 'skipped' | null): Promise<void> {
+  const at = shot.value
+  const ahead = field.night?.ahead
+  if (!at || !ahead) return
+  await field.finish(at.id, how)
+  const next = goingOn(ahead, field.finished, now.value)?.turns[0]
+  if (how && next && !run.value) goTo(next.shotId)
+}
+/** Before one must stop, so that nobody is torn from a frame. */
+const left_s = computed(() => {
+  const ahead = field.night?.ahead
+  const of = run.value?.shotId ?? shot.value?.id
+  return ahead && of && isBegun.value
+    ? (stayAt(ahead, field.finished, of, now.value)?.left_s ?? null)
+    : null
+})
+watch(left_s, (left, before) => {
+  if (left === null || before === null || before === undefined) return
+  const crossed = field.night?.ahead?.calls_before_s.find((s) => left <= s && s < before)
+  if (crossed) going.callOut(`${crossed / 60} minutes left here`)
+})
 
 const program = computed(() => progress.value?.setting.program)
 const openText = computed(() => {
@@ -147,6 +178,17 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
         >
       </p>
 
+      <NightGoing
+        v-if="field.night.ahead"
+        :ahead="field.night.ahead"
+        :finished="field.finished"
+        :shot-id="shot.id"
+        :is-begun="isBegun"
+        :now="now"
+        :clock-of="clockOf"
+        @finish="finish"
+        @go="goTo"
+      />
       <RunningFace
         v-if="run && going.moment.value"
         :moment="going.moment.value"

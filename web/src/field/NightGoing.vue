@@ -1,0 +1,143 @@
+<script setup lang="ts">
+/** The night from here: how long one may stay, what is next, what has no room any more. */
+import { computed, ref } from 'vue'
+
+import { goingOn, stayAt, type Ahead, type Finished } from './order'
+
+const { ahead, finished, shotId, isBegun, now, clockOf } = defineProps<{
+  ahead: Ahead
+  finished: Record<string, Finished>
+  /** The shot that is looked at, and whether a frame of it was begun: then one stands there. */
+  shotId: string
+  isBegun: boolean
+  now: number
+  clockOf: (at: number) => string
+}>()
+const emit = defineEmits<{ finish: [how: Finished['how'] | null]; go: [shotId: string] }>()
+
+const isOpen = ref(false)
+const mine = computed(() => finished[shotId])
+const shot = computed(() => ahead.shots.find((s) => s.shot_id === shotId))
+const going = computed(() => {
+  if (!isBegun || mine.value || !shot.value) return goingOn(ahead, finished, now)
+  const done = { ...finished, [shotId]: { how: 'done' as const, at: now } }
+  return goingOn(ahead, done, now + 1000 * shot.value.after_s)
+})
+const stay = computed(() => stayAt(ahead, finished, shotId, now))
+const here = computed(() => going.value?.turns.find((t) => t.shotId === shotId))
+
+const minutes = (s: number) => (s < 60 ? `${s} s` : `${Math.floor(s / 60)} min`)
+const leftText = computed(() => {
+  const s = stay.value
+  if (!s) return ''
+  if (s.left_s <= 0)
+    return s.next ? `Pack now for “${s.next.title}”.` : 'Its time is over: pack now.'
+  if (s.left_s > ahead.hurry_s) return `Stay until ${clockOf(s.until)} at the latest.`
+  const takes = s.takes === 1 ? 'one more take' : `${s.takes} more takes`
+  const for_ = s.takes ? `${takes}, then pack` : 'packing'
+  return `${minutes(s.left_s)} left here for ${for_}.`
+})
+const hereText = computed(() => {
+  const turn = here.value
+  if (!turn || isBegun) return ''
+  return `Here from ${clockOf(turn.starts)}, by ${clockOf(turn.latest)} at the latest: ${wayTo(turn)}.`
+})
+const next = computed(() => going.value?.turns.find((t) => t.shotId !== shotId))
+const wayTo = (turn: { walk_s: number; spot: string; goes: number }) =>
+  turn.walk_s > 0
+    ? `go ${clockOf(turn.goes)}, ${minutes(turn.walk_s)} on foot${turn.spot ? ` to ${turn.spot}` : ''}`
+    : `set up ${clockOf(turn.goes)}`
+</script>
+
+<template>
+  <section v-if="going" class="going" aria-label="The night from here">
+    <p v-if="mine" class="muted">
+      {{ mine.how === 'done' ? 'Done with this one.' : 'Skipped.' }}
+      <button type="button" @click="emit('finish', null)">Take it up again</button>
+    </p>
+    <p
+      v-else-if="isBegun && leftText"
+      role="status"
+      class="left"
+      :class="{ over: stay?.left_s === 0 }"
+    >
+      {{ leftText }}
+    </p>
+    <p v-if="hereText">{{ hereText }} {{ here?.why }}</p>
+    <p v-if="isBegun && shot?.why">{{ shot.why }}</p>
+    <p v-if="next">
+      Next “{{ next.title }}” at {{ clockOf(next.starts) }}: {{ wayTo(next) }}. {{ next.why }}
+    </p>
+    <p v-for="left in going.noRoom" :key="left.shotId" class="out-of">
+      No room any more for “{{ left.title }}”.
+    </p>
+    <div class="row small">
+      <template v-if="!mine && shot">
+        <button type="button" @click="emit('finish', 'done')">Done here</button>
+        <button type="button" @click="emit('finish', 'skipped')">Skip it</button>
+      </template>
+      <button type="button" :aria-expanded="isOpen" @click="isOpen = !isOpen">From here</button>
+    </div>
+    <template v-if="isOpen">
+      <ol>
+        <li v-for="turn in going.turns" :key="turn.shotId">
+          <button type="button" @click="emit('go', turn.shotId)">
+            <span class="figures">{{ clockOf(turn.starts) }}</span>
+            <span>
+              {{ turn.title }}
+              <span class="muted"
+                >{{ wayTo(turn) }}; by {{ clockOf(turn.latest) }} at the latest.</span
+              >
+            </span>
+          </button>
+        </li>
+      </ol>
+      <p class="muted">{{ ahead.reach }}</p>
+    </template>
+  </section>
+</template>
+
+<style scoped src="./field.css"></style>
+<style scoped>
+.going {
+  margin: 6px 0 10px;
+  padding: 8px 12px;
+  background: var(--sheet);
+}
+
+.going p {
+  margin: 2px 0;
+}
+
+.left {
+  font-weight: 700;
+}
+
+.over,
+.out-of {
+  color: var(--limit);
+}
+
+.going p button {
+  min-height: 64px;
+  text-decoration: underline;
+}
+
+ol {
+  padding: 0;
+  list-style: none;
+}
+
+li button {
+  display: flex;
+  gap: 14px;
+  width: 100%;
+  min-height: 64px;
+  padding: 8px 0;
+  text-align: left;
+}
+
+li .muted {
+  display: block;
+}
+</style>
