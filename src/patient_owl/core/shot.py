@@ -39,6 +39,7 @@ from patient_owl.core.limits.limit import is_time_capped
 from patient_owl.core.night import Slope
 from patient_owl.core.night_context import NightContext, see
 from patient_owl.core.optics.camera import Framing, field_of_view_deg, frame_size_mm
+from patient_owl.core.plan.at_events import WATER_CAUTIONS, facts_at_events
 from patient_owl.core.plan.bringing import Given, bring, cued, how_given
 from patient_owl.core.plan.common import said_between
 from patient_owl.core.plan.film import on_film
@@ -145,10 +146,7 @@ class PlannedShot:
     @property
     def view_deg(self) -> tuple[float, float]:
         """What the frame sees, across and up. [deg]"""
-        sides = frame_size_mm(self.kit.body.sensor, self.intent.framing.orientation)
-        lens = self.kit.lens
-        across, up = (field_of_view_deg(s, lens.focal_length_mm, lens.projection) for s in sides)
-        return across, up
+        return _view_deg(self.kit, self.intent.framing)
 
     @property
     def uses_noise_reduction(self) -> bool:
@@ -438,6 +436,28 @@ def plan_shot(
     )
 
 
+def _at_events(
+    plan: Plan, night: NightContext, discipline: str, at_s: float, kit: Kit, framing: Framing
+) -> Plan:
+    """The plan with what the night's events mean for it."""
+    exposure_s = plan.solution.settings.exposure_s
+    across_deg, _ = _view_deg(kit, framing)
+    told = facts_at_events(night.happenings, discipline, at_s, exposure_s, framing, across_deg)
+    warned = {fact.code for fact in told} & set(WATER_CAUTIONS)
+    return replace(
+        plan,
+        facts=(*plan.facts, *told),
+        cautions=(*plan.cautions, *(code for code in WATER_CAUTIONS if code in warned)),
+    )
+
+
+def _view_deg(kit: Kit, framing: Framing) -> tuple[float, float]:
+    sides = frame_size_mm(kit.body.sensor, framing.orientation)
+    lens = kit.lens
+    across, up = (field_of_view_deg(s, lens.focal_length_mm, lens.projection) for s in sides)
+    return across, up
+
+
 @lru_cache(maxsize=128)
 def _plan_shot(
     discipline: str,
@@ -458,6 +478,7 @@ def _plan_shot(
     intent = Intent(framing, acting, choice, dict(schools), brought, strokes)
     seen = see(night, at_s, framing)
     plan = bring(recipe.plan(seen.scene, kit, intent), kit, intent, recipe.tells)
+    plan = _at_events(plan, night, recipe.key, at_s, kit, framing)
     if kit.body.film is not None:
         plan = replace(plan, steps=on_film(plan.steps))
     solution, program = plan.solution, plan.program

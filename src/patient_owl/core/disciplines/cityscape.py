@@ -37,6 +37,13 @@ from patient_owl.core.plan.panorama import (
     grid_for,
     panorama_facts,
 )
+from patient_owl.core.plan.repeating import (
+    REPEAT_INPUTS,
+    repeat_cautions,
+    repeat_facts,
+    repeats,
+    until_it_happens,
+)
 from patient_owl.core.plan.report import Blurs
 from patient_owl.core.plan.series import SERIES_INPUTS, series_limits
 from patient_owl.core.plan.sketch import Line, Sketch
@@ -115,12 +122,13 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
             *(("panorama_level",) if grid_for(kit, intent) else ()),
         ),
         mistakes=("timer_left_set", "stabiliser_left_on", "blue_hour_missed"),
-        cautions=("property", "edges", "crowds"),
+        cautions=("property", "edges", "crowds", *repeat_cautions(intent)),
         facts=(
             *_blue_hour(scene),
             *_moon(scene, kit, intent, solution),
             *_rays(kit, solution),
             *panorama_facts(kit, intent, program),
+            *repeat_facts(intent, program),
             *_in_time(scene, program),
         ),
         bracket=bracketed,
@@ -146,8 +154,11 @@ def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Pr
     """The frames of the blend, each with its own time, at every place of the panorama.
 
     A camera brackets by itself as far as it counts by itself; with a bulb time among them each
-    frame waits for the hand.
+    frame waits for the hand. What is repeated until it happened is one frame over and over.
     """
+    if repeats(intent):
+        delay_s = self_timer_s(intent, positions)
+        return until_it_happens(intent, positions["exposure_s"].value, delay_s)
     frames = _frames(scene, kit, intent, settings_on(kit.dials, positions))
     times = [frame for frame in _blend(positions["exposure_s"], kit, frames) if frame.is_on_dial]
     delay_s = self_timer_s(intent, positions)
@@ -285,6 +296,7 @@ RECIPE = Recipe(
         *SERIES_INPUTS,
         *PANORAMA_INPUTS,
         *MOVING_INPUTS,
+        *REPEAT_INPUTS,
     ),
     plan=plan,
     program=_program,

@@ -41,6 +41,13 @@ from patient_owl.core.plan.common import (
 from patient_owl.core.plan.in_frame import offset_in_frame
 from patient_owl.core.plan.moving import MOVING_INPUTS, moving_limits
 from patient_owl.core.plan.panorama import PANORAMA_INPUTS, all_round, panorama_facts
+from patient_owl.core.plan.repeating import (
+    REPEAT_INPUTS,
+    repeat_cautions,
+    repeat_facts,
+    repeats,
+    until_it_happens,
+)
 from patient_owl.core.plan.report import Blurs
 from patient_owl.core.plan.sketch import Ring, Sketch
 from patient_owl.core.plan.types import (
@@ -111,13 +118,14 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
             "ground_frame",
         ),
         mistakes=("timer_left_set", "autofocus_left_on", "dew_on_lens"),
-        cautions=("alone_at_night", "white_light"),
+        cautions=("alone_at_night", "white_light", *repeat_cautions(intent)),
         facts=(
             *_wall_print(kit, drift, tolerance_px, school, solution),
             *_galactic_core_facts(scene, kit, intent),
             *_stack_facts(frames),
             *_focus_facts(kit, intent, solution),
             *panorama_facts(kit, intent, program),
+            *repeat_facts(intent, program),
         ),
         bracket=bracket_of("iso", solution, kit, limits),
         bracket_control="iso",  # time is held by the stars
@@ -132,9 +140,11 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
 
 
 def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:  # noqa: ARG001
-    """The frames to be averaged, at every place of the panorama."""
+    """The frames to be averaged, at every place of the panorama; or until it happened."""
     exposure_s, frames = positions["exposure_s"].value, int(intent.number("frames"))
     delay_s = self_timer_s(intent, positions)
+    if repeats(intent):
+        return until_it_happens(intent, exposure_s, delay_s)
     code: PhaseCode = "stack" if frames > 1 else "frame"
     phase = Phase(code, exposure_s, frames, FRAME_GAP_S, lead_in_s=delay_s)
     return all_round(kit, intent, Program((phase,)))
@@ -335,6 +345,7 @@ RECIPE = Recipe(
         ),
         *PANORAMA_INPUTS,
         *MOVING_INPUTS,
+        *REPEAT_INPUTS,
     ),
     plan=plan,
     program=_program,

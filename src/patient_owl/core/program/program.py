@@ -11,7 +11,7 @@ from typing import Literal, NamedTuple
 
 from patient_owl.core.light.brought import Who
 
-PhaseCode = Literal["frame", "bracket", "stack", "burst", "panorama"]
+PhaseCode = Literal["frame", "bracket", "stack", "burst", "panorama", "until"]
 NOISE_REDUCTION_FROM_S = 1.0  # cameras take their dark frame from here on; common practice
 
 
@@ -117,13 +117,14 @@ class Program:
     def with_noise_reduction(self) -> "Program":
         """The same with the camera's dark frame after each long enough, where that is allowed.
 
-        A stack is taken without: a dark half between its frames would leave gaps.
+        A stack is taken without, and what is repeated until something happens: a dark half between
+        frames would leave gaps.
         """
         return replace(self, phases=tuple(_darkened(phase) for phase in self.phases))
 
 
 def _darkened(phase: Phase) -> Phase:
-    if phase.code == "stack" or phase.open_s < NOISE_REDUCTION_FROM_S:
+    if phase.code in ("stack", "until") or phase.open_s < NOISE_REDUCTION_FROM_S:
         return phase
     return replace(phase, dark_s=phase.open_s)
 

@@ -44,8 +44,11 @@ class Wanted:
 
     @property
     def lengths(self) -> Lengths:
-        """Whoever takes a show takes all of it, unless its takes are counted."""
+        """Each take of a tram waits for the next; whoever takes a show takes all of it, unless its
+        takes are counted."""
         usual = lengths(self.planned, self.pace)
+        every_s = max((need.every_s for need in self.needs), default=0.0)
+        usual = replace(usual, work_s=max(usual.work_s, usual.takes * every_s))
         if self.pace.takes is not None:
             return usual
         shows = [need for need in self.needs if need.lasts_whole]

@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import tzinfo
 
+from patient_owl.core.events.event import Every
 from patient_owl.core.events.resolve import Stretch
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.shot import PlannedShot
@@ -19,13 +20,15 @@ class Need:
     """A condition, or several that are said as one, and the stretches in which it holds.
 
     lasts_whole: one works for as long as it holds, as at a show. is_way: it is about coming there
-    and away again; the stretches are those in which one may work.
+    and away again; the stretches are those in which one may work. every_s: each take waits for the
+    next of what comes so often.
     """
 
     conditions: tuple[Condition, ...]
     stretches: tuple[Stretch, ...]
     lasts_whole: bool = False
     is_way: bool = False
+    every_s: float = 0.0
 
     def opens(self, at_s: float, within_s: float) -> bool:
         """Whether it begins to hold about then."""
@@ -52,7 +55,10 @@ def needs_of(
     shows = [one for one in night.happenings if one.event.kind == about]
     if shows and not any(one.event in asked_about for one in shows):
         running = sorted(stretch for one in shows for stretch in one.running)
-        found.append(Need((During(shows[0].event, zone),), tuple(running), about == "show"))
+        timing = shows[0].event.timing
+        every_s = 60 * timing.every_min if isinstance(timing, Every) else 0.0
+        during = (During(shows[0].event, zone),)
+        found.append(Need(during, tuple(running), about == "show", every_s=every_s))
     return (*found, *(_need(group, night) for group in asked))
 
 
