@@ -31,6 +31,7 @@ from patient_owl.http.pages import serve_pages
 from patient_owl.kit.router import router as kit_router
 from patient_owl.learned.router import router as learned_router
 from patient_owl.nights.router import router as nights_router
+from patient_owl.places.events import router as place_events_router
 from patient_owl.places.finding import router as finding_router
 from patient_owl.places.router import router as places_router
 from patient_owl.practice.router import router as practice_router
@@ -104,6 +105,7 @@ def create_app(settings: Settings | None = None, devices: Devices | None = None)
         sheets_router,
         takes_router,
         places_router,
+        place_events_router,
         finding_router,
         searches_router,
         kit_router,

@@ -1,7 +1,7 @@
 """Places from files and towns, searches, targets, weather and calendars, through the API."""
 
 import json
-from datetime import timedelta
+from datetime import date, timedelta
 from typing import Any
 
 import pytest
@@ -188,3 +188,46 @@ def test_a_place_nobody_has_measured_is_taken_for_the_class_that_is_said(ida: Te
     [usual] = [b for b in ida.get("/api/v1/bortle").json() if b["is_usual"]]
     assert place["sky_brightness_mag_arcsec2"] == usual["sky_brightness_mag_arcsec2"]
     assert usual["text"] == "rural to suburban"
+
+
+def test_a_places_events_go_out_and_come_in_again(ida: TestClient) -> None:
+    lines = ["tram every 12 min from 17:08 until 0:20", "market 18:00 to 21:00 on Fridays"]
+    place = making.place(ida, events=lines)
+    path = f"/api/v1/places/{place['id']}/events"
+    content = ida.get(f"{path}/export/csv").content
+    read = ida.post(f"{path}/file", files={"file": ("events.csv", content)}).json()
+    assert [one["line"] for one in read] == place["events"]
+    events = Calendar.from_ical(ida.get(f"{path}/export/ics").content).walk("VEVENT")
+    fridays = [e for e in events if e["SUMMARY"] == "market"]
+    assert len(fridays) in (4, 5)
+    assert {e.decoded("DTSTART").weekday() for e in fridays} == {4}
+    assert ida.get(f"{path}/export/doc").status_code == 422
+    typed = {"evening_date": "2026-12-09", "line": "show 22:20 to 22:00"}
+    refused = ida.post(f"{path}/read", json=typed)
+    assert refused.status_code == 422
+    assert "an end after the start" in refused.json()["detail"]
+
+
+def found_nights(ida: TestClient, wish: making.Json) -> list[making.Json]:
+    with ida.stream("POST", "/api/v1/searches", json=wish) as answer:
+        return [night for line in answer.iter_lines() for night in json.loads(line)["nights"]]
+
+
+def test_nights_are_found_while_an_event_goes_on(ida: TestClient) -> None:
+    """A market on Fridays alone finds Fridays, and nights beside miss it by hours."""
+    place = making.place(ida, events=["market 20:00 to 23:00 on Fridays"])
+    wish = {
+        "place_id": place["id"],
+        "first_evening": "2026-12-01",
+        "months": 1,
+        "conditions": [{"kind": "during", "label": "market"}, {"kind": "moon_down"}],
+        "least_minutes": 30,
+    }
+    found = [n for n in found_nights(ida, wish) if not n["is_near_miss"]]
+    assert found
+    assert {date.fromisoformat(n["evening_date"]).weekday() for n in found} == {4}
+    assert all("market" in n["text"] for n in found)
+    unknown = {**wish, "conditions": [{"kind": "during", "label": "regatta"}]}
+    answer = ida.post("/api/v1/searches", json=unknown)
+    assert answer.status_code == 422
+    assert "one of market" in answer.json()["detail"]

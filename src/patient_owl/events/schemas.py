@@ -33,6 +33,14 @@ class EventAsked(Asked):
     line: EventLine
 
 
+class EventReadOut(BaseModel):
+    """An entry of a file: the line it makes, or why it makes none."""
+
+    name: str
+    line: str
+    trouble: str
+
+
 class SpanOut(BaseModel):
     """A stretch of one night; a moment starts and ends at once."""
 

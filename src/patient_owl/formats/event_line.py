@@ -117,6 +117,9 @@ _SAID_KINDS: tuple[tuple[Kind, re.Pattern[str]], ...] = (
 )
 
 
+_TAKEN = "\x00"  # where a clause was: no letter, and no space to reach over
+
+
 class _Line:
     """A line of which clauses are taken."""
 
@@ -127,12 +130,12 @@ class _Line:
         """The first clause of that form, which is in the line no longer."""
         found = pattern.search(self.left)
         if found:
-            self.left = f"{self.left[: found.start()]} ; {self.left[found.end() :]}"
+            self.left = f"{self.left[: found.start()]}{_TAKEN}{self.left[found.end() :]}"
         return found
 
     @property
     def name(self) -> str:
-        words = [" ".join(part.split()).strip(" ,.:–—-") for part in re.split(r"[;\n]", self.left)]
+        words = [" ".join(part.split()).strip(" ,.:–—-") for part in self.left.split(_TAKEN)]
         return " ".join(word for word in words if word and word.lower() not in ("and", "the"))
 
 

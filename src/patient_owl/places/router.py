@@ -5,11 +5,9 @@ from uuid import UUID
 from fastapi import Response
 
 from patient_owl.accounts.current import CurrentUser
-from patient_owl.events.schemas import EventAsked, HappeningOut
 from patient_owl.fields import Key
 from patient_owl.formats.places import MEDIA_TYPES, write_waypoints
 from patient_owl.http.download import saved_as
-from patient_owl.http.pools import only_reads
 from patient_owl.http.request import DbSession, ExpectedVersion, new_router, tag
 from patient_owl.places import service
 from patient_owl.places.schemas import PlaceIn, PlaceOut, PlacesIn
@@ -50,16 +48,6 @@ def export_places(form: Key, user: CurrentUser, session: DbSession) -> Response:
     waypoints = [service.waypoint_of(place) for place in service.all_places(session, user)]
     text = write_waypoints(waypoints, form)
     return Response(text, media_type=MEDIA_TYPES[form], headers=saved_as(f"places.{form}"))
-
-
-@router.post("/{place_id}/events/read")
-@only_reads
-def read_event(
-    place_id: UUID, body: EventAsked, user: CurrentUser, session: DbSession
-) -> HappeningOut:
-    """What a line means at a place on an evening, before it is kept."""
-    place = service.get_place(session, user.id, place_id)
-    return service.read_event(place, body)
 
 
 @router.get("/{place_id}")
