@@ -3,11 +3,12 @@
  * What happens at a place or in one night, a line of prose each. As it is typed the server says how
  * it is understood; what it cannot read it says in words.
  */
-import { ref, watch } from 'vue'
+import { ref, useTemplateRef, watch } from 'vue'
 
+import { upload } from '../api/upload'
 import { ApiError, client, data, type Schemas } from '../api/client'
 
-const { lines, happenings, placeId, evening } = defineProps<{
+const { lines, happenings, placeId, evening, ofPlace } = defineProps<{
   /** As they are kept. */
   lines: string[]
   /** What they mean in a night, where one is looked at. */
@@ -15,6 +16,8 @@ const { lines, happenings, placeId, evening } = defineProps<{
   /** Where it is read for; a place that is not kept yet has no reading. */
   placeId?: string
   evening: string
+  /** Whether these are a place's own, which go out as files. */
+  ofPlace?: boolean
 }>()
 const emit = defineEmits<{ change: [lines: string[]] }>()
 
@@ -61,6 +64,30 @@ async function add(): Promise<void> {
   if (placeId && !found) return
   emit('change', [...lines, found?.line ?? line])
   typed.value = ''
+}
+
+const chooser = useTemplateRef<HTMLInputElement>('chooser')
+const unread = ref<Schemas['EventReadOut'][]>([])
+/** What a file holds is added to the list; what cannot be read says why. */
+async function readFile(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  if (!file || !placeId) return
+  try {
+    const found = await data(
+      client.POST('/api/v1/places/{place_id}/events/file', {
+        params: { path: { place_id: placeId } },
+        ...upload(file),
+      }),
+    )
+    unread.value = found.filter((one) => one.trouble)
+    const read = found.filter((one) => !one.trouble).map((one) => one.line)
+    if (read.length) emit('change', [...lines, ...read.filter((line) => !lines.includes(line))])
+  } catch (caught) {
+    if (!(caught instanceof ApiError)) throw caught
+    error.value = caught.message
+  }
+  input.value = ''
 }
 
 const without = (line: string) => {
@@ -117,6 +144,27 @@ const shown = (): { line: string; label: string; text: string; own: boolean; bad
       />
       <v-btn type="submit" :disabled="!typed.trim()">Add</v-btn>
     </form>
+    <p v-if="placeId" class="no-print files">
+      <button type="button" class="link" @click="chooser?.click()">
+        Read events from a calendar or CSV file
+      </button>
+      <a v-if="lines.length && ofPlace" :href="`/api/v1/places/${placeId}/events/export/csv`"
+        >CSV</a
+      >
+      <a v-if="lines.length && ofPlace" :href="`/api/v1/places/${placeId}/events/export/ics`"
+        >Calendar of the coming month</a
+      >
+      <input
+        ref="chooser"
+        type="file"
+        accept=".ics,.csv,text/calendar,text/csv"
+        hidden
+        @change="readFile"
+      />
+    </p>
+    <p v-for="one in unread" :key="one.name + one.trouble" role="alert" class="bad">
+      “{{ one.name }}”: {{ one.trouble }}.
+    </p>
     <p class="muted no-print how">
       “fireworks 22:00 to 22:18 ± 5 min”, “rock pool full: water over 1.6 m, high water 17:20 4.1 m,
       low water 23:35 0.7 m”, “gate closes 30 min after sunset”, “beam every 10 s”.
@@ -156,6 +204,19 @@ li strong {
 
 .bad {
   color: var(--limit);
+}
+
+.files {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 20px;
+  align-items: center;
+}
+
+.link {
+  min-height: 44px;
+  color: var(--picked);
+  text-decoration: underline;
 }
 
 form {

@@ -236,6 +236,7 @@ async function save(): Promise<void> {
       <EventLines
         :lines="form.events"
         :place-id="place?.id"
+        of-place
         :evening="today()"
         @change="(events) => (form.events = events)"
       />
