@@ -129,7 +129,7 @@ def test_the_simulated_camera_takes_the_picture_the_field_asks_for(phone: Page) 
 
 def test_a_test_frame_judged_without_signal_becomes_the_real_setting(phone: Page) -> None:
     phone.get_by_role("link", name="Out").click()
-    phone.get_by_role("link", name="Nights", exact=True).click()
+    phone.get_by_role("link", name="Nights", exact=True).first.click()
     open_night(phone, "The Ewes without a moon")
     phone.clock.install()
     phone.get_by_role("link", name="Into the field").click()

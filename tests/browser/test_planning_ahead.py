@@ -63,16 +63,19 @@ def test_a_place_by_typed_coordinates_and_a_drawn_skyline(ida: Page, tmp_path: P
     expect(ida.get_by_role("alert").filter(has_text="XML without entities")).to_be_visible()
 
 
-def test_a_night_is_zoomed_given_a_time_and_dimmed_by_cloud(ida: Page) -> None:
+def test_a_night_is_zoomed_given_an_event_and_dimmed_by_cloud(ida: Page) -> None:
     open_night(ida, "The Ewes without a moon")
     ida.get_by_role("button", name="1 h", exact=True).click()
     expect(ida.get_by_text(re.compile(r"^\d\d:15$")).first).to_be_visible()
     ida.get_by_role("button", name="whole night").click()
-    form = ida.get_by_role("form", name="Add a time")
-    form.get_by_label("Tide, show, gate…").fill("farm gate shut")
-    form.get_by_label("From").fill("01:30")
+    form = ida.get_by_role("form", name="Add an event")
+    line = form.get_by_label("An event in a line")
+    line.fill("farm gate at teatime")
+    expect(form.get_by_text(re.compile("Wanted a time"))).to_be_visible()
+    line.fill("farm gate closes 1:30 ± 5 min")
+    expect(form.get_by_text(re.compile("Understood as Way out: farm gate closes"))).to_be_visible()
     form.get_by_role("button", name="Add").click()
-    expect(ida.get_by_text("01:30 farm gate shut")).to_be_visible()
+    expect(ida.get_by_role("listitem").filter(has_text="farm gate closes")).to_contain_text("01:30")
     expect(ida.get_by_text("Dimmed by the simulated cloud.")).to_have_count(0)
     ida.get_by_label("Dim by the simulated cloud").check()
     expect(ida.get_by_text("Dimmed by the simulated cloud.")).to_be_visible()

@@ -120,14 +120,13 @@ function nudge(id: string, minutes: number): void {
           :class="{ wrong: b.isWrong }"
           tabindex="0"
           role="button"
-          :aria-label="`${b.clock} ${b.title}. ${b.faults.join(' ')}`"
-          aria-description="Enter opens it, arrow keys move it in time"
+          :aria-label="isNamed ? undefined : `${b.clock} ${b.title}`"
+          :aria-description="`${b.faults.join(' ')} Enter opens it, arrow keys move it in time.`"
           @pointerdown.stop="grab($event, b.id)"
           @keydown.enter.stop="emit('open', b.id)"
           @keydown.down.stop.prevent="nudge(b.id, 5)"
           @keydown.up.stop.prevent="nudge(b.id, -5)"
         >
-          <title>{{ b.faults.join(' ') || b.title }}</title>
           <rect
             :x="2"
             :y="b.arrives"
