@@ -33,7 +33,7 @@ from patient_owl.pictures.service import add_photo
 from patient_owl.places.schemas import PlaceIn
 from patient_owl.places.service import create_place
 from patient_owl.places.zones import zone
-from patient_owl.searches.schemas import LightIn
+from patient_owl.searches.schemas import LightIn, TargetUpIn
 from patient_owl.shots.lights import BroughtIn
 from patient_owl.shots.models import Shot
 from patient_owl.shots.ordering import OrderingIn
@@ -384,6 +384,73 @@ def _by_found_light(loader: _Loader, today: date) -> None:
         windows="windows_in",
     )
     _by_brought_light(loader, ring, regatta, quill)
+    _too_full(loader, today)
+
+
+def _too_full(loader: _Loader, today: date) -> None:
+    """An evening with more planned than it holds, so that what is said of it can be seen."""
+    full = loader.night(
+        "tamsel",
+        today + timedelta(days=10),
+        "Too much for one evening",
+        outing=OutingIn(travel_min=20, leaves="20:10", contact="Jonas Wren"),
+    )
+    blue = [LightIn(light="blue_hour")]
+    loader.shot(
+        full,
+        "Viaduct in the blue hour",
+        "18:25",
+        250,
+        discipline="cityscape",
+        lens="zoom",
+        focal_length_mm=35,
+        tilt=4,
+        ordering=OrderingIn(waits_for=blue),
+    )
+    loader.shot(
+        full,
+        "One tram, whole arch",
+        "18:25",
+        250,
+        discipline="vehicle_trails",
+        tilt=6,
+        vehicle="tram",
+        distance_m=40,
+        ordering=OrderingIn(takes=2),
+    )
+    loader.shot(
+        full,
+        "Stream under the arches",
+        "18:30",
+        200,
+        discipline="moving_water",
+        tilt=-10,
+        lens="zoom",
+        focal_length_mm=35,
+        between="open",
+        ordering=OrderingIn(waits_for=blue, is_optional=True, takes=3, set_up_min=12),
+    )
+    loader.shot(
+        full,
+        "The pole over the viaduct",
+        "19:00",
+        0,
+        discipline="star_trails",
+        lens="ultra_wide",
+        focal_length_mm=14,
+        tilt=30,
+        total_min=90,
+    )
+    loader.shot(
+        full,
+        "Core behind the arches",
+        "19:30",
+        230,
+        between="open",
+        ordering=OrderingIn(
+            waits_for=[TargetUpIn(target_key="core"), LightIn(light="dark")], is_optional=True
+        ),
+    )
 
 
 def _by_brought_light(loader: _Loader, ring: Night, regatta: Night, quill: Night) -> None:

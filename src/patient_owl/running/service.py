@@ -215,7 +215,10 @@ class _Worded:
             )
             for remedy in remedies(outing, order, job)
         ]
-        if (other := self._other_night(one)) is not None:
+        # nights ahead are asked for what the sky and the place give; when one must leave is this
+        # one's
+        lacks = fault.code in ("no_window", "too_long")
+        if lacks and (other := self._other_night(one)) is not None:
             offers.append(
                 RemedyOut(code="other_night", text=other_night_text(day(other)), shot_id=None)
             )

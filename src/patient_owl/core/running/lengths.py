@@ -16,7 +16,7 @@ SLACK_SHARE = 0.1  # of all that is done, kept free; common practice
 # Takes until the light is met, by how well it is predicted [stops]; see benchmarks/advisor.py.
 SURE_STOPS, FAIRLY_SURE_STOPS = 0.4, 1.0
 TAKES_SURE, TAKES_FAIRLY_SURE, TAKES_UNSURE = 1, 2, 3
-LONG_S = 120.0  # a picture that takes longer is tried out by quick frames, where it has one
+LONG_S = 120.0  # a picture that takes longer is tried out by single frames; common practice
 
 
 @dataclass(frozen=True)
@@ -57,9 +57,9 @@ def lengths(planned: PlannedShot, pace: Pace) -> Lengths:
     course_s = planned.course.duration_s
     wanted = pace.takes or (1 if planned.series_due else expected_takes(planned.lead.sigma_stops))
     quick_frames, quick_s = 0, 0.0
-    if pace.takes is None and course_s > LONG_S and planned.test_frame is not None:
+    if pace.takes is None and course_s > LONG_S:
         quick_frames, wanted = wanted - 1, 1
-        quick_s = planned.program_at(planned.test_frame.positions).duration_s
+        quick_s = _quick_s(planned)
     judged_s = JUDGE_MIN * MIN_S
     usual_min = SET_UP_HANDHELD_MIN if planned.recipe.key == "handheld" else SET_UP_MIN
     usual_min += SET_UP_A_LIGHT_MIN * len(planned.intent.brought)
@@ -72,3 +72,10 @@ def lengths(planned: PlannedShot, pace: Pace) -> Lengths:
         takes=wanted,
         quick_frames=quick_frames,
     )
+
+
+def _quick_s(planned: PlannedShot) -> float:
+    """Of a frame to try a long picture out by: its quick frame, else one of its own."""
+    if planned.test_frame is not None:
+        return planned.program_at(planned.test_frame.positions).duration_s
+    return planned.settings.exposure_s

@@ -33,7 +33,8 @@ def judged(outing: Outing) -> tuple[Fault, ...]:
         lacking = window_fault(job)
         if lacking is not None:
             found.append(lacking)
-        elif off_s := _outside_s(job):
+            continue  # it can be at no time, so it stands in nobody's way
+        if off_s := _outside_s(job):
             found.append(Fault(job.key, "outside", off_s))
         over_s = free_s + outing.to_s(job, before) - job.wish_s
         if over_s > 0:
