@@ -89,7 +89,8 @@ def test_a_long_picture_is_taken_once_and_tried_out_before() -> None:
     assert long.quick_frames >= 1
     assert 90 * 60 <= long.work_s < 93 * 60
     assert lengths(trails, Pace(takes=2)).work_s == pytest.approx(2 * long.work_s)
-    assert long.set_up_s > 6 * 60  # handbook, section 9: five to ten minutes
+    # handbook, section 9: five to ten minutes; a frame to try it out and its judging
+    assert 6 * 60 < long.set_up_s < 15 * 60
 
 
 def test_one_comes_to_a_spot_behind_the_tide_after_it_and_leaves_before() -> None:

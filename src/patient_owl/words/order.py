@@ -111,7 +111,7 @@ def fault_text(
         case "overlap":
             text = f"you are not there before {by} later"
         case "too_late":
-            late = f"by {by} " if fault.by_s else ""
+            late = f"{by} " if fault.by_s else ""
             text = f"you would be back {late}after {clock(moment_utc(leave_s), zone)}, when you must leave"
         case "too_soon":
             text = "its time is over before you can be ready"

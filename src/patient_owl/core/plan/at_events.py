@@ -36,7 +36,8 @@ def facts_at_events(
             found += _water(one, at_s)
         elif one.event.kind == "show" and discipline == "fireworks":
             found += _show(one, at_s)
-    return tuple(found)
+    # two levels of one tide tell of the same water
+    return tuple(one for k, one in enumerate(found) if one not in found[:k])
 
 
 def _in_frame(one: Happening, framing: Framing, across_deg: float) -> bool:

@@ -75,7 +75,7 @@ def lengths(planned: PlannedShot, pace: Pace) -> Lengths:
 
 
 def _quick_s(planned: PlannedShot) -> float:
-    """Of a frame to try a long picture out by: its quick frame, else one of its own."""
-    if planned.test_frame is not None:
-        return planned.program_at(planned.test_frame.positions).duration_s
-    return planned.settings.exposure_s
+    """Of a frame to try a long picture out by: its quick frame, else one of its own, if that is
+    not long itself."""
+    positions = planned.positions if planned.test_frame is None else planned.test_frame.positions
+    return min(positions["exposure_s"].value, LONG_S)

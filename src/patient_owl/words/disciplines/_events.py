@@ -26,9 +26,9 @@ WORDS = Words(
         "any other",
         "traffic_next": "{label}: the next comes {in_s:from_now}, then every {every_s:duration}",
         "traffic_over": "{label}: none comes any more at this minute",
-        "water_rises": "the water stands at {height_m:metres} and rises: high water of "
-        "{turn_m:metres} {in_s:from_now}",
-        "water_falls": "the water stands at {height_m:metres} and falls: low water of {turn_m:metres} "
+        "water_rises": "the water stands at {height_m:.1f} m and rises: high water of {turn_m:.1f} m "
+        "{in_s:from_now}",
+        "water_falls": "the water stands at {height_m:.1f} m and falls: low water of {turn_m:.1f} m "
         "{in_s:from_now}",
         "show_begins": "{label} begins {in_s:from_now} and lasts {lasts_s:duration}",
         "show_runs": "{label} is on for another {left_s:duration}",
