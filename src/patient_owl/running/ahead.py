@@ -42,6 +42,8 @@ def _out(gathered: Gathered, slots: Sequence[Slot], tables: Ahead, of: int) -> A
                 shot_id=gathered.shot(slot.job.key).id,
                 title=gathered.shot(slot.job.key).title,
                 spot=spots[slot.job.spot],
+                planned_s=round(slot.starts_s - tables.from_s),
+                work_s=round(slot.job.work_s),
                 take_s=round(one.planned.course.duration_s + JUDGE_MIN * MIN_S),
                 after_s=round(slot.job.after_s),
                 over_s=[round(end - tables.from_s) for _, end in slot.job.windows_s],

@@ -88,13 +88,16 @@ class OrderOut(BaseModel):
 
 
 class AheadShotOut(BaseModel):
-    """A shot of the tables. take_s: one more take with its judging. after_s: packing and slack.
-    why: what it waits for or must be done before. over_s: when the windows of its work are over,
-    seconds from the tables' base: nobody stays longer, whatever follows."""
+    """A shot of the tables. planned_s: when it was to begin, from the tables' base. work_s: all
+    its takes; take_s: one more with its judging. after_s: packing and slack. why: what it waits
+    for or must be done before. over_s: when the windows of its work are over, seconds from the
+    tables' base: nobody stays longer, whatever follows."""
 
     shot_id: UUID
     title: str
     spot: str
+    planned_s: int
+    work_s: int
     take_s: int
     after_s: int
     why: str

@@ -1995,15 +1995,18 @@ export interface components {
         };
         /**
          * AheadShotOut
-         * @description A shot of the tables. take_s: one more take with its judging. after_s: packing and slack.
-         *     why: what it waits for or must be done before. over_s: when the windows of its work are over,
-         *     seconds from the tables' base: nobody stays longer, whatever follows.
+         * @description A shot of the tables. planned_s: when it was to begin, from the tables' base. work_s: all
+         *     its takes; take_s: one more with its judging. after_s: packing and slack. why: what it waits
+         *     for or must be done before. over_s: when the windows of its work are over, seconds from the
+         *     tables' base: nobody stays longer, whatever follows.
          */
         AheadShotOut: {
             /** After S */
             after_s: number;
             /** Over S */
             over_s: number[];
+            /** Planned S */
+            planned_s: number;
             /**
              * Shot Id
              * Format: uuid
@@ -2017,6 +2020,8 @@ export interface components {
             title: string;
             /** Why */
             why: string;
+            /** Work S */
+            work_s: number;
         };
         /**
          * AlternativeOut

@@ -37,12 +37,22 @@ const leftText = computed(() => {
   const for_ = s.takes ? `${takes}, then pack` : 'packing'
   return `${minutes(s.left_s)} left here for ${for_}.`
 })
+/** From when it may begin, where that is sooner than planned, and until when. */
+const roomOf = (turn: { soonest: number; starts: number; latest: number }) => {
+  const sooner = turn.soonest < turn.starts ? `from ${clockOf(turn.soonest)} if you like, ` : ''
+  return `${sooner}by ${clockOf(turn.latest)} at the latest`
+}
 const hereText = computed(() => {
   const turn = here.value
   if (!turn || isBegun) return ''
-  return `Here from ${clockOf(turn.starts)}, by ${clockOf(turn.latest)} at the latest: ${wayTo(turn)}.`
+  return `Here at ${clockOf(turn.starts)}, ${roomOf(turn)}: ${wayTo(turn)}.`
 })
 const next = computed(() => going.value?.turns.find((t) => t.shotId !== shotId))
+/** Where a moment falls on the strip of the night, in hundredths of it. */
+const place = (at: number) => {
+  const [from, to] = [Date.parse(ahead.base_utc), Date.parse(ahead.to_utc)]
+  return Math.min(100, Math.max(0, (100 * (at - from)) / (to - from)))
+}
 const wayTo = (turn: { walk_s: number; spot: string; goes: number }) =>
   turn.walk_s > 0
     ? `go ${clockOf(turn.goes)}, ${minutes(turn.walk_s)} on foot${turn.spot ? ` to ${turn.spot}` : ''}`
@@ -51,6 +61,18 @@ const wayTo = (turn: { walk_s: number; spot: string; goes: number }) =>
 
 <template>
   <section v-if="going" class="going" aria-label="The night from here">
+    <svg class="strip" viewBox="0 0 100 8" preserveAspectRatio="none" aria-hidden="true">
+      <line x1="0" x2="100" y1="6" y2="6" />
+      <rect
+        v-for="turn in going.turns"
+        :key="turn.shotId"
+        :x="place(turn.starts)"
+        :width="Math.max(0.8, place(turn.ends) - place(turn.starts))"
+        y="1"
+        height="5"
+      />
+      <line :x1="place(now)" :x2="place(now)" y1="0" y2="8" class="now" />
+    </svg>
     <p v-if="mine" class="muted">
       {{ mine.how === 'done' ? 'Done with this one.' : 'Skipped.' }}
       <button type="button" @click="emit('finish', null)">Take it up again</button>
@@ -66,7 +88,8 @@ const wayTo = (turn: { walk_s: number; spot: string; goes: number }) =>
     <p v-if="hereText">{{ hereText }} {{ here?.why }}</p>
     <p v-if="isBegun && shot?.why">{{ shot.why }}</p>
     <p v-if="next">
-      Next “{{ next.title }}” at {{ clockOf(next.starts) }}: {{ wayTo(next) }}. {{ next.why }}
+      Next “{{ next.title }}” at {{ clockOf(next.starts) }}: {{ wayTo(next) }}; {{ roomOf(next) }}.
+      {{ next.why }}
     </p>
     <p v-for="left in going.noRoom" :key="left.shotId" class="out-of">
       No room any more for “{{ left.title }}”.
@@ -85,9 +108,7 @@ const wayTo = (turn: { walk_s: number; spot: string; goes: number }) =>
             <span class="figures">{{ clockOf(turn.starts) }}</span>
             <span>
               {{ turn.title }}
-              <span class="muted"
-                >{{ wayTo(turn) }}; by {{ clockOf(turn.latest) }} at the latest.</span
-              >
+              <span class="muted">{{ wayTo(turn) }}; {{ roomOf(turn) }}.</span>
             </span>
           </button>
         </li>
@@ -103,6 +124,24 @@ const wayTo = (turn: { walk_s: number; spot: string; goes: number }) =>
   margin: 6px 0 10px;
   padding: 8px 12px;
   background: var(--sheet);
+}
+
+.strip {
+  display: block;
+  width: 100%;
+  height: 18px;
+  margin-bottom: 4px;
+  fill: var(--picked);
+}
+
+.strip line {
+  stroke: var(--muted);
+  vector-effect: non-scaling-stroke;
+}
+
+.strip .now {
+  stroke: var(--ink);
+  stroke-width: 2;
 }
 
 .going p {

@@ -17,6 +17,8 @@ const shot = (shot_id: string) => ({
   shot_id,
   title: shot_id,
   spot: '',
+  planned_s: shot_id === 'b' ? 95 * 60 : 0,
+  work_s: 600,
   take_s: 300,
   after_s: 240,
   why: '',
@@ -47,9 +49,15 @@ const ahead: Ahead = {
 }
 
 test('a beginning is when its window opens, or as soon as one is ready, whichever is later', () => {
-  expect(goingOn(ahead, {}, at(0))?.turns.map((t) => t.starts)).toEqual([at(20), at(90)])
-  expect(goingOn(ahead, {}, at(30))?.turns.map((t) => t.starts)).toEqual([at(40), at(90)])
+  expect(goingOn(ahead, {}, at(0))?.turns.map((t) => t.starts)).toEqual([at(20), at(95)])
+  expect(goingOn(ahead, {}, at(30))?.turns.map((t) => t.starts)).toEqual([at(40), at(95)])
   expect(goingOn(ahead, {}, at(30))?.turns[0]?.goes).toBe(at(30))
+})
+
+test('nobody is hurried before the planned minute, and may begin sooner', () => {
+  const last = goingOn(ahead, {}, at(30))?.turns[1]
+  expect([last?.soonest, last?.starts]).toEqual([at(90), at(95)])
+  expect(goingOn(ahead, {}, at(86))?.turns[0]?.starts).toBe(at(96))
 })
 
 test('too late for one, it is said to have no room any more', () => {

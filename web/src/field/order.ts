@@ -21,7 +21,9 @@ export interface Turn {
   /** Setting out, beginning, and beginning at the latest. */
   goes: number
   starts: number
+  soonest: number
   latest: number
+  ends: number
   walk_s: number
 }
 
@@ -50,7 +52,10 @@ export function goingOn(
   if (!piece) return null
   const turns = piece.turns.map((turn) => {
     const shot = ahead.shots[turn.shot] as Schemas['AheadShotOut']
-    const starts = base + 1000 * Math.max(turn.opens_s, free_s + turn.after_s)
+    const soonest_s = Math.max(turn.opens_s, free_s + turn.after_s)
+    // nobody is hurried before the minute it was planned for, as long as that may be waited for
+    const waits = shot.planned_s > soonest_s && shot.planned_s <= turn.latest_s
+    const starts = base + 1000 * (waits ? shot.planned_s : soonest_s)
     return {
       shotId: shot.shot_id,
       title: shot.title,
@@ -58,7 +63,9 @@ export function goingOn(
       why: shot.why,
       goes: starts - 1000 * turn.ahead_s,
       starts,
+      soonest: base + 1000 * soonest_s,
       latest: base + 1000 * turn.latest_s,
+      ends: starts + 1000 * shot.work_s,
       walk_s: turn.walk_s,
     }
   })

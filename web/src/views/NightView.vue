@@ -7,6 +7,7 @@ import LightSlope from '../components/LightSlope'
 import LoadState from '../components/LoadState.vue'
 import NightDetails from '../components/NightDetails.vue'
 import NightShots from '../components/NightShots.vue'
+import NightStrip from '../components/NightStrip.vue'
 import OutingForm from '../components/OutingForm.vue'
 import RunningOrder, { OrderColumn } from '../components/RunningOrder'
 import SlopeReferences from '../components/SlopeReferences.vue'
@@ -73,6 +74,7 @@ const day = (iso: string) =>
       </p>
       <h1>{{ night.value.value.title || night.value.value.place_name }}</h1>
       <p class="sentence">{{ night.value.value.sentence }}</p>
+      <NightStrip :slope="slope.value.value" :order="order.value.value" />
 
       <div class="columns">
         <section class="left" aria-label="Light slope">

@@ -246,7 +246,7 @@ function onKey(event: KeyboardEvent): void {
             :y="box.top - 24"
             class="division-name"
           >
-            {{ isNarrow ? d.code : d.label }}
+            {{ areNamesTurned ? d.code : d.label }}
           </text>
         </g>
         <g v-for="tick in ticks" :key="tick.value">
