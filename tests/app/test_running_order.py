@@ -293,3 +293,20 @@ def test_the_field_takes_the_order_along_for_any_turn_of_the_night(
     assert [turn["shot"] for turn in both["turns"]] == [0, 1]
     assert "until 02:00" in ahead["reach"]
     assert ahead["pieces"]["0:0"][0]["turns"] == []
+
+
+def test_more_shots_than_anybody_works_are_said_and_the_rest_goes_on(
+    ida: TestClient, night: making.Json
+) -> None:
+    first, *_ = shots(ida, night, {"title": "s", "at_utc": at("22:00")})
+    for _ in range(60):
+        made = ida.post(f"/api/v1/shots/{first['id']}/copy", json={})
+        assert made.status_code == 201
+    path = f"/api/v1/nights/{night['id']}"
+    refused = ida.get(f"{path}/order")
+    assert refused.status_code == 422
+    assert "at most 60" in refused.json()["detail"]
+    bundle = ida.get(f"{path}/field").json()
+    assert len(bundle["shots"]) == 61
+    assert bundle["ahead"] is None
+    assert ida.get(f"{path}/card.pdf").status_code == 200

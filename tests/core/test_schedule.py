@@ -87,12 +87,12 @@ def merit_of(night: Outing, order: Order) -> tuple[float, float]:
     return found
 
 
-@pytest.mark.parametrize("seed", range(25))
+@pytest.mark.parametrize("seed", range(18))
 def test_no_order_of_any_of_its_shots_holds_more(seed: int) -> None:
-    """Every sequence of every choice of six shots, worked one by one."""
-    night = random_outing(seed, 6)
+    """Every sequence of every choice of five to seven shots, worked one by one."""
+    night = random_outing(seed, 5 + seed % 3)
     every = chain.from_iterable(
-        permutations(chosen) for size in range(7) for chosen in combinations(night.jobs, size)
+        permutations(chosen) for size in range(8) for chosen in combinations(night.jobs, size)
     )
     best = max(m for jobs in every if (m := merit(night, list(jobs))) is not None)
     found = best_order(night)

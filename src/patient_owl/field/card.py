@@ -18,6 +18,7 @@ from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner
 from patient_owl.takes.present import verdicts_out
 from patient_owl.takes.record import record_of
+from patient_owl.trouble import or_trouble
 from patient_owl.words.formats import begun
 from patient_owl.words.night import EVENTS, clock
 
@@ -30,14 +31,16 @@ def night_card(visit: Visit, night: Night) -> bytes:
     found = bundle(visit, night)
     place_zone = zone(night.place.time_zone)
     times = [(clock(e.at_utc, place_zone), EVENTS[e.code]) for e in sky_of(night).events]
-    order = order_of(visit, night)
+    order, no_order = or_trouble(lambda: order_of(visit, night))
     blocks = [
         Block(
             "Shots", rows=[(s.at_local, s.title, s.settings[s.setting].text) for s in found.shots]
         ),
         Block(
             "In order",
-            lines=[order.summary, *order.sentences[-1 if order.is_as_kept else 0 :]],
+            lines=[order.summary, *order.sentences[-1 if order.is_as_kept else 0 :]]
+            if order
+            else [no_order or ""],
         ),
         Block("Not planned", lines=[f"{s.at_local} {s.title}: {s.text}" for s in found.left_out]),
         Block("The sky", rows=times),
@@ -45,7 +48,8 @@ def night_card(visit: Visit, night: Night) -> bytes:
     ]
     subtitle = f"{night.place.name}, {night.evening_date:%a %-d %B %Y}. {found.sentence}"
     card = Card(found.title, subtitle, "", [b for b in blocks if b.rows or b.lines])
-    return write_card(card, _pack_card(visit, night, found.title))
+    pack_card, _ = or_trouble(lambda: _pack_card(visit, night, found.title))
+    return write_card(card, *([pack_card] if pack_card else []))
 
 
 def _pack_card(visit: Visit, night: Night, title: str) -> Card:

@@ -65,10 +65,12 @@ def bundle(visit: Visit, night: Night) -> FieldNightOut:
     records = records_of(visit.session, visit.user, shots)
     place_zone = zone(night.place.time_zone)
     gathered = Gathered(visit, planner, night)
-    spans = _spans(gathered)
+    # an order that cannot be made keeps no shot at home
+    spans, _ = or_trouble(lambda: _spans(gathered))
+    ahead, _ = or_trouble(lambda: ahead_out(gathered, visit.now_utc))
     ready, left_out = [], []
     for shot in shots:
-        span_s = spans.get(shot.id, USUAL_SPAN_S)
+        span_s = (spans or {}).get(shot.id, USUAL_SPAN_S)
         found, trouble = shot_or_trouble(planner, night, shot, records[shot.id], span_s)
         if found is not None:
             ready.append(found)
@@ -88,7 +90,7 @@ def bundle(visit: Visit, night: Night) -> FieldNightOut:
         verdicts=verdicts_out(),
         calling=_calling(),
         shots=ready,
-        ahead=ahead_out(gathered, visit.now_utc),
+        ahead=ahead,
         left_out=left_out,
     )
 

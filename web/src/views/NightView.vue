@@ -125,6 +125,9 @@ const day = (iso: string) =>
               {{ asTable ? 'Show the picture' : 'Read it as a table' }}
             </button>
           </p>
+          <p v-if="order.error.value" class="no-order" role="alert">
+            There is no order: {{ order.error.value.message }}
+          </p>
           <div class="below">
             <div>
               <RunningOrder
@@ -249,6 +252,11 @@ const day = (iso: string) =>
 
 .below h2 {
   margin-bottom: 12px;
+}
+
+.no-order {
+  margin-top: 16px;
+  color: var(--limit);
 }
 
 .zoom {
