@@ -67,11 +67,12 @@ def _out(gathered: Gathered, slots: Sequence[Slot], tables: Ahead, of: int) -> A
 
 
 def _piece(piece: Piece, base_s: float) -> PieceOut:
-    return PieceOut(
+    """Made without being checked: there are thousands, and all of them are ours."""
+    return PieceOut.model_construct(
         from_s=round(piece.from_s - base_s),
         keeps_until_s=round(piece.keeps_until_s - base_s),
         turns=[
-            TurnOut(
+            TurnOut.model_construct(
                 shot=turn.job,
                 opens_s=round(max(turn.opens_s - base_s, 0.0)),
                 after_s=round(turn.after_s),

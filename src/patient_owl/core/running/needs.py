@@ -3,11 +3,15 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import tzinfo
+from functools import lru_cache
 
 from patient_owl.core.events.event import Every
 from patient_owl.core.events.resolve import Stretch
+from patient_owl.core.night import Bounds
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.shot import PlannedShot
+from patient_owl.core.sky.horizon import Horizon
+from patient_owl.core.sky.tracks import Site
 from patient_owl.core.windows import Condition, During, SunAbove, SunBelow, windows
 
 STEP_S = 300.0  # a condition that holds for less may be missed
@@ -63,9 +67,15 @@ def needs_of(
 
 
 def _need(group: Sequence[Condition], night: NightContext) -> Need:
-    seconds = night.bounds.seconds(STEP_S)
-    held = windows(group, night.site, night.horizon, seconds)
-    return Need(tuple(group), tuple(held))
+    return Need(tuple(group), _held(tuple(group), night.site, night.horizon, night.bounds))
+
+
+@lru_cache(maxsize=512)
+def _held(
+    group: tuple[Condition, ...], site: Site, horizon: Horizon, bounds: Bounds
+) -> tuple[Stretch, ...]:
+    """When conditions hold together in a night; kept, as they change with none of its settings."""
+    return tuple(windows(group, site, horizon, bounds.seconds(STEP_S)))
 
 
 def there_and_back(
