@@ -1,7 +1,7 @@
 """What the events of a night mean for a picture, and what is repeated until it happened."""
 
 from dataclasses import replace
-from datetime import UTC, date, datetime
+from datetime import UTC, date, datetime, timedelta
 from zoneinfo import ZoneInfo
 
 import pytest
@@ -32,7 +32,9 @@ def night(*lines: str) -> NightContext:
 
 
 def planned(clock: tuple[int, int], *lines: str, **over: object) -> PlannedShot:
-    at = datetime(2026, 11, 26, *clock, tzinfo=MADRID).astimezone(UTC)
+    hours, minutes = clock  # from midnight, past 24 into the morning after
+    midnight = datetime(2026, 11, 26, tzinfo=MADRID)
+    at = (midnight + timedelta(hours=hours, minutes=minutes)).astimezone(UTC)
     spec = ShotSpec(
         str(over.pop("discipline", "stars_over_foreground")),
         ephemeris.epoch_seconds(at),
@@ -61,8 +63,9 @@ def test_the_next_tram_is_told_from_the_shots_moment() -> None:
     told = fact(planned((18, 20), line, discipline="vehicle_trails"), "traffic_next")
     assert told is not None
     assert told.quantities["in_s"] == 8 * 60  # 18:04, 18:16, 18:28
-    over = planned((0, 0), line, discipline="vehicle_trails")
-    assert fact(over, "traffic_next") is not None or fact(over, "traffic_over") is not None
+    late = planned((24, 40), line, discipline="vehicle_trails")
+    assert fact(late, "traffic_over") is not None
+    assert fact(late, "traffic_next") is None
 
 
 def test_rising_water_is_said_and_warned_of() -> None:

@@ -11,3 +11,5 @@ BoolArray = NDArray[np.bool_]
 IntArray = NDArray[np.intp]
 # of pictures, single where they are large: a double would be twice the memory for nothing
 Pixels = NDArray[np.floating[Any]]
+
+Stretch = tuple[float, float]  # from and to, epoch_seconds

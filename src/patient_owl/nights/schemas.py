@@ -136,6 +136,9 @@ class SlopeOut(BaseModel):
     sky_low_s: list[float]
     sky_high_s: list[float]
     sun_altitude_deg: list[float]
+    darkness: Annotated[
+        list[float], Field(description="0 while the Sun is up, 1 from the end of twilight")
+    ]
     moon_altitude_deg: list[float]
     moon_azimuth_deg: list[float]
     galactic_core_altitude_deg: list[float]

@@ -104,6 +104,7 @@ def slope_out(visit: Visit, night: Night, reference: NightIn) -> SlopeOut:
         sky_low_s=_rounded(sky_s * 2**-light.sky_sigma_stops),
         sky_high_s=_rounded(sky_s * 2**light.sky_sigma_stops),
         sun_altitude_deg=_degrees(slope.sun.apparent_altitude_deg),
+        darkness=_darkness(slope.sun.true_altitude_deg),
         moon_altitude_deg=_degrees(over_moon),
         moon_azimuth_deg=_degrees(slope.moon.azimuth_deg),
         galactic_core_altitude_deg=_degrees(over_galactic_core),
@@ -161,6 +162,11 @@ def windows_out(night: Night, seconds: FloatArray) -> list[StretchOut]:
         for text, conditions in asked
         for start, end in windows(conditions, site, horizon, seconds)
     ]
+
+
+def _darkness(sun_altitude_deg: FloatArray) -> list[float]:
+    share = np.clip(sun_altitude_deg / ASTRONOMICAL_TWILIGHT_SUN_ALTITUDE_DEG, 0, 1)
+    return np.round(share, 2).tolist()  # type: ignore[no-any-return]
 
 
 def _water_share(events: Sequence[Told], seconds: FloatArray) -> list[float]:

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from datetime import datetime
 
 from patient_owl.core.running.lengths import JUDGE_MIN, MIN_S
-from patient_owl.core.schedule.ahead import MOST_AHEAD, NONE, Ahead, Piece, ahead_of
+from patient_owl.core.schedule.ahead import MOST_AHEAD, NONE, Ahead, Piece, Turn, ahead_of
 from patient_owl.core.schedule.order import Slot
 from patient_owl.core.sky import ephemeris
 from patient_owl.places.spots import spots_of
@@ -42,7 +42,6 @@ def _out(gathered: Gathered, slots: Sequence[Slot], tables: Ahead, of: int) -> A
                 shot_id=gathered.shot(slot.job.key).id,
                 title=gathered.shot(slot.job.key).title,
                 spot=spots[slot.job.spot],
-                planned_s=round(slot.starts_s - tables.from_s),
                 work_s=round(slot.job.work_s),
                 take_s=round(one.planned.course.duration_s + JUDGE_MIN * MIN_S),
                 after_s=round(slot.job.after_s),
@@ -60,13 +59,18 @@ def _out(gathered: Gathered, slots: Sequence[Slot], tables: Ahead, of: int) -> A
         hurry_s=HURRY_S,
         shots=shots,
         pieces={
-            f"{left}:{last if last != NONE else ''}": [_piece(p, base_s) for p in pieces]
+            f"{left}:{last if last != NONE else ''}": [_piece(p, base_s, slots) for p in pieces]
             for (left, last), pieces in tables.pieces.items()
         },
     )
 
 
-def _piece(piece: Piece, base_s: float) -> PieceOut:
+def _planned_s(turn: Turn, slot: Slot) -> float:
+    """The minute it was planned for, where its window and those after it let it wait for that."""
+    return slot.starts_s if turn.opens_s <= slot.starts_s <= turn.latest_s else turn.opens_s
+
+
+def _piece(piece: Piece, base_s: float, slots: Sequence[Slot]) -> PieceOut:
     """Made without being checked: there are thousands, and all of them are ours."""
     return PieceOut.model_construct(
         from_s=round(piece.from_s - base_s),
@@ -75,6 +79,7 @@ def _piece(piece: Piece, base_s: float) -> PieceOut:
             TurnOut.model_construct(
                 shot=turn.job,
                 opens_s=round(max(turn.opens_s - base_s, 0.0)),
+                planned_s=round(max(_planned_s(turn, slots[turn.job]) - base_s, 0.0)),
                 after_s=round(turn.after_s),
                 latest_s=round(turn.latest_s - base_s),
                 ahead_s=round(turn.ahead_s),

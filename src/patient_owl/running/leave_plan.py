@@ -5,6 +5,7 @@ from zoneinfo import ZoneInfo
 
 from patient_owl.accounts.visit import Visit
 from patient_owl.formats.card_pdf import Block, Card
+from patient_owl.formats.spot_line import spot_line
 from patient_owl.nights.models import Night
 from patient_owl.nights.outing import OutingIn
 from patient_owl.places.spots import spots_of
@@ -43,13 +44,7 @@ def _where(night: Night, outing: OutingIn) -> list[str]:
     ]
     lines += [f"The car: {outing.car}"] if outing.car else []
     lines += [place.notes] if place.notes else []
-    for spot in spots_of(place):
-        walks = ", ".join(f"{minutes:g} min from {other}" for other, minutes in spot.minutes)
-        at = ""
-        if spot.latitude_deg is not None and spot.longitude_deg is not None:
-            at = f" at {spot.latitude_deg:.5f}, {spot.longitude_deg:.5f}"
-        lines.append(f"{spot.name}{at}{': ' + walks if walks else ''}")
-    return lines
+    return [*lines, *(spot_line(spot) for spot in spots_of(place))]
 
 
 def _when(order: OrderOut, place_zone: ZoneInfo) -> list[tuple[str, str]]:

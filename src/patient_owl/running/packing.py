@@ -1,7 +1,6 @@
 """A night's pack list, its budget, and what is ticked."""
 
 from collections.abc import Sequence
-from datetime import UTC, datetime
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
@@ -38,16 +37,13 @@ def tick(visit: Visit, night: Night, ticks: Sequence[TickIn]) -> PackListOut:
     session = visit.session
     for given in sorted(ticks, key=lambda one: (one.key, one.at_utc)):
         row = session.get(PackTick, (night.id, given.key))
+        said = {"is_packed": given.is_packed, "ticked_at_utc": given.at_utc}
         if row is None:
-            row = PackTick(night_id=night.id, item=given.key, ticked_at_utc=_NEVER)
-            session.add(row)
-        if row.ticked_at_utc < given.at_utc:
+            session.add(PackTick(night_id=night.id, item=given.key, **said))
+        elif row.ticked_at_utc < given.at_utc:
             row.is_packed, row.ticked_at_utc = given.is_packed, given.at_utc
         session.flush()
     return pack_of(visit, night)
-
-
-_NEVER = datetime.min.replace(year=1900, tzinfo=UTC)
 
 
 def _ticked(session: Session, night: Night) -> set[str]:

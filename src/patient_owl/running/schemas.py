@@ -88,7 +88,7 @@ class OrderOut(BaseModel):
 
 
 class AheadShotOut(BaseModel):
-    """A shot of the tables. planned_s: when it was to begin, from the tables' base. work_s: all
+    """A shot of the tables. work_s: all
     its takes; take_s: one more with its judging. after_s: packing and slack. why: what it waits
     for or must be done before. over_s: when the windows of its work are over, seconds from the
     tables' base: nobody stays longer, whatever follows."""
@@ -96,7 +96,6 @@ class AheadShotOut(BaseModel):
     shot_id: UUID
     title: str
     spot: str
-    planned_s: int
     work_s: int
     take_s: int
     after_s: int
@@ -105,12 +104,14 @@ class AheadShotOut(BaseModel):
 
 
 class TurnOut(BaseModel):
-    """A shot in the order from a moment on: it begins opens_s from the tables' base, or after_s
-    from when one is free, whichever is later; latest_s at the latest. ahead_s: from setting out to
+    """A shot in the order from a moment on: it may begin opens_s from the tables' base, or after_s
+    from when one is free, whichever is later; planned_s stands for opens_s where nobody hurries;
+    latest_s at the latest. ahead_s: from setting out to
     the beginning, walk_s of it on foot. shot: its place among the tables' shots."""
 
     shot: int
     opens_s: int
+    planned_s: int
     after_s: int
     latest_s: int
     ahead_s: int

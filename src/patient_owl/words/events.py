@@ -3,10 +3,11 @@
 from datetime import tzinfo
 
 from patient_owl.core.events.event import Beat, Every, Waters
-from patient_owl.core.events.resolve import Happening, Stretch
+from patient_owl.core.events.resolve import Happening
 from patient_owl.core.events.tide import Tide
 from patient_owl.core.sky.ephemeris import moment_utc
-from patient_owl.words.formats import angle, bearing, duration
+from patient_owl.core.types import Stretch
+from patient_owl.words.formats import angle, bearing, duration, number
 from patient_owl.words.night import clock
 
 MOST_STRETCHES = 4  # named one by one; what one reads at a glance
@@ -18,10 +19,10 @@ def happening_text(one: Happening, zone: tzinfo) -> str:
     if isinstance(timing, Waters):
         text = _water_text(one, timing, zone)
     elif isinstance(timing, Every):
-        text = f"every {timing.every_min:g} min, {_span((one.stretches[0][0], one.stretches[-1][0]), zone)}"
+        text = f"every {number(timing.every_min)} min, {_span((one.stretches[0][0], one.stretches[-1][0]), zone)}"
     elif isinstance(timing, Beat):
         whole = timing.start is None and timing.end is None
-        text = f"every {timing.period_s:g} s, " + (
+        text = f"every {number(timing.period_s)} s, " + (
             "all night" if whole else _span(one.stretches[0], zone)
         )
     else:
@@ -49,7 +50,7 @@ def _water_text(one: Happening, waters: Waters, zone: tzinfo) -> str:
         return turns_text(one.tide, one.stretches[0], zone) if one.tide else "no tide"
     over = "over" if level.is_over else "under"
     times = ", ".join(_span(stretch, zone) for stretch in one.stretches[:MOST_STRETCHES])
-    return f"{times or 'never this night'}, water {over} {level.height_m:g} m"
+    return f"{times or 'never this night'}, water {over} {number(level.height_m)} m"
 
 
 def turns_text(tide: Tide, within: Stretch, zone: tzinfo) -> str:

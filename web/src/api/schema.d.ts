@@ -1995,7 +1995,7 @@ export interface components {
         };
         /**
          * AheadShotOut
-         * @description A shot of the tables. planned_s: when it was to begin, from the tables' base. work_s: all
+         * @description A shot of the tables. work_s: all
          *     its takes; take_s: one more with its judging. after_s: packing and slack. why: what it waits
          *     for or must be done before. over_s: when the windows of its work are over, seconds from the
          *     tables' base: nobody stays longer, whatever follows.
@@ -2005,8 +2005,6 @@ export interface components {
             after_s: number;
             /** Over S */
             over_s: number[];
-            /** Planned S */
-            planned_s: number;
             /**
              * Shot Id
              * Format: uuid
@@ -5517,6 +5515,11 @@ export interface components {
         SlopeOut: {
             /** Cloud Cover */
             cloud_cover: number[];
+            /**
+             * Darkness
+             * @description 0 while the Sun is up, 1 from the end of twilight
+             */
+            darkness: number[];
             /** Divisions */
             divisions: components["schemas"]["DivisionOut"][];
             /**
@@ -6337,8 +6340,9 @@ export interface components {
         };
         /**
          * TurnOut
-         * @description A shot in the order from a moment on: it begins opens_s from the tables' base, or after_s
-         *     from when one is free, whichever is later; latest_s at the latest. ahead_s: from setting out to
+         * @description A shot in the order from a moment on: it may begin opens_s from the tables' base, or after_s
+         *     from when one is free, whichever is later; planned_s stands for opens_s where nobody hurries;
+         *     latest_s at the latest. ahead_s: from setting out to
          *     the beginning, walk_s of it on foot. shot: its place among the tables' shots.
          */
         TurnOut: {
@@ -6350,6 +6354,8 @@ export interface components {
             latest_s: number;
             /** Opens S */
             opens_s: number;
+            /** Planned S */
+            planned_s: number;
             /** Shot */
             shot: number;
             /** Walk S */

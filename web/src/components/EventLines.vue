@@ -22,6 +22,8 @@ const { lines, happenings, placeId, evening, ofPlace } = defineProps<{
 const emit = defineEmits<{ change: [lines: string[]] }>()
 
 const typed = ref('')
+/** The line that is being changed; it stays as it is until the new one is understood. */
+const changing = ref<string | null>(null)
 const read = ref<Schemas['HappeningOut'] | null>(null)
 const error = ref('')
 
@@ -62,8 +64,11 @@ async function add(): Promise<void> {
   if (!line) return
   const found = placeId ? await ask(line) : null
   if (placeId && !found) return
-  emit('change', [...lines, found?.line ?? line])
+  const now = found?.line ?? line
+  const place = changing.value === null ? -1 : lines.indexOf(changing.value)
+  emit('change', place < 0 ? [...lines, now] : lines.with(place, now))
   typed.value = ''
+  changing.value = null
 }
 
 const chooser = useTemplateRef<HTMLInputElement>('chooser')
@@ -95,7 +100,7 @@ const without = (line: string) => {
   return lines.filter((_, i) => i !== at)
 }
 const edit = (line: string) => {
-  emit('change', without(line))
+  changing.value = line
   typed.value = line
 }
 const shown = (): { line: string; label: string; text: string; own: boolean; bad: boolean }[] =>
@@ -137,12 +142,13 @@ const shown = (): { line: string; label: string; text: string; own: boolean; bad
         label="An event in a line"
         placeholder="tram every 12 min from 18:04 until 0:30"
         persistent-placeholder
-        maxlength="300"
         :error-messages="error || undefined"
         :hint="read ? `Understood as ${read.line}. This night: ${read.text}.` : undefined"
         persistent-hint
       />
-      <v-btn type="submit" :disabled="!typed.trim()">Add</v-btn>
+      <v-btn type="submit" :disabled="!typed.trim()">{{
+        changing === null ? 'Add' : 'Change'
+      }}</v-btn>
     </form>
     <p v-if="placeId" class="no-print files">
       <button type="button" class="link" @click="chooser?.click()">

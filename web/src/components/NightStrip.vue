@@ -7,8 +7,7 @@ import type { Schemas } from '../api/client'
 
 const { slope, order } = defineProps<{ slope: Slope; order: Schemas['OrderOut'] | null }>()
 
-// 18° under the horizon is as dark as it gets: the ribbon's full height of 60
-const dark = computed(() => ribbon(slope.sun_altitude_deg.map((a) => (-a * 60) / 18)))
+const dark = computed(() => ribbon(slope.darkness.map((share) => share * 60)))
 const moon = computed(() => ribbon(slope.moon_altitude_deg, slope.moon_illuminated_fraction))
 const steps = computed(() => slope.readouts.length - 1)
 const x = (i: number) => (100 * i) / steps.value

@@ -6,7 +6,7 @@ import type { Schemas } from '../api/client'
 
 type Outing = Schemas['OutingIn']
 
-const { outing } = defineProps<{ outing: Outing; error?: string }>()
+const { outing } = defineProps<{ outing: Outing }>()
 const emit = defineEmits<{ change: [outing: Outing] }>()
 
 const form = reactive({ ...outing })
@@ -14,12 +14,14 @@ watch(
   () => outing,
   (now) => Object.assign(form, now),
 )
+/** Left empty it is what the server takes for usual. */
+const typed = (value: unknown) => (value === '' || value === null ? undefined : Number(value))
 const keep = () =>
   emit('change', {
     ...form,
-    travel_min: Number(form.travel_min) || 0,
-    walking_km_h: Number(form.walking_km_h),
-  })
+    travel_min: typed(form.travel_min),
+    walking_km_h: typed(form.walking_km_h),
+  } as Outing)
 </script>
 
 <template>
@@ -51,7 +53,6 @@ const keep = () =>
     />
     <v-text-field v-model="form.contact" label="Who to call" />
     <v-text-field v-model="form.car" label="The car" />
-    <p v-if="error" role="alert">{{ error }}</p>
   </form>
 </template>
 
@@ -60,9 +61,5 @@ const keep = () =>
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 10px;
-}
-
-p {
-  grid-column: 1 / -1;
 }
 </style>

@@ -15,6 +15,8 @@ const emit = defineEmits<{ change: [ordering: Ordering] }>()
 const set = (part: Partial<Ordering>) => emit('change', { ...ordering, ...part })
 const number = (typed: unknown) =>
   typed === '' || typed === null || typed === undefined ? null : Number(typed)
+/** Left empty it is what the server takes for usual. */
+const orUsual = (typed: unknown) => number(typed) ?? undefined
 
 const asKey = (condition: unknown) => JSON.stringify(condition)
 /** What it waits for, by what is offered; one that is offered no longer stays. */
@@ -80,16 +82,14 @@ function wait(keys: string[]): void {
         label="Rehearsal"
         suffix="min"
         @change="
-          (e: Event) => set({ rehearsal_min: number((e.target as HTMLInputElement).value) ?? 0 })
+          (e: Event) => set({ rehearsal_min: orUsual((e.target as HTMLInputElement).value) })
         "
       />
       <v-text-field
         :model-value="ordering.worth"
         type="number"
-        min="1"
-        max="5"
         label="Worth, 1 to 5"
-        @change="(e: Event) => set({ worth: number((e.target as HTMLInputElement).value) ?? 3 })"
+        @change="(e: Event) => set({ worth: orUsual((e.target as HTMLInputElement).value) })"
       />
     </div>
     <v-checkbox

@@ -8,6 +8,7 @@ const at = (minute: number) => BASE + minute * MIN
 const turn = (shot: number, opens: number, after: number, latest: number) => ({
   shot,
   opens_s: opens * 60,
+  planned_s: (shot === 1 ? Math.max(opens, 95) : opens) * 60,
   after_s: after * 60,
   latest_s: latest * 60,
   ahead_s: 600,
@@ -17,7 +18,6 @@ const shot = (shot_id: string) => ({
   shot_id,
   title: shot_id,
   spot: '',
-  planned_s: shot_id === 'b' ? 95 * 60 : 0,
   work_s: 600,
   take_s: 300,
   after_s: 240,

@@ -53,9 +53,7 @@ export function goingOn(
   const turns = piece.turns.map((turn) => {
     const shot = ahead.shots[turn.shot] as Schemas['AheadShotOut']
     const soonest_s = Math.max(turn.opens_s, free_s + turn.after_s)
-    // nobody is hurried before the minute it was planned for, as long as that may be waited for
-    const waits = shot.planned_s > soonest_s && shot.planned_s <= turn.latest_s
-    const starts = base + 1000 * (waits ? shot.planned_s : soonest_s)
+    const starts = base + 1000 * Math.max(turn.planned_s, soonest_s)
     return {
       shotId: shot.shot_id,
       title: shot.title,

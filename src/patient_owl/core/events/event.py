@@ -14,6 +14,7 @@ Kind = Literal["time", "show", "pass", "traffic", "signal", "tide", "way_out"]
 
 DAY_MIN = 1440
 LEAST_EVERY_MIN = 0.5  # what comes oftener is a signal
+LEAST_PERIOD_S, MOST_PERIOD_S = 0.2, 600.0  # nobody sees what is quicker, or waits for longer; ours
 MOST_HEIGHT_M = 20.0  # no tide on Earth is higher
 WEEKDAYS = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
 
@@ -60,11 +61,14 @@ class Span:
 def check_clocks(start: At | None, end: At | None) -> None:
     """WrongValue where an end of the clock comes before its start in a night."""
     if isinstance(start, Clock) and isinstance(end, Clock):
-        begun, ended = ((at.minutes - NOON_MIN) % DAY_MIN for at in (start, end))
-        if ended < begun:
-            hours = (begun - ended) / 60
-            wanted = "an end after the start; a night runs from noon to noon"
-            raise WrongValue("end", wanted, f"one {hours:.1f} h before it")
+        check_order(*((at.minutes - NOON_MIN) % DAY_MIN for at in (start, end)))
+
+
+def check_order(start_min: float, end_min: float) -> None:
+    """WrongValue where an end lies before its start."""
+    if end_min < start_min:
+        wanted = "an end after the start; a night runs from noon to noon"
+        raise WrongValue("end", wanted, f"one {(start_min - end_min) / 60:.1f} h before it")
 
 
 @dataclass(frozen=True)
@@ -92,8 +96,9 @@ class Beat:
     end: At | None = None
 
     def __post_init__(self) -> None:
-        if not 0.2 <= self.period_s <= 600:
-            raise WrongValue("period", "0.2 s to 10 min", f"{self.period_s:g} s")
+        if not LEAST_PERIOD_S <= self.period_s <= MOST_PERIOD_S:
+            wanted = f"{LEAST_PERIOD_S:g} s to {MOST_PERIOD_S / 60:g} min"
+            raise WrongValue("period", wanted, f"{self.period_s:g} s")
         check_clocks(self.start, self.end)
 
 

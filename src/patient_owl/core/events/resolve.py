@@ -4,15 +4,23 @@ from dataclasses import dataclass
 from datetime import UTC, date, datetime, time, timedelta, tzinfo
 from functools import lru_cache
 
-from patient_owl.core.errors import WrongValue
-from patient_owl.core.events.event import NOON_MIN, At, Beat, Clock, Event, Every, Span, Waters
+from patient_owl.core.events.event import (
+    NOON_MIN,
+    At,
+    Beat,
+    Clock,
+    Event,
+    Every,
+    Span,
+    Waters,
+    check_order,
+)
 from patient_owl.core.events.tide import Tide, drift_min, tide_by_moon, tide_of
 from patient_owl.core.night import NightSky, night_bounds, night_sky
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.horizon import SEA, Horizon
 from patient_owl.core.sky.tracks import Site
-
-Stretch = tuple[float, float]
+from patient_owl.core.types import Stretch
 
 
 @dataclass(frozen=True)
@@ -50,10 +58,6 @@ class Happening:
         if isinstance(self.event.timing, Every) and self.stretches:
             return ((self.stretches[0][0], self.stretches[-1][1]),)
         return self.stretches
-
-    def in_which(self, at_s: float) -> Stretch | None:
-        """The stretch a moment lies in."""
-        return next((s for s in self.stretches if s[0] <= at_s <= s[1]), None)
 
 
 def moment_s(at: At, evening: Evening) -> float | None:
@@ -104,19 +108,12 @@ def _stretches(timing: Span | Every | Beat, evening: Evening) -> tuple[Stretch, 
         end_s = last_s if timing.end is None else moment_s(timing.end, evening)
     if end_s is None:
         return ()
-    check_order(start_s, end_s)
+    check_order(start_s / 60, end_s / 60)
     if not isinstance(timing, Every):
         return ((start_s, end_s),)
     every_s, lasts_s = 60 * timing.every_min, 60 * timing.lasts_min
     count = int((end_s - start_s) / every_s + 1e-9) + 1
     return tuple((start_s + k * every_s, start_s + k * every_s + lasts_s) for k in range(count))
-
-
-def check_order(start_s: float, end_s: float) -> None:
-    """WrongValue where an end lies before its beginning: a night runs from noon to noon."""
-    if end_s < start_s:
-        hours = (start_s - end_s) / 3600
-        raise WrongValue("end", "an end after the start", f"one {hours:.1f} h before it")
 
 
 def _tide(waters: Waters, evening: Evening) -> tuple[Tide, float]:

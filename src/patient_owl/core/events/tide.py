@@ -22,7 +22,8 @@ SUN_SHARE = 0.36
 TIDE_AGE_D = 1.4
 MOON_FROM_SUN_DEG_A_DAY = 12.19  # by which the Moon runs ahead
 MOON_MEAN_DISTANCE_KM = 384_400.0
-# How far a high water by the Moon lies off the true one, growing from the day it was read.
+# How far a high water by the Moon lies off the true one, growing from the day it was read; found
+# against the harmonic tides of three coasts, see tests/core/test_events.py.
 DRIFT_MIN_A_DAY, MOST_DRIFT_MIN = 8.0, 30.0
 # Heights where none were said: the shape of the curve is all that is asked of them.
 NO_HIGH_M, NO_LOW_M = 1.0, 0.0

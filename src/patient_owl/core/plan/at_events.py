@@ -11,7 +11,7 @@ from patient_owl.core.events.resolve import Happening
 from patient_owl.core.optics.camera import Framing
 from patient_owl.core.reason import Reason
 
-RECENT_S = 60.0  # water's rise is told over so long
+RECENT_S = 60.0  # which way the water goes is told over so long; ours
 MOST_TURNS = 60.0  # with more of them one more or less makes no difference; common practice
 WATER_CAUTIONS = ("water_rises",)
 

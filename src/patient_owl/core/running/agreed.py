@@ -4,12 +4,12 @@ import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
-from patient_owl.core.events.resolve import Stretch
 from patient_owl.core.running.lengths import CHANGE_MIN, MIN_S, Lengths, Pace, lengths
 from patient_owl.core.running.needs import Need
 from patient_owl.core.schedule.job import Job, Outing
 from patient_owl.core.schedule.order import Order, best_order
 from patient_owl.core.shot import PlannedShot
+from patient_owl.core.types import Stretch
 
 MOST_ROUNDS = 3  # lengths follow the light, and are settled by then
 SAME_S = 30.0
@@ -86,8 +86,6 @@ class Frame:
     walks_s: tuple[tuple[float, ...], ...]
     from_s: float
     leave_s: float
-    from_spot: int = 0
-    from_rig: str = ""
 
     def outing(self, jobs: Sequence[Job]) -> Outing:
         """Such an outing with these shots."""
@@ -97,8 +95,6 @@ class Frame:
             up(self.from_s),
             down(self.leave_s),
             MIN_S * CHANGE_MIN,
-            self.from_spot,
-            self.from_rig,
         )
 
 

@@ -6,12 +6,12 @@ from datetime import tzinfo
 from functools import lru_cache
 
 from patient_owl.core.events.event import Every
-from patient_owl.core.events.resolve import Stretch
 from patient_owl.core.night import Bounds
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.shot import PlannedShot
 from patient_owl.core.sky.horizon import Horizon
 from patient_owl.core.sky.tracks import Site
+from patient_owl.core.types import Stretch
 from patient_owl.core.windows import Condition, During, SunAbove, SunBelow, windows
 
 STEP_S = 300.0  # a condition that holds for less may be missed

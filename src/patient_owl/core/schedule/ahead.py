@@ -14,12 +14,13 @@ from itertools import groupby
 import numpy as np
 from numpy.typing import NDArray
 
-from patient_owl.core.schedule.exact import begin, worth_of
+from patient_owl.core.schedule.exact import home_of, traced, worked, worth_of
 from patient_owl.core.schedule.job import Job, Outing, latest
 from patient_owl.core.types import FloatArray
 
 MOST_AHEAD = 6  # shots whose every set is worked out; the tables double with each more
 STEP_S = 300.0  # the best sequence is looked for so often
+WORTH_S = 1e6  # of seconds saved outweigh the least worth: no night is as long
 NONE = -1  # nothing was done yet: one stands where one comes to
 
 
@@ -90,33 +91,12 @@ class _Table:
         self, outing: Outing, jobs: tuple[Job, ...], before: Job | None, free: FloatArray
     ) -> None:
         self.outing, self.jobs, self.before, self.free = outing, jobs, before, free
-        self._home = np.array([outing.home_s(job) - job.slack_s for job in jobs])
+        self._home = home_of(outing, jobs)
         self._orders: dict[tuple[int, int], tuple[int, ...]] = {}
         self._told: dict[tuple[tuple[int, ...], int], tuple[Turn, ...] | None] = {}
         self._latest: dict[tuple[int, ...], list[float] | None] = {}
-        self._over, self._before = self._all()
+        self._over, self._before = worked(outing, jobs, before, free)
         self._best = self._best_subsets()
-
-    def _all(self) -> tuple[FloatArray, NDArray[np.int8]]:
-        """When one may walk on after a set, by its last shot and the moment one was free; and which
-        shot came before."""
-        count, moments = len(self.jobs), len(self.free)
-        over = np.full((1 << count, max(count, 1), moments), np.inf)
-        before = np.full(over.shape, NONE, dtype=np.int8)
-        to_s = np.array([[self.outing.to_s(j, other) for other in self.jobs] for j in self.jobs])
-        for place, job in enumerate(self.jobs):
-            ready = self.free + self.outing.to_s(job, self.before)
-            over[1 << place, place] = begin(job, ready) + job.work_s + job.after_s
-        for row in range(1, 1 << count):
-            for place, job in enumerate(self.jobs):
-                if row >> place & 1:
-                    continue
-                ready = over[row] + to_s[place][:, None]
-                last = ready.argmin(axis=0)
-                begins = begin(job, ready[last, np.arange(moments)])
-                over[row | 1 << place, place] = begins + job.work_s + job.after_s
-                before[row | 1 << place, place] = last
-        return over, before
 
     def _best_subsets(self) -> NDArray[np.intp]:
         """Of each set the part that is best done, by the moment one is free: most worth, then over
@@ -126,9 +106,8 @@ class _Table:
         back = np.where(back <= self.outing.leave_s, back, np.inf)
         rows = np.arange(len(back))
         worth = sum(np.where(rows >> k & 1, worth_of(job), 0.0) for k, job in enumerate(self.jobs))
-        # a second less never outweighs worth
-        merit = np.asarray(worth)[:, None] * 1e6 - (back - self.free)
-        merit[0] = np.maximum(merit[0], -1e6)  # to do nothing is always left
+        merit = np.asarray(worth)[:, None] * WORTH_S - (back - self.free)
+        merit[0] = np.maximum(merit[0], -WORTH_S)  # to do nothing is always left
         best = np.broadcast_to(rows[:, None], merit.shape).copy()
         for k in range(len(self.jobs)):
             holds = rows[rows >> k & 1 == 1]
@@ -177,14 +156,8 @@ class _Table:
     def _order(self, row: int, at: int) -> tuple[int, ...]:
         """The quickest order of a set, for whoever is free at that moment."""
         if (row, at) not in self._orders:
-            found: list[int] = []
-            left = row
-            if row:
-                last = int(np.argmin(self._over[row, :, at] + self._home))
-                while left:
-                    found.append(last)
-                    left, last = left & ~(1 << last), int(self._before[left, last, at])
-            self._orders[row, at] = tuple(found[::-1])
+            over_s = self._over[row, :, at] + self._home
+            self._orders[row, at] = tuple(traced(row, over_s, self._before[:, :, at]))
         return self._orders[row, at]
 
     def _turns_at(self, order: tuple[int, ...], at: int) -> tuple[Turn, ...] | None:
@@ -210,8 +183,7 @@ class _Table:
                 return None
             window_s = next(a for a, b in job.starts_s if begins <= b)
             opens_s, after_s = max(window_s, opens_s + gap_s), after_s + gap_s
-            spot = self.outing.from_spot if before is None else before.spot
-            walk_s = self.outing.walks_s[spot][job.spot]
+            walk_s = self.outing.walk_s(job, before)
             found.append(Turn(k, opens_s, after_s, last_s, gap_s, walk_s))
             done_s = job.work_s + job.after_s
             opens_s, after_s, before = opens_s + done_s, after_s + done_s, job

@@ -12,9 +12,7 @@ from functools import cached_property
 import numpy as np
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.types import FloatArray
-
-Stretch = tuple[float, float]
+from patient_owl.core.types import FloatArray, Stretch
 
 MOST_JOBS = 60
 MOST_WINDOWS = 200
@@ -102,9 +100,16 @@ class Outing:
 
     def to_s(self, job: Job, after: Job | None) -> float:
         """From the end of one shot, or the beginning of all, until the next is ready to begin."""
-        spot, rig = (self.from_spot, self.from_rig) if after is None else (after.spot, after.rig)
-        change_s = 0.0 if rig == job.rig and rig else self.change_s
-        return self.walks_s[spot][job.spot] + change_s + job.set_up_s
+        return self.walk_s(job, after) + self.rigging_s(job, after)
+
+    def walk_s(self, job: Job, after: Job | None) -> float:
+        spot = self.from_spot if after is None else after.spot
+        return self.walks_s[spot][job.spot]
+
+    def rigging_s(self, job: Job, after: Job | None) -> float:
+        """Set-up, and what has to be changed from what stands."""
+        rig = self.from_rig if after is None else after.rig
+        return job.set_up_s + (0.0 if rig == job.rig and rig else self.change_s)
 
     def home_s(self, after: Job | None) -> float:
         spot = self.from_spot if after is None else after.spot

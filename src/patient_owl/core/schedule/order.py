@@ -14,25 +14,18 @@ class Slot:
     """One shot in the order. [epoch_seconds]
 
     leaves_s: when one must go there at the latest; arrives_s: one sets up; starts_s: the work
-    begins; ends_s: its last frame is judged; free_s: packed, slack kept. ready_s: when one could
-    have begun had it not been for its window or wish. earliest_s, latest_s: between which it may
-    begin with all others as they are.
+    begins; ends_s: its last frame is judged; free_s: packed, slack kept. earliest_s, latest_s:
+    between which it may begin with all others as they are.
     """
 
     job: Job
     leaves_s: float
     arrives_s: float
-    ready_s: float
     starts_s: float
     ends_s: float
     free_s: float
     earliest_s: float
     latest_s: float
-
-    @property
-    def waits_s(self) -> float:
-        """How long one is free before it may begin."""
-        return max(0.0, self.starts_s - self.ready_s)
 
     @property
     def slack_s(self) -> float:
@@ -106,15 +99,12 @@ def laid_out(outing: Outing, jobs: list[Job]) -> Order:
     for job, soonest_s, latest_s in zip(jobs, first, last, strict=True):
         ready_s = free_s + outing.to_s(job, before)
         starts_s = _nearest(job, max(job.begins(ready_s) or soonest_s, soonest_s), latest_s)
-        set_up_s = job.set_up_s + _change_s(outing, job, before)
-        spot = outing.from_spot if before is None else before.spot
-        arrives_s = starts_s - set_up_s
+        arrives_s = starts_s - outing.rigging_s(job, before)
         slots.append(
             Slot(
                 job=job,
-                leaves_s=arrives_s - outing.walks_s[spot][job.spot],
+                leaves_s=arrives_s - outing.walk_s(job, before),
                 arrives_s=arrives_s,
-                ready_s=ready_s,
                 starts_s=starts_s,
                 ends_s=starts_s + job.work_s,
                 free_s=starts_s + job.work_s + job.after_s,
@@ -131,11 +121,6 @@ def laid_out(outing: Outing, jobs: list[Job]) -> Order:
         back_s=over_s + outing.home_s(before),
         is_exact=len(outing.jobs) <= MOST_EXACT,
     )
-
-
-def _change_s(outing: Outing, job: Job, before: Job | None) -> float:
-    rig = outing.from_rig if before is None else before.rig
-    return 0.0 if rig == job.rig and rig else outing.change_s
 
 
 def _nearest(job: Job, soonest_s: float, latest_s: float) -> float:

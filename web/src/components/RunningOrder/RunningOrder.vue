@@ -5,8 +5,6 @@ import type { Schemas } from '../../api/client'
 defineProps<{
   order: Schemas['OrderOut']
   clockOf: (iso: string) => string
-  /** Where it may lie otherwise, by the shot. */
-  editable?: boolean
 }>()
 const emit = defineEmits<{ adopt: [] }>()
 </script>
