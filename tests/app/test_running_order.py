@@ -206,6 +206,17 @@ def test_the_pack_list_follows_the_shots_and_says_why(ida: TestClient, night: ma
     assert next(group["title"] for group in pack["groups"]) == "Camera"
 
 
+def test_film_is_counted_in_frames_and_needs_no_card(ida: TestClient, night: making.Json) -> None:
+    spec = {"kind": "film_back", "frame_width_mm": 36, "frame_height_mm": 24}
+    film = making.made(ida, "/kit", {"name": "film", "spec": spec})
+    ordering = {"takes": 3}
+    shots(ida, night, {"at_utc": at("22:00"), "body_id": film["id"], "ordering": ordering})
+    found = lines_of(ida.get(f"/api/v1/nights/{night['id']}/pack").json())
+    assert found["film:"]["why"] == "3 frames"
+    assert "card:" not in found
+    assert "battery:" not in found
+
+
 def test_ticks_are_kept_and_of_two_devices_the_later_counts(
     ida: TestClient, night: making.Json
 ) -> None:
@@ -274,6 +285,15 @@ def test_a_spot_behind_the_tide_is_left_while_the_way_is_dry(ida: TestClient) ->
         datetime.fromisoformat(slot["ends_utc"]) - datetime.fromisoformat(slot["starts_utc"])
     )
     assert datetime.fromisoformat(at("04:32")) - ends_last >= timedelta(minutes=21)
+
+
+def test_a_spot_whose_tide_went_missing_is_no_place_to_send_anybody(ida: TestClient) -> None:
+    place = making.place(ida, spots=["far end: 20 min from the car, only while causeway dry"])
+    night = making.night(ida, place["id"])
+    shots(ida, night, {"title": "lantern", "at_utc": at("21:00"), "ordering": {"spot": "far end"}})
+    order = order_of(ida, night)
+    assert order["slots"] == []
+    assert "causeway dry" in order["left_out"][0]["text"]
 
 
 def test_the_field_takes_the_order_along_for_any_turn_of_the_night(

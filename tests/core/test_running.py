@@ -14,7 +14,7 @@ from patient_owl.core.night import night_bounds
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.optics.camera import Framing, Sensor
 from patient_owl.core.running.agreed import Agreed, Frame, Wanted, agreed
-from patient_owl.core.running.lengths import Pace, expected_takes, lengths
+from patient_owl.core.running.lengths import Lengths, Pace, expected_takes, lengths
 from patient_owl.core.running.needs import needs_of, there_and_back, together
 from patient_owl.core.running.ways import CAR, Spot, distance_m, walks_s
 from patient_owl.core.shot import PlannedShot, ShotSpec, plan_shot
@@ -94,8 +94,10 @@ def test_a_long_picture_is_taken_once_and_tried_out_before() -> None:
 
 
 def test_one_comes_to_a_spot_behind_the_tide_after_it_and_leaves_before() -> None:
-    assert there_and_back([(0, 7200)], 1200, 300, 120) == ((1500, 5880),)
-    assert there_and_back([(0, 2000)], 1200, 300, 120) == ()
+    long = Lengths(set_up_s=300, work_s=600, pack_s=120, takes=1, quick_frames=0)
+    # twenty minutes there, four to change what stands, five of set-up; two to pack, twenty back
+    assert there_and_back([(0, 7200)], 1200, long) == ((1740, 5880),)
+    assert there_and_back([(0, 2000)], 1200, long) == ()
 
 
 @pytest.mark.parametrize("day", [date(2026, 10, 24), date(2027, 3, 27)])

@@ -8,7 +8,7 @@ from patient_owl.core.errors import WrongValue
 from patient_owl.core.events.resolve import moment_s
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.running.agreed import Agreed, Frame, Wanted, agreed
-from patient_owl.core.running.lengths import CHANGE_MIN, MIN_S, Pace, lengths
+from patient_owl.core.running.lengths import Pace, lengths
 from patient_owl.core.running.needs import Need, needs_of, there_and_back, together
 from patient_owl.core.running.ways import Spot
 from patient_owl.core.schedule.job import MOST_JOBS
@@ -106,16 +106,16 @@ class Gathered:
     def _way_to(self, spot: int, planned: PlannedShot, pace: Pace) -> Need | None:
         """That one comes there and away again while the way is open, where it is not always."""
         only_while = self.spots[spot - 1].only_while if spot else ""
-        event = here_of(self.night.place, self.night.events).events.get(only_while)
-        if event is None:
+        if not only_while:
             return None
+        event = here_of(self.night.place, self.night.events).events.get(only_while)
+        if event is None:  # nobody is sent over a causeway whose tide went missing
+            raise WrongValue("only_while", "an event of the place or the night", only_while)
         open_s = [s for one in self.context.happenings if one.event == event for s in one.running]
         # the way leads from the nearest point that is always reached
         always = [0, *(k + 1 for k, other in enumerate(self.spots) if not other.only_while)]
         walk_s = min(self.frame.walks_s[spot][other] for other in always)
-        long = lengths(planned, pace)
-        set_up_s = long.set_up_s + MIN_S * CHANGE_MIN  # at most
-        inner = there_and_back(open_s, walk_s, set_up_s, long.pack_s)
+        inner = there_and_back(open_s, walk_s, lengths(planned, pace))
         return Need((During(event, evening_of(self.night).zone),), inner, is_way=True)
 
     @cached_property

@@ -50,7 +50,7 @@ NAMES: Mapping[str, str] = {
 _REASONS: Mapping[str, str] = {
     "release_for": "exposures up to {longest_s:seconds}",
     "weight_for": "gusts of {gust_m_s:whole} m/s",
-    "film_for": "{frames:plural} frames",
+    "film_for": "{frames:whole} frames",
     "charge_for": "{lit_s:duration} of light in all",
     "cold_of": "down to {coldest_c:whole} °C, gusts of {gust_m_s:whole} m/s",
 }
@@ -70,7 +70,7 @@ def why_of(line: Packed, zone: tzinfo) -> str:
         if reason.code == "dew_from":
             at = clock(moment_utc(float(quantities["dew_from_s"])), zone)
             told.append(f"dew on the glass from {at}")
-        elif reason.code in ("batteries_for", "batteries_cold"):
+        elif reason.code == "batteries_for":
             told.append(_batteries(float(quantities["batteries"]), quantities.get("coldest_c")))
             told.append(f"you have {quantities['owned']}")
         elif reason.code == "card_for":

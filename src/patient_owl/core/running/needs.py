@@ -8,6 +8,7 @@ from functools import lru_cache
 from patient_owl.core.events.event import Every
 from patient_owl.core.night import Bounds
 from patient_owl.core.night_context import NightContext
+from patient_owl.core.running.lengths import CHANGE_MIN, MIN_S, Lengths
 from patient_owl.core.shot import PlannedShot
 from patient_owl.core.sky.horizon import Horizon
 from patient_owl.core.sky.tracks import Site
@@ -79,10 +80,12 @@ def _held(
 
 
 def there_and_back(
-    stretches: Sequence[Stretch], walk_s: float, set_up_s: float, pack_s: float
+    stretches: Sequence[Stretch], walk_s: float, long: Lengths
 ) -> tuple[Stretch, ...]:
-    """When one may work at a spot that is reached, and left again, only within some stretches."""
-    inner = ((a + walk_s + set_up_s, b - pack_s - walk_s) for a, b in stretches)
+    """When one may work at a spot that is reached, and left again, only within some stretches; what
+    stands is taken to be changed there, which takes longest."""
+    before_s = walk_s + MIN_S * CHANGE_MIN + long.set_up_s
+    inner = ((a + before_s, b - long.pack_s - walk_s) for a, b in stretches)
     return tuple((a, b) for a, b in inner if a <= b)
 
 

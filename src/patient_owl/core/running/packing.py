@@ -82,7 +82,7 @@ def pack_list(uses: Sequence[Use], night: Budget) -> tuple[Packed, ...]:
 
 
 def _things(uses: Sequence[Use]) -> list[Packed]:
-    """What the shots are made with, by name, most used first."""
+    """What the shots are made with, by name, in the order of the shots."""
     titles: dict[Carried, list[str]] = {}
     most: dict[Carried, int] = {}
     for use in uses:
@@ -123,9 +123,8 @@ def _power(uses: Sequence[Use], night: Budget) -> list[Packed]:
         quantities = {"batteries": night.batteries, "owned": night.batteries_owned}
         if night.coldest_c is not None:
             quantities["coldest_c"] = night.coldest_c
-        code = "batteries_cold" if "coldest_c" in quantities else "batteries_for"
         count, short = max(needed, min(2, night.batteries_owned)), night.batteries_are_short
-        reason = Reason(code, quantities)
+        reason = Reason("batteries_for", quantities)
         found.append(Packed("power", "battery", "", count, short, reasons=(reason,)))
     if any(use.planned.kit.body.film is None for use in uses):
         owned = {"owned_gb": night.card_gb_owned} if night.card_gb_owned else {}
