@@ -5,10 +5,12 @@ export function useWidth(
   element: Readonly<ShallowRef<HTMLElement | null>>,
   least: number,
 ): Readonly<Ref<number>> {
-  const width = ref(Math.max(least, 700)) // until it is laid out
+  // what is drawn before it was measured must not stretch the page
+  const width = ref(least)
   let observer: ResizeObserver | undefined
   onMounted(() => {
     if (!element.value) return
+    width.value = Math.max(least, element.value.clientWidth)
     observer = new ResizeObserver(([entry]) => {
       if (entry) width.value = Math.max(least, entry.contentRect.width)
     })
