@@ -10,7 +10,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.types import FloatArray
+from patient_owl.core.types import BoolArray, FloatArray
 
 LEVELS = 256
 DRAWN_LEVELS = 64  # bins of a histogram that is looked at
@@ -57,6 +57,11 @@ def linear(levels: FloatArray) -> FloatArray:
     """Linear light, 0 to 1, of sRGB levels 0 to 255. [iec61966]"""
     v = np.asarray(levels, dtype=float) / (LEVELS - 1)
     return np.asarray(np.where(v <= 0.04045, v / 12.92, ((v + 0.055) / 1.055) ** 2.4))
+
+
+def ends_of(levels: FloatArray) -> tuple[BoolArray, BoolArray]:
+    """Which pixels of levels (h, w, 3) are burnt out in any colour, and which are black in all."""
+    return levels.max(axis=2) >= CLIPPED_LEVEL, levels.max(axis=2) <= BLACK_LEVEL
 
 
 def read_histogram(counts: Sequence[int]) -> Reading:
