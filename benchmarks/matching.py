@@ -3,7 +3,7 @@
 import numpy as np
 
 from benchmarks.measure import report
-from patient_owl.core.matching import Stamped, match
+from patient_owl.core.matching.pairs import Stamped, match
 
 COUNT, CLOCK_OFF_S, WANTED_MS = 200, 7243.0, 200
 

@@ -1,9 +1,15 @@
 """Pictures find their takes whatever the camera's clock says."""
 
+import numpy as np
+import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from patient_owl.core.matching import Stamped, match
+from patient_owl.core.matching.clock import clock_of
+from patient_owl.core.matching.likeliest import likeliest
+from patient_owl.core.matching.pairs import Stamped, match
+from patient_owl.core.matching.sets import Frame, moved_share, sets_of
+from patient_owl.core.types import FloatArray
 
 
 @given(
@@ -68,3 +74,84 @@ def test_no_other_error_of_the_clock_pairs_more_pictures(
         for t in takes:
             if p.exposure_s == t.exposure_s:
                 assert most_at(t.seconds - p.seconds) <= paired
+
+
+def view_from(column: int, seed: int = 0) -> FloatArray:
+    """A stretch of one and the same wide land, with noise of its own."""
+    land = np.cumsum(np.random.default_rng(7).normal(0, 1, (8, 400)), axis=1)
+    noise = np.random.default_rng(seed).normal(0, 0.3, (8, 96))
+    return np.asarray(land[:, column : column + 96] + noise)
+
+
+@given(st.integers(5, 75), st.integers(0, 200))
+def test_how_far_the_view_moved_is_seen_in_what_overlaps(columns: int, start: int) -> None:
+    before, after = view_from(start, 1), view_from(start + columns, 2)
+    moved = moved_share(before, after)
+    # a column and a half: noise, and the edge of a column
+    assert moved == pytest.approx(columns / 96, abs=1.5 / 96)
+    assert moved_share(after, before) == pytest.approx(-moved, abs=0.5 / 96)
+
+
+def test_a_view_that_stands_still_has_not_moved_nor_has_another_one() -> None:
+    assert moved_share(view_from(100, 1), view_from(100, 2)) == 0
+    other = np.random.default_rng(3).normal(0, 1, (8, 96))
+    assert moved_share(view_from(100, 1), other) == 0
+    assert moved_share(np.zeros((8, 96)), np.zeros((8, 96))) == 0  # a lens cap
+
+
+def frames_of(*runs: tuple[float, float, list[float], int | None]) -> list[Frame]:
+    """Runs of gap, first wait, exposures and columns the view moves a frame."""
+    found, at = [], 0.0
+    for wait, gap, exposures, columns in runs:
+        at += wait
+        for k, exposure in enumerate(exposures):
+            sketch = None if columns is None else view_from(columns * k, k)
+            found.append(Frame(at, exposure, 8.0, 100.0, 24.0, sketch))
+            at += exposure + gap
+    return found
+
+
+# Common practice: a body brackets by itself within a second or two of each frame; a timer makes
+# frame upon frame; a panorama is turned by hand, each view overlapping the one before by a third.
+def test_brackets_stacks_and_panoramas_are_told_apart() -> None:
+    card = frames_of(
+        (0, 1, [1, 0.25, 4], None),
+        (1, 1, [1, 0.25, 4], None),
+        (300, 1, [30] * 12, 0),
+        (200, 12, [8] * 5, 55),
+        (400, 90, [2, 2], 0),
+    )
+    found = [(one.kind, len(one.frames)) for one in sets_of(card)]
+    assert found == [
+        ("bracket", 3),
+        ("bracket", 3),
+        ("stack", 12),
+        ("panorama", 5),
+        ("single", 1),
+        ("single", 1),
+    ]
+
+
+@given(st.lists(st.tuples(st.integers(0, 400), st.sampled_from([0.5, 1, 2, 4])), max_size=12))
+def test_every_frame_is_in_one_set_whatever_order_it_came_in(
+    seen: list[tuple[int, float]],
+) -> None:
+    frames = [Frame(float(at), exposure, 8.0, 100.0) for at, exposure in seen]
+    places = [place for one in sets_of(frames) for place in one.frames]
+    assert sorted(places) == list(range(len(frames)))
+    assert [frames[place].seconds for place in places] == sorted(f.seconds for f in frames)
+
+
+def test_one_pair_proves_a_clock_only_where_it_stands_about_as_it_should() -> None:
+    here = [Stamped(0.0, 4.0), Stamped(100.0, 8.0), Stamped(260.0, 4.0)]
+    alone = clock_of([Stamped(2000.0, 4.0)], here, -3600.0)
+    assert (alone.told_by, alone.error_s) == ("zone", -3600.0)
+    near = clock_of([Stamped(3650.0, 4.0)], here, -3600.0)
+    assert (near.told_by, near.takes) == ("takes", (0,))
+
+
+def test_the_likeliest_shot_is_near_in_time_and_setting() -> None:
+    shots = [Stamped(0, 4.0, 8, 100), Stamped(1800, 20.0, 2.8, 3200)]
+    assert likeliest(Stamped(1000, 5.0, 8, 100), shots) == 0
+    assert likeliest(Stamped(900, 20.0, 2.8, 3200), shots) == 1
+    assert likeliest(Stamped(4 * 3600.0, 20.0, 2.8, 3200), shots) is None

@@ -5,6 +5,7 @@ picture and take proposes an offset; the one most pictures agree on, with settin
 taken. Pictures are then given to the nearest take in time.
 """
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import NamedTuple
@@ -35,8 +36,16 @@ class Matched:
     takes: tuple[int | None, ...]
 
 
-def match(pictures: Sequence[Stamped], takes: Sequence[Stamped]) -> Matched:
+def match(
+    pictures: Sequence[Stamped],
+    takes: Sequence[Stamped],
+    expected_s: float = 0.0,
+    within_s: float = math.inf,
+) -> Matched:
     """Pair pictures with takes; with nothing to pair, an offset of nought and no pairs.
+
+    expected_s: the error of equals that is taken, or the nearest to it; within_s: how far from it
+    any is looked for.
 
     Every picture that may be of a take proposes the clock's error that would make them meet.
     Sorted, the pairs an error would explain lie in one stretch; its length bounds how many can be
@@ -44,19 +53,24 @@ def match(pictures: Sequence[Stamped], takes: Sequence[Stamped]) -> Matched:
     """
     fitting = _fitting(pictures, takes)
     errors = fitting.errors_s
+    if within_s < math.inf:
+        is_near = np.abs(errors - expected_s) <= within_s
+        fitting = _Fitting(errors[is_near], fitting.pictures[is_near], fitting.takes[is_near])
+        errors = fitting.errors_s
     low = np.searchsorted(errors, errors - AGREE_S, side="left")
     high = np.searchsorted(errors, errors + AGREE_S, side="right")
     bounds = np.minimum(high - low, min(len(pictures), len(takes)))
-    best, offset = 0, 0.0
+    best, offset = 0, expected_s
     found: tuple[int | None, ...] = (None,) * len(pictures)
-    for at in np.lexsort((np.abs(errors), -bounds)):
+    for at in np.lexsort((np.abs(errors - expected_s), -bounds)):
         proposed = float(errors[at])
         # of equals the smaller correction: a clock is more likely nearly right
-        if best and (bounds[at], -abs(proposed)) <= (best, -abs(offset)):
+        if best and (bounds[at], -abs(proposed - expected_s)) <= (best, -abs(offset - expected_s)):
             break
         paired = _paired(fitting, slice(low[at], high[at]), proposed, len(pictures))
         score = sum(take is not None for take in paired)
-        if (score, -abs(proposed)) > (best, -abs(offset)) or not best:
+        is_better = (score, -abs(proposed - expected_s)) > (best, -abs(offset - expected_s))
+        if is_better or not best:
             best, offset, found = score, proposed, paired
     return Matched(offset, found)
 
