@@ -31,7 +31,6 @@ from patient_owl.core.exposure.dials import Control, Dial, aperture_dial, iso_di
 from patient_owl.core.exposure.filters import Filter, filter_dial
 from patient_owl.core.exposure.reading import Reading, linear, read_histogram
 from patient_owl.core.exposure.settings import Settings, settings_on
-from patient_owl.core.light.found import FoundLight, as_found
 from patient_owl.core.light.part import DRAWN, WHOLE, Changes, LightPart
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.plan.report import Blurs
@@ -431,16 +430,3 @@ def test_what_is_learned_of_words_is_each_shots_odds_together_and_never_certain(
     assert sum(often) == pytest.approx(1)
     assert sharpness_from([]) == UNLEARNED
     assert heard(part, evidence_on(part, part, loose[:1])) is None
-
-
-# What was found here before is the next prediction, known better than the table and no better than
-# another night allows.
-def test_a_light_found_before_is_the_next_first_guess_where_it_is_the_same() -> None:
-    lamp = light(6, 2.0)
-    store = FoundLight("metered", "", -7.0, 0.4)
-    again = as_found(lamp, "", [FoundLight("metered", "", -3.0, 0.4), store])
-    assert again.ev100 == -1
-    assert 0.7 <= again.sigma_stops <= 0.9
-    assert again.found_stops == -7
-    assert as_found(lamp, "leaves", [store]) == lamp
-    assert as_found(lamp, "", [replace(store, light="candle")]) == lamp

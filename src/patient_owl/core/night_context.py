@@ -11,7 +11,6 @@ from typing import NamedTuple
 import numpy as np
 
 from patient_owl.core.events.resolve import Happening
-from patient_owl.core.light.found import FoundLight
 from patient_owl.core.meterless import SOURCES, Darkness, SkyView
 from patient_owl.core.night import Bounds, NightSky, Slope, night_sky, slope
 from patient_owl.core.optics.camera import Framing
@@ -30,14 +29,12 @@ STILL_AIR = Weather(0, 0, 0, 0, temperature_c=10, dew_point_c=0, wind_m_s=0, gus
 @dataclass(frozen=True)
 class NightContext:
     """Where and when. hours: the forecast, (epoch_seconds, weather) an hour; empty where none is
-    used, then it is clear, still and mild. found: lights found off their prediction here before.
-    happenings: what is on that night besides the sky."""
+    used, then it is clear, still and mild. happenings: what is on that night besides the sky."""
 
     site: Site
     bounds: Bounds
     darkness: Darkness
     hours: tuple[tuple[float, Weather], ...] = ()
-    found: tuple[FoundLight, ...] = ()
     happenings: tuple[Happening, ...] = ()
 
     @property
@@ -99,7 +96,6 @@ def see(night: NightContext, at_s: float, framing: Framing) -> Seen:
         gust_m_s=weather.gust_m_s,
         cloud_cover=float(clouds_at(night.hours, at.seconds)[0][0]) if night.hours else None,
         horizon=night.horizon,
-        found=night.found,
         night=_course(night, at_s),
     )
     return Seen(scene, at)

@@ -22,6 +22,7 @@ from patient_owl.core.advise.next import (
     Levers,
     Positions,
     Room,
+    is_far,
     next_setting,
 )
 from patient_owl.core.advise.sharpness import heard
@@ -33,7 +34,7 @@ from patient_owl.core.exposure.ladder import Rung, is_quick_frame_of, ladder, qu
 from patient_owl.core.exposure.settings import Settings, positions_near, settings_on
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import Brought
-from patient_owl.core.light.found import FoundLight
+from patient_owl.core.light.found import FoundLight, Learned
 from patient_owl.core.light.part import WHOLE, LightPart
 from patient_owl.core.limits.limit import is_time_capped
 from patient_owl.core.night import Slope
@@ -41,7 +42,6 @@ from patient_owl.core.night_context import NightContext, see
 from patient_owl.core.optics.camera import Framing, field_of_view_deg, frame_size_mm
 from patient_owl.core.plan.at_events import WATER_CAUTIONS, facts_at_events
 from patient_owl.core.plan.bringing import Given, bring, cued, how_given
-from patient_owl.core.plan.common import said_between
 from patient_owl.core.plan.film import on_film
 from patient_owl.core.plan.hand import Hand
 from patient_owl.core.plan.report import Report, report
@@ -68,6 +68,7 @@ STEP_WORDS_DEEP = 1  # of each minute's setting: with signal the rest follows
 WORDS_DEEP = 3  # nineteen of twenty scenes are settled by then; see benchmarks/advisor.py
 HOLDS_AT_MOST_S = 3600.0  # further off nobody plans a setting; common practice
 MOST_STEPS = 10  # of moving light told at a time: what one reads at a glance
+UNGUESSED_SIGMA_STOPS = 4.0  # of a light nothing is said of beforehand; so wide it tells nothing
 FOUND_SIGMA_STOPS = 1.0  # known less well a finding is not worth keeping; common practice
 STILL_AT_IT_S = 1800.0  # somebody whose last take is older begins anew; common practice
 
@@ -368,19 +369,39 @@ class PlannedShot:
             return None
         return next_setting(takes, self.room(self.next_after_s(takes, now_s), sharpness))
 
-    def found_light(self, takes: Sequence[JudgedTake], sharpness: Sharpness) -> FoundLight | None:
-        """How far the lead light was found from its bare prediction; None while nobody knows."""
-        evidence = evidence_on(self.lead, self.lead, takes)
-        if not evidence or self.lead.is_brought:
-            return None  # a lamp one brings belongs to no place
-        at_s = evidence[-1].after_s
-        belief = belief_after(self.lead, evidence, at_s, sharpness)
-        is_right = any(seen.verdict == "right" for seen in evidence[-1:])
-        if belief.sigma_stops > FOUND_SIGMA_STOPS and not is_right:
+    def found_lights(
+        self, takes: Sequence[JudgedTake], sharpness: Sharpness
+    ) -> tuple[FoundLight, ...]:
+        """How far the takes found the picture's lights from their bare predictions, by the takes
+        alone: what was learned before must not teach itself. Only those that are known by now; a
+        lamp one brings belongs to no place."""
+        parts = (part for part in self.plan.parts if not part.is_brought)
+        found = (self._found_light(part, takes, sharpness) for part in parts)
+        return tuple(one for one in found if one is not None)
+
+    def _found_light(
+        self, part: LightPart, takes: Sequence[JudgedTake], sharpness: Sharpness
+    ) -> FoundLight | None:
+        evidence = evidence_on(part, self.lead, takes)
+        if not evidence:
             return None
-        off = belief.ev100 - self.lead.wanted_at(at_s) + self.lead.found_stops
-        sigma = min(belief.sigma_stops, FOUND_SIGMA_STOPS)
-        return FoundLight(self.lead.source, said_between(self.intent), off, sigma)
+        sigma = part.sigma_stops if part.bare_sigma_stops is None else part.bare_sigma_stops
+        bare = replace(part, ev100=part.ev100 - part.found_stops, sigma_stops=UNGUESSED_SIGMA_STOPS)
+        at_s = evidence[-1].after_s
+        belief = belief_after(bare, evidence, at_s, sharpness)
+        if belief.sigma_stops > FOUND_SIGMA_STOPS and evidence[-1].verdict != "right":
+            return None
+        off = belief.ev100 - bare.wanted_at(at_s)
+        return FoundLight(
+            part=part.key,
+            light=part.source,
+            between=part.between,
+            offset_stops=off,
+            sigma_stops=min(belief.sigma_stops, FOUND_SIGMA_STOPS),
+            predicted_ev100=bare.ev100 + bare.moved(0.0, at_s),
+            predicted_sigma_stops=sigma,
+            is_far=is_far(off, sigma),
+        )
 
     def measured_stops(
         self, key: str, takes: Sequence[JudgedTake], sharpness: Sharpness
@@ -412,9 +433,14 @@ def recipe_for(discipline: str) -> Recipe:
 
 
 def plan_shot(
-    spec: ShotSpec, night: NightContext, kit: Kit, schools: Mapping[str, str]
+    spec: ShotSpec,
+    night: NightContext,
+    kit: Kit,
+    schools: Mapping[str, str],
+    learned: Learned | None = None,
 ) -> PlannedShot:
-    """Plan a picture. The same question asked again is answered from memory.
+    """Plan a picture. The same question asked again is answered from memory. learned: what earlier
+    nights tell of its lights; beside the night, whose own light all its shots share.
 
     WrongValue for an unknown discipline, a bad answer or an impossible hand.
     """
@@ -433,6 +459,7 @@ def plan_shot(
         tuple(sorted(schools.items())),
         recipe.bringing(spec.brought),
         spec.strokes,
+        learned,
     )
 
 
@@ -470,6 +497,7 @@ def _plan_shot(
     schools: tuple[tuple[str, str], ...],
     brought: tuple[Brought, ...],
     strokes: Strokes | None,
+    learned: Learned | None,
 ) -> PlannedShot:
     recipe = RECIPES[discipline]
     held, locked, follow = hand
@@ -477,7 +505,8 @@ def _plan_shot(
     acting = recipe.acting(dict(answers))
     intent = Intent(framing, acting, choice, dict(schools), brought, strokes)
     seen = see(night, at_s, framing)
-    plan = bring(recipe.plan(seen.scene, kit, intent), kit, intent, recipe.tells)
+    scene = replace(seen.scene, learned=learned)
+    plan = bring(recipe.plan(scene, kit, intent), kit, intent, recipe.tells)
     plan = _at_events(plan, night, recipe.key, at_s, kit, framing)
     if kit.body.film is not None:
         plan = replace(plan, steps=on_film(plan.steps))
@@ -490,7 +519,7 @@ def _plan_shot(
         recipe=recipe,
         kit=kit,
         intent=intent,
-        scene=seen.scene,
+        scene=scene,
         at=seen.at,
         plan=plan,
         program=program,

@@ -318,7 +318,12 @@ def _far(belief: Belief, known: Known, room: Room) -> float | None:
     is_known = is_right or belief.sigma_stops <= FAR_KNOWN_SIGMA_STOPS
     if lead.key not in known.spoken_of or lead.is_brought:
         return None
-    return off if is_known and abs(off) >= max(FAR_STOPS, FAR_SIGMAS * lead.sigma_stops) else None
+    return off if is_known and is_far(off, lead.sigma_stops) else None
+
+
+def is_far(off_stops: float, sigma_stops: float) -> bool:
+    """Whether a light that far from its prediction wants a cause: something was left unsaid."""
+    return abs(off_stops) >= max(FAR_STOPS, FAR_SIGMAS * sigma_stops)
 
 
 class _Planned(NamedTuple):

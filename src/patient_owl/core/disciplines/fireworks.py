@@ -13,6 +13,7 @@ from patient_owl.core.constants import METRES_PER_FOOT, SOUND_SPEED_M_S
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.burst import TRAIL_F_NUMBER, TRAIL_ISO, bursts
+from patient_owl.core.light.found import as_learned
 from patient_owl.core.light.part import DRAWN, LightPart
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.optics.camera import field_of_view_deg, frame_size_mm
@@ -57,7 +58,7 @@ FOCUS_STEPS = {"first_burst": "burst_focus_first", "infinity_mark": "focus_lamp_
 
 
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
-    lights = (bursts(), _town(scene, intent))
+    lights = (as_learned(bursts(), "", scene.learned), _town(scene, intent))
     limits = (*_burst_limits(kit), *moving_limits(kit, intent), *kit_marks(scene, kit))
     start: dict[Control, float] = {
         "exposure_s": TYPICAL_S,

@@ -72,10 +72,11 @@ class LightPart:
     ev100: what the controls it answers to must make to render it at mid-grey (for a light that
     does not answer to time, their exposure value alone). sigma_stops: one standard deviation.
     placement_stops: where it is wanted, from mid-grey. source: code of what makes it. levers: its
-    private controls, cheapest first. changes: None while it stands still. found_stops: how much of
-    ev100 was found here before, against the bare prediction. distance_m: of a
-    lamp somebody brings that is brighter from nearer;
-    dims_stops: how far its own steps take it down.
+    private controls, cheapest first. changes: None while it stands still. between: what was said
+    to stand between it and the sky. found_stops: how much of ev100 earlier nights taught, against
+    the bare prediction, and found_nights how many of them right here; bare_sigma_stops: the bare
+    prediction's own, where something was learned. distance_m: of a lamp somebody brings that is
+    brighter from nearer; dims_stops: how far its own steps take it down.
     """
 
     key: str
@@ -86,7 +87,10 @@ class LightPart:
     answers_to: tuple[Control, ...] = CONTROLS
     levers: tuple[Lever, ...] = ()
     changes: Changes | None = None
+    between: str = ""
     found_stops: float = 0.0
+    found_nights: int = 0
+    bare_sigma_stops: float | None = None
     distance_m: float | None = None
     dims_stops: float = 0.0
 

@@ -8,7 +8,7 @@ from patient_owl.core.exposure.bracket import Frame, bracket, frames_for
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.ambient import lamp, lamp_under_sky, natural
-from patient_owl.core.light.found import as_found
+from patient_owl.core.light.found import as_learned
 from patient_owl.core.light.part import LightPart
 from patient_owl.core.limits.limit import Limit, allowed
 from patient_owl.core.limits.sensor import knee_mark
@@ -45,9 +45,14 @@ def miss_reasons(solution: Solution) -> tuple[Reason, ...]:
 
 
 def found_reasons(solution: Solution) -> tuple[Reason, ...]:
-    """That the light was found off its prediction here before, and is reckoned with."""
-    found_stops = solution.landings[0].part.found_stops
-    return (Reason("found_before", {"stops": found_stops}),) if found_stops else ()
+    """That earlier nights found such a light off its prediction, and it is reckoned with."""
+    part = solution.landings[0].part
+    if not part.found_stops:
+        return ()
+    told = {"stops": part.found_stops, "sigma_stops": part.sigma_stops}
+    if not part.found_nights:
+        return (Reason("found_elsewhere", told),)
+    return (Reason("found_before", {**told, "nights": part.found_nights}),)
 
 
 def time_reasons(solution: Solution, kit: Kit) -> tuple[Reason, ...]:
@@ -254,7 +259,7 @@ def lit_part(
     What was found of it at this place before is reckoned with.
     """
     part = _predicted(scene, intent, placement_stops, key, is_outdoors=is_outdoors)
-    return as_found(part, said_between(intent), scene.found)
+    return as_learned(part, said_between(intent), scene.learned)
 
 
 def _predicted(
@@ -287,4 +292,4 @@ def sky_part(scene: Scene, intent: Intent) -> LightPart:
     """The sky in the frame, where the photographer placed it."""
     now, placed = (scene.sky_ev100, scene.sky_sigma_stops), intent.number("sky_placement_stops")
     part = natural("sky", scene.sky_source, now, scene.night.of_sky, placed)
-    return as_found(part, "", scene.found)
+    return as_learned(part, "", scene.learned)

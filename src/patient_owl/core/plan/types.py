@@ -9,7 +9,7 @@ from patient_owl.core.exposure.bracket import Frame
 from patient_owl.core.exposure.dials import CONTROLS, Control, DialValue
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import DRAWING, Brought
-from patient_owl.core.light.found import FoundLight
+from patient_owl.core.light.found import Learned
 from patient_owl.core.light.part import Changes, LightPart
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.optics.camera import Framing
@@ -77,8 +77,8 @@ class Scene:
     EV100 are those of the predicted or judged light; sigmas one standard deviation. [stops]
     moon_rises_in_s: when the Moon next comes up, None when it does not this night. night: the
     light through the night, for what depends on when; empty where nobody asked. horizon: the
-    place's skyline. cloud_cover: as forecast, None where no forecast acts. found: lights found off
-    their prediction at this place before.
+    place's skyline. cloud_cover: as forecast, None where no forecast acts. learned: what
+    earlier nights tell of such lights.
     """
 
     latitude_deg: float
@@ -96,7 +96,7 @@ class Scene:
     temperature_c: float = 10.0
     gust_m_s: float = 0.0
     cloud_cover: float | None = None
-    found: tuple[FoundLight, ...] = ()
+    learned: Learned | None = None
     horizon: Horizon = SEA
     night: Course = Course()
 

@@ -70,7 +70,8 @@ WORDS = Words(
         "too_long_by_sky": "{exposure_s:dial} by the sky alone: if lamps light it, say which",
         "too_long": "{exposure_s:dial} is hardly meant: a wider aperture, more ISO or more light brings "
         "it down",
-        "found_before": "reckoned {stops:signed} stops against the prediction, as you found it here before",
+        "found_before": "reckoned {stops:signed} stops against the prediction, {sigma_stops:spread}, as you found it here before, {nights:on_nights}",
+        "found_elsewhere": "reckoned {stops:signed} stops against the prediction, {sigma_stops:spread}, as you found such light elsewhere",
         "between_unsaid": "nobody said what stands between it and the sky, so the light is good to "
         "{sigma_stops:spread} at best",
         "between_takes": "{between:between} between it and the sky: {stops:stops} less "
