@@ -6,17 +6,15 @@ Red light hides red and grey, so there is only black, and size instead of colour
 import io
 from collections.abc import Sequence
 from dataclasses import dataclass
-from pathlib import Path
 
 from fpdf import FPDF
 
-FONTS = Path(__file__).parent / "fonts"
+from patient_owl.formats.faces import FACE, add_faces, spelt
+
 A5_MM = (148.0, 210.0)  # ISO 216
 MARGIN_MM = 9.0
 PICTURE_MM = 36.0  # high
 LEAST_PT, TEXT_PT, SMALL_PT, HEAD_PT, NUMBER_PT = 7.5, 11.0, 9.0, 17.0, 30.0
-# The card's font has no thirds and no arrow.
-_SPELT = str.maketrans({"⅓": "\u00a01/3", "⅔": "\u00a02/3", "→": ">", "≥": ">=", "µ": "u"})
 
 
 @dataclass(frozen=True)
@@ -66,8 +64,7 @@ def _paper(title: str) -> FPDF:
     pdf.set_creator("Patient Owl")
     pdf.set_margin(MARGIN_MM)
     pdf.set_auto_page_break(True, MARGIN_MM)
-    for style, name in (("", "regular"), ("B", "bold")):
-        pdf.add_font("card", style, str(FONTS / f"card-{name}.ttf"))
+    add_faces(pdf)
     return pdf
 
 
@@ -109,7 +106,7 @@ def _block(pdf: FPDF, block: Block, scale: float) -> None:
             pdf.set_x(MARGIN_MM + side + 2)
         _line(pdf, line, TEXT_PT * scale)
     if block.rows:
-        pdf.set_font("card", "", TEXT_PT * scale)
+        pdf.set_font(FACE, "", TEXT_PT * scale)
         widths = _widths(pdf, block.rows)
         with pdf.table(
             col_widths=widths,
@@ -120,23 +117,18 @@ def _block(pdf: FPDF, block: Block, scale: float) -> None:
             padding=(0, 1.5, 0.5, 0),
         ) as table:
             for row in block.rows:
-                table.row([_spelt(cell) for cell in row])
+                table.row([spelt(cell) for cell in row])
 
 
 def _widths(pdf: FPDF, rows: Sequence[tuple[str, ...]]) -> tuple[float, ...]:
     """Columns as wide as their widest cell, the last one taking what is left."""
     widest = [
-        max(pdf.get_string_width(_spelt(row[k])) for row in rows) + 4 for k in range(len(rows[0]))
+        max(pdf.get_string_width(spelt(row[k])) for row in rows) + 4 for k in range(len(rows[0]))
     ]
     room = pdf.epw - sum(widest[:-1])
     return (*widest[:-1], max(room, pdf.epw / 3))
 
 
 def _line(pdf: FPDF, text: str, size_pt: float, *, bold: bool = False) -> None:
-    pdf.set_font("card", "B" if bold else "", size_pt)
-    pdf.multi_cell(0, 0.44 * size_pt, _spelt(text), align="L", new_x="LMARGIN", new_y="NEXT")
-
-
-def _spelt(text: str) -> str:
-    # a third alone needs no gap before it: there is one
-    return text.translate(_SPELT).replace(" \u00a0", " ")
+    pdf.set_font(FACE, "B" if bold else "", size_pt)
+    pdf.multi_cell(0, 0.44 * size_pt, spelt(text), align="L", new_x="LMARGIN", new_y="NEXT")

@@ -6,7 +6,7 @@ from typing import NamedTuple
 
 from fpdf import FPDF
 
-from patient_owl.formats.card_pdf import FONTS
+from patient_owl.formats.faces import FACE, add_faces
 
 A4_MM = (297.0, 210.0)  # ISO 216, landscape
 MARGIN_MM = 14.0
@@ -59,8 +59,7 @@ def write_sheet_pdf(
     pdf.set_creator("Patient Owl")
     pdf.set_margin(MARGIN_MM)
     pdf.set_auto_page_break(False)
-    for style, file in (("", "regular"), ("B", "bold")):
-        pdf.add_font("card", style, str(FONTS / f"card-{file}.ttf"))
+    add_faces(pdf)
     pdf.add_page()
     room = A4_MM[0] - 2 * MARGIN_MM, A4_MM[1] - 2 * MARGIN_MM - HEAD_MM - LINE_MM * len(lines)
     scale = min(room[0] / max(width_m, 1e-6), room[1] / max(height_m, 1e-6))
@@ -68,9 +67,9 @@ def write_sheet_pdf(
     for page in pages:
         if pdf.get_y() + needs_mm > A4_MM[1] - MARGIN_MM + 0.1:
             pdf.add_page()
-        pdf.set_font("card", "B", 16)
+        pdf.set_font(FACE, "B", 16)
         pdf.cell(0, 8, f"{name}: {page.title}", new_x="LMARGIN", new_y="NEXT")
-        pdf.set_font("card", "", 10)
+        pdf.set_font(FACE, "", 10)
         for line in lines:
             pdf.cell(0, LINE_MM, line, new_x="LMARGIN", new_y="NEXT")
         top_mm = pdf.get_y() + 8
@@ -94,7 +93,7 @@ def _draw(
     pdf.set_line_width(0.9)
     for points in placed:
         pdf.polyline(points)
-    pdf.set_font("card", "", NUMBER_PT)
+    pdf.set_font(FACE, "", NUMBER_PT)
     for number, (points, stroke) in enumerate(zip(placed, strokes, strict=True), 1):
         x, y = points[0]
         said = f"{number}  {stroke.starts_s:.1f} s"

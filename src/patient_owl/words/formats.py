@@ -223,6 +223,19 @@ LIGHTS = {
 }
 
 
+def on_nights(value: float) -> str:
+    """`on one night`, `on three nights`."""
+    return f"on {counted(value)} night{plural(value)}"
+
+
+def counted(value: float) -> str:
+    """A small count as a word, a larger one in figures."""
+    return _COUNTS[int(value)] if 0 <= value < len(_COUNTS) else whole(value)
+
+
+_COUNTS = ["no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"]
+
+
 def begun(text: str) -> str:
     """As a sentence begins."""
     return f"{text[:1].upper()}{text[1:]}"
@@ -352,6 +365,7 @@ _FORMATS: Mapping[str, Callable[[Any], str]] = {
     "look": look,
     "heights": heights,
     "plural": plural,
+    "on_nights": on_nights,
 }
 
 

@@ -1,0 +1,112 @@
+"""What goes out is read by two other libraries each."""
+
+import io
+from datetime import datetime
+from xml.etree import ElementTree
+from zoneinfo import ZoneInfo
+
+import exiv2
+import piexif
+import pytest
+import rdflib
+from PIL import Image
+
+from patient_owl.core.errors import WrongValue
+from patient_owl.formats.pictures.marked import Marks, marked_jpeg
+from patient_owl.formats.xmp import Sidecar, sidecar_xmp
+from tests import files
+
+AT = datetime(2026, 12, 9, 23, 41, 7, tzinfo=ZoneInfo("Europe/Madrid"))
+
+
+def sidecar(**over: object) -> Sidecar:
+    said = {
+        "title": "Stars & <lantern> ☾",
+        "description": 'fog; "a" keeper',
+        "tags": ["fog", "Skarn Light"],
+        "rating": 4,
+        "label": "kept",
+        "is_rejected": False,
+        "place": "Skarn Light",
+        "latitude_deg": 43.302,
+        "longitude_deg": -9.214,
+        "taken_at": AT,
+        "exposure_s": 0.25,
+        "f_number": 2.8,
+        "iso": 1600.0,
+        "plan": "8 s, f/2.8, ISO 1600",
+        **over,
+    }
+    return Sidecar(**said)  # type: ignore[arg-type]
+
+
+def by_exiv2(content: bytes) -> exiv2.XmpData:
+    image = exiv2.ImageFactory.open(content)
+    image.readMetadata()
+    return image.xmpData()
+
+
+def test_a_sidecar_is_read_by_two_other_libraries() -> None:
+    content = sidecar_xmp(sidecar())
+    told = by_exiv2(content)
+    assert told["Xmp.xmp.Rating"].toInt64() == 4
+    assert told["Xmp.xmp.Label"].toString() == "kept"
+    assert "Stars & <lantern> ☾" in told["Xmp.dc.title"].toString()
+    assert list(told["Xmp.dc.subject"].value()) == ["fog", "Skarn Light"]
+    assert told["Xmp.exif.ExposureTime"].toFloat() == pytest.approx(0.25)
+    assert told["Xmp.exif.FNumber"].toFloat() == pytest.approx(2.8)
+    graph = rdflib.Graph()
+    inner = ElementTree.tostring(ElementTree.fromstring(content)[0], encoding="unicode")
+    graph.parse(data=inner, format="xml")
+    said = {str(name).split("/")[-1]: str(value) for _, name, value in graph}
+    # CIPA DC-010: degrees, minutes and the side; 0.302° are 18.12′
+    assert said["GPSLatitude"] == "43,18.1200N"
+    assert said["GPSLongitude"] == "9,12.8400W"
+    assert said["DateTimeOriginal"] == "2026-12-09T23:41:07+01:00"
+
+
+def test_a_rejected_picture_says_so_and_what_is_not_known_is_left_out() -> None:
+    told = by_exiv2(sidecar_xmp(sidecar(is_rejected=True, rating=3, iso=None, tags=[])))
+    assert told["Xmp.xmp.Rating"].toInt64() == -1
+    keys = {datum.key() for datum in told}
+    assert "Xmp.exif.ISOSpeedRatings" not in keys
+    assert "Xmp.dc.subject" not in keys
+
+
+def marks(**over: object) -> Marks:
+    said = {
+        "description": "Winter stars, Skarn",
+        "rating": 5,
+        "taken_at": AT,
+        "exposure_s": 1 / 3,
+        "f_number": 2.8,
+        "iso": 102_400.0,
+        "position_deg": (43.302, -9.214),
+        **over,
+    }
+    return Marks(**said)  # type: ignore[arg-type]
+
+
+def test_a_copys_head_is_read_by_two_other_libraries_and_its_pixels_are_the_same() -> None:
+    before = files.jpeg(camera="full-frame body")
+    after = marked_jpeg(before, marks())
+    image = exiv2.ImageFactory.open(after)
+    image.readMetadata()
+    exif = image.exifData()
+    assert exif["Exif.Photo.DateTimeOriginal"].toString() == "2026:12:09 23:41:07"
+    assert exif["Exif.Photo.OffsetTimeOriginal"].toString() == "+01:00"
+    assert exif["Exif.Photo.ExposureTime"].toFloat() == pytest.approx(1 / 3, abs=1e-4)
+    assert exif["Exif.Image.Model"].toString() == "full-frame body"
+    assert exif["Exif.Image.Rating"].toInt64() == 5
+    gps = piexif.load(after)["GPS"]
+    degrees, minutes, seconds = (a / b for a, b in gps[piexif.GPSIFD.GPSLatitude])
+    assert degrees + minutes / 60 + seconds / 3600 == pytest.approx(43.302, abs=1e-6)
+    assert gps[piexif.GPSIFD.GPSLongitudeRef] == b"W"
+    ours, theirs = (Image.open(io.BytesIO(one)).tobytes() for one in (before, after))
+    assert ours == theirs
+
+
+def test_the_place_is_kept_to_oneself_unless_asked() -> None:
+    assert piexif.load(marked_jpeg(files.jpeg(), marks(position_deg=None)))["GPS"] == {}
+    with pytest.raises(WrongValue, match="a JPEG"):
+        marked_jpeg(b"II*\0", marks())
