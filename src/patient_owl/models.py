@@ -2,9 +2,9 @@
 
 from patient_owl.accounts.models import House, KnownDevice, SignedInSession, SignInTries, User
 from patient_owl.kit.models import KitItem
-from patient_owl.learned.models import FoundLightRow, WordsHeard
+from patient_owl.learned.models import FindingRow, LessonOff, WordsHeard
 from patient_owl.nights.models import Night
-from patient_owl.pictures.models import Photo, PhotoPart
+from patient_owl.pictures.models import Intake, Photo, PhotoPart
 from patient_owl.places.models import Place
 from patient_owl.practice.models import PracticeAttempt
 from patient_owl.running.models import PackTick
@@ -17,11 +17,13 @@ from patient_owl.takes.models import Take
 __all__ = [
     "Base",
     "DeviceState",
-    "FoundLightRow",
+    "FindingRow",
     "House",
+    "Intake",
     "KitItem",
     "KnownDevice",
     "Lease",
+    "LessonOff",
     "Night",
     "PackTick",
     "Photo",

@@ -1,70 +1,167 @@
 """Keeping what was learned, and handing it to the core."""
 
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any
 from uuid import UUID
 
-from sqlalchemy import bindparam, delete, select
+from sqlalchemy import bindparam, delete, func, select, update
 from sqlalchemy.dialects.mysql import insert
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
 from patient_owl.core.advise.belief import Sharpness
+from patient_owl.core.advise.learned import Circumstance, Finding, Lessons
 from patient_owl.core.advise.sharpness import sharpness_from
 from patient_owl.core.light.found import FoundLight
-from patient_owl.learned.models import FoundLightRow, WordsHeard
-from patient_owl.storage.owned import added, owned_rows
+from patient_owl.learned.models import FindingRow, LessonOff, WordsHeard
+from patient_owl.storage.base import Base, new_id, now_utc
+from patient_owl.storage.owned import owned_rows
+from patient_owl.storage.remembered import Remembered
 
 
-def found_rows(session: Session, user_id: UUID, place_id: UUID) -> list[FoundLightRow]:
-    """What was found at a place, the newest last."""
-    return owned_rows(session, FoundLightRow, user_id, FoundLightRow.place_id == place_id)
+@dataclass(frozen=True)
+class Met:
+    """The shot that meets a light: whose ids its findings are kept under."""
 
+    shot_id: UUID
+    night_id: UUID
+    place_id: UUID
+    body_id: UUID
+    discipline: str
+    spot: str
 
-# Asked by every plan, so built once: building it costs as much as asking it.
-_FOUND_AT = (
-    select(
-        FoundLightRow.light,
-        FoundLightRow.between,
-        FoundLightRow.offset_stops,
-        FoundLightRow.sigma_stops,
-    )
-    .where(
-        FoundLightRow.user_id == bindparam("user_id"),
-        FoundLightRow.place_id == bindparam("place_id"),
-        FoundLightRow.deleted_at_utc.is_(None),
-    )
-    .order_by(FoundLightRow.created_at_utc, FoundLightRow.id)
-)
-
-
-def found_at(session: Session, user_id: UUID, place_id: UUID) -> tuple[FoundLight, ...]:
-    """What was found at a place as the core reads it, the newest last."""
-    rows = session.execute(_FOUND_AT, {"user_id": user_id, "place_id": place_id})
-    return tuple(FoundLight(*row) for row in rows)
-
-
-def keep_found(
-    session: Session, user: User, place_id: UUID, shot_id: UUID, found: FoundLight
-) -> FoundLightRow:
-    """The newest finding of a light takes the older one's place, in one statement: two may come
-    at once."""
-    session.execute(
-        delete(FoundLightRow).where(
-            FoundLightRow.user_id == user.id,
-            FoundLightRow.place_id == place_id,
-            FoundLightRow.light == found.light,
-            FoundLightRow.between == found.between,
+    @property
+    def circumstance(self) -> Circumstance:
+        return Circumstance(
+            discipline=self.discipline,
+            body=str(self.body_id),
+            place=str(self.place_id),
+            night=str(self.night_id),
+            spot=self.spot,
         )
+
+
+def _standing() -> tuple[Any, ...]:
+    """What a finding must be to count: not forgotten, of a shot and a night that are still there.
+    Read from the tables alone: shots and nights are built on this."""
+    shots, nights = (Base.metadata.tables[name].c for name in ("shots", "nights"))
+    return (
+        FindingRow.user_id == bindparam("user_id"),
+        FindingRow.deleted_at_utc.is_(None),
+        shots.id == FindingRow.shot_id,
+        shots.deleted_at_utc.is_(None),
+        nights.id == FindingRow.night_id,
+        nights.deleted_at_utc.is_(None),
     )
-    row = FoundLightRow(
-        user_id=user.id,
-        place_id=place_id,
-        shot_id=shot_id,
-        light=found.light,
-        between=found.between,
-        offset_stops=found.offset_stops,
-        sigma_stops=found.sigma_stops,
+
+
+def findings_of(session: Session, user_id: UUID) -> list[FindingRow]:
+    """All that count or would, oldest first."""
+    query = select(FindingRow).where(*_standing())
+    ordered = query.order_by(FindingRow.created_at_utc, FindingRow.id)
+    return list(session.scalars(ordered, {"user_id": user_id}))
+
+
+def _state(session: Session, user_id: UUID) -> tuple[Any, ...]:
+    """What all lessons depend on, in one question: another set of findings is another state."""
+    off = select(func.coalesce(func.bit_xor(func.crc32(LessonOff.effect + LessonOff.level)), 0))
+    query = select(
+        func.count(),
+        func.max(FindingRow.changed_at_utc),
+        func.bit_xor(func.crc32(FindingRow.id)),
+        off.where(LessonOff.user_id == bindparam("user_id")).scalar_subquery(),
+    ).where(*_standing())
+    return tuple(session.execute(query, {"user_id": user_id}).one())
+
+
+_lessons: Remembered[tuple[Any, ...], Lessons] = Remembered(200)
+
+
+def lessons_of(session: Session, user_id: UUID) -> Lessons:
+    """What a photographer's settled shots teach together; worked out once until it changes."""
+    state = (user_id, *_state(session, user_id))
+    return _lessons.one(state, lambda: _read(session, user_id))
+
+
+def _read(session: Session, user_id: UUID) -> Lessons:
+    rows = findings_of(session, user_id)
+    return Lessons(tuple(finding(row) for row in rows if row.is_on), lessons_off(session, user_id))
+
+
+def finding(row: FindingRow) -> Finding:
+    """A kept finding as the core reads it."""
+    met = Met(row.shot_id, row.night_id, row.place_id, row.body_id, row.discipline, row.spot)
+    return Finding(
+        shot=str(row.shot_id),
+        circumstance=met.circumstance,
+        light=row.light,
+        between=row.between,
+        offset_stops=row.offset_stops,
+        sigma_stops=row.sigma_stops,
+        predicted_sigma_stops=row.predicted_sigma_stops,
+        is_far=row.is_far,
     )
-    return added(session, row)
+
+
+def lessons_off(session: Session, user_id: UUID) -> frozenset[Any]:
+    rows = session.execute(
+        select(LessonOff.effect, LessonOff.level).where(LessonOff.user_id == user_id)
+    )
+    return frozenset((effect, level) for effect, level in rows)
+
+
+def switch_lesson(session: Session, user_id: UUID, effect: str, level: str, *, is_on: bool) -> None:
+    """Whether a lesson may move predictions."""
+    key = {"user_id": user_id, "effect": effect, "level": level}
+    if is_on:
+        session.execute(delete(LessonOff).filter_by(**key))
+    else:
+        session.execute(insert(LessonOff).values(**key).prefix_with("IGNORE"))
+
+
+def keep_findings(session: Session, user: User, met: Met, found: Sequence[FoundLight]) -> None:
+    """What a shot's takes tell now takes the place of what they told before.
+
+    What was forgotten stays so; what is far counts only once somebody said so, and goes on
+    counting until it is found elsewhere than before.
+    """
+    where = FindingRow.user_id == user.id, FindingRow.shot_id == met.shot_id
+    kept = {row.part: row for row in session.scalars(select(FindingRow).where(*where))}
+    for one in found:
+        # one that was kept before its part was written down goes by its light
+        row = kept.pop(one.part, None) or kept.pop(one.light, None)
+        said = {**vars(one), **vars(met)}
+        if row is not None and all(getattr(row, name) == value for name, value in said.items()):
+            continue
+        is_on = row.is_on if row and row.is_far == one.is_far else not one.is_far
+        _put(session, user, row, {**said, "is_on": is_on})
+    gone = [row.id for row in kept.values()]
+    session.execute(delete(FindingRow).where(FindingRow.id.in_(gone)))
+
+
+def _put(session: Session, user: User, row: FindingRow | None, said: dict[str, Any]) -> None:
+    """In one statement, whoever else tells it just now: two takes of a shot may arrive at once, and
+    neither may be refused for what they teach."""
+    said = {**said, "changed_at_utc": now_utc()}
+    if row is not None:
+        session.execute(update(FindingRow).where(FindingRow.id == row.id).values(**said))
+        session.expire(row)
+        return
+    new = insert(FindingRow).values(
+        id=new_id(), user_id=user.id, version=1, created_at_utc=now_utc(), **said
+    )
+    session.execute(new.on_duplicate_key_update(**said))
+
+
+def confirm(session: Session, user: User, shot_id: UUID, part: str) -> FindingRow | None:
+    """Reckon with what a shot found of a light, however far; None where it found nothing."""
+    where = FindingRow.shot_id == shot_id, FindingRow.part == part
+    row = next(iter(owned_rows(session, FindingRow, user.id, *where, deleted_too=True)), None)
+    if row is not None:
+        row.is_on, row.deleted_at_utc = True, None
+        session.flush()
+    return row
 
 
 def hear(session: Session, user: User, shot_id: UUID, log_odds: tuple[float, ...] | None) -> None:
@@ -78,6 +175,11 @@ def hear(session: Session, user: User, shot_id: UUID, log_odds: tuple[float, ...
     kept = {"log_odds": list(log_odds)}
     row = insert(WordsHeard).values(shot_id=shot_id, user_id=user.id, **kept)
     session.execute(row.on_duplicate_key_update(**kept))
+
+
+def forget_words(session: Session, user: User) -> None:
+    """Begin anew with how sharply words are meant."""
+    session.execute(delete(WordsHeard).where(WordsHeard.user_id == user.id))
 
 
 def sharpness_of(session: Session, user: User) -> dict[UUID, tuple[float, ...]]:

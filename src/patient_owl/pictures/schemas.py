@@ -1,9 +1,26 @@
 """Pictures on the wire."""
 
 from datetime import datetime
+from typing import Annotated, Literal
 from uuid import UUID
 
-from pydantic import BaseModel
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, StringConstraints
+
+from patient_owl.core.matching.sets import SetKind
+from patient_owl.fields import Asked, Notes, OneLine, like
+from patient_owl.rails import SettingValues
+
+Pick = Literal["", "kept", "rejected"]
+MOST_TAGS, MOST_RATING = 20, 5
+Tag = Annotated[OneLine, StringConstraints(min_length=1, max_length=40)]
+
+
+def _each_once(tags: list[str]) -> list[str]:
+    return list(dict.fromkeys(tags))
+
+
+Tags = Annotated[list[Tag], Field(max_length=MOST_TAGS), AfterValidator(_each_once)]
+Rating = Annotated[int, Field(ge=0, le=MOST_RATING, description="0 for none given")]
 
 
 class ReadingOut(BaseModel):
@@ -18,16 +35,43 @@ class ReadingOut(BaseModel):
 
 
 class PhotoOut(BaseModel):
-    """histogram: 64 counts, darkest first, for drawing."""
+    """histogram: 64 counts, darkest first, for drawing. camera_clock: as the camera said it,
+    without a zone. taken_at_utc: the moment, where something tells it; taken_text says by what.
+    set_id: shared by the pictures that are one. tried: its settings, where the file says all of
+    them, to compute the picture with."""
 
     id: UUID
     version: int
+    shot_id: UUID | None
     take_id: UUID | None
+    set_id: UUID
+    set_kind: SetKind
     file_name: str
+    also_file: str
     width_px: int
     height_px: int
-    taken_at: datetime | None
+    camera_clock: datetime | None
+    taken_at_utc: datetime | None
+    taken_text: str
     settings: str
+    tried: SettingValues | None
     reading: ReadingOut
     histogram: list[int]
     is_kept: bool
+    pick: Pick
+    is_best: bool
+    rating: int
+    note: str
+    tags: list[str]
+
+
+class JudgedIn(Asked):
+    """What the photographer thinks of a picture."""
+
+    model_config = ConfigDict(extra="forbid") | like(pick="kept", rating=4, tags=["lighthouse"])
+
+    pick: Pick = ""
+    is_best: Annotated[bool, Field(description="of its set; another one's mark goes")] = False
+    rating: Rating = 0
+    note: Notes = ""
+    tags: Tags = []

@@ -1,8 +1,12 @@
 """Taking pictures in and handing them out."""
 
-from collections.abc import Iterator
+import hashlib
+import io
+from collections.abc import Iterator, Sequence
 from datetime import UTC
+from typing import BinaryIO
 from uuid import UUID
+from zoneinfo import ZoneInfo
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
@@ -11,15 +15,39 @@ from patient_owl.accounts.models import User
 from patient_owl.core.exposure.reading import Reading, drawn_bins, read_histogram
 from patient_owl.errors import NotFound
 from patient_owl.fields import plain_text
-from patient_owl.formats.picture import Picture, read_picture
+from patient_owl.formats.pictures import Picture, pixels_of, read_picture
+from patient_owl.formats.pictures.ends import ends_png
+from patient_owl.formats.pictures.pieces import size_of, stretch
 from patient_owl.pictures.models import Photo, PhotoPart
 from patient_owl.pictures.schemas import PhotoOut, ReadingOut
+from patient_owl.rails import SettingValues
 from patient_owl.shots.service import get_shot
 from patient_owl.storage.base import new_id
-from patient_owl.storage.owned import owned, owned_rows
-from patient_owl.words.pictures import photo_settings_text, reading_text
+from patient_owl.storage.owned import added, owned, owned_rows
+from patient_owl.words.pictures import photo_settings_text, reading_text, time_text
 
 PART_BYTES = 4_000_000
+FINGERPRINT_BYTES = 65_536  # of a file's head: settings, time and the first of its pixels
+NAME_LETTERS = 200
+
+
+def fingerprint_of(file: BinaryIO) -> bytes:
+    """What tells one file from every other: its head and its length."""
+    size = size_of(file)
+    head = stretch(file, 0, min(size, FINGERPRINT_BYTES))
+    return hashlib.blake2b(head, digest_size=32, salt=size.to_bytes(16, "big")).digest()
+
+
+def file_name(name: str) -> str:
+    """The last part of a name, of one line; what a card's folders are called is not kept."""
+    last = " ".join(plain_text(name).replace("\\", "/").split("/")[-1].split())
+    return last[-NAME_LETTERS:] or "picture"
+
+
+def by_fingerprint(session: Session, user: User, fingerprint: bytes) -> Photo | None:
+    """The picture a file came in as before, put away or not."""
+    query = select(Photo).where(Photo.user_id == user.id, Photo.fingerprint == fingerprint)
+    return session.scalar(query)
 
 
 def add_photo(
@@ -27,46 +55,66 @@ def add_photo(
     user: User,
     shot_id: UUID,
     name: str,
-    content: bytes,
+    file: BinaryIO,
     *,
     keep: bool,
     photo_id: UUID | None = None,
 ) -> Photo:
-    """Read a picture and keep what it tells; the file itself only when asked."""
+    """Read a picture of a shot and keep what it tells; the file itself only when asked."""
     shot = get_shot(session, user.id, shot_id)
-    picture = read_picture(content)
-    photo = Photo(
-        id=photo_id or new_id(),
-        user_id=user.id,
-        shot_id=shot.id,
-        take_id=None,
-        file_name=plain_text(name).strip()[-200:] or "picture",
-        kept_bytes=len(content) if keep else 0,
-        **_columns(picture),
-    )
-    session.add(photo)
-    session.flush()
+    picture, fingerprint = read_picture(file), fingerprint_of(file)
+    is_new = by_fingerprint(session, user, fingerprint) is None
+    # of one that is here already somebody wants another copy
+    photo = new_photo(user, name, picture, fingerprint if is_new else None, photo_id)
+    photo.shot_id = shot.id
+    added(session, photo)
     if keep:
-        for number, at in enumerate(range(0, len(content), PART_BYTES)):
-            part = content[at : at + PART_BYTES]
-            session.add(PhotoPart(photo_id=photo.id, number=number, content=part))
+        file.seek(0)
+        keep_file(session, photo, file)
     return photo
 
 
-def _columns(picture: Picture) -> dict[str, object]:
-    local = picture.taken_local
-    return {
-        "width_px": picture.width_px,
-        "height_px": picture.height_px,
-        # the camera's clock knows no zone: kept as if it ran on UTC, matched by an offset
-        "camera_clock": local.replace(tzinfo=UTC) if local else None,
-        "taken_at_utc": picture.taken_utc,
-        "exposure_s": picture.exposure_s,
-        "f_number": picture.f_number,
-        "iso": picture.iso,
-        "histogram": list(picture.histogram),
-        "thumbnail": picture.thumbnail,
-    }
+def new_photo(
+    user: User,
+    name: str,
+    picture: Picture,
+    fingerprint: bytes | None,
+    photo_id: UUID | None = None,
+) -> Photo:
+    """A picture that nobody has given to a shot yet."""
+    said, photo_id = picture.said, photo_id or new_id()
+    return Photo(
+        id=photo_id,
+        set_id=photo_id,
+        user_id=user.id,
+        file_name=file_name(name),
+        fingerprint=fingerprint,
+        width_px=picture.width_px,
+        height_px=picture.height_px,
+        camera=said.camera,
+        camera_clock=said.taken_local,
+        taken_at_utc=said.taken_utc,
+        told_by="file" if said.taken_utc else None,
+        exposure_s=said.exposure_s,
+        f_number=said.f_number,
+        iso=said.iso,
+        focal_length_mm=said.focal_length_mm,
+        histogram=list(picture.histogram),
+        sketch=picture.sketch,
+        look=picture.look,
+        thumbnail=picture.thumbnail,
+        kept_bytes=0,
+    )
+
+
+def keep_file(session: Session, photo: Photo, content: BinaryIO) -> None:
+    """From where it stands to its end, part by part."""
+    kept = number = 0
+    while part := content.read(PART_BYTES):
+        session.add(PhotoPart(photo_id=photo.id, number=number, content=part))
+        session.flush()
+        kept, number = kept + len(part), number + 1
+    photo.kept_bytes = kept
 
 
 def photos_of(session: Session, user: User, shot_id: UUID) -> list[Photo]:
@@ -88,21 +136,53 @@ def file_of(session: Session, user: User, photo_id: UUID) -> Iterator[bytes]:
     photo = get_photo(session, user, photo_id)
     if not photo.kept_bytes:
         raise NotFound("file of this picture")
+    return iter(_parts(session, photo))
+
+
+def _parts(session: Session, photo: Photo) -> Sequence[bytes]:
     parts = select(PhotoPart.content).where(PhotoPart.photo_id == photo.id)
-    return iter(list(session.scalars(parts.order_by(PhotoPart.number))))
+    return list(session.scalars(parts.order_by(PhotoPart.number)))
 
 
-def out(photo: Photo) -> PhotoOut:
+def look_of(session: Session, user: User, photo_id: UUID) -> bytes:
+    """The picture to be looked at; of one that came before there was any, its thumbnail."""
+    photo = get_photo(session, user, photo_id)
+    return photo.look or photo.thumbnail
+
+
+def pixels_one_to_one(session: Session, user: User, photo_id: UUID) -> bytes:
+    """A JPEG of every pixel there is: of the kept file or its preview, else the look."""
+    photo = get_photo(session, user, photo_id)
+    if photo.kept_bytes:
+        return pixels_of(io.BytesIO(b"".join(_parts(session, photo))))
+    return photo.look or photo.thumbnail
+
+
+def ends_over(session: Session, user: User, photo_id: UUID) -> bytes:
+    """What is burnt out and what is black, as a picture to lay over the look."""
+    return ends_png(look_of(session, user, photo_id))
+
+
+def out(photo: Photo, place_zone: ZoneInfo) -> PhotoOut:
+    """place_zone: of the night it was taken in."""
     reading = reading_of(photo)
+    moment = photo.taken_at_utc
     return PhotoOut(
         id=photo.id,
         version=photo.version,
+        shot_id=photo.shot_id,
         take_id=photo.take_id,
+        set_id=photo.set_id or photo.id,
+        set_kind=photo.set_kind,
         file_name=photo.file_name,
+        also_file=photo.also_file,
         width_px=photo.width_px,
         height_px=photo.height_px,
-        taken_at=photo.taken_at_utc or photo.camera_clock,
+        camera_clock=photo.camera_clock,
+        taken_at_utc=moment,
+        taken_text=time_text(photo.camera_clock, moment, photo.told_by, place_zone),
         settings=photo_settings_text(photo.exposure_s, photo.f_number, photo.iso),
+        tried=_tried(photo),
         reading=ReadingOut(
             median_stops=reading.median_stops,
             shadow_stops=reading.shadow_stops,
@@ -113,4 +193,22 @@ def out(photo: Photo) -> PhotoOut:
         ),
         histogram=drawn_bins(photo.histogram),
         is_kept=photo.kept_bytes > 0,
+        pick=photo.pick,
+        is_best=photo.is_best,
+        rating=photo.rating,
+        note=photo.note,
+        tags=photo.tags,
     )
+
+
+def _tried(photo: Photo) -> SettingValues | None:
+    if photo.exposure_s is None or photo.f_number is None or photo.iso is None:
+        return None
+    return SettingValues(
+        exposure_s=photo.exposure_s, f_number=photo.f_number, iso=photo.iso, nd_stops=0.0
+    )
+
+
+def seconds_of(photo: Photo) -> float | None:
+    """Its camera's clock on a scale of its own: as if it ran on UTC. [s]"""
+    return photo.camera_clock.replace(tzinfo=UTC).timestamp() if photo.camera_clock else None

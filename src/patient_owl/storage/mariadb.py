@@ -152,6 +152,9 @@ class PrivateMariaDB:
             "CREATE DATABASE IF NOT EXISTS owl CHARACTER SET utf8mb4;\n"
             f"CREATE OR REPLACE USER owl@localhost IDENTIFIED BY '{self._password()}';\n"
             "GRANT ALL ON owl.* TO owl@localhost;\n"
+            # what a backup is loaded into, and what it takes the place of
+            "GRANT ALL ON owl_restored.* TO owl@localhost;\n"
+            "GRANT ALL ON owl_before.* TO owl@localhost;\n"
         )
         self._config.write_text(
             _CONFIG.format(

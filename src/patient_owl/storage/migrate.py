@@ -26,6 +26,14 @@ def config_for(url: str) -> Config:
     return config
 
 
+def check_revision(revision: str | None) -> None:
+    """NewerSchema where data is ahead of the code; None is data of nobody yet."""
+    scripts = ScriptDirectory.from_config(config_for(""))
+    known = {script.revision for script in scripts.walk_revisions()}
+    if revision is not None and revision not in known:
+        raise NewerSchema(revision)
+
+
 def migrate(url: str) -> None:
     """Upgrade to the newest revision; NewerSchema when the data is ahead of the code."""
     config = config_for(url)
@@ -33,7 +41,5 @@ def migrate(url: str) -> None:
     with engine.connect() as connection:
         revision = MigrationContext.configure(connection).get_current_revision()
     engine.dispose()
-    known = {script.revision for script in ScriptDirectory.from_config(config).walk_revisions()}
-    if revision is not None and revision not in known:
-        raise NewerSchema(revision)
+    check_revision(revision)
     command.upgrade(config, "head")

@@ -1,7 +1,18 @@
 """Pictures in words."""
 
+from collections.abc import Sequence
+from datetime import datetime, tzinfo
+from typing import Protocol
+
 from patient_owl.core.exposure.reading import Reading
-from patient_owl.words.formats import dial_time, duration, f_number, iso, placed, share
+from patient_owl.words.formats import (
+    dial_time,
+    duration,
+    f_number,
+    iso,
+    placed,
+    share,
+)
 
 CLIPPED_WORTH_SAYING = 0.002  # a lamp or two is no fault
 BLACK_WORTH_SAYING = 0.2
@@ -33,12 +44,58 @@ def reading_text(reading: Reading) -> str:
     return text + "."
 
 
-def matched_text(matched: int, photos: int, offset_s: float) -> str:
+class ClockFound(Protocol):
+    """What was found of a camera's clock. fast_s: ahead of the place's own time. [s]"""
+
+    @property
+    def camera(self) -> str: ...
+    @property
+    def told_by(self) -> str: ...
+    @property
+    def fast_s(self) -> float: ...
+
+
+def matched_text(matched: int, photos: int, clocks: Sequence[ClockFound]) -> str:
     """`3 of 4 pictures found their take; the camera's clock is 1 h slow.`"""
     if not matched:
         return "No picture found its take by time and settings. Choose by hand."
+    said = [off_text(clock.fast_s) for clock in clocks if clock.told_by == "takes"]
     text = f"{matched} of {photos} pictures found their take"
-    if abs(offset_s) < CLOCK_WORTH_SAYING_S:
-        return f"{text}; the camera's clock is right."
-    way = "slow" if offset_s > 0 else "fast"
-    return f"{text}; the camera's clock is {duration(abs(offset_s))} {way}."
+    return f"{text}; the camera's clock is {', another '.join(said)}."
+
+
+def off_text(fast_s: float) -> str:
+    """`1 h fast`, `right`."""
+    if abs(fast_s) < CLOCK_WORTH_SAYING_S:
+        return "right"
+    return f"{duration(abs(fast_s))} {'fast' if fast_s > 0 else 'slow'}"
+
+
+def clock_text(clock: ClockFound) -> str:
+    """What was found of a card's camera, or what is assumed of it."""
+    name = clock.camera or "The camera"
+    off = off_text(clock.fast_s)
+    if clock.told_by == "takes":
+        return f"{name}: its clock was {off}, told by the takes of the night."
+    if clock.told_by == "file":
+        return f"{name}: its files say how far its clock was from UTC; taken as said."
+    return f"{name}: nothing tells how its clock stood; taken as set to the place's time."
+
+
+def time_text(
+    camera_clock: datetime | None, moment: datetime | None, told_by: str | None, zone: tzinfo
+) -> str:
+    """When a picture was taken, and what that rests on."""
+    if camera_clock is None:
+        return "no time in the file"
+    said = f"{camera_clock:%H:%M:%S}"
+    if moment is None:
+        return f"{said} by the camera's clock"
+    local = moment.astimezone(zone)
+    here = f"{local:%H:%M:%S}"
+    if told_by == "takes":
+        off = off_text((camera_clock - local.replace(tzinfo=None)).total_seconds())
+        return here if off == "right" else f"{here}; the camera said {said}, {off}"
+    if told_by == "file":
+        return f"{here}, by the file"
+    return f"{here}, if the camera's clock stood as clocks do there"
