@@ -4,19 +4,20 @@ from collections.abc import Mapping
 from enum import StrEnum
 from uuid import UUID
 
-from patient_owl.accounts.current import CurrentUser
 from patient_owl.accounts.models import User
+from patient_owl.accounts.visit import CurrentVisit, Visit
 from patient_owl.errors import NotFound
 from patient_owl.http.request import DbSession, IfMatch, new_router, version_of
 from patient_owl.kit.models import KitItem
-from patient_owl.learned.models import FoundLightRow
-from patient_owl.learned.service import hear
+from patient_owl.learned.models import FindingRow
 from patient_owl.nights.models import Night
 from patient_owl.pictures.models import Photo
 from patient_owl.places.models import Place
 from patient_owl.shots.models import Shot
+from patient_owl.shots.planner import Planner
 from patient_owl.storage.base import Owned, now_utc
 from patient_owl.storage.owned import check_version
+from patient_owl.takes.learning import learn_from_all
 from patient_owl.takes.models import Take
 
 router = new_router(tags=["trash"])
@@ -39,7 +40,7 @@ _MODELS: Mapping[Kind, type[Owned]] = {
     Kind.shots: Shot,
     Kind.takes: Take,
     Kind.photos: Photo,
-    Kind.found: FoundLightRow,
+    Kind.found: FindingRow,
 }
 
 
@@ -51,27 +52,26 @@ def _row(session: DbSession, user: User, kind: Kind, row_id: UUID) -> Owned:
 
 
 @router.delete("/{kind}/{row_id}", status_code=204)
-def delete(
-    kind: Kind, row_id: UUID, user: CurrentUser, session: DbSession, if_match: IfMatch = None
-) -> None:
+def delete(kind: Kind, row_id: UUID, visit: CurrentVisit, if_match: IfMatch = None) -> None:
     """Put a thing away. Deleting it twice is the same as once, and can be undone; so a version
     need not be named, but where one is, only that one is put away."""
-    row = _row(session, user, kind, row_id)
+    row = _row(visit.session, visit.user, kind, row_id)
     if if_match is not None:
         check_version(row, version_of(if_match))
     row.deleted_at_utc = row.deleted_at_utc or now_utc()
-    _unheard(session, user, row)
+    _learn_anew(visit, row)
 
 
 @router.post("/{kind}/{row_id}/restore", status_code=204)
-def restore(kind: Kind, row_id: UUID, user: CurrentUser, session: DbSession) -> None:
+def restore(kind: Kind, row_id: UUID, visit: CurrentVisit) -> None:
     """Bring a deleted thing back."""
-    row = _row(session, user, kind, row_id)
+    row = _row(visit.session, visit.user, kind, row_id)
     row.deleted_at_utc = None
-    _unheard(session, user, row)
+    _learn_anew(visit, row)
 
 
-def _unheard(session: DbSession, user: User, row: Owned) -> None:
-    """Words said over takes that are others now tell nothing; the shot's next take tells anew."""
-    if isinstance(row, Take):
-        hear(session, user, row.shot_id, None)
+def _learn_anew(visit: Visit, row: Owned) -> None:
+    """A shot teaches what its takes and pictures tell that are there."""
+    if isinstance(row, Take | Photo):
+        visit.session.flush()
+        learn_from_all(Planner(visit), [row.shot_id])

@@ -15,7 +15,7 @@ def own(shot: dict[str, Any]) -> dict[str, Any]:
 
 
 def plan(client: TestClient, shot: dict[str, Any], **over: Any) -> Any:
-    body = {"night_id": shot["night_id"], "shot": {**own(shot), **over}}
+    body = {"shot_id": shot["id"], "night_id": shot["night_id"], "shot": {**own(shot), **over}}
     answer = client.post("/api/v1/plans", json=body)
     assert answer.status_code == 200, answer.text
     return answer.json()
@@ -35,7 +35,7 @@ def test_one_drag_on_a_rail_costs_one_plan_kept_and_answered(
 
     monkeypatch.setattr(core_shot, "see", counted)
     touch = {"control": "f_number", "value": 5.6568}
-    body = {"night_id": shot["night_id"], "shot": own(shot), "touch": touch}
+    body = {"shot_id": shot["id"], "night_id": shot["night_id"], "shot": own(shot), "touch": touch}
     tried = ida.post("/api/v1/plans", json=body).json()
     kept = {**own(shot), "choice": tried["choice"]}
     path = f"/api/v1/shots/{shot['id']}"
@@ -49,7 +49,11 @@ def test_touching_a_rail_is_decided_by_the_server(ida: TestClient) -> None:
     shot = making.shot(ida)
 
     def after(choice: Any, **touch: Any) -> Any:
-        body = {"night_id": shot["night_id"], "shot": {**own(shot), "choice": choice}}
+        body = {
+            "shot_id": shot["id"],
+            "night_id": shot["night_id"],
+            "shot": {**own(shot), "choice": choice},
+        }
         return ida.post("/api/v1/plans", json={**body, "touch": touch}).json()["choice"]
 
     moved = after({}, control="f_number", value=4.0)
@@ -63,7 +67,7 @@ def test_touching_a_rail_is_decided_by_the_server(ida: TestClient) -> None:
 
 def test_a_burst_never_hands_the_following_to_time(ida: TestClient) -> None:
     shot = making.shot(ida, discipline="fireworks")
-    body = {"night_id": shot["night_id"], "shot": own(shot)}
+    body = {"shot_id": shot["id"], "night_id": shot["night_id"], "shot": own(shot)}
     touch = {"control": "iso", "value": 200}
     assert ida.post("/api/v1/plans", json={**body, "touch": touch}).json()["choice"]["follow"] == (
         "f_number"

@@ -12,7 +12,8 @@ from patient_owl.http.media import Jpeg
 from patient_owl.http.pools import PICTURES, worked_in
 from patient_owl.http.request import new_router
 from patient_owl.pictures.schemas import PhotoOut
-from patient_owl.pictures.service import out as photo_out
+from patient_owl.shots.planner import Planner
+from patient_owl.takes.service import photo_out
 
 router = new_router(prefix="/shots/{shot_id}", tags=["camera"])
 
@@ -63,7 +64,8 @@ def get_frame(shot_id: UUID, frame_id: Key, visit: CurrentVisit) -> Response:
 @worked_in(PICTURES)
 def attach_frame(shot_id: UUID, frame_id: Key, body: AttachIn, visit: CurrentVisit) -> PhotoOut:
     """Keep a frame as the picture of a take."""
-    return photo_out(service.attach(visit, shot_id, frame_id, body.take_id))
+    photo = service.attach(visit, shot_id, frame_id, body.take_id)
+    return photo_out(Planner(visit), photo)
 
 
 @router.get("/meter")

@@ -1,5 +1,6 @@
 """Driving the camera on the tripod of a shot, and reading the meter beside it."""
 
+import io
 from datetime import datetime
 from uuid import UUID, uuid5
 
@@ -62,13 +63,13 @@ def attach(visit: Visit, shot_id: UUID, frame_id: str, take_id: UUID) -> Photo:
     photo_id = uuid5(shot_id, frame_id)
     photo = visit.session.get(Photo, photo_id)
     if photo is None:
-        content = camera_of(visit, shot_id).picture(frame_id)
+        content = io.BytesIO(camera_of(visit, shot_id).picture(frame_id))
         name = f"simulated-{frame_id[:8]}.jpg"
         photo = add_photo(
             visit.session, visit.user, shot_id, name, content, keep=False, photo_id=photo_id
         )
     photo.deleted_at_utc = None
-    return give_photo(visit.session, visit.user, photo.id, ANY_VERSION, take_id)
+    return give_photo(Planner(visit), photo.id, ANY_VERSION, take_id)
 
 
 def camera_out(camera: Camera, now_utc: datetime) -> CameraOut:

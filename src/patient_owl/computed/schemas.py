@@ -42,11 +42,13 @@ class WindowIn(Asked):
 class PictureAsked(Asked):
     """A shot as it is just now, and how its picture is wanted.
 
-    settings: tried instead of those planned. white_k: of the light that is to come out grey.
+    shot_id: where it is kept. settings: tried instead of those planned. white_k: of the light that
+    is to come out grey.
     """
 
     night_id: UUID
     shot: ShotIn
+    shot_id: UUID | None = None
     settings: TriedSettings | None = None
     white_k: Annotated[float, Field(ge=2000, le=12_000)] | None = None
     width_px: Annotated[int, Field(ge=16, le=WIDEST_PX)] = 480

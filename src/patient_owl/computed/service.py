@@ -62,7 +62,7 @@ class _Asked:
     def __init__(self, visit: Visit, asked: PictureAsked) -> None:
         planner = Planner(visit)
         self.night: Night = planner.night(asked.night_id)
-        self.planned: PlannedShot = planner.plan(self.night, asked.shot)
+        self.planned: PlannedShot = planner.plan(self.night, asked.shot, shot_id=asked.shot_id)
         self.context: NightContext = planner.context(self.night)
         tried = asked.settings.to_domain() if asked.settings else self.planned.settings
         self.positions = dict(positions_near(self.planned.kit.dials, tried))
@@ -239,7 +239,8 @@ def _by_schools(
                 continue
             inputs = {**asked.shot.inputs, spec.key: option}
             shot = asked.shot.model_copy(update={"inputs": inputs})
-            found.append((option_text(option), dict(planner.plan(night, shot).positions)))
+            other = planner.plan(night, shot, shot_id=asked.shot_id)
+            found.append((option_text(option), dict(other.positions)))
     return found
 
 

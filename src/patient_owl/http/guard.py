@@ -9,7 +9,7 @@ from starlette.exceptions import HTTPException
 from starlette.requests import ClientDisconnect
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from patient_owl.formats.picture import MOST_BYTES
+from patient_owl.formats.pictures import MOST_BYTES
 from patient_owl.http.problems import problem
 
 log = logging.getLogger("patient_owl.requests")
@@ -28,6 +28,9 @@ _ONLY_HTTPS = {"Strict-Transport-Security": "max-age=31536000"}
 # The largest picture and the form around it; of anything else a thousand places with their notes.
 MOST_FILE_BYTES = MOST_BYTES + 1_000_000
 MOST_BODY_BYTES = 12_000_000
+# An account with all its pictures, and where it comes in.
+MOST_EVERYTHING_BYTES = 8_000_000_000
+EVERYTHING = "/api/v1/account/everything"
 GONE = 499  # in the log alone: nobody waits for an answer any more; common practice
 
 
@@ -46,7 +49,7 @@ class LogAndGuard:
         is_api = scope["path"].startswith("/api/")
         said = Headers(scope=scope)
         is_form = said.get("content-type", "").startswith("multipart/")
-        most = MOST_FILE_BYTES if is_form else MOST_BODY_BYTES
+        most = _most(scope["path"], is_form=is_form)
         status = None
         read = 0
 
@@ -94,6 +97,12 @@ class LogAndGuard:
                 took_ms = round((time.perf_counter() - started) * 1000, 1)
                 line = {"method": scope["method"], "path": scope["path"], "status": status or 500}
                 log.info("request", extra={**line, "took_ms": took_ms})
+
+
+def _most(path: str, *, is_form: bool) -> int:
+    if path == EVERYTHING:
+        return MOST_EVERYTHING_BYTES  # it lies on the disk while it is read
+    return MOST_FILE_BYTES if is_form else MOST_BODY_BYTES
 
 
 def _too_long(most: int) -> HTTPException:

@@ -12,6 +12,10 @@ class Jpeg(Response):
     media_type = "image/jpeg"
 
 
+class Png(Response):
+    media_type = "image/png"
+
+
 class Wav(Response):
     media_type = "audio/wav"
 
@@ -36,3 +40,15 @@ class JsonLines(StreamingResponse):
     """One JSON object a line."""
 
     media_type = "application/x-ndjson"
+
+
+class CsvFile(StreamingResponse):
+    media_type = "text/csv"
+
+
+class Zip(Response):
+    media_type = "application/zip"
+
+
+class ZipStream(StreamingResponse):
+    media_type = "application/zip"

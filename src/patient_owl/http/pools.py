@@ -63,7 +63,8 @@ READING = Pool("reading", threads=12, most_waiting=400)
 # tries to sign in wait for each other to be counted; who reads does not wait with them
 ENTRANCE = Pool("entrance", threads=2, most_waiting=400)
 HASHING = Pool("hashing", threads=1, most_waiting=16)
-PICTURES = Pool("pictures", threads=1, most_waiting=40)
+# a card is hundreds of pictures: one is decoded while the other is written
+PICTURES = Pool("pictures", threads=2, most_waiting=40, can_wait=True)
 # files of places and kit; what takes hundreds of milliseconds of plans
 FILES = Pool("files", threads=1, most_waiting=40)
 LONG = Pool("long", threads=1, most_waiting=100)

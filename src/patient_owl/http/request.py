@@ -101,7 +101,7 @@ def _is_form(request: Request) -> bool:
 def _rewind(request: Request) -> None:
     """Uploads are read from their start, by a second try too."""
     if _is_form(request) and hasattr(request.state, "form"):
-        for value in request.state.form.values():
+        for _, value in request.state.form.multi_items():
             if not isinstance(value, str):
                 value.file.seek(0)
 

@@ -17,7 +17,6 @@ from patient_owl.core.night_context import NightContext
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.targets import target
 from patient_owl.events.service import Told, kept_lines, told
-from patient_owl.learned.service import found_at
 from patient_owl.nights.models import Night
 from patient_owl.nights.schemas import (
     NightIn,
@@ -108,8 +107,7 @@ def _without_weather(night: Night) -> NightContext:
 
 def context_of(visit: Visit, night: Night) -> NightContext:
     """The night as planning needs it, with the forecast when the night uses one."""
-    found = found_at(visit.session, visit.user.id, night.place_id)
-    bare = replace(_without_weather(night), found=found, happenings=happenings_of(night))
+    bare = replace(_without_weather(night), happenings=happenings_of(night))
     if not night.uses_forecast:
         return bare
     # a forecast is good for an hour: asked for by the hour, its night is worked out once

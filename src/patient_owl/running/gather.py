@@ -76,7 +76,7 @@ class Gathered:
     def _wanted_of(self, shot: Shot) -> Wanted:
         request = as_request(shot)
         ordering = request.ordering
-        planned = self.planner.plan(self.night, request)
+        planned = self.planner.plan(self.night, request, shot_id=shot.id)
         here = here_of(self.night.place, self.night.events)
         asked = [condition.to_domain(here) for condition in ordering.waits_for]
         needs = needs_of(planned, self.context, here.zone, asked)
@@ -145,7 +145,7 @@ class Gathered:
         """A shot as it is planned for another minute."""
         shot = next(one for one in self.shots if str(one.id) == key)
         moved = as_request(shot).model_copy(update={"at_utc": ephemeris.moment_utc(at_s)})
-        return self.planner.plan(self.night, moved)
+        return self.planner.plan(self.night, moved, shot_id=shot.id)
 
     @cached_property
     def agreed(self) -> Agreed:

@@ -5,11 +5,12 @@ from uuid import UUID
 
 from patient_owl.accounts.visit import Visit
 from patient_owl.core.advise.belief import Sharpness
+from patient_owl.core.advise.learned import Here, Lessons
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.shot import PlannedShot, plan_shot, recipe_for
 from patient_owl.kit.bag import CAMERAS, Bag
-from patient_owl.learned.service import sharpness_beside, sharpness_of
+from patient_owl.learned.service import Met, lessons_of, sharpness_beside, sharpness_of
 from patient_owl.nights.models import Night
 from patient_owl.nights.service import context_of, get_night, lies_in
 from patient_owl.rails import TouchIn
@@ -18,6 +19,8 @@ from patient_owl.shots.lights import BroughtIn, generic_light, kit_kind
 from patient_owl.shots.models import Shot
 from patient_owl.shots.schemas import NewShotIn, ShotIn
 from patient_owl.trouble import or_trouble
+
+NOWHERE = UUID(int=0)  # of a shot that is not kept
 
 
 class Planner:
@@ -55,15 +58,32 @@ class Planner:
             self._contexts[night.id] = context_of(self.visit, night)
         return self._contexts[night.id]
 
-    def plan(self, night: Night, shot: ShotIn, touch: TouchIn | None = None) -> PlannedShot:
-        """The plan of a shot as it is asked for."""
+    @cached_property
+    def _lessons(self) -> Lessons:
+        return lessons_of(self.visit.session, self.visit.user.id)
+
+    def plan(
+        self,
+        night: Night,
+        shot: ShotIn,
+        touch: TouchIn | None = None,
+        shot_id: UUID | None = None,
+    ) -> PlannedShot:
+        """The plan of a shot as it is asked for. shot_id: where it is kept; what it found itself
+        is weighed in its chain, and not beforehand."""
         lies_in(night, shot.at_utc)
         kit = self._bag.kit(shot.body_id, shot.lens_id, shot.focal_length_mm)
         brought = [
             light.brought(self._bag.lamp(light.item_id, light.kit_kind))
             for light in self.lights(shot)
         ]
-        return plan_shot(shot.spec(brought, touch), self.context(night), kit, self._schools)
+        met = Met(
+            shot_id or NOWHERE, night.id, night.place_id, shot.body_id, shot.discipline,
+            shot.ordering.spot,
+        )  # fmt: skip
+        here = Here(self._lessons, met.circumstance, str(met.shot_id))
+        spec = shot.spec(brought, touch)
+        return plan_shot(spec, self.context(night), kit, self._schools, here)
 
     def lights(self, shot: ShotIn) -> list[BroughtIn]:
         """The lights that act: those that were said, and what its discipline cannot do without,
@@ -93,13 +113,26 @@ class Planner:
 
     def plan_of(self, shot: Shot, night: Night | None = None) -> PlannedShot:
         """The plan of a kept shot."""
-        return self.plan(night or self.night(shot.night_id), as_request(shot))
+        night = night or self.night(shot.night_id)
+        return self.plan(night, as_request(shot), shot_id=shot.id)
 
     def plan_or_trouble(
         self, shot: Shot, night: Night | None = None
     ) -> tuple[PlannedShot, None] | tuple[None, str]:
         """The plan of a kept shot; where it cannot be planned any more, why, in words."""
         return or_trouble(lambda: self.plan_of(shot, night))
+
+
+def met_by(shot: Shot, night: Night) -> Met:
+    """A kept shot as its findings are kept under."""
+    return Met(
+        shot_id=shot.id,
+        night_id=night.id,
+        place_id=night.place_id,
+        body_id=shot.body_id,
+        discipline=shot.discipline,
+        spot=str(shot.ordering.get("spot", "")),
+    )
 
 
 def as_request(shot: Shot) -> ShotIn:

@@ -125,5 +125,5 @@ def try_plan(body: PlanRequest, visit: CurrentVisit) -> PlanOut:
     planner = Planner(visit)
     night = planner.night(body.night_id)
     shot = planner.with_lens_on(body.shot) if body.is_new_lens else body.shot
-    planned = planner.plan(night, shot, body.touch)
+    planned = planner.plan(night, shot, body.touch, body.shot_id)
     return present.plan_out(planned, night.place.time_zone, planner.lights(shot))

@@ -128,13 +128,15 @@ class ShotInNightOut(ShotOut):
 
 
 class PlanRequest(Asked):
-    """Plan a picture without keeping it; `touch` is done to its choice first.
+    """Plan a picture without keeping it; `touch` is done to its choice first. shot_id: where it is
+    kept already.
 
     is_new_lens: its lens was put on just now, and goes to the focal length nearest to the shot's.
     """
 
     night_id: UUID
     shot: ShotIn
+    shot_id: UUID | None = None
     touch: TouchIn | None = None
     is_new_lens: bool = False
 

@@ -39,7 +39,7 @@ def change_shot(visit: Visit, shot_id: UUID, request: ShotIn, version: int) -> S
     shot = get_shot(visit.session, visit.user.id, shot_id)
     check_version(shot, version)
     planner = Planner(visit)
-    planner.plan(planner.night(shot.night_id), request)
+    planner.plan(planner.night(shot.night_id), request, shot_id=shot.id)
     return changed(visit.session, shot, version, _columns(request))
 
 

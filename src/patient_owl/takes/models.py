@@ -4,7 +4,7 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import JSON, Boolean, ForeignKey, Text
+from sqlalchemy import JSON, Boolean, ForeignKey, Index, Text
 from sqlalchemy.orm import Mapped, mapped_column
 
 from patient_owl.storage.base import Base, Owned
@@ -21,6 +21,7 @@ class Take(Owned, Base):
 
     __tablename__ = "takes"
     CALLED = "take"
+    __table_args__ = (Index("ix_takes_listed", "user_id", "started_at_utc", "id"),)
 
     shot_id: Mapped[UUID] = mapped_column(ForeignKey("shots.id"), index=True)
     started_at_utc: Mapped[datetime]

@@ -8,14 +8,15 @@ from fastapi.responses import StreamingResponse
 from pydantic import BaseModel
 
 from patient_owl.accounts.current import CurrentUser
+from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.fields import Asked
-from patient_owl.formats.picture import MOST_BYTES
 from patient_owl.http.download import saved_as
-from patient_owl.http.media import AnyFile, Jpeg
+from patient_owl.http.media import AnyFile, Jpeg, Png
 from patient_owl.http.pools import PICTURES, worked_in
 from patient_owl.http.request import DbSession, ExpectedVersion, new_router, tag
 from patient_owl.pictures import service as pictures
-from patient_owl.pictures.schemas import PhotoOut
+from patient_owl.pictures.schemas import JudgedIn, PhotoOut
+from patient_owl.shots.planner import Planner
 from patient_owl.takes import service
 
 router = new_router(tags=["pictures"])
@@ -34,9 +35,9 @@ class TakeOfPhoto(Asked):
 
 
 @router.get("/shots/{shot_id}/photos")
-def list_photos(shot_id: UUID, user: CurrentUser, session: DbSession) -> list[PhotoOut]:
+def list_photos(shot_id: UUID, visit: CurrentVisit) -> list[PhotoOut]:
     """The shot's pictures, oldest first."""
-    return [pictures.out(photo) for photo in pictures.photos_of(session, user, shot_id)]
+    return service.photos_out(Planner(visit), shot_id)
 
 
 @router.post("/shots/{shot_id}/photos", status_code=201)
@@ -44,21 +45,21 @@ def list_photos(shot_id: UUID, user: CurrentUser, session: DbSession) -> list[Ph
 def add_photo(
     shot_id: UUID,
     file: UploadFile,
-    user: CurrentUser,
-    session: DbSession,
+    visit: CurrentVisit,
     keep: Annotated[bool, Form()] = False,
 ) -> PhotoOut:
     """Read a picture: histogram, settings, time. The file itself is kept only when asked."""
-    content = file.file.read(MOST_BYTES + 1)
-    photo = pictures.add_photo(session, user, shot_id, file.filename or "", content, keep=keep)
-    return pictures.out(photo)
+    session, user, name = visit.session, visit.user, file.filename or ""
+    photo = pictures.add_photo(session, user, shot_id, name, file.file, keep=keep)
+    return service.photo_out(Planner(visit), photo)
 
 
 @router.post("/shots/{shot_id}/photos/match")
-def match_photos(shot_id: UUID, user: CurrentUser, session: DbSession) -> MatchedOut:
+def match_photos(shot_id: UUID, visit: CurrentVisit) -> MatchedOut:
     """Give pictures to takes by time and settings, finding how far the camera's clock is off."""
-    text, matched = service.match_photos(session, user, shot_id)
-    photos = [pictures.out(photo) for photo in pictures.photos_of(session, user, shot_id)]
+    planner = Planner(visit)
+    text, matched = service.match_photos(planner, shot_id)
+    photos = service.photos_out(planner, shot_id)
     return MatchedOut(text=text, matched=matched, photos=photos)
 
 
@@ -66,15 +67,49 @@ def match_photos(shot_id: UUID, user: CurrentUser, session: DbSession) -> Matche
 def give_photo(
     photo_id: UUID,
     body: TakeOfPhoto,
-    user: CurrentUser,
-    session: DbSession,
+    visit: CurrentVisit,
     version: ExpectedVersion,
     response: Response,
 ) -> PhotoOut:
     """Give a picture to a take by hand, or to none."""
-    photo = service.give_photo(session, user, photo_id, version, body.take_id)
+    planner = Planner(visit)
+    photo = service.give_photo(planner, photo_id, version, body.take_id)
     tag(response, photo)
-    return pictures.out(photo)
+    return service.photo_out(planner, photo)
+
+
+@router.put("/photos/{photo_id}/judged")
+def judge_photo(
+    photo_id: UUID,
+    body: JudgedIn,
+    visit: CurrentVisit,
+    version: ExpectedVersion,
+    response: Response,
+) -> PhotoOut:
+    """Keep, reject, rate, tag; what is kept makes its take a keeper."""
+    photo = service.judge_photo(visit.session, visit.user, photo_id, version, body)
+    tag(response, photo)
+    return service.photo_out(Planner(visit), photo)
+
+
+@router.get("/photos/{photo_id}/look.jpg", response_class=Jpeg)
+def get_look(photo_id: UUID, user: CurrentUser, session: DbSession) -> Response:
+    """The picture as large as a screen."""
+    return Jpeg(pictures.look_of(session, user, photo_id))
+
+
+@router.get("/photos/{photo_id}/pixels.jpg", response_class=Jpeg)
+@worked_in(PICTURES)
+def get_pixels(photo_id: UUID, user: CurrentUser, session: DbSession) -> Response:
+    """Every pixel that was kept, for looking at 1:1."""
+    return Jpeg(pictures.pixels_one_to_one(session, user, photo_id))
+
+
+@router.get("/photos/{photo_id}/ends.png", response_class=Png)
+@worked_in(PICTURES)
+def get_ends(photo_id: UUID, user: CurrentUser, session: DbSession) -> Response:
+    """What is burnt out and what is black, to lay over the picture."""
+    return Png(pictures.ends_over(session, user, photo_id))
 
 
 @router.get("/photos/{photo_id}/thumbnail.jpg", response_class=Jpeg)

@@ -5,6 +5,7 @@ from patient_owl.core.exposure.settings import stops_between
 from patient_owl.core.light.part import asked_of
 from patient_owl.core.shot import PlannedShot
 from patient_owl.core.sky import ephemeris
+from patient_owl.learned.models import FindingRow
 from patient_owl.pictures.service import out as photo_out
 from patient_owl.places.zones import zone
 from patient_owl.rails import setting_values
@@ -18,11 +19,13 @@ from patient_owl.takes.schemas import (
     ChainOut,
     LinkOut,
     MeasuredOut,
+    RememberedOut,
     TakeOut,
     VerdictOut,
 )
 from patient_owl.trouble import or_trouble
 from patient_owl.words.chain import VERDICTS, advice_texts, change_text
+from patient_owl.words.learned import finding_text, light_name
 from patient_owl.words.lights import measured_text
 from patient_owl.words.night import clock
 from patient_owl.words.parts import part_name
@@ -45,7 +48,7 @@ def chain_out(planner: Planner, shot: Shot, record: Record | None = None) -> Cha
             settings=said(exact_texts(settings_of(take), _glass(take, planned))),
             started_local=clock(take.started_at_utc, place_zone),
             change=_change(before, take, planned),
-            photos=[photo_out(photo) for photo in photos if photo.take_id == take.id],
+            photos=[photo_out(photo, place_zone) for photo in photos if photo.take_id == take.id],
         )
         for before, take in zip((None, *takes), takes, strict=False)
     ]
@@ -55,7 +58,7 @@ def chain_out(planner: Planner, shot: Shot, record: Record | None = None) -> Cha
     return ChainOut(
         shot_id=shot.id,
         links=links,
-        loose_photos=[photo_out(photo) for photo in photos if photo.take_id is None],
+        loose_photos=[photo_out(photo, place_zone) for photo in photos if photo.take_id is None],
         advice=advice,
         trouble=trouble,
         verdicts=verdicts_out(),
@@ -81,6 +84,13 @@ def _advice_out(planner: Planner, shot: Shot, planned: PlannedShot, record: Reco
         can_remember=found.far_stops is not None,
         measured=_measured_out(planner, shot, planned, record),
         reasons=advice_texts(found),
+    )
+
+
+def remembered_out(row: FindingRow) -> RememberedOut:
+    light = light_name(row.light, row.between)
+    return RememberedOut(
+        text=finding_text(light, row.offset_stops, row.sigma_stops), offset_stops=row.offset_stops
     )
 
 

@@ -66,7 +66,8 @@ def records_of(session: Session, user: User, shots: Iterable[Shot]) -> dict[UUID
     for take in sorted(takes, key=lambda take: (take.started_at_utc, take.id)):
         found[take.shot_id].takes.append(take)
     for photo in owned_rows(session, Photo, user.id, Photo.shot_id.in_(ids)):
-        found[photo.shot_id].photos.append(photo)
+        if photo.shot_id is not None:
+            found[photo.shot_id].photos.append(photo)
     return found
 
 

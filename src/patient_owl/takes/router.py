@@ -8,14 +8,13 @@ from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.http.request import IfMatch, new_router, tag, version_of
 from patient_owl.kit.schemas import KitItemOut
 from patient_owl.kit.service import out as kit_out
-from patient_owl.learned.present import found_out
-from patient_owl.learned.schemas import FoundLightOut
 from patient_owl.shots.lights import LightKey
 from patient_owl.shots.planner import Planner
 from patient_owl.shots.service import get_shot
 from patient_owl.takes import present, service
+from patient_owl.takes.learning import learn_from
 from patient_owl.takes.record import record_of
-from patient_owl.takes.schemas import ChainOut, TakeIn
+from patient_owl.takes.schemas import ChainOut, RememberedOut, TakeIn
 
 router = new_router(tags=["takes"])
 
@@ -38,19 +37,18 @@ def put_take(
     planned, _ = planner.plan_or_trouble(shot)
     take, is_new = service.put_take(visit, take_id, body, version, planned)
     record = record_of(visit.session, visit.user, shot)
-    if planned is not None:
-        service.hear_words(visit, shot, planned, record)
+    learn_from(planner, shot, record)
     response.status_code = 201 if is_new else 200
     tag(response, take)
     return present.chain_out(planner, shot, record)
 
 
 @router.post("/shots/{shot_id}/found", status_code=201)
-def remember_found(shot_id: UUID, visit: CurrentVisit) -> FoundLightOut:
-    """Keep what the takes found of the light, for the next shot at this place."""
+def remember_found(shot_id: UUID, visit: CurrentVisit) -> RememberedOut:
+    """Reckon with what the takes found of the light, however far from its prediction."""
     planner = Planner(visit)
     shot = get_shot(visit.session, visit.user.id, shot_id)
-    return found_out(service.remember_found(planner, shot))
+    return present.remembered_out(service.remember_found(planner, shot))
 
 
 @router.post("/shots/{shot_id}/lights/{key}/measured")

@@ -94,6 +94,13 @@ class LinkOut(BaseModel):
     photos: list[PhotoOut]
 
 
+class RememberedOut(BaseModel):
+    """What is reckoned with from now on."""
+
+    text: str
+    offset_stops: float
+
+
 class MeasuredOut(BaseModel):
     """A light of the kit that was found brighter or darker than its figure says."""
 

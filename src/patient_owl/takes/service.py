@@ -1,9 +1,9 @@
 """Keeping takes, and reading them as evidence."""
 
 from collections.abc import Collection
-from datetime import datetime
 from uuid import UUID
 
+from sqlalchemy import select
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
@@ -12,21 +12,24 @@ from patient_owl.accounts.visit import Visit
 from patient_owl.core.advise.keeping import is_kept
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.light.part import WHOLE
-from patient_owl.core.matching import Stamped, match
 from patient_owl.core.shot import PlannedShot
 from patient_owl.errors import NotFound, VersionMissing
 from patient_owl.kit.models import KitItem
 from patient_owl.kit.service import correct_light
-from patient_owl.learned.models import FoundLightRow
-from patient_owl.learned.service import hear, keep_found
+from patient_owl.learned.models import FindingRow
+from patient_owl.learned.service import confirm
 from patient_owl.pictures.models import Photo
-from patient_owl.pictures.service import get_photo
+from patient_owl.pictures.schemas import JudgedIn, PhotoOut
+from patient_owl.pictures.service import get_photo, out, photos_of
+from patient_owl.places.zones import zone
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner, as_request
 from patient_owl.shots.service import get_shot
-from patient_owl.storage.owned import changed, check_version, owned
+from patient_owl.storage.owned import changed, check_version, owned, owned_rows
+from patient_owl.takes.learning import learn_from, learn_from_all
 from patient_owl.takes.models import Take
-from patient_owl.takes.record import Record, lost_stops, record_of
+from patient_owl.takes.placing import place
+from patient_owl.takes.record import lost_stops, record_of
 from patient_owl.takes.schemas import TakeIn
 from patient_owl.words.pictures import matched_text
 
@@ -93,21 +96,14 @@ def _check_lights(request: TakeIn, planned: PlannedShot | None, known: Collectio
                 raise WrongValue(field, "about " + ", ".join(lights), key)
 
 
-def hear_words(visit: Visit, shot: Shot, planned: PlannedShot, record: Record) -> None:
-    """Keep what the shot's takes tell of how sharply words are meant."""
-    heard = planned.heard(record.judged(planned))
-    hear(visit.session, visit.user, shot.id, heard)
-
-
-def remember_found(planner: Planner, shot: Shot) -> FoundLightRow:
-    """Keep for the shot's place what its takes found of the light."""
+def remember_found(planner: Planner, shot: Shot) -> FindingRow:
+    """Reckon with what the shot's takes found of its light from now on, however far it is."""
     visit, planned = planner.visit, planner.plan_of(shot)
-    judged = record_of(visit.session, visit.user, shot).judged(planned)
-    found = planned.found_light(judged, planner.sharpness(shot.id))
+    learn_from(planner, shot)
+    found = confirm(visit.session, visit.user, shot.id, planned.lead.key)
     if found is None:
-        raise WrongValue("takes", "judged until the light is known to a stop", len(judged))
-    place_id = planner.night(shot.night_id).place_id
-    return keep_found(visit.session, visit.user, place_id, shot.id, found)
+        raise WrongValue("takes", "judged until the light is known to a stop", "too few")
+    return found
 
 
 def keep_measured(planner: Planner, shot: Shot, key: str) -> KitItem:
@@ -124,44 +120,65 @@ def keep_measured(planner: Planner, shot: Shot, key: str) -> KitItem:
     return correct_light(visit.session, visit.user, light.item_id, off)
 
 
-def match_photos(session: Session, user: User, shot_id: UUID) -> tuple[str, int]:
-    """Give loose pictures to takes; in words how far the camera's clock is off, and how many."""
+def match_photos(planner: Planner, shot_id: UUID) -> tuple[str, int]:
+    """Give loose pictures to the shot's takes; in words how far the camera's clock is off, and how
+    many found theirs."""
+    session, user = planner.visit.session, planner.visit.user
     shot = get_shot(session, user.id, shot_id)
     record = record_of(session, user, shot)
-    photos = record.photos
-    taken = {photo.take_id for photo in photos if photo.take_id}
+    taken = {photo.take_id for photo in record.photos if photo.take_id}
     free = [take for take in record.takes if take.id not in taken]
-    loose = [photo for photo in photos if photo.take_id is None and _time_of(photo) is not None]
-    found = match([_stamp_of_photo(p) for p in loose], [_stamp_of_take(t) for t in free])
-    for photo, index in zip(loose, found.takes, strict=True):
-        if index is not None:
-            photo.take_id = free[index].id
+    loose = [photo for photo in record.photos if photo.take_id is None]
+    place_zone = zone(planner.night(shot.night_id).place.time_zone)
+    clocks = place(loose, free, place_zone)
     session.flush()
-    matched = sum(index is not None for index in found.takes)
-    return matched_text(matched, len(photos), found.offset_s), matched
+    learn_from(planner, shot)
+    matched = sum(clock.placed for clock in clocks)
+    return matched_text(matched, len(record.photos), clocks), matched
 
 
-def _time_of(photo: Photo) -> datetime | None:
-    return photo.taken_at_utc or photo.camera_clock
-
-
-def _stamp_of_photo(photo: Photo) -> Stamped:
-    at = _time_of(photo)
-    assert at is not None  # asked only of pictures with a time
-    return Stamped(at.timestamp(), photo.exposure_s, photo.f_number, photo.iso)
-
-
-def _stamp_of_take(take: Take) -> Stamped:
-    return Stamped(take.started_at_utc.timestamp(), take.exposure_s, take.f_number, take.iso)
-
-
-def give_photo(
-    session: Session, user: User, photo_id: UUID, version: int, take_id: UUID | None
-) -> Photo:
+def give_photo(planner: Planner, photo_id: UUID, version: int, take_id: UUID | None) -> Photo:
     """A picture to a take of its own shot, or to none."""
+    session, user = planner.visit.session, planner.visit.user
     photo = get_photo(session, user, photo_id)
     if take_id is not None:
         take = owned(session, Take, user.id, take_id)
         if take.shot_id != photo.shot_id:
             raise WrongValue("take_id", "a take of the picture's own shot", take_id)
-    return changed(session, photo, version, {"take_id": take_id})
+    given = {"take_id": take_id, "is_given": take_id is not None}
+    changed(session, photo, version, given)
+    learn_from_all(planner, [photo.shot_id])
+    return photo
+
+
+def judge_photo(
+    session: Session, user: User, photo_id: UUID, version: int, judged: JudgedIn
+) -> Photo:
+    """What is thought of a picture; a take is a keeper as long as one of its pictures is kept."""
+    photo = get_photo(session, user, photo_id)
+    changed(session, photo, version, judged.model_dump())
+    if judged.is_best:
+        others = Photo.user_id == user.id, Photo.set_id == photo.set_id, Photo.id != photo.id
+        for other in session.scalars(select(Photo).where(*others, Photo.is_best)):
+            other.is_best = False
+    if photo.take_id is not None:
+        take = owned(session, Take, user.id, photo.take_id)
+        same = owned_rows(session, Photo, user.id, Photo.take_id == take.id)
+        if any(one.pick for one in same):
+            take.is_keeper = any(one.pick == "kept" for one in same)
+    session.flush()
+    return photo
+
+
+def photos_out(planner: Planner, shot_id: UUID) -> list[PhotoOut]:
+    visit = planner.visit
+    photos = photos_of(visit.session, visit.user, shot_id)
+    return [photo_out(planner, photo) for photo in photos]
+
+
+def photo_out(planner: Planner, photo: Photo) -> PhotoOut:
+    """By the clocks of the place it was taken at; of one that has no shot, by UTC."""
+    if photo.shot_id is None:
+        return out(photo, zone("UTC"))
+    shot = get_shot(planner.visit.session, planner.visit.user.id, photo.shot_id)
+    return out(photo, zone(planner.night(shot.night_id).place.time_zone))

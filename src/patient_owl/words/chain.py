@@ -5,7 +5,9 @@ from collections.abc import Mapping
 from patient_owl.core.advise.belief import Verdict
 from patient_owl.core.advise.next import Advice
 from patient_owl.core.exposure.dials import Control
+from patient_owl.core.light.part import WHOLE
 from patient_owl.words.formats import begun, signed_stops, stops
+from patient_owl.words.parts import part_name
 from patient_owl.words.plan import CONTROL_TITLES, conflict_text, way_text
 from patient_owl.words.reasons import reason_text
 
@@ -19,6 +21,15 @@ VERDICTS: Mapping[Verdict, str] = {
     "bright": "bright",
     "blown": "blown",
 }
+
+
+def seen_text(verdicts: Mapping[str, Verdict]) -> str:
+    """What was said over a take: of the whole the word alone, of a light with its name."""
+    said = (
+        VERDICTS[word] if key == WHOLE else f"{part_name(key)}: {VERDICTS[word]}"
+        for key, word in verdicts.items()
+    )
+    return ", ".join(said)
 
 
 def change_text(

@@ -1,0 +1,187 @@
+"""Bringing a card in: each file read once, all of them placed together."""
+
+import io
+from collections.abc import Iterable, Sequence
+from datetime import UTC, datetime, timedelta
+from pathlib import PurePath
+from typing import BinaryIO
+from uuid import UUID
+from zoneinfo import ZoneInfo
+
+from sqlalchemy import select
+from sqlalchemy.exc import IntegrityError
+from sqlalchemy.orm import Session
+
+from patient_owl.accounts.models import User
+from patient_owl.accounts.visit import Visit
+from patient_owl.core.errors import WrongValue
+from patient_owl.formats.pictures import NotHere, Picture, read_picture
+from patient_owl.formats.pictures.marked import turned_jpeg
+from patient_owl.formats.pictures.pieces import stretch
+from patient_owl.intake.schemas import FileOut, IntakeIn, PieceOut
+from patient_owl.nights.models import Night
+from patient_owl.nights.service import get_night
+from patient_owl.pictures.models import Intake, Photo
+from patient_owl.pictures.service import (
+    by_fingerprint,
+    file_name,
+    fingerprint_of,
+    keep_file,
+    new_photo,
+)
+from patient_owl.places.zones import zone
+from patient_owl.shots.models import Shot
+from patient_owl.shots.planner import Planner
+from patient_owl.storage.owned import added, owned, owned_rows
+from patient_owl.takes.learning import learn_from_all
+from patient_owl.takes.models import Take
+from patient_owl.takes.placing import place
+from patient_owl.words.intake import FILE_TEXTS, beside_text, refused_text
+
+# A night begins and ends within this of what a clock says that is wrong by a zone.
+NEAR = timedelta(hours=36)
+
+
+def begin(visit: Visit, request: IntakeIn) -> Intake:
+    if request.night_id is not None:
+        get_night(visit.session, visit.user.id, request.night_id)
+    return added(visit.session, Intake(user_id=visit.user.id, **request.model_dump()))
+
+
+def get_intake(session: Session, user: User, intake_id: UUID) -> Intake:
+    return owned(session, Intake, user.id, intake_id)
+
+
+def intakes_of(session: Session, user: User) -> list[Intake]:
+    """The latest first."""
+    return owned_rows(session, Intake, user.id)[::-1]
+
+
+def photos_in(session: Session, user: User, intake: Intake) -> list[Photo]:
+    """By the camera's clock; those without one at the end."""
+    photos = owned_rows(session, Photo, user.id, Photo.intake_id == intake.id)
+    return sorted(photos, key=_by_clock)
+
+
+def _by_clock(photo: Photo) -> tuple[bool, str, str]:
+    clock = photo.camera_clock
+    return clock is None, clock.isoformat() if clock else "", photo.file_name
+
+
+def take_file(visit: Visit, intake_id: UUID, name: str, file: BinaryIO) -> FileOut:
+    """Read a file of the card, or say which stretches of it are wanted, or why it is none."""
+    session, user = visit.session, visit.user
+    intake = get_intake(session, user, intake_id)
+    try:
+        fingerprint = fingerprint_of(file)
+        known = by_fingerprint(session, user, fingerprint)
+        if known is not None:
+            return _told("known", known.id)
+        picture = read_picture(file)
+    except NotHere as missing:
+        wants = [PieceOut(start=missing.start, end=missing.end)]
+        return FileOut(outcome="wants", text="", wants=wants)
+    except WrongValue as error:
+        return FileOut(outcome="refused", text=refused_text(error.wanted, str(error.got)))
+    photo = new_photo(user, name, picture, fingerprint)
+    twin = _twin(session, user, intake, photo)
+    if twin is not None:
+        twin.also_file = photo.file_name
+        session.flush()
+        return FileOut(outcome="beside", text=beside_text(twin.file_name), photo_id=twin.id)
+    photo.intake_id = intake.id
+    try:
+        with session.begin_nested():
+            session.add(photo)
+    except IntegrityError:
+        return _told("known", None)  # the same file came a moment earlier by another request
+    if intake.keeps_pixels and picture.pixels:
+        keep_file(session, photo, _pixels(file, picture))
+    return _told("taken", photo.id)
+
+
+def _told(outcome: str, photo_id: UUID | None) -> FileOut:
+    return FileOut(outcome=outcome, text=FILE_TEXTS[outcome], photo_id=photo_id)
+
+
+def _pixels(file: BinaryIO, picture: Picture) -> BinaryIO:
+    assert picture.pixels is not None  # asked only then
+    return io.BytesIO(turned_jpeg(stretch(file, *picture.pixels), picture.turned))
+
+
+def _twin(session: Session, user: User, intake: Intake, photo: Photo) -> Photo | None:
+    """The same frame in another kind of file: a raw and the JPEG beside it."""
+    if photo.camera_clock is None:
+        return None
+    same = owned_rows(
+        session,
+        Photo,
+        user.id,
+        Photo.intake_id == intake.id,
+        Photo.camera == photo.camera,
+        Photo.camera_clock == photo.camera_clock,
+    )
+    stem = PurePath(file_name(photo.file_name)).stem.casefold()
+    return next((one for one in same if PurePath(one.file_name).stem.casefold() == stem), None)
+
+
+def place_all(planner: Planner, intake: Intake) -> None:
+    """Find the clocks of the card's cameras, its sets, and the takes its pictures are of.
+
+    Looked for in the card's own night; without one in the nights its clock says, and for a camera
+    whose clock fits none of those in all of them.
+    """
+    visit = planner.visit
+    session, user = visit.session, visit.user
+    photos = photos_in(session, user, intake)
+    shots = {photo.shot_id for photo in photos}
+    if not intake.night_id:
+        place(photos, _free_takes(session, user, intake, _near(photos)), zone_of(visit, intake))
+        lost = {photo.camera for photo in photos if photo.told_by == "zone"}
+        photos = [photo for photo in photos if photo.camera in lost]
+    place(photos, _free_takes(session, user, intake), zone_of(visit, intake))
+    session.flush()
+    learn_from_all(planner, shots | {photo.shot_id for photo in photos_in(session, user, intake)})
+
+
+def zone_of(visit: Visit, intake: Intake) -> ZoneInfo:
+    """Of the card's night; else of the night nearest to what its clock says; else UTC."""
+    session, user = visit.session, visit.user
+    if intake.night_id:
+        return zone(get_night(session, user.id, intake.night_id).place.time_zone)
+    clocks = [one.camera_clock for one in photos_in(session, user, intake) if one.camera_clock]
+    nights = owned_rows(session, Night, user.id)
+    if not clocks or not nights:
+        return zone("UTC")
+    middle = clocks[len(clocks) // 2].date()
+    nearest = min(nights, key=lambda night: abs((night.evening_date - middle).days))
+    return zone(nearest.place.time_zone)
+
+
+def _near(photos: Iterable[Photo]) -> tuple[datetime, datetime] | None:
+    clocks = [photo.camera_clock.replace(tzinfo=UTC) for photo in photos if photo.camera_clock]
+    return (min(clocks) - NEAR, max(clocks) + NEAR) if clocks else None
+
+
+def _free_takes(
+    session: Session,
+    user: User,
+    intake: Intake,
+    between: tuple[datetime, datetime] | None = None,
+) -> Sequence[Take]:
+    """Takes that have no picture but of this card, in its night or in all."""
+    taken = select(Photo.take_id).where(
+        Photo.user_id == user.id,
+        Photo.take_id.is_not(None),
+        Photo.deleted_at_utc.is_(None),
+        Photo.intake_id.is_distinct_from(intake.id),
+    )
+    where = [Take.id.not_in(taken)]
+    if intake.night_id:
+        shots = select(Shot.id).where(
+            Shot.night_id == intake.night_id, Shot.deleted_at_utc.is_(None)
+        )
+        where.append(Take.shot_id.in_(shots))
+    if between:
+        where.append(Take.started_at_utc.between(*between))
+    return owned_rows(session, Take, user.id, *where)
