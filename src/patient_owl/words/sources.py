@@ -15,6 +15,16 @@ SOURCES: dict[str, str] = {
     "rfc9110": "RFC 9110, HTTP Semantics.",
     "rfc9457": "RFC 9457, Problem Details for HTTP APIs.",
     "itu-t81": "ITU-T Recommendation T.81 (JPEG), annex B; from memory.",
+    "tiff6": "TIFF Revision 6.0 (1992), section 2: header, tables of tags, and kinds of values.",
+    "iso14496-12": "ISO/IEC 14496-12, base media file format: boxes; from memory.",
+    "iso16684": "ISO 16684-1, XMP data model and serialization; properties from memory.",
+    "cipa-dc010": "CIPA DC-010, Exif metadata for XMP; from memory.",
+    "iso23008-12": "ISO/IEC 23008-12 (HEIF), brands of still pictures; from memory.",
+    "fisher1935": "R. A. Fisher, The Design of Experiments, 1935, ch. II: the exact test of a table "
+    "of two by two; from memory.",
+    "searle1992": "S. Searle, G. Casella, C. McCulloch, Variance Components, Wiley 1992, ch. 7: "
+    "prediction of random effects; from memory.",
+    "tzdata": "IANA Time Zone Database.",
     "mariadb-errors": "MariaDB Knowledge Base, Error Codes.",
     "owasp-csv": "OWASP, CSV Injection; from memory.",
     "owasp-passwords": "OWASP, Password Storage Cheat Sheet; from memory.",
