@@ -28,12 +28,18 @@ from patient_owl.http.guard import LogAndGuard
 from patient_owl.http.logs import install_logging
 from patient_owl.http.newest import Newest
 from patient_owl.http.pages import serve_pages
+from patient_owl.intake.router import router as intake_router
 from patient_owl.kit.router import router as kit_router
-from patient_owl.learned.router import router as learned_router
+from patient_owl.logbook.again import router as again_router
+from patient_owl.logbook.out import router as out_router
+from patient_owl.logbook.router import router as logbook_router
+from patient_owl.logbook.story import router as story_router
+from patient_owl.logbook.takes import router as logbook_takes_router
 from patient_owl.nights.router import router as nights_router
 from patient_owl.places.events import router as place_events_router
 from patient_owl.places.finding import router as finding_router
 from patient_owl.places.router import router as places_router
+from patient_owl.portable.router import router as portable_router
 from patient_owl.practice.router import router as practice_router
 from patient_owl.running.router import router as running_router
 from patient_owl.schools.router import router as schools_router
@@ -44,6 +50,7 @@ from patient_owl.shots.sheets import router as sheets_router
 from patient_owl.storage.sessions import Sessions
 from patient_owl.takes.pictures import router as pictures_router
 from patient_owl.takes.router import router as takes_router
+from patient_owl.takes.sheet import router as sheet_router
 
 API = "/api/v1"
 
@@ -109,8 +116,15 @@ def create_app(settings: Settings | None = None, devices: Devices | None = None)
         finding_router,
         searches_router,
         kit_router,
-        learned_router,
+        logbook_router,
+        logbook_takes_router,
+        again_router,
+        story_router,
+        out_router,
+        portable_router,
         pictures_router,
+        sheet_router,
+        intake_router,
         computed_router,
         running_router,
         field_router,

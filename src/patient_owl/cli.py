@@ -16,12 +16,17 @@ from sqlalchemy.orm import Session
 
 from patient_owl.accounts.schemas import AccountCreate, NewPassword
 from patient_owl.accounts.service import make_account, reset_password
+from patient_owl.accounts.visit import Visit
 from patient_owl.adapters.simulated import simulated_devices
 from patient_owl.app import create_app
 from patient_owl.core.errors import OwlError
 from patient_owl.demo.nights import load
+from patient_owl.intake.folder import account_called, bring_in, night_called
+from patient_owl.portable.contents import published_schema
 from patient_owl.serving import CannotServe, is_running, prepared, serve_until_ended
 from patient_owl.settings import Settings
+from patient_owl.storage.backup import backup, restore
+from patient_owl.storage.base import now_utc
 from patient_owl.storage.mariadb import CannotStart, PrivateMariaDB
 from patient_owl.storage.migrate import NewerSchema, migrate
 from patient_owl.storage.sessions import make_engine, make_sessions
@@ -96,11 +101,60 @@ def account(
         print(f"{email} can sign in now.")
 
 
+@app.command("import")
+def import_card(
+    folder: Annotated[Path, typer.Argument(metavar="DIR")],
+    night: Annotated[str, typer.Option(help="Its id, evening (2026-12-09) or title.")] = "",
+    account: Annotated[str, typer.Option(metavar="EMAIL", help="Whose pictures they are.")] = "",
+    keep_pixels: Annotated[bool, typer.Option(help="Keep what 1:1 is looked at with.")] = True,
+    demo: Annotated[bool, typer.Option("--demo", help="Into the demo's data.")] = False,
+) -> None:
+    """Bring a card in from a folder of this machine. The server need not stop."""
+    with _sentences():
+        settings = _settings(demo=demo)
+        with _database_of(settings) as url, _session(url) as session:
+            user = account_called(session, account)
+            visit = Visit(session, user, simulated_devices(), now_utc())
+            night_id = night_called(session, user, night)
+            found = bring_in(visit, folder, night_id, print, keeps_pixels=keep_pixels)
+        print(*found.clocks, found.text, sep="\n")
+        if found.unplaced:
+            print(f"{len(found.unplaced)} without a take wait on the page of the card.")
+
+
+DataOfDemo = Annotated[bool, typer.Option("--demo", help="The demo's data.")]
+
+
+@app.command("backup")
+def make_backup(
+    file: Annotated[Path, typer.Argument(metavar="FILE")], demo: DataOfDemo = False
+) -> None:
+    """Write the whole database into one file, while it runs, and read it back."""
+    with _sentences(), _database_of(_settings(demo=demo)) as url:
+        counts = backup(url, file)
+        print(f"{file}: {sum(counts.values())} rows of {len(counts)} tables, read back.")
+
+
+@app.command("restore")
+def bring_back(
+    file: Annotated[Path, typer.Argument(metavar="FILE")],
+    replace: Annotated[bool, typer.Option(help="In the place of what is there.")] = False,
+    demo: DataOfDemo = False,
+) -> None:
+    """Bring a backup back; the server need not stop."""
+    with _sentences(), _database_of(_settings(demo=demo)) as url:
+        counts = restore(url, file, replaces=replace)
+        print(f"{sum(counts.values())} rows of {len(counts)} tables are back.")
+
+
 @app.command()
 def openapi(path: Path) -> None:
-    """Write the API's description, from which the browser's types are made."""
+    """Write the API's description, from which the browser's types are made, and beside it that of
+    an archive."""
     application = create_app(Settings(database_url="mysql+pymysql://nobody@127.0.0.1:1/none"))
     path.write_text(json.dumps(application.openapi(), indent=1, sort_keys=True) + "\n")
+    archive = json.dumps(published_schema(), indent=1) + "\n"
+    path.with_name("everything.schema.json").write_text(archive)
 
 
 def _settings(**said: Any) -> Settings:

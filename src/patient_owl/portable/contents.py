@@ -1,0 +1,186 @@
+"""What an archive holds: which tables, in what order, and what a row of each must be."""
+
+from collections.abc import Callable, Mapping
+from typing import Annotated, Any, Literal
+
+from pydantic import BaseModel, ConfigDict, Field, TypeAdapter, ValidationError
+from sqlalchemy import ColumnElement, Table, select
+
+from patient_owl.core.advise.belief import SOFTNESSES_STOPS, Verdict
+from patient_owl.core.advise.learned import Effect
+from patient_owl.core.disciplines import RECIPES
+from patient_owl.core.errors import WrongValue
+from patient_owl.core.exposure.reading import LEVELS
+from patient_owl.core.matching.clock import TimeFrom
+from patient_owl.core.matching.sets import SetKind
+from patient_owl.core.practice.scenarios import SCENARIOS
+from patient_owl.kit.schemas import KitItemIn
+from patient_owl.models import Base
+from patient_owl.nights.schemas import NightIn
+from patient_owl.pictures.schemas import Pick, Rating, Tags
+from patient_owl.places.schemas import PlaceIn
+from patient_owl.practice.schemas import MOST_FRAMES
+from patient_owl.shots.schemas import ShotIn
+from patient_owl.storage.rows import row_schema
+from patient_owl.takes.schemas import TakeIn
+
+FORMAT, VERSION = "patient-owl everything", 1
+MANIFEST = "manifest.json"
+# Every one before those that stand on it.
+TABLES = (
+    "places",
+    "kit_items",
+    "nights",
+    "shots",
+    "takes",
+    "intakes",
+    "photos",
+    "findings",
+    "lessons_off",
+    "words_heard",
+    "pack_ticks",
+    "practice_attempts",
+)
+# Kept rows of bytes that go out as files of their own: by column, what they are called.
+PICTURES: Mapping[str, str] = {"look": "look.jpg", "thumbnail": "thumbnail.jpg"}
+
+
+def table(name: str) -> Table:
+    return Base.metadata.tables[name]
+
+
+def published_schema() -> dict[str, Any]:
+    """JSON Schema of the manifest and of a line of every table, as it is published."""
+    return {
+        "$schema": "https://json-schema.org/draft/2020-12/schema",
+        "title": f"{FORMAT}, version {VERSION}",
+        "description": "A ZIP: manifest.json, tables/NAME.jsonl with a row a line, "
+        "pictures/PHOTO/look.jpg and thumbnail.jpg, files/PHOTO where the file itself was kept.",
+        "$defs": {
+            "manifest": Manifest.model_json_schema(),
+            **{name: row_schema(table(name)) for name in TABLES},
+        },
+    }
+
+
+def owned_by(one: Table, user_id: Any) -> ColumnElement[bool]:
+    """Rows of a table that are a user's: by themselves, or by the night they are of."""
+    if "user_id" in one.c:
+        of_user: ColumnElement[bool] = one.c.user_id == user_id
+        return of_user
+    nights = table("nights").c
+    return one.c.night_id.in_(select(nights.id).where(nights.user_id == user_id))
+
+
+class _Lenient(BaseModel):
+    model_config = ConfigDict(extra="ignore")
+
+
+class _Photo(_Lenient):
+    pick: Pick
+    rating: Rating
+    tags: Tags
+    set_kind: SetKind
+    told_by: TimeFrom | None
+    histogram: Annotated[
+        list[Annotated[int, Field(ge=0)]], Field(min_length=LEVELS, max_length=LEVELS)
+    ]
+
+
+class _Lesson(_Lenient):
+    effect: Effect
+
+
+_softnesses = len(SOFTNESSES_STOPS)
+
+
+class _Words(_Lenient):
+    log_odds: Annotated[
+        list[Annotated[float, Field(ge=-100, le=100)]],
+        Field(min_length=_softnesses, max_length=_softnesses),
+    ]
+
+
+class _Finding(_Lenient):
+    discipline: str
+    offset_stops: Annotated[float, Field(ge=-40, le=40)]
+    sigma_stops: Annotated[float, Field(ge=0, le=40)]
+    predicted_sigma_stops: Annotated[float, Field(gt=0, le=40)]
+
+
+_Above = Annotated[float, Field(gt=0, le=1e7)]
+
+
+class _Frame(_Lenient):
+    """settings: time, aperture, ISO, and a filter in stops."""
+
+    settings: tuple[_Above, _Above, _Above, Annotated[float, Field(ge=0, le=100)]]
+    opens_s: Annotated[float, Field(ge=0, le=1e6)]
+    word: Verdict | None
+
+
+class _Attempt(_Lenient):
+    frames: Annotated[list[_Frame], Field(max_length=MOST_FRAMES)]
+
+
+class Account(_Lenient):
+    """Whose it was: what the photographer settled on."""
+
+    name: Annotated[str, Field(max_length=80)]
+    schools: Annotated[dict[str, str], Field(max_length=100)]
+
+
+class Manifest(_Lenient):
+    """The first file of an archive."""
+
+    format: Literal["patient-owl everything"]
+    version: int
+    account: Account
+    tables: dict[str, int]
+
+
+_ROWS: Mapping[str, type[BaseModel]] = {
+    "places": PlaceIn,
+    "kit_items": KitItemIn,
+    "nights": NightIn,
+    "shots": ShotIn,
+    "takes": TakeIn,
+    "photos": _Photo,
+    "findings": _Finding,
+    "lessons_off": _Lesson,
+    "words_heard": _Words,
+    "practice_attempts": _Attempt,
+}
+
+
+def check_row(name: str, row: Mapping[str, Any], where: str) -> None:
+    """That a row is what the app could have written; WrongValue says where it is not."""
+    model = _ROWS.get(name)
+    if model is None:
+        return
+    asked = {key: value for key, value in row.items() if key in model.model_fields}
+    try:
+        TypeAdapter(model).validate_python(asked)
+    except ValidationError as error:
+        fault = error.errors()[0]
+        field = ".".join(str(part) for part in fault["loc"])
+        raise WrongValue(f"{where}, {field}", fault["msg"], str(fault["input"])[:60]) from error
+    if name in _CHECKS:
+        _CHECKS[name](row, where)
+
+
+def _discipline(row: Mapping[str, Any], where: str) -> None:
+    if row["discipline"] not in RECIPES:
+        raise WrongValue(f"{where}, discipline", "a kind of picture known here", row["discipline"])
+
+
+def _scenario(row: Mapping[str, Any], where: str) -> None:
+    if row["scenario"] not in SCENARIOS:
+        raise WrongValue(f"{where}, scenario", "a practice night known here", row["scenario"])
+
+
+_CHECKS: Mapping[str, Callable[[Mapping[str, Any], str], None]] = {
+    "shots": _discipline,
+    "findings": _discipline,
+    "practice_attempts": _scenario,
+}
