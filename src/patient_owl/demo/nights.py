@@ -1,9 +1,7 @@
 """Demo nights with shots and takes, placed around the day the demo is first loaded."""
 
-from dataclasses import dataclass
-from datetime import date, datetime, time, timedelta
+from datetime import date, timedelta
 from typing import Any
-from uuid import UUID
 
 from sqlalchemy.orm import Session
 
@@ -12,40 +10,22 @@ from patient_owl.accounts.schemas import AccountCreate
 from patient_owl.accounts.service import make_account
 from patient_owl.accounts.store import user_by_email
 from patient_owl.accounts.visit import Visit
-from patient_owl.adapters.camera import Frame
 from patient_owl.adapters.devices import Devices
-from patient_owl.adapters.simulated.camera import Latent, developed
-from patient_owl.camera.service import aim_of
-from patient_owl.core.advise.belief import Verdict
-from patient_owl.core.exposure.settings import Settings
-from patient_owl.core.light.part import WHOLE
-from patient_owl.core.optics.camera import Orientation
-from patient_owl.core.plan.types import InputValue
-from patient_owl.core.preview.stage import SKY
+from patient_owl.demo.earlier import earlier
 from patient_owl.demo.kit import KIT
+from patient_owl.demo.loader import Loader
 from patient_owl.demo.places import PLACES
 from patient_owl.kit.service import create_item
 from patient_owl.nights.models import Night
 from patient_owl.nights.outing import OutingIn
-from patient_owl.nights.schemas import NightIn
-from patient_owl.nights.service import create_night
-from patient_owl.pictures.service import add_photo
 from patient_owl.places.schemas import PlaceIn
 from patient_owl.places.service import create_place
-from patient_owl.places.zones import zone
 from patient_owl.searches.schemas import LightIn, TargetUpIn
 from patient_owl.shots.lights import BroughtIn
-from patient_owl.shots.models import Shot
 from patient_owl.shots.ordering import OrderingIn
-from patient_owl.shots.planner import Planner
-from patient_owl.shots.schemas import ShotIn, StandInIn
-from patient_owl.shots.service import create_shot
+from patient_owl.shots.schemas import StandInIn
 from patient_owl.shots.strokes import StrokesIn
-from patient_owl.storage.base import new_id, now_utc
-from patient_owl.storage.owned import ANY_VERSION
-from patient_owl.takes.present import chain_out
-from patient_owl.takes.schemas import TakeIn
-from patient_owl.takes.service import give_photo, put_take
+from patient_owl.storage.base import now_utc
 
 # Skarn Light's tower as it stands from the far end of the causeway; and a stone of the Seven Ewes.
 LANTERN = StandInIn(
@@ -63,113 +43,7 @@ def _stone(bearing_true_deg: float, height_m: float, distance_m: float) -> Stand
     )
 
 
-PICTURE_SEED = 20
 _PASSWORD = "a demo needs no secret"  # the demo is entered by its button
-
-
-@dataclass
-class _Loader:
-    visit: Visit
-    places: dict[str, UUID]
-    kit: dict[str, UUID]
-
-    def night(
-        self,
-        place: str,
-        evening: date,
-        title: str,
-        events: list[str] | None = None,
-        outing: OutingIn | None = None,
-        *,
-        uses_forecast: bool = False,
-    ) -> Night:
-        """Clear unless the stand-in's forecast shall act: a demo looks the same every day."""
-        request = NightIn(
-            place_id=self.places[place],
-            evening_date=evening,
-            title=title,
-            events=events or [],
-            outing=outing or OutingIn(),
-            uses_forecast=uses_forecast,
-        )
-        return create_night(self.visit.session, self.visit.user, request)
-
-    def shot(
-        self,
-        night: Night,
-        title: str,
-        clock: str,
-        bearing: float,
-        *,
-        discipline: str = "stars_over_foreground",
-        lens: str = "wide",
-        focal_length_mm: float = 24,
-        tilt: float = 22,
-        orientation: Orientation = "landscape",
-        lights: list[BroughtIn] | None = None,
-        strokes: StrokesIn | None = None,
-        stand_in: StandInIn | None = None,
-        ordering: OrderingIn | None = None,
-        **inputs: InputValue,
-    ) -> Shot:
-        hour, minute = (int(part) for part in clock.split(":"))
-        day = night.evening_date + timedelta(days=1 if hour < 12 else 0)
-        at = datetime.combine(day, time(hour, minute), zone(night.place.time_zone))
-        request = ShotIn(
-            discipline=discipline,
-            title=title,
-            at_utc=at,
-            body_id=self.kit["full_frame"],
-            lens_id=self.kit[lens],
-            focal_length_mm=focal_length_mm,
-            bearing_true_deg=bearing,
-            tilt_deg=tilt,
-            orientation=orientation,
-            inputs=inputs,
-            lights=[self._mine(light) for light in lights or []],
-            strokes=strokes,
-            stand_in=stand_in,
-            ordering=ordering or OrderingIn(),
-        )
-        return create_shot(self.visit, night.id, request)
-
-    def _mine(self, light: BroughtIn) -> BroughtIn:
-        """The light as the one of its kind in the bag."""
-        return light.model_copy(update={"item_id": self.kit[light.kit_kind]})
-
-    def takes(self, shot: Shot, verdicts: list[Verdict], hidden_stops: float) -> None:
-        """Takes as the advice led them, judged with the given words; the last is kept.
-
-        hidden_stops: how much brighter the light was than predicted. Each take has the picture that
-        a camera on its tripod would have taken of it.
-        """
-        for k, verdict in enumerate(verdicts):
-            planner = Planner(self.visit)
-            advice = chain_out(planner, shot).advice
-            assert advice is not None  # a demo shot can be planned
-            request = TakeIn(
-                shot_id=shot.id,
-                started_at_utc=shot.at_utc + timedelta(minutes=3 * k),
-                verdicts={WHOLE: verdict},
-                is_keeper=k == len(verdicts) - 1,
-                **advice.values.model_dump(),
-            )
-            take_id = new_id()
-            put_take(self.visit, take_id, request, None, planner.plan_of(shot))
-            self._picture(shot, take_id, request, k, hidden_stops)
-
-    def _picture(
-        self, shot: Shot, take_id: UUID, take: TakeIn, number: int, hidden_stops: float
-    ) -> None:
-        aim = aim_of(self.visit, shot)
-        hidden = dict.fromkeys((SKY, "ground"), hidden_stops)
-        settings = Settings(take.exposure_s, take.f_number, take.iso, take.nd_stops)
-        frame = Frame("", take.started_at_utc, settings)
-        content = developed(aim, Latent(hidden, PICTURE_SEED, 0), frame, number)
-        session, user = self.visit.session, self.visit.user
-        name = f"owl-{number + 1:04d}.jpg"
-        photo = add_photo(session, user, shot.id, name, content, keep=False)
-        give_photo(session, user, photo.id, ANY_VERSION, take_id)
 
 
 SHOW = "regatta fireworks, 22:00 to 22:18, ± 5 min"
@@ -224,7 +98,7 @@ def load(session: Session, devices: Devices, today: date) -> None:
     )
     places = {key: create_place(session, user, place).id for key, place in _places(today).items()}
     kit = {key: create_item(session, user, item).id for key, item in KIT.items()}
-    loader = _Loader(Visit(session, user, devices, now_utc()), places, kit)
+    loader = Loader(Visit(session, user, devices, now_utc()), places, kit)
 
     tonight = loader.night("skarn", today, "Skarn Light, first dark", outing=SKARN_OUTING)
     loader.shot(
@@ -251,11 +125,12 @@ def load(session: Session, devices: Devices, today: date) -> None:
     orion = loader.shot(
         past, "Orion between the stones", "23:30", 150, between="open", stand_in=_stone(155, 2.6, 9)
     )
-    loader.takes(orion, ["dark", "right"], hidden_stops=-1.2)
+    loader.takes(orion, ["dark", "right"])
     moor = loader.shot(
         past, "Low moor, wide", "1:10", 200, lens="ultra_wide", focal_length_mm=14, between="open"
     )
-    loader.takes(moor, ["black", "bright", "right"], hidden_stops=-2.4)
+    loader.takes(moor, ["black", "bright", "right"])
+    earlier(loader, today)
     south = loader.night("kaimarra", date(today.year, 6, 14), "Core overhead")
     loader.shot(
         south,
@@ -272,7 +147,7 @@ def load(session: Session, devices: Devices, today: date) -> None:
     session.commit()
 
 
-def _by_found_light(loader: _Loader, today: date) -> None:
+def _by_found_light(loader: Loader, today: date) -> None:
     """One shot of every discipline lit by what is there."""
     ring = loader.night("ewes", today + timedelta(days=9), "The Ewes without a moon")
     loader.shot(
@@ -387,7 +262,7 @@ def _by_found_light(loader: _Loader, today: date) -> None:
     _too_full(loader, today)
 
 
-def _too_full(loader: _Loader, today: date) -> None:
+def _too_full(loader: Loader, today: date) -> None:
     """An evening with more planned than it holds, so that what is said of it can be seen."""
     full = loader.night(
         "tamsel",
@@ -453,7 +328,7 @@ def _too_full(loader: _Loader, today: date) -> None:
     )
 
 
-def _by_brought_light(loader: _Loader, ring: Night, regatta: Night, quill: Night) -> None:
+def _by_brought_light(loader: Loader, ring: Night, regatta: Night, quill: Night) -> None:
     """One shot of every discipline lit by what is carried there."""
     loader.shot(
         ring,
