@@ -22,8 +22,9 @@ const places = [
   {
     to: '/nights',
     label: 'Nights',
-    names: ['nights', 'night', 'shot', 'find', 'practice', 'practice-night'],
+    names: ['nights', 'night', 'shot', 'find', 'practice', 'practice-night', 'pictures', 'cards'],
   },
+  { to: '/logbook', label: 'Logbook', names: ['logbook', 'learned', 'story'] },
   { to: '/places', label: 'Places', names: ['places'] },
   { to: '/kit', label: 'Kit', names: ['kit', 'schools'] },
   { to: '/bench', label: 'Bench', names: ['bench'] },

@@ -36,6 +36,25 @@ export const router = createRouter({
       meta: { isOffline: true },
       component: () => import('./views/PackView.vue'),
     },
+    {
+      path: '/nights/:nightId/pictures',
+      name: 'pictures',
+      props: true,
+      component: () => import('./views/PicturesView.vue'),
+    },
+    { path: '/cards', name: 'cards', component: () => import('./views/CardView.vue') },
+    { path: '/logbook', name: 'logbook', component: () => import('./views/LogbookView.vue') },
+    {
+      path: '/nights/:nightId/story',
+      name: 'story',
+      props: true,
+      component: () => import('./views/StoryView.vue'),
+    },
+    {
+      path: '/logbook/learned',
+      name: 'learned',
+      component: () => import('./views/LearnedView.vue'),
+    },
     { path: '/practice', name: 'practice', component: () => import('./views/PracticeView.vue') },
     {
       path: '/practice/:attemptId',

@@ -17,6 +17,16 @@ function parts(at: number, timeZone: string): Record<string, string> {
 export const today = () =>
   new Date(Date.now() - new Date().getTimezoneOffset() * 60000).toISOString().slice(0, 10)
 
+/** An evening's date as it is read: `Tuesday 24 November 2026`. */
+export const dayText = (isoDate: string, weekday: 'short' | 'long' = 'long') =>
+  new Date(`${isoDate}T12:00:00Z`).toLocaleDateString('en-GB', {
+    weekday,
+    day: 'numeric',
+    month: 'long',
+    year: 'numeric',
+    timeZone: 'UTC',
+  })
+
 /** `2026-11-24T22:40` as a clock in `timeZone` shows it. */
 export function toLocal(utc: string, timeZone: string): string {
   const p = parts(Date.parse(utc), timeZone)

@@ -4,6 +4,30 @@
  */
 
 export interface paths {
+    "/api/v1/account/everything": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Everything
+         * @description Places, kit, nights, shots, takes, pictures and lessons as JSON and files, in one ZIP.
+         */
+        get: operations["get_everything"];
+        put?: never;
+        /**
+         * Put Everything
+         * @description An archive back in: ids kept, nothing doubled; where anything in it is wrong, nothing.
+         */
+        post: operations["put_everything"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/account/password": {
         parameters: {
             query?: never;
@@ -244,6 +268,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/findings/{finding_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Finding
+         * @description Whether one finding counts.
+         */
+        put: operations["put_finding"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/horizons": {
         parameters: {
             query?: never;
@@ -258,6 +302,131 @@ export interface paths {
          * @description Read a horizon profile from CSV text; nothing is kept yet.
          */
         post: operations["read_horizon_text"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/intakes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Intakes
+         * @description Cards that were brought in, the latest first.
+         */
+        get: operations["list_intakes"];
+        put?: never;
+        /**
+         * Begin Intake
+         * @description Begin with a card; its files follow one by one.
+         */
+        post: operations["begin_intake"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/intakes/{intake_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Intake
+         * @description A card: its cameras' clocks, its pictures, and what those without a take may be of.
+         */
+        get: operations["get_intake"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/intakes/{intake_id}/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take File
+         * @description A file by its pieces: send its head, then with it whatever the answer wants, until it is
+         *     read. Forty megabytes of a raw file need not be sent: its head and its preview do.
+         */
+        post: operations["take_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/intakes/{intake_id}/night": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Own Night
+         * @description Pictures without a take become a night of their own, with one shot.
+         */
+        post: operations["make_own_night"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/intakes/{intake_id}/placed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Place Intake
+         * @description Match the card's pictures over the whole night, whatever its clocks say.
+         */
+        post: operations["place_intake"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/intakes/{intake_id}/takes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Takes
+         * @description Pictures without a take become new takes of a shot.
+         */
+        post: operations["make_takes"];
         delete?: never;
         options?: never;
         head?: never;
@@ -392,6 +561,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/learned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Learned
+         * @description What settled shots taught, in sentences, each with the nights behind it.
+         */
+        get: operations["get_learned"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/learned/calibration": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Calibration
+         * @description Predicted against found, and how often the ± held, by source of light and by place.
+         */
+        get: operations["get_calibration"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/learned/lesson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Lesson
+         * @description Switch a lesson off, or on again; its findings stay.
+         */
+        put: operations["put_lesson"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/learned/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Delete Words
+         * @description Begin anew with how sharply words are meant.
+         */
+        delete: operations["delete_words"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/lights": {
         parameters: {
             query?: never;
@@ -404,6 +653,146 @@ export interface paths {
          * @description Kinds of light a search may ask for.
          */
         get: operations["list_lights"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/logbook/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Logbook Choices
+         * @description What takes may be narrowed to.
+         */
+        get: operations["get_logbook_choices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/logbook/figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Figures
+         * @description What of such takes was kept more or less often than the rest, and what to practise.
+         */
+        get: operations["get_figures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/logbook/takes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Find Takes
+         * @description Takes by words, place, kind, kit, settings, light and whether they were kept.
+         */
+        get: operations["find_takes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/logbook/takes.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Takes Csv
+         * @description All takes, a line each.
+         */
+        get: operations["get_takes_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/logbook/takes.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Takes Json
+         * @description All takes, with the same names as in the table.
+         */
+        get: operations["get_takes_json"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/logbook/unfinished": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Unfinished
+         * @description Shots of nights that are over without a take that was kept.
+         */
+        get: operations["list_unfinished"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/logbook/year": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Year
+         * @description A year of nights under each other, how dark each is, and where one was out.
+         */
+        get: operations["get_year"];
         put?: never;
         post?: never;
         delete?: never;
@@ -436,6 +825,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/nights/carried": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Carry Unfinished
+         * @description Unfinished shots taken along into another night, at the same hours; what was tried stays.
+         */
+        post: operations["carry_unfinished"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/nights/{night_id}": {
         parameters: {
             query?: never;
@@ -454,6 +863,26 @@ export interface paths {
          */
         put: operations["change_night"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/nights/{night_id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Night Again
+         * @description The night once more, with its shots at the same hours.
+         */
+        post: operations["night_again"];
         delete?: never;
         options?: never;
         head?: never;
@@ -648,6 +1077,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/nights/{night_id}/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Sheet
+         * @description All pictures of a night, for looking through and picking.
+         */
+        get: operations["get_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/nights/{night_id}/scenes": {
         parameters: {
             query?: never;
@@ -692,6 +1141,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/nights/{night_id}/sidecars.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Sidecars
+         * @description XMP files named as the originals are, to be put beside them.
+         */
+        get: operations["get_sidecars"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/nights/{night_id}/slope": {
         parameters: {
             query?: never;
@@ -704,6 +1173,46 @@ export interface paths {
          * @description The light slope; references not given are the night's own.
          */
         get: operations["get_slope"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/nights/{night_id}/story": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Story
+         * @description The night as a story: plan, takes, words, changes, keepers, lessons.
+         */
+        get: operations["get_story"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/nights/{night_id}/story.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Story Pdf
+         * @description The same to print or to keep, with its pictures.
+         */
+        get: operations["get_story_pdf"];
         put?: never;
         post?: never;
         delete?: never;
@@ -732,6 +1241,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/nights/{night_id}/year-on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Year On
+         * @description The evening a year on that is like this one, by the events of the night and its place.
+         */
+        get: operations["get_year_on"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/photos/{photo_id}/copy.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Copy
+         * @description A copy of what was kept of a picture, its head saying when, how and, if asked, where.
+         */
+        get: operations["get_copy"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/photos/{photo_id}/ends.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Ends
+         * @description What is burnt out and what is black, to lay over the picture.
+         */
+        get: operations["get_ends"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/photos/{photo_id}/file": {
         parameters: {
             query?: never;
@@ -744,6 +1313,66 @@ export interface paths {
          * @description The file itself, where it was kept.
          */
         get: operations["get_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/photos/{photo_id}/judged": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Judge Photo
+         * @description Keep, reject, rate, tag; what is kept makes its take a keeper.
+         */
+        put: operations["judge_photo"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/photos/{photo_id}/look.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Look
+         * @description The picture as large as a screen.
+         */
+        get: operations["get_look"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/photos/{photo_id}/pixels.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Pixels
+         * @description Every pixel that was kept, for looking at 1:1.
+         */
+        get: operations["get_pixels"];
         put?: never;
         post?: never;
         delete?: never;
@@ -940,7 +1569,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/places/{place_id}/found": {
+    "/api/v1/places/{place_id}/learned": {
         parameters: {
             query?: never;
             header?: never;
@@ -948,10 +1577,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * List Found
-         * @description Lights that were found off their prediction here, and are reckoned with.
+         * Get Learned At
+         * @description What was learned of the lights of a place.
          */
-        get: operations["list_found"];
+        get: operations["get_learned_at"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1571,7 +2200,7 @@ export interface paths {
         put?: never;
         /**
          * Remember Found
-         * @description Keep what the takes found of the light, for the next shot at this place.
+         * @description Reckon with what the takes found of the light, however far from its prediction.
          */
         post: operations["remember_found"];
         delete?: never;
@@ -1807,6 +2436,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/takes/{take_id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Again
+         * @description A kept picture as the starting point of another: framing, spot, lights and look; its time
+         *     follows the light of that night.
+         */
+        post: operations["take_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/targets": {
         parameters: {
             query?: never;
@@ -1961,6 +2611,20 @@ export interface components {
             values: components["schemas"]["SettingValues"];
         };
         /**
+         * AgainIn
+         * @description Where a kept picture begins anew: in a night there is, or in one of that evening at the same
+         *     place.
+         * @example {
+         *       "evening_date": "2027-12-09"
+         *     }
+         */
+        AgainIn: {
+            /** Evening Date */
+            evening_date?: string | null;
+            /** Night Id */
+            night_id?: string | null;
+        };
+        /**
          * AheadOut
          * @description The order whatever is done or skipped, worked out beforehand.
          *
@@ -1981,7 +2645,7 @@ export interface components {
             hurry_s: number;
             /** Pieces */
             pieces: {
-                [key: string]: components["schemas"]["PieceOut"][];
+                [key: string]: components["schemas"]["patient_owl__running__schemas__PieceOut"][];
             };
             /** Reach */
             reach: string;
@@ -2132,6 +2796,18 @@ export interface components {
             title: string;
             /** Verdicts */
             verdicts: components["schemas"]["VerdictOut"][];
+        };
+        /**
+         * BandOut
+         * @description A stretch of a setting, with the bounds to ask for; None where it has no end.
+         */
+        BandOut: {
+            /** Least */
+            least: number;
+            /** Most */
+            most: number | null;
+            /** Name */
+            name: string;
         };
         /**
          * BarSpec
@@ -2458,6 +3134,11 @@ export interface components {
             /** File */
             file: string;
         };
+        /** Body_put_everything */
+        Body_put_everything: {
+            /** File */
+            file: string;
+        };
         /** Body_read_events_file */
         Body_read_events_file: {
             /** File */
@@ -2472,6 +3153,17 @@ export interface components {
         Body_read_stroke_file: {
             /** File */
             file: string;
+        };
+        /** Body_take_file */
+        Body_take_file: {
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: string[];
+            /** Size Bytes */
+            size_bytes: number;
+            /** Starts */
+            starts: number[];
         };
         /**
          * BortleOut
@@ -2561,6 +3253,54 @@ export interface components {
             who: "photographer" | "performer" | "helper";
         };
         /**
+         * CalibrationOut
+         * @description Predicted against found.
+         */
+        CalibrationOut: {
+            /** Held */
+            held: components["schemas"]["HeldOut"][];
+            /** Learned Text */
+            learned_text: string;
+            /** Places */
+            places: string[];
+            /** Points */
+            points: components["schemas"]["CalibrationPointOut"][];
+            /** Text */
+            text: string;
+        };
+        /**
+         * CalibrationPointOut
+         * @description A light of a settled shot: what was predicted, with its ±, and what was found. [EV100, stops]
+         *     learned_*: with what every other shot teaches reckoned in. is_held: found within the ±.
+         */
+        CalibrationPointOut: {
+            /** Found Ev100 */
+            found_ev100: number;
+            /** Found Sigma Stops */
+            found_sigma_stops: number;
+            /** Is Held */
+            is_held: boolean;
+            /** Is Held Learned */
+            is_held_learned: boolean;
+            /** Learned Ev100 */
+            learned_ev100: number;
+            /** Learned Sigma Stops */
+            learned_sigma_stops: number;
+            /** Light */
+            light: string;
+            /** Predicted Ev100 */
+            predicted_ev100: number;
+            /** Predicted Sigma Stops */
+            predicted_sigma_stops: number;
+            /**
+             * Shot Id
+             * Format: uuid
+             */
+            shot_id: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * CallToneOut
          * @description A bell: full at once, gone at the end.
          */
@@ -2640,6 +3380,26 @@ export interface components {
              */
             self_timer_s: number;
         };
+        /**
+         * CardShotOut
+         * @description A shot that pictures of the card may be of, or are.
+         */
+        CardShotOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Night Id
+             * Format: uuid
+             */
+            night_id: string;
+            /** Night Title */
+            night_title: string;
+            /** Title */
+            title: string;
+        };
         /** CardSpec */
         CardSpec: {
             /** Capacity Gb */
@@ -2649,6 +3409,19 @@ export interface components {
              * @enum {string}
              */
             kind: "card";
+        };
+        /**
+         * CarryIn
+         * @description Shots that come again in a night.
+         */
+        CarryIn: {
+            /**
+             * Night Id
+             * Format: uuid
+             */
+            night_id: string;
+            /** Shot Ids */
+            shot_ids: string[];
         };
         /**
          * ChainOut
@@ -2701,16 +3474,6 @@ export interface components {
             locked: ("exposure_s" | "f_number" | "iso" | "nd_stops")[];
         };
         /**
-         * ChoiceOut
-         * @description A position a control may be put to: exact value and printed label.
-         */
-        ChoiceOut: {
-            /** Label */
-            label: string;
-            /** Value */
-            value: number;
-        };
-        /**
          * ConflictOut
          * @description What excludes what for one light, by how many stops, and ways out, cheapest first.
          */
@@ -2759,6 +3522,22 @@ export interface components {
             text: string;
             /** Who */
             who: string;
+        };
+        /**
+         * DarkRowOut
+         * @description A night from noon to noon. dark: a digit a step, 0 for day to the year's most_level for full
+         *     dark. moon: how much of it is lit while it is up, the same way.
+         */
+        DarkRowOut: {
+            /** Dark */
+            dark: string;
+            /**
+             * Evening Date
+             * Format: date
+             */
+            evening_date: string;
+            /** Moon */
+            moon: string;
         };
         /** DisciplineOut */
         DisciplineOut: {
@@ -3036,6 +3815,47 @@ export interface components {
             uses_noise_reduction: boolean;
         };
         /**
+         * FigureOut
+         * @description Something that was kept more or less often than the rest.
+         */
+        FigureOut: {
+            /** Kept */
+            kept: number;
+            /** Takes */
+            takes: number;
+            /** Text */
+            text: string;
+        };
+        /** FiguresOut */
+        FiguresOut: {
+            /** Figures */
+            figures: components["schemas"]["FigureOut"][];
+            /** Practise */
+            practise: components["schemas"]["PractiseOut"][];
+            /** Text */
+            text: string;
+        };
+        /**
+         * FileOut
+         * @description What became of a file. wants: stretches to send with what was sent; then all at once.
+         */
+        FileOut: {
+            /**
+             * Outcome
+             * @enum {string}
+             */
+            outcome: "wants" | "taken" | "beside" | "known" | "refused";
+            /** Photo Id */
+            photo_id?: string | null;
+            /** Text */
+            text: string;
+            /**
+             * Wants
+             * @default []
+             */
+            wants: components["schemas"]["patient_owl__intake__schemas__PieceOut"][];
+        };
+        /**
          * FilmBackSpec
          * @description A film camera or back with a stock in it.
          */
@@ -3104,6 +3924,55 @@ export interface components {
             value: number;
         };
         /**
+         * FindingOut
+         * @description How far one shot found one light from its prediction. note: why it does not count yet.
+         */
+        FindingOut: {
+            /**
+             * Evening Date
+             * Format: date
+             */
+            evening_date: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Is On */
+            is_on: boolean;
+            /**
+             * Night Id
+             * Format: uuid
+             */
+            night_id: string;
+            /** Night Title */
+            night_title: string;
+            /** Note */
+            note: string;
+            /** Offset Stops */
+            offset_stops: number;
+            /**
+             * Shot Id
+             * Format: uuid
+             */
+            shot_id: string;
+            /** Sigma Stops */
+            sigma_stops: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * FindingSwitchIn
+         * @description Whether a finding counts.
+         * @example {
+         *       "is_on": true
+         *     }
+         */
+        FindingSwitchIn: {
+            /** Is On */
+            is_on: boolean;
+        };
+        /**
          * FinishIn
          * @description kept: the frame that is the picture; None where there is none.
          */
@@ -3151,28 +4020,6 @@ export interface components {
             recycle_s: number;
         };
         /**
-         * FoundLightOut
-         * @description A light that was found off its prediction at a place, and will be reckoned with there.
-         */
-        FoundLightOut: {
-            /**
-             * Found At Utc
-             * Format: date-time
-             */
-            found_at_utc: string;
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
-            /** Offset Stops */
-            offset_stops: number;
-            /** Sigma Stops */
-            sigma_stops: number;
-            /** Text */
-            text: string;
-        };
-        /**
          * FoundOut
          * @description A night that qualifies, or (is_near_miss) lacks one thing. rank: higher is better.
          */
@@ -3192,6 +4039,16 @@ export interface components {
             rank: number;
             /** Text */
             text: string;
+        };
+        /**
+         * FoundTakesOut
+         * @description A page of takes, the latest first. next: where it goes on, None at the end.
+         */
+        FoundTakesOut: {
+            /** Next */
+            next: string | null;
+            /** Takes */
+            takes: components["schemas"]["TakeLineOut"][];
         };
         /**
          * FrameIn
@@ -3257,6 +4114,20 @@ export interface components {
             trouble: string | null;
         };
         /**
+         * HeldOut
+         * @description How often the ± held for one source of light: bare, and as learned.
+         */
+        HeldOut: {
+            /** Learned Text */
+            learned_text: string;
+            /** Light */
+            light: string;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * HorizonPoint
          * @description A point of the skyline. Azimuth from true north; a pair of numbers is read as one too.
          */
@@ -3306,6 +4177,124 @@ export interface components {
             added: number;
             /** Skipped */
             skipped: string[];
+        };
+        /**
+         * IntakeIn
+         * @description A card about to be brought in. night_id: None looks for its takes in every night.
+         * @example {
+         *       "keeps_pixels": true,
+         *       "label": "Card A"
+         *     }
+         */
+        IntakeIn: {
+            /**
+             * Keeps Pixels
+             * @description keep each picture's largest JPEG, to look at it 1:1
+             * @default true
+             */
+            keeps_pixels: boolean;
+            /** Label */
+            label: string;
+            /** Night Id */
+            night_id?: string | null;
+        };
+        /**
+         * IntakeLineOut
+         * @description A card among others.
+         */
+        IntakeLineOut: {
+            /**
+             * Begun At Utc
+             * Format: date-time
+             */
+            begun_at_utc: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Label */
+            label: string;
+            /** Night Id */
+            night_id: string | null;
+            /** Text */
+            text: string;
+        };
+        /**
+         * IntakeOut
+         * @description A card as it stands. clocks: of its cameras, in words. unplaced: sets without a take. shots:
+         *     of the nights its pictures were taken in.
+         */
+        IntakeOut: {
+            /**
+             * Begun At Utc
+             * Format: date-time
+             */
+            begun_at_utc: string;
+            /** Clocks */
+            clocks: string[];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Keeps Pixels */
+            keeps_pixels: boolean;
+            /** Label */
+            label: string;
+            /** Night Id */
+            night_id: string | null;
+            /** Photos */
+            photos: components["schemas"]["PhotoOut"][];
+            /** Shots */
+            shots: components["schemas"]["CardShotOut"][];
+            /** Text */
+            text: string;
+            /** Unplaced */
+            unplaced: components["schemas"]["SetOut"][];
+            /** Version */
+            version: number;
+        };
+        /**
+         * JudgedIn
+         * @description What the photographer thinks of a picture.
+         * @example {
+         *       "pick": "kept",
+         *       "rating": 4,
+         *       "tags": [
+         *         "lighthouse"
+         *       ]
+         *     }
+         */
+        JudgedIn: {
+            /**
+             * Is Best
+             * @description of its set; another one's mark goes
+             * @default false
+             */
+            is_best: boolean;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Pick
+             * @default
+             * @enum {string}
+             */
+            pick: "" | "kept" | "rejected";
+            /**
+             * Rating
+             * @description 0 for none given
+             * @default 0
+             */
+            rating: number;
+            /**
+             * Tags
+             * @default []
+             */
+            tags: string[];
         };
         /**
          * Kind
@@ -3399,6 +4388,18 @@ export interface components {
             text: string;
         };
         /**
+         * LearnedOut
+         * @description words: how sharply this photographer's are meant, in a sentence.
+         */
+        LearnedOut: {
+            /** Groups */
+            groups: components["schemas"]["LessonGroupOut"][];
+            /** Has Words */
+            has_words: boolean;
+            /** Words */
+            words: string;
+        };
+        /**
          * LeftOut
          * @description A shot for which there is no room, or that cannot be planned at all.
          */
@@ -3471,6 +4472,36 @@ export interface components {
             widest_f_number: number;
             /** Widest F Number At Longest */
             widest_f_number_at_longest?: number | null;
+        };
+        /** LessonGroupOut */
+        LessonGroupOut: {
+            /** Lessons */
+            lessons: components["schemas"]["LessonOut"][];
+            /** Title */
+            title: string;
+        };
+        /**
+         * LessonOut
+         * @description What several findings teach together, by what they share.
+         */
+        LessonOut: {
+            /**
+             * Effect
+             * @enum {string}
+             */
+            effect: "photographer" | "discipline" | "body" | "source" | "here" | "spot" | "night" | "shot";
+            /** Findings */
+            findings: components["schemas"]["FindingOut"][];
+            /** Is On */
+            is_on: boolean;
+            /** Level */
+            level: string;
+            /** Offset Stops */
+            offset_stops: number;
+            /** Sigma Stops */
+            sigma_stops: number;
+            /** Text */
+            text: string;
         };
         /** LightChoiceOut */
         LightChoiceOut: {
@@ -3600,6 +4631,24 @@ export interface components {
             /** Started Local */
             started_local: string;
             take: components["schemas"]["TakeOut"];
+        };
+        /**
+         * LogbookChoicesOut
+         * @description What a search may be narrowed to: only what there are takes of, and stretches of settings.
+         */
+        LogbookChoicesOut: {
+            /** Bodies */
+            bodies: components["schemas"]["patient_owl__logbook__schemas__ChoiceOut"][];
+            /** Disciplines */
+            disciplines: components["schemas"]["patient_owl__logbook__schemas__ChoiceOut"][];
+            /** Exposures S */
+            exposures_s: components["schemas"]["BandOut"][];
+            /** Isos */
+            isos: components["schemas"]["BandOut"][];
+            /** Lights */
+            lights: components["schemas"]["patient_owl__logbook__schemas__ChoiceOut"][];
+            /** Places */
+            places: components["schemas"]["patient_owl__logbook__schemas__ChoiceOut"][];
         };
         /**
          * MatchedOut
@@ -3756,6 +4805,36 @@ export interface components {
              * @default New shot
              */
             title: string;
+        };
+        /**
+         * NewTakesIn
+         * @description Pictures that become takes of a shot; those of a set become one take.
+         */
+        NewTakesIn: {
+            /** Photo Ids */
+            photo_ids: string[];
+            /**
+             * Shot Id
+             * Format: uuid
+             */
+            shot_id: string;
+        };
+        /**
+         * NightAgainIn
+         * @description Which of a night's shots come again; evening_date: None for a year on.
+         * @example {
+         *       "which": "kept"
+         *     }
+         */
+        NightAgainIn: {
+            /** Evening Date */
+            evening_date?: string | null;
+            /**
+             * Which
+             * @default all
+             * @enum {string}
+             */
+            which: "all" | "kept" | "unfinished";
         };
         /**
          * NightIn
@@ -3930,6 +5009,24 @@ export interface components {
             /** Version */
             version: number;
         };
+        /**
+         * NightPicturesOut
+         * @description shots: in the order they were meant. photos: by when they were taken, those of a set
+         *     together; shot_id None for one of the night's cards that is not placed.
+         */
+        NightPicturesOut: {
+            /**
+             * Night Id
+             * Format: uuid
+             */
+            night_id: string;
+            /** Photos */
+            photos: components["schemas"]["PhotoOut"][];
+            /** Shots */
+            shots: components["schemas"]["SheetShotOut"][];
+            /** Title */
+            title: string;
+        };
         /** OptionOut */
         OptionOut: {
             /**
@@ -4069,6 +5166,36 @@ export interface components {
              * @default 3.5
              */
             walking_km_h: number;
+        };
+        /**
+         * OwnNightIn
+         * @description Pictures that become a night of their own, with one shot.
+         * @example {
+         *       "discipline": "cityscape",
+         *       "photo_ids": [
+         *         "018f0000-0000-7000-8000-000000000001"
+         *       ],
+         *       "place_id": "018f0000-0000-7000-8000-000000000002"
+         *     }
+         */
+        OwnNightIn: {
+            /**
+             * Discipline
+             * @default stars_over_foreground
+             */
+            discipline: string;
+            /** Photo Ids */
+            photo_ids: string[];
+            /**
+             * Place Id
+             * Format: uuid
+             */
+            place_id: string;
+            /**
+             * Title
+             * @default
+             */
+            title: string;
         };
         /**
          * OwnSlotOut
@@ -4250,9 +5377,16 @@ export interface components {
         };
         /**
          * PhotoOut
-         * @description histogram: 64 counts, darkest first, for drawing.
+         * @description histogram: 64 counts, darkest first, for drawing. camera_clock: as the camera said it,
+         *     without a zone. taken_at_utc: the moment, where something tells it; taken_text says by what.
+         *     set_id: shared by the pictures that are one. tried: its settings, where the file says all of
+         *     them, to compute the picture with.
          */
         PhotoOut: {
+            /** Also File */
+            also_file: string;
+            /** Camera Clock */
+            camera_clock: string | null;
             /** File Name */
             file_name: string;
             /** Height Px */
@@ -4264,15 +5398,43 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            /** Is Best */
+            is_best: boolean;
             /** Is Kept */
             is_kept: boolean;
+            /** Note */
+            note: string;
+            /**
+             * Pick
+             * @enum {string}
+             */
+            pick: "" | "kept" | "rejected";
+            /** Rating */
+            rating: number;
             reading: components["schemas"]["ReadingOut"];
+            /**
+             * Set Id
+             * Format: uuid
+             */
+            set_id: string;
+            /**
+             * Set Kind
+             * @enum {string}
+             */
+            set_kind: "single" | "bracket" | "stack" | "panorama";
             /** Settings */
             settings: string;
+            /** Shot Id */
+            shot_id: string | null;
+            /** Tags */
+            tags: string[];
             /** Take Id */
             take_id: string | null;
-            /** Taken At */
-            taken_at: string | null;
+            /** Taken At Utc */
+            taken_at_utc: string | null;
+            /** Taken Text */
+            taken_text: string;
+            tried: components["schemas"]["SettingValues"] | null;
             /** Version */
             version: number;
             /** Width Px */
@@ -4282,7 +5444,8 @@ export interface components {
          * PictureAsked
          * @description A shot as it is just now, and how its picture is wanted.
          *
-         *     settings: tried instead of those planned. white_k: of the light that is to come out grey.
+         *     shot_id: where it is kept. settings: tried instead of those planned. white_k: of the light that
+         *     is to come out grey.
          */
         PictureAsked: {
             /**
@@ -4292,6 +5455,8 @@ export interface components {
             night_id: string;
             settings?: components["schemas"]["TriedSettings"] | null;
             shot: components["schemas"]["ShotIn"];
+            /** Shot Id */
+            shot_id?: string | null;
             /** White K */
             white_k?: number | null;
             /**
@@ -4344,19 +5509,6 @@ export interface components {
             width_px: number;
             /** Window Of 1 To 1 */
             window_of_1_to_1: number;
-        };
-        /**
-         * PieceOut
-         * @description The order for whoever is free from from_s on, until the next piece begins; as many shots fit
-         *     until keeps_until_s. Seconds from the tables' base.
-         */
-        PieceOut: {
-            /** From S */
-            from_s: number;
-            /** Keeps Until S */
-            keeps_until_s: number;
-            /** Turns */
-            turns: components["schemas"]["TurnOut"][];
         };
         /**
          * PlaceIn
@@ -4589,7 +5741,8 @@ export interface components {
         };
         /**
          * PlanRequest
-         * @description Plan a picture without keeping it; `touch` is done to its choice first.
+         * @description Plan a picture without keeping it; `touch` is done to its choice first. shot_id: where it is
+         *     kept already.
          *
          *     is_new_lens: its lens was put on just now, and goes to the focal length nearest to the shot's.
          */
@@ -4605,6 +5758,8 @@ export interface components {
              */
             night_id: string;
             shot: components["schemas"]["ShotIn"];
+            /** Shot Id */
+            shot_id?: string | null;
             touch?: components["schemas"]["TouchIn"] | null;
         };
         /** PositionOut */
@@ -4699,6 +5854,16 @@ export interface components {
             par: number;
             /** Title */
             title: string;
+        };
+        /**
+         * PractiseOut
+         * @description A kind of picture worth practising, and the practice scene for it where there is one.
+         */
+        PractiseOut: {
+            /** Discipline */
+            discipline: string;
+            /** Text */
+            text: string;
         };
         /**
          * ProblemOut
@@ -4926,6 +6091,16 @@ export interface components {
             text: string;
         };
         /**
+         * RememberedOut
+         * @description What is reckoned with from now on.
+         */
+        RememberedOut: {
+            /** Offset Stops */
+            offset_stops: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * RemoteSpec
          * @description What opens the shutter without a finger on the camera.
          */
@@ -5127,6 +6302,22 @@ export interface components {
             user: components["schemas"]["UserOut"] | null;
         };
         /**
+         * SetOut
+         * @description Pictures that are one, in order, and the shot they are most likely of.
+         */
+        SetOut: {
+            /** Kind */
+            kind: string;
+            /** Likeliest Shot Id */
+            likeliest_shot_id: string | null;
+            /** Likeliest Text */
+            likeliest_text: string;
+            /** Photo Ids */
+            photo_ids: string[];
+            /** Text */
+            text: string;
+        };
+        /**
          * SettingValues
          * @description What to set, exact.
          */
@@ -5177,6 +6368,16 @@ export interface components {
             total_s: number;
             /** Width M */
             width_m: number;
+        };
+        /** SheetShotOut */
+        SheetShotOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Title */
+            title: string;
         };
         /**
          * ShotIn
@@ -5530,7 +6731,7 @@ export interface components {
             /** Events */
             events: components["schemas"]["EventOut"][];
             /** F Number Choices */
-            f_number_choices: components["schemas"]["ChoiceOut"][];
+            f_number_choices: components["schemas"]["patient_owl__nights__schemas__ChoiceOut"][];
             /** Galactic Core Altitude Deg */
             galactic_core_altitude_deg: number[];
             /** Galactic Core Azimuth Deg */
@@ -5546,7 +6747,7 @@ export interface components {
             /** Happenings */
             happenings: components["schemas"]["HappeningOut"][];
             /** Iso Choices */
-            iso_choices: components["schemas"]["ChoiceOut"][];
+            iso_choices: components["schemas"]["patient_owl__nights__schemas__ChoiceOut"][];
             /** Moon Altitude Deg */
             moon_altitude_deg: number[];
             /** Moon Azimuth Deg */
@@ -5554,7 +6755,7 @@ export interface components {
             /** Moon Illuminated Fraction */
             moon_illuminated_fraction: number;
             /** Placement Choices */
-            placement_choices: components["schemas"]["ChoiceOut"][];
+            placement_choices: components["schemas"]["patient_owl__nights__schemas__ChoiceOut"][];
             /** Readouts */
             readouts: string[];
             /** Reference F Number */
@@ -5583,7 +6784,7 @@ export interface components {
             /** Target Name */
             target_name: string;
             /** Time Ticks */
-            time_ticks: components["schemas"]["ChoiceOut"][];
+            time_ticks: components["schemas"]["patient_owl__nights__schemas__ChoiceOut"][];
             /** Time Zone */
             time_zone: string;
             /** Uses Forecast */
@@ -5694,6 +6895,8 @@ export interface components {
             night_id: string;
             settings?: components["schemas"]["TriedSettings"] | null;
             shot: components["schemas"]["ShotIn"];
+            /** Shot Id */
+            shot_id?: string | null;
             /** White K */
             white_k?: number | null;
             /**
@@ -5842,6 +7045,79 @@ export interface components {
             settings: string;
         };
         /**
+         * StoryLinkOut
+         * @description One take: what was set, what was seen in it, what was changed before it.
+         */
+        StoryLinkOut: {
+            /** Change */
+            change: string;
+            /** Is Keeper */
+            is_keeper: boolean;
+            /** Note */
+            note: string;
+            /** Photo Ids */
+            photo_ids: string[];
+            /** Seen */
+            seen: string;
+            /** Settings */
+            settings: string;
+            /** Started Local */
+            started_local: string;
+            /**
+             * Take Id
+             * Format: uuid
+             */
+            take_id: string;
+        };
+        /** StoryOut */
+        StoryOut: {
+            /**
+             * Evening Date
+             * Format: date
+             */
+            evening_date: string;
+            /**
+             * Night Id
+             * Format: uuid
+             */
+            night_id: string;
+            /** Notes */
+            notes: string;
+            /** Place Name */
+            place_name: string;
+            /** Sentence */
+            sentence: string;
+            /** Shots */
+            shots: components["schemas"]["StoryShotOut"][];
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * StoryShotOut
+         * @description found: what was learned of its lights.
+         */
+        StoryShotOut: {
+            /** Found */
+            found: string[];
+            /** Kind */
+            kind: string;
+            /** Links */
+            links: components["schemas"]["StoryLinkOut"][];
+            /** Planned */
+            planned: string;
+            /**
+             * Shot Id
+             * Format: uuid
+             */
+            shot_id: string;
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * StretchOut
          * @description A stretch of the night with a name.
          */
@@ -5918,6 +7194,26 @@ export interface components {
              * @default -90
              */
             lowest_deg: number;
+        };
+        /**
+         * SwitchIn
+         * @description Whether a lesson may move predictions.
+         * @example {
+         *       "effect": "source",
+         *       "is_on": false,
+         *       "level": "natural"
+         *     }
+         */
+        SwitchIn: {
+            /**
+             * Effect
+             * @enum {string}
+             */
+            effect: "photographer" | "discipline" | "body" | "source" | "here" | "spot" | "night" | "shot";
+            /** Is On */
+            is_on: boolean;
+            /** Level */
+            level: string;
         };
         /**
          * TakeIn
@@ -6000,6 +7296,67 @@ export interface components {
             verdicts: {
                 [key: string]: "black" | "dark" | "darkish" | "right" | "brightish" | "bright" | "blown";
             };
+        };
+        /**
+         * TakeLineOut
+         * @description One take as the logbook shows it. photo_id: of its first picture; rating: the best of its
+         *     pictures'.
+         */
+        TakeLineOut: {
+            /** Discipline */
+            discipline: string;
+            /**
+             * Evening Date
+             * Format: date
+             */
+            evening_date: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Is Keeper */
+            is_keeper: boolean;
+            /**
+             * Night Id
+             * Format: uuid
+             */
+            night_id: string;
+            /** Night Title */
+            night_title: string;
+            /** Note */
+            note: string;
+            /** Photo Id */
+            photo_id: string | null;
+            /**
+             * Place Id
+             * Format: uuid
+             */
+            place_id: string;
+            /** Place Name */
+            place_name: string;
+            /** Rating */
+            rating: number;
+            /** Settings */
+            settings: string;
+            /**
+             * Shot Id
+             * Format: uuid
+             */
+            shot_id: string;
+            /** Shot Title */
+            shot_title: string;
+            /**
+             * Started At Utc
+             * Format: date-time
+             */
+            started_at_utc: string;
+            /** Started Local */
+            started_local: string;
+            /** Tags */
+            tags: string[];
+            /** Words */
+            words: string;
         };
         /** TakeOfPhoto */
         TakeOfPhoto: {
@@ -6361,6 +7718,54 @@ export interface components {
             /** Walk S */
             walk_s: number;
         };
+        /**
+         * UnfinishedOut
+         * @description A shot of a night that is over without a take that was kept.
+         */
+        UnfinishedOut: {
+            /**
+             * Evening Date
+             * Format: date
+             */
+            evening_date: string;
+            /**
+             * Night Id
+             * Format: uuid
+             */
+            night_id: string;
+            /** Night Title */
+            night_title: string;
+            /**
+             * Place Id
+             * Format: uuid
+             */
+            place_id: string;
+            /**
+             * Shot Id
+             * Format: uuid
+             */
+            shot_id: string;
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * UnpackedOut
+         * @description By table: what came in, and what was here already.
+         */
+        UnpackedOut: {
+            /** Added */
+            added: {
+                [key: string]: number;
+            };
+            /** Here */
+            here: {
+                [key: string]: number;
+            };
+            /** Text */
+            text: string;
+        };
         /** UserOut */
         UserOut: {
             /** Email */
@@ -6549,6 +7954,63 @@ export interface components {
              */
             word: "black" | "dark" | "darkish" | "right" | "brightish" | "bright" | "blown";
         };
+        /** YearOnOut */
+        YearOnOut: {
+            /**
+             * Evening Date
+             * Format: date
+             */
+            evening_date: string;
+        };
+        /**
+         * YearOut
+         * @description A year of nights at one place, and where in it one was out.
+         */
+        YearOut: {
+            /** Most Level */
+            most_level: number;
+            /** Nights */
+            nights: number;
+            /**
+             * Place Id
+             * Format: uuid
+             */
+            place_id: string;
+            /** Place Name */
+            place_name: string;
+            /** Rows */
+            rows: components["schemas"]["DarkRowOut"][];
+            /** Takes */
+            takes: components["schemas"]["YearTakeOut"][];
+            /** Text */
+            text: string;
+            /** Time Zone */
+            time_zone: string;
+            /** Year */
+            year: number;
+        };
+        /**
+         * YearTakeOut
+         * @description share: when in the night, from noon to noon.
+         */
+        YearTakeOut: {
+            /**
+             * Evening Date
+             * Format: date
+             */
+            evening_date: string;
+            /** Is Keeper */
+            is_keeper: boolean;
+            /**
+             * Night Id
+             * Format: uuid
+             */
+            night_id: string;
+            /** Share */
+            share: number;
+            /** Shot Title */
+            shot_title: string;
+        };
         /**
          * OtherOut
          * @description Another setting of the shot worth seeing beside the planned one.
@@ -6570,6 +8032,46 @@ export interface components {
             /** Stops */
             stops: string;
         };
+        /**
+         * PieceOut
+         * @description A stretch of a file. [byte]
+         */
+        patient_owl__intake__schemas__PieceOut: {
+            /** End */
+            end: number;
+            /** Start */
+            start: number;
+        };
+        /** ChoiceOut */
+        patient_owl__logbook__schemas__ChoiceOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * ChoiceOut
+         * @description A position a control may be put to: exact value and printed label.
+         */
+        patient_owl__nights__schemas__ChoiceOut: {
+            /** Label */
+            label: string;
+            /** Value */
+            value: number;
+        };
+        /**
+         * PieceOut
+         * @description The order for whoever is free from from_s on, until the next piece begins; as many shots fit
+         *     until keeps_until_s. Seconds from the tables' base.
+         */
+        patient_owl__running__schemas__PieceOut: {
+            /** From S */
+            from_s: number;
+            /** Keeps Until S */
+            keeps_until_s: number;
+            /** Turns */
+            turns: components["schemas"]["TurnOut"][];
+        };
     };
     responses: never;
     parameters: never;
@@ -6579,6 +8081,164 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    get_everything: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    put_everything: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["Body_put_everything"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnpackedOut"];
+                };
+            };
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     change_password: {
         parameters: {
             query?: never;
@@ -7554,6 +9214,128 @@ export interface operations {
             };
         };
     };
+    put_finding: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                finding_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FindingSwitchIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FindingOut"];
+                };
+            };
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     read_horizon_text: {
         parameters: {
             query?: never;
@@ -7605,6 +9387,703 @@ export interface operations {
             };
             /** @description There is no such thing, or it is somebody else's */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    list_intakes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IntakeLineOut"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    begin_intake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["IntakeIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IntakeOut"];
+                };
+            };
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    get_intake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                intake_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IntakeOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    take_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                intake_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["Body_take_file"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileOut"];
+                };
+            };
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    make_own_night: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                intake_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnNightIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShotOut"];
+                };
+            };
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    place_intake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                intake_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IntakeOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    make_takes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                intake_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewTakesIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IntakeOut"];
+                };
+            };
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8293,6 +10772,263 @@ export interface operations {
             };
         };
     };
+    get_learned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnedOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    get_calibration: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalibrationOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    put_lesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwitchIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    delete_words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     list_lights: {
         parameters: {
             query?: never;
@@ -8317,6 +11053,376 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    get_logbook_choices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogbookChoicesOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    get_figures: {
+        parameters: {
+            query?: {
+                words?: string;
+                place_id?: string | null;
+                discipline?: string;
+                body_id?: string | null;
+                light?: string;
+                is_keeper?: boolean | null;
+                least_exposure_s?: number | null;
+                most_exposure_s?: number | null;
+                least_iso?: number | null;
+                most_iso?: number | null;
+                first_evening?: string | null;
+                last_evening?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FiguresOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    find_takes: {
+        parameters: {
+            query?: {
+                limit?: number;
+                /** @description `next` of a page */
+                before?: string | null;
+                words?: string;
+                place_id?: string | null;
+                discipline?: string;
+                body_id?: string | null;
+                light?: string;
+                is_keeper?: boolean | null;
+                least_exposure_s?: number | null;
+                most_exposure_s?: number | null;
+                least_iso?: number | null;
+                most_iso?: number | null;
+                first_evening?: string | null;
+                last_evening?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundTakesOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    get_takes_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    get_takes_json: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    list_unfinished: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnfinishedOut"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    get_year: {
+        parameters: {
+            query?: {
+                year?: number | null;
+                place_id?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YearOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
@@ -8417,6 +11523,126 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NightOut"];
+                };
+            };
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    carry_unfinished: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CarryIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShotOut"][];
                 };
             };
             /** @description What was sent cannot be read */
@@ -8710,6 +11936,128 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    night_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                night_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NightAgainIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NightOut"];
+                };
+            };
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
@@ -9625,6 +12973,79 @@ export interface operations {
             };
         };
     };
+    get_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                night_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NightPicturesOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     list_scenes: {
         parameters: {
             query?: never;
@@ -9893,6 +13314,79 @@ export interface operations {
             };
         };
     };
+    get_sidecars: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                night_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     get_slope: {
         parameters: {
             query?: {
@@ -9916,6 +13410,152 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SlopeOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    get_story: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                night_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoryOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    get_story_pdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                night_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
                 };
             };
             /** @description Nobody is signed in */
@@ -10044,6 +13684,228 @@ export interface operations {
             };
         };
     };
+    get_year_on: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                night_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YearOnOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    get_copy: {
+        parameters: {
+            query?: {
+                /** @description where it was taken, too */
+                with_position?: boolean;
+            };
+            header?: never;
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    get_ends: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": string;
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     get_file: {
         parameters: {
             query?: never;
@@ -10062,6 +13924,286 @@ export interface operations {
                 };
                 content: {
                     "application/octet-stream": string;
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    judge_photo: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the ETag that was read, or * for whatever is there */
+                "if-match"?: string | null;
+            };
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JudgedIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"];
+                };
+            };
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description An edit that does not say which version it changes */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    get_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    get_pixels: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
                 };
             };
             /** @description Nobody is signed in */
@@ -11167,7 +15309,7 @@ export interface operations {
             };
         };
     };
-    list_found: {
+    get_learned_at: {
         parameters: {
             query?: never;
             header?: never;
@@ -11184,7 +15326,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FoundLightOut"][];
+                    "application/json": components["schemas"]["LessonOut"][];
                 };
             };
             /** @description Nobody is signed in */
@@ -14231,7 +18373,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FoundLightOut"];
+                    "application/json": components["schemas"]["RememberedOut"];
                 };
             };
             /** @description Nobody is signed in */
@@ -15440,6 +19582,128 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    take_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                take_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AgainIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShotOut"];
+                };
+            };
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };

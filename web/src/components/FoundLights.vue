@@ -1,45 +1,26 @@
 <script setup lang="ts">
-/** Lights that were found off their prediction at a place: reckoned with until forgotten. */
+/** What was learned of the lights of a place: reckoned with until it is switched off or forgotten. */
+import LessonList from './LessonList.vue'
 import { useLoad } from '../composables/useLoad'
-import { useNotices } from '../stores/notices'
 import { client, data, type Schemas } from '../api/client'
 
 const { placeId } = defineProps<{ placeId: string }>()
-const notices = useNotices()
-const found = useLoad<Schemas['FoundLightOut'][]>((signal) =>
+const lessons = useLoad<Schemas['LessonOut'][]>((signal) =>
   data(
-    client.GET('/api/v1/places/{place_id}/found', {
+    client.GET('/api/v1/places/{place_id}/learned', {
       params: { path: { place_id: placeId } },
       signal,
     }),
   ),
 )
-void found.refresh()
+void lessons.refresh()
 </script>
 
 <template>
-  <section v-if="found.value.value?.length" aria-label="Found here">
-    <h2>Found here</h2>
-    <ul class="plain">
-      <li v-for="one in found.value.value" :key="one.id">
-        {{ one.text }}
-        <button
-          type="button"
-          class="forget"
-          @click="notices.remove('found', one.id, one.text, found.refresh)"
-        >
-          forget
-        </button>
-      </li>
-    </ul>
+  <section v-if="lessons.value.value?.length" aria-label="Learned here">
+    <h2>Learned here</h2>
+    <LessonList :lessons="lessons.value.value" @changed="lessons.refresh" />
   </section>
 </template>
 
 <style scoped src="../themes/lists.css"></style>
-<style scoped>
-.forget {
-  min-height: 44px;
-  padding: 0 8px;
-  color: var(--muted);
-}
-</style>

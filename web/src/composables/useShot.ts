@@ -72,6 +72,7 @@ export function useShot(shotId: () => string, onKept: () => void): UseShotReturn
         client.POST('/api/v1/plans', {
           body: {
             night_id: nightId.value,
+            shot_id: shotId(),
             shot: kept.draft.value,
             is_new_lens: part.lens_id !== undefined,
             ...(touch && { touch }),

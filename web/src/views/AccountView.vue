@@ -8,6 +8,7 @@ import { useLoad } from '../composables/useLoad'
 import { useNotices } from '../stores/notices'
 import { useSession } from '../stores/session'
 import { ApiError, client, data, type Schemas } from '../api/client'
+import { upload } from '../api/upload'
 
 type Session = Schemas['SessionListed']
 
@@ -62,6 +63,23 @@ async function endAll(): Promise<void> {
   }
 }
 
+async function bringBack(event: Event): Promise<void> {
+  const field = event.target as HTMLInputElement
+  const file = field.files?.[0]
+  field.value = ''
+  if (!file) return
+  isBusy.value = true
+  notices.say('Reading…')
+  try {
+    const { text } = await data(client.POST('/api/v1/account/everything', upload(file)))
+    notices.say(text)
+  } catch (caught) {
+    notices.fail(caught)
+  } finally {
+    isBusy.value = false
+  }
+}
+
 const moment = (at: string) =>
   new Date(at).toLocaleString('en-GB', {
     day: 'numeric',
@@ -99,6 +117,22 @@ const moment = (at: string) =>
         </button>
       </li>
     </ul>
+    <h2>Everything of yours</h2>
+    <p>
+      Places, kit, nights, shots, takes, pictures and lessons, in one file of open formats.
+      <a href="/api/v1/account/everything">Take everything out</a>
+    </p>
+    <p class="bring">
+      <label class="link">
+        Bring such a file back in
+        <input type="file" accept=".zip" :disabled="isBusy" @change="bringBack" />
+      </label>
+      <span class="muted">What is here already stays, and nothing comes in twice.</span>
+    </p>
+    <p>
+      Takes alone: <a href="/api/v1/logbook/takes.csv">as a table</a>,
+      <a href="/api/v1/logbook/takes.json">as JSON</a>
+    </p>
     <template v-if="!session.isDemo">
       <h2>Password</h2>
       <form @submit.prevent="change">
@@ -134,6 +168,34 @@ const moment = (at: string) =>
 </template>
 
 <style scoped>
+.bring {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+  align-items: center;
+}
+
+.link {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+  color: var(--picked);
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  cursor: pointer;
+}
+
+.link input {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  opacity: 0;
+}
+
+.link:focus-within {
+  outline: 3px solid var(--picked);
+}
+
 .lead {
   margin: 6px 0 0;
 }

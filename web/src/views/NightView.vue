@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 
 import EventLines from '../components/EventLines.vue'
 import LightSlope from '../components/LightSlope'
+import { dayText } from '../api/local-time'
 import LoadState from '../components/LoadState.vue'
 import NightDetails from '../components/NightDetails.vue'
 import NightShots from '../components/NightShots.vue'
@@ -50,14 +51,6 @@ const zooms = [
   { hours: 1, label: '1 h' },
 ]
 const print = () => window.print()
-const day = (iso: string) =>
-  new Date(`${iso}T12:00:00Z`).toLocaleDateString('en-GB', {
-    weekday: 'long',
-    day: 'numeric',
-    month: 'long',
-    year: 'numeric',
-    timeZone: 'UTC',
-  })
 </script>
 
 <template>
@@ -69,7 +62,8 @@ const day = (iso: string) =>
     />
     <template v-else>
       <p class="muted trail">
-        <router-link to="/nights">Nights</router-link> · {{ day(night.value.value.evening_date) }} ·
+        <router-link to="/nights">Nights</router-link> ·
+        {{ dayText(night.value.value.evening_date) }} ·
         {{ night.value.value.place_name }}
       </p>
       <h1>{{ night.value.value.title || night.value.value.place_name }}</h1>
@@ -178,6 +172,10 @@ const day = (iso: string) =>
           />
           <p class="out no-print">
             <router-link :to="{ name: 'pack', params: { nightId } }">Pack list</router-link>
+            <router-link :to="{ name: 'pictures', params: { nightId } }">Pictures</router-link>
+            <router-link :to="{ name: 'cards', query: { night: nightId } }"
+              >Bring a card in</router-link
+            >
             <a :href="`/api/v1/nights/${nightId}/calendar.ics`">Calendar file</a>
             <a :href="`/api/v1/nights/${nightId}/leave-plan.pdf`" target="_blank"
               >Plan to leave with someone</a

@@ -4,7 +4,7 @@ import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
 import LoadState from '../components/LoadState.vue'
-import { today } from '../api/local-time'
+import { dayText, today } from '../api/local-time'
 import { useLoad } from '../composables/useLoad'
 import { useNotices } from '../stores/notices'
 import { ApiError, client, data, pageAfter, type Schemas } from '../api/client'
@@ -70,15 +70,6 @@ async function create(): Promise<void> {
   }
 }
 
-const day = (iso: string) =>
-  new Date(`${iso}T12:00:00Z`).toLocaleDateString('en-GB', {
-    weekday: 'short',
-    day: 'numeric',
-    month: 'long',
-    year: 'numeric',
-    timeZone: 'UTC',
-  })
-
 const remove = (night: Night) =>
   notices.remove('nights', night.id, night.title || night.place_name, nights.refresh)
 </script>
@@ -132,7 +123,7 @@ const remove = (night: Night) =>
       <ul>
         <li v-for="night in group.nights" :key="night.id">
           <router-link :to="{ name: 'night', params: { nightId: night.id } }" class="night">
-            <span class="date">{{ day(night.evening_date) }}</span>
+            <span class="date">{{ dayText(night.evening_date, 'short') }}</span>
             <span class="name">{{ night.title || night.place_name }}</span>
             <span class="words">
               {{ night.title ? `${night.place_name}. ` : '' }}{{ night.sentence }}

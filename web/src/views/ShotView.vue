@@ -129,6 +129,7 @@ onBeforeRouteLeave(shot.keepNow)
           <ComputedPicture
             v-if="shot.nightId.value"
             :night-id="shot.nightId.value"
+            :shot-id="shotId"
             :shot="shot.draft.value"
             :plan="shot.plan.value"
             @change="shot.change"

@@ -13,8 +13,9 @@ import { useNotices } from '../../stores/notices'
 type Shot = Schemas['ShotIn']
 type Values = Schemas['SettingValues']
 
-const { nightId, shot, plan } = defineProps<{
+const { nightId, shotId, shot, plan } = defineProps<{
   nightId: string
+  shotId: string
   shot: Shot
   plan: Schemas['PlanOut']
 }>()
@@ -41,6 +42,7 @@ watch(
 )
 const asked = computed(() => ({
   night_id: nightId,
+  shot_id: shotId,
   shot: current.value,
   width_px: 480,
   window: { left: 0, top: 0, width: 1, height: 1 },

@@ -1,0 +1,72 @@
+<script setup lang="ts">
+/** Shots of nights that are over and kept nothing: taken along into a night to come. */
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+
+import { today } from '../api/local-time'
+import { client, data, type Schemas } from '../api/client'
+import { useLoad } from '../composables/useLoad'
+import { useNotices } from '../stores/notices'
+
+const router = useRouter()
+const notices = useNotices()
+const waiting = useLoad<Schemas['UnfinishedOut'][]>((signal) =>
+  data(client.GET('/api/v1/logbook/unfinished', { signal })),
+)
+const nights = useLoad<Schemas['NightOut'][]>((signal) =>
+  data(client.GET('/api/v1/nights', { signal })),
+)
+void waiting.refresh()
+void nights.refresh()
+const coming = computed(
+  () => nights.value.value?.filter((n) => n.evening_date >= today()).toReversed() ?? [],
+)
+const shown = ref(5)
+
+async function carry(shot: Schemas['UnfinishedOut'], event: Event): Promise<void> {
+  const night_id = (event.target as HTMLSelectElement).value
+  if (!night_id) return
+  try {
+    const body = { shot_ids: [shot.shot_id], night_id }
+    await data(client.POST('/api/v1/nights/carried', { body }))
+    await router.push({ name: 'night', params: { nightId: night_id } })
+  } catch (caught) {
+    notices.fail(caught)
+  }
+}
+</script>
+
+<template>
+  <section v-if="waiting.value.value?.length" aria-label="Not finished">
+    <h2>Not finished</h2>
+    <ul class="plain">
+      <li v-for="shot in waiting.value.value.slice(0, shown)" :key="shot.shot_id">
+        <router-link :to="{ name: 'shot', params: { shotId: shot.shot_id } }">{{
+          shot.title
+        }}</router-link>
+        <span class="muted"> {{ shot.evening_date }}, {{ shot.text }}</span>
+        <select :aria-label="`Carry ${shot.title} over`" @change="carry(shot, $event)">
+          <option value="">carry over to…</option>
+          <option v-for="night in coming" :key="night.id" :value="night.id">
+            {{ night.evening_date }}, {{ night.title || night.place_name }}
+          </option>
+        </select>
+      </li>
+    </ul>
+    <v-btn v-if="waiting.value.value.length > shown" @click="shown += 20">More</v-btn>
+  </section>
+</template>
+
+<style scoped src="../themes/lists.css"></style>
+<style scoped>
+.muted {
+  margin-left: 8px;
+}
+
+select {
+  display: block;
+  max-width: 100%;
+  min-height: 44px;
+  color: var(--picked);
+}
+</style>

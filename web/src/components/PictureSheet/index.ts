@@ -1,0 +1,2 @@
+export { default as PictureTile } from './PictureTile.vue'
+export { default as LookAt } from './LookAt.vue'

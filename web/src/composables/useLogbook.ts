@@ -1,0 +1,116 @@
+/** Takes looked for, page by page, and what they say together. */
+import { computed, reactive, watch, type ComputedRef, type ShallowRef } from 'vue'
+
+import { client, data, type Schemas } from '../api/client'
+import { useNotices } from '../stores/notices'
+import { useLoad, type UseLoadReturn } from './useLoad'
+
+type Line = Schemas['TakeLineOut']
+
+export interface Wish {
+  words: string
+  place_id: string | null
+  discipline: string | null
+  body_id: string | null
+  light: string | null
+  is_keeper: boolean | null
+  exposure: Schemas['BandOut'] | null
+  iso: Schemas['BandOut'] | null
+}
+
+export interface NightOfTakes {
+  id: string
+  title: string
+  evening: string
+  place: string
+  shots: { id: string; title: string; kind: string; takes: Line[] }[]
+}
+
+export interface UseLogbookReturn extends UseLoadReturn<Schemas['FoundTakesOut']> {
+  wish: Wish
+  figures: ShallowRef<Schemas['FiguresOut'] | null>
+  nights: ComputedRef<NightOfTakes[]>
+  more: () => Promise<void>
+}
+
+const RESTS_MS = 250
+
+export function useLogbook(): UseLogbookReturn {
+  const notices = useNotices()
+  const wish = reactive<Wish>({
+    words: '',
+    place_id: null,
+    discipline: null,
+    body_id: null,
+    light: null,
+    is_keeper: null,
+    exposure: null,
+    iso: null,
+  })
+  function asked(): Record<string, unknown> {
+    const { exposure, iso, ...plain } = wish
+    const all = {
+      ...plain,
+      least_exposure_s: exposure?.least,
+      most_exposure_s: exposure?.most,
+      least_iso: iso?.least,
+      most_iso: iso?.most,
+    }
+    return Object.fromEntries(
+      Object.entries(all).filter(
+        ([, value]) => value !== null && value !== undefined && value !== '',
+      ),
+    )
+  }
+  const found = useLoad<Schemas['FoundTakesOut']>((signal) =>
+    data(client.GET('/api/v1/logbook/takes', { params: { query: asked() }, signal })),
+  )
+  const figures = useLoad<Schemas['FiguresOut']>((signal) =>
+    data(client.GET('/api/v1/logbook/figures', { params: { query: asked() }, signal })),
+  )
+  let resting = 0
+  watch(wish, () => {
+    window.clearTimeout(resting)
+    resting = window.setTimeout(() => {
+      void found.refresh()
+      void figures.refresh()
+    }, RESTS_MS)
+  })
+  void found.refresh()
+  void figures.refresh()
+
+  async function more(): Promise<void> {
+    const before = found.value.value
+    if (!before?.next) return
+    try {
+      const query = { ...asked(), before: before.next }
+      const page = await data(client.GET('/api/v1/logbook/takes', { params: { query } }))
+      found.value.value = { ...page, takes: [...before.takes, ...page.takes] }
+    } catch (caught) {
+      notices.fail(caught)
+    }
+  }
+
+  const nights = computed(() => {
+    const byNight = new Map<string, NightOfTakes>()
+    for (const take of found.value.value?.takes ?? []) {
+      const night = byNight.get(take.night_id) ?? {
+        id: take.night_id,
+        title: take.night_title,
+        evening: take.evening_date,
+        place: take.place_name,
+        shots: [],
+      }
+      byNight.set(night.id, night)
+      let shot = night.shots.find((one) => one.id === take.shot_id)
+      if (!shot) {
+        shot = { id: take.shot_id, title: take.shot_title, kind: take.discipline, takes: [] }
+        night.shots.push(shot)
+      }
+      shot.takes.unshift(take) // found the latest first, told the first first
+    }
+    return [...byNight.values()]
+  })
+
+  return { ...found, wish, figures: figures.value, nights, more }
+}

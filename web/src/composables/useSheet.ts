@@ -1,0 +1,96 @@
+/** The pictures of a night, looked through and judged; a judgement shows at once. */
+import { computed, ref, type ComputedRef, type Ref } from 'vue'
+
+import { ApiError, client, data, ifMatch, type Schemas } from '../api/client'
+import { useNotices } from '../stores/notices'
+import { useLoad, type UseLoadReturn } from './useLoad'
+
+export type Photo = Schemas['PhotoOut']
+type Judged = Required<Schemas['JudgedIn']>
+export type Show = 'all' | 'kept' | 'unjudged'
+export type Order = 'shot' | 'time'
+
+export interface SheetGroup {
+  id: string
+  title: string
+  photos: Photo[]
+}
+
+export interface UseSheetReturn extends UseLoadReturn<Schemas['NightPicturesOut']> {
+  show: Ref<Show>
+  order: Ref<Order>
+  groups: ComputedRef<SheetGroup[]>
+  /** As laid out, for going from one to the next. */
+  shown: ComputedRef<Photo[]>
+  judge: (photo: Photo, part: Partial<Judged>) => Promise<void>
+}
+
+export function judgedOf(photo: Photo): Judged {
+  const { pick, is_best, rating, note, tags } = photo
+  return { pick, is_best, rating, note, tags }
+}
+
+export function useSheet(nightId: () => string): UseSheetReturn {
+  const notices = useNotices()
+  const sheet = useLoad<Schemas['NightPicturesOut']>((signal) => {
+    const params = { path: { night_id: nightId() } }
+    return data(client.GET('/api/v1/nights/{night_id}/pictures', { params, signal }))
+  })
+  const show = ref<Show>('all')
+  const order = ref<Order>('shot')
+
+  const wanted = computed(() =>
+    (sheet.value.value?.photos ?? []).filter(
+      (photo) =>
+        show.value === 'all' || (show.value === 'kept' ? photo.pick === 'kept' : photo.pick === ''),
+    ),
+  )
+  const groups = computed<SheetGroup[]>(() => {
+    const night = sheet.value.value
+    if (!night) return []
+    if (order.value === 'time') return [{ id: 'all', title: 'By time', photos: wanted.value }]
+    const shots = [...night.shots, { id: null, title: 'Not placed yet' }]
+    return shots
+      .map(({ id, title }) => ({
+        id: id ?? 'none',
+        title,
+        photos: wanted.value.filter((photo) => photo.shot_id === id),
+      }))
+      .filter((group) => group.photos.length)
+  })
+  const shown = computed(() => groups.value.flatMap((group) => group.photos))
+
+  function put(photo: Photo): void {
+    const night = sheet.value.value
+    if (!night) return
+    const photos = night.photos.map((one) => (one.id === photo.id ? photo : one))
+    sheet.value.value = { ...night, photos }
+  }
+
+  // one picture's judgements go one after the other, each over the version the last one made
+  const queues = new Map<string, Promise<void>>()
+  function judge(photo: Photo, part: Partial<Judged>): Promise<void> {
+    const latest = () => sheet.value.value?.photos.find((one) => one.id === photo.id) ?? photo
+    put({ ...latest(), ...part })
+    const mine = (queues.get(photo.id) ?? Promise.resolve()).then(async () => {
+      const now = latest()
+      try {
+        const answer = await data(
+          client.PUT('/api/v1/photos/{photo_id}/judged', {
+            params: { path: { photo_id: photo.id }, header: ifMatch(now.version) },
+            body: judgedOf(now),
+          }),
+        )
+        put({ ...answer, ...judgedOf(latest()) })
+        if (part.is_best) await sheet.refresh()
+      } catch (caught) {
+        notices.fail(caught)
+        if (caught instanceof ApiError) await sheet.refresh()
+      }
+    })
+    queues.set(photo.id, mine)
+    return mine
+  }
+
+  return { ...sheet, show, order, groups, shown, judge }
+}
