@@ -76,6 +76,29 @@ def test_no_other_error_of_the_clock_pairs_more_pictures(
                 assert most_at(t.seconds - p.seconds) <= paired
 
 
+@pytest.mark.parametrize("wrong_s", [0.0, -7200.0, 400 * 86_400.0])
+def test_a_folder_of_a_year_of_which_a_fifth_was_noted_finds_its_clock(wrong_s: float) -> None:
+    rng = np.random.default_rng(5)
+    evenings = np.repeat(np.arange(120) * 3 * 86_400.0, 40)
+    at, time_s = evenings + rng.uniform(0, 20_000, 4800), 2.0 ** rng.integers(-5, 6, 4800)
+    takes = [Stamped(float(t), float(s), 2.8, 800) for t, s in zip(at, time_s, strict=True)]
+    noted = rng.choice(4800, 600, replace=False)
+    others = zip(rng.uniform(0, 360 * 86_400, 2400), 2.0 ** rng.integers(-5, 6, 2400), strict=True)
+    pictures = [Stamped(takes[k].seconds - wrong_s, takes[k].exposure_s, 2.8, 800) for k in noted]
+    pictures += [Stamped(float(t) - wrong_s, float(s), 2.8, 800) for t, s in others]
+    clock = clock_of(pictures, takes, 0.0)
+    assert clock.told_by == "takes"
+    assert clock.error_s == pytest.approx(wrong_s, abs=8)
+    right = sum(given == own for given, own in zip(clock.takes, noted, strict=False))
+    assert right >= 0.95 * 600  # the rest lie within seconds of another's take
+
+
+def test_a_clock_that_stood_still_is_not_tried_without_end() -> None:
+    takes = [Stamped(200.0 * k, 8.0) for k in range(1000)]
+    clock = clock_of([Stamped(0.0, 8.0)] * 1000, takes, 0.0)
+    assert sum(take is not None for take in clock.takes) <= 1
+
+
 def view_from(column: int, seed: int = 0) -> FloatArray:
     """A stretch of one and the same wide land, with noise of its own."""
     land = np.cumsum(np.random.default_rng(7).normal(0, 1, (8, 400)), axis=1)

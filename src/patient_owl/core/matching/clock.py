@@ -1,5 +1,6 @@
 """How far a camera's clock is off: by the takes it was kept beside, else by the place's zone."""
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
@@ -11,6 +12,9 @@ TimeFrom = Literal["file", "takes", "zone"]
 # That so many agree on one error by chance does not happen among the takes of one night.
 LEAST_AGREEING = 3
 AGREEING_SHARE = 0.5  # of those that could; two of two will do
+MANY_AGREEING = 20
+BEYOND_CHANCE = 5.0  # takes at even intervals pile up at twice or thrice what chance would have
+ZONES_S = 26 * 3600.0  # zones lie from 12 h behind to 14 h ahead of UTC
 CLOCK_OFF_S = 600.0  # a clock set by hand is right to this; beyond, one pair alone proves nothing
 
 
@@ -25,17 +29,22 @@ class Clock:
 
 
 def clock_of(frames: Sequence[Stamped], takes: Sequence[Stamped], zone_error_s: float) -> Clock:
-    """zone_error_s: the error of a clock that is right by the place's own time."""
-    anywhere = match(frames, takes, zone_error_s)
-    if _is_sure(anywhere, len(frames), len(takes)):
-        return Clock(anywhere.offset_s, anywhere.takes, "takes")
+    """zone_error_s: the error of a clock that is right by the place's own time. A clock in another
+    zone is looked for before one set to another year."""
+    for within_s in (ZONES_S, math.inf):
+        found = match(frames, takes, zone_error_s, within_s)
+        if _is_sure(found, len(frames), len(takes)):
+            return Clock(found.offset_s, found.takes, "takes")
     near = match(frames, takes, zone_error_s, CLOCK_OFF_S)
-    if any(take is not None for take in near.takes):
+    if near.agreeing > BEYOND_CHANCE * near.by_chance:
         return Clock(near.offset_s, near.takes, "takes")
     return Clock(zone_error_s, (None,) * len(frames), "zone")
 
 
 def _is_sure(found: Matched, frames: int, takes: int) -> bool:
-    agreeing, most = sum(take is not None for take in found.takes), min(frames, takes)
+    agreeing, most = found.agreeing, min(frames, takes)
     least = min(LEAST_AGREEING, max(2, most))
-    return agreeing >= max(least, AGREEING_SHARE * most)
+    if agreeing >= max(least, AGREEING_SHARE * most):
+        return True
+    # a folder of a year of which few were noted
+    return agreeing >= MANY_AGREEING and agreeing > BEYOND_CHANCE * found.by_chance

@@ -29,7 +29,9 @@ SKETCH_COLUMNS, SKETCH_BANDS = 96, 8
 _LEAST_OVERLAP = 0.15
 _ALIKE = 0.6  # correlation at which two stretches are the same view
 _EVEN = 1e-9  # a spread under which there is nothing to tell
-_BETTER = 0.1  # by how much it must beat the view that did not move
+# By how much it must beat the view that did not move; where that is alike already, by half of what it
+# lacks: a slowly changing view is much like itself beside.
+_BETTER = 0.1
 
 
 @dataclass(frozen=True)
@@ -162,7 +164,7 @@ def moved_share(before: FloatArray, after: FloatArray) -> float:
     still = likeness[+1][0]
     way = max(likeness, key=lambda one: float(likeness[one].max()))
     shift = int(likeness[way].argmax())
-    is_seen = likeness[way][shift] >= max(_ALIKE, still + _BETTER)
+    is_seen = likeness[way][shift] >= max(_ALIKE, still + min(_BETTER, (1 - still) / 2))
     return way * shift / columns if is_seen else 0.0
 
 
