@@ -17,6 +17,7 @@ from patient_owl.storage.base import now_utc
 from tests import files
 from tests.app import making
 from tests.app.making import Json
+from tests.app.test_cost import counted
 
 HEAD = 131_072
 
@@ -54,6 +55,13 @@ def placed(client: TestClient, card: str) -> Json:
     return found
 
 
+def photos_of(client: TestClient, card: str) -> list[Json]:
+    answer = client.get(f"/api/v1/intakes/{card}/photos")
+    assert answer.status_code == 200, answer.text
+    found: list[Json] = answer.json()
+    return found
+
+
 def take(client: TestClient, shot_id: str, at: datetime, **over: Any) -> str:
     take_id = str(uuid7())
     body = making.take_body(shot_id, started_at_utc=at.isoformat() + "Z", verdicts={}, **over)
@@ -81,14 +89,34 @@ def test_a_card_is_matched_to_the_takes_of_every_shot_of_its_night(ida: TestClie
         told, _ = sent(ida, card, files.jpeg(at=at + ahead, seed=k), f"{k}.jpg")
         assert told["outcome"] == "taken"
     found = placed(ida, card)
-    assert [photo["take_id"] for photo in found["photos"]] == takes
+    photos = photos_of(ida, card)
+    assert [photo["take_id"] for photo in photos] == takes
+    assert [(found["pictures"], shot["pictures"]) for shot in found["shots"]] == [(6, 3), (6, 3)]
     assert found["clocks"] == [
         "The camera: its clock was 1 h 7 min fast, told by the takes of the night."
     ]
-    first = found["photos"][0]
+    first = photos[0]
     assert first["camera_clock"] == "2026-12-10T00:47:00"  # no zone is put to it
     assert first["taken_at_utc"] == "2026-12-09T22:40:00Z"
     assert first["taken_text"] == "23:40:00; the camera said 00:47:00, 1 h 7 min fast"
+
+
+def test_placing_a_card_asks_the_database_no_oftener_for_more_pictures(
+    app: Any, ida: TestClient
+) -> None:
+    night = making.night(ida)["id"]
+    asked = []
+    for first, count in ((0, 2), (2, 12)):
+        card = begun(ida, night_id=night)
+        for k in range(first, first + count):
+            at = datetime(2026, 12, 9, 23) + timedelta(minutes=k)
+            sent(ida, card, files.jpeg(at=at, seed=k), f"{k}.jpg")
+        with counted(app) as statements:
+            placed(ida, card)
+        # those that change a row each are one round trip
+        asked.append([one for one in statements if one.startswith("SELECT")])
+    few, many = asked
+    assert len(many) == len(few)
 
 
 def test_two_cameras_on_a_card_have_clocks_of_their_own_a_year_apart(ida: TestClient) -> None:
@@ -99,7 +127,7 @@ def test_two_cameras_on_a_card_have_clocks_of_their_own_a_year_apart(ida: TestCl
         picture = files.jpeg(at=at + off, seed=k, camera="one" if k < 3 else "two")
         sent(ida, card, picture, f"{k}.jpg")
     found = placed(ida, card)
-    assert {photo["take_id"] for photo in found["photos"]} == set(takes)
+    assert {photo["take_id"] for photo in photos_of(ida, card)} == set(takes)
     assert [text.split(":")[0] for text in found["clocks"]] == ["one", "two"]
 
 
@@ -110,7 +138,7 @@ def test_of_a_raw_file_only_its_head_and_its_preview_travel(ida: TestClient) -> 
     told, travelled = sent(ida, card, raw, "a.dng")
     assert told["outcome"] == "taken"
     assert travelled < 400_000 < len(raw) / 10
-    photo = ida.get(f"/api/v1/intakes/{card}").json()["photos"][0]
+    photo = photos_of(ida, card)[0]
     assert photo["settings"] == "30 s, f/2.8, ISO 1600"
     pixels = ida.get(f"/api/v1/photos/{photo['id']}/pixels.jpg").content
     assert pixels[:2] == b"\xff\xd8"
@@ -126,7 +154,7 @@ def test_the_same_card_comes_in_once_and_a_raw_with_its_jpeg_is_one_frame(ida: T
         assert sent(ida, again, content, name)[0]["outcome"] == "known"
     told, _ = sent(ida, first, files.jpeg(90, at, seed=9), "A.JPG")
     assert told == told | {"outcome": "beside", "text": "the same frame as a.heic; kept as one"}
-    assert len(ida.get(f"/api/v1/intakes/{first}").json()["photos"]) == 2
+    assert len(photos_of(ida, first)) == 2
 
 
 @pytest.mark.parametrize(
@@ -151,7 +179,7 @@ def test_what_is_no_picture_is_said_and_the_rest_goes_on(
     assert travelled <= 2 * HEAD  # of a video no more than its head
     good, _ = sent(ida, card, files.jpeg(), "e/vil\n.jpg")
     assert good["outcome"] == "taken"
-    assert ida.get(f"/api/v1/intakes/{card}").json()["photos"][0]["file_name"] == "vil .jpg"
+    assert photos_of(ida, card)[0]["file_name"] == "vil .jpg"
 
 
 def test_pictures_without_a_take_become_takes_of_the_likeliest_shot(ida: TestClient) -> None:
@@ -205,7 +233,8 @@ def test_a_keeper_is_kept_by_its_pictures_and_one_of_a_set_is_the_best(
     card = begun(ida, night_id=night)
     sent(ida, card, files.jpeg(at=times[0] + timedelta(hours=1)))
     sent(ida, card, files.jpeg(at=times[1] + timedelta(hours=1), seed=2))
-    photo = placed(ida, card)["photos"][0]
+    placed(ida, card)
+    photo = photos_of(ida, card)[0]
     path, read = f"/api/v1/photos/{photo['id']}/judged", {"If-Match": f'"v{photo["version"]}"'}
     judged = {"pick": "kept", "rating": 4, "is_best": True, "tags": ["fog", "fog"], "note": "x"}
     answer = ida.put(path, json=judged, headers=read)
@@ -240,7 +269,7 @@ def test_a_folder_of_the_machine_comes_in_as_a_page_would_send_it(
             account_called(session, "nobody@example.org")
         with pytest.raises(OwlError, match="0 nights"):
             night_called(session, user, "no such night")
-    assert [str(photo.take_id) for photo in found.photos] == takes
-    assert again.photos == []
+    assert [photo["take_id"] for photo in photos_of(ida, str(found.id))] == takes
+    assert again.pictures == 0
     assert len(told) == 2 * (len(times) + 1)
     assert any(text.startswith("notes.txt: Something that cannot be read") for text in told)

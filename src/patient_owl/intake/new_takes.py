@@ -1,16 +1,16 @@
 """Pictures that nobody noted a take of become takes: of a shot, or of a night of their own."""
 
 from collections.abc import Sequence
-from datetime import timedelta
 from uuid import UUID
 
 from pydantic import ValidationError
+from sqlalchemy.orm import defer
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.shot import PlannedShot
 from patient_owl.intake.present import sets_in
 from patient_owl.intake.schemas import NewTakesIn, OwnNightIn
-from patient_owl.intake.service import get_intake, photos_in
+from patient_owl.intake.service import evening_date_of, get_intake, photos_in
 from patient_owl.nights.schemas import NightIn
 from patient_owl.nights.service import create_night
 from patient_owl.pictures.models import Photo
@@ -26,8 +26,6 @@ from patient_owl.takes.models import Take
 from patient_owl.takes.record import lost_stops
 from patient_owl.takes.schemas import TakeIn
 from patient_owl.words.intake import OWN_SHOT
-
-HALF_A_DAY = timedelta(hours=12)  # a night is called by its evening
 
 
 def make_takes(planner: Planner, intake_id: UUID, request: NewTakesIn) -> list[Take]:
@@ -45,7 +43,7 @@ def make_night(planner: Planner, intake_id: UUID, request: OwnNightIn) -> Shot:
     times = sorted(photo.taken_at_utc for photo in photos if photo.taken_at_utc)
     if not times:
         raise WrongValue("photo_ids", "pictures that say when they were taken", "none that does")
-    evening = (times[0].astimezone(zone(place.time_zone)) - HALF_A_DAY).date()
+    evening = evening_date_of(times[0], zone(place.time_zone))
     wanted = NightIn(place_id=place.id, evening_date=evening, title=request.title)
     night = create_night(visit.session, visit.user, wanted)
     focal = next((photo.focal_length_mm for photo in photos if photo.focal_length_mm), None)
@@ -70,7 +68,10 @@ def _with_focal_length(planner: Planner, new: NewShotIn, focal: float | None) ->
 def _asked(planner: Planner, intake_id: UUID, photo_ids: Sequence[UUID]) -> list[Photo]:
     visit = planner.visit
     intake = get_intake(visit.session, visit.user, intake_id)
-    here = {photo.id: photo for photo in photos_in(visit.session, visit.user, intake)}
+    here = {
+        photo.id: photo
+        for photo in photos_in(visit.session, visit.user, intake, defer(Photo.histogram))
+    }
     wrong = [photo_id for photo_id in photo_ids if photo_id not in here]
     if wrong:
         raise WrongValue("photo_ids", "pictures of this card", wrong[0])

@@ -1,22 +1,25 @@
 """Cards in words: how far they are, and what their pictures without a take may be of."""
 
+from collections import Counter
 from collections.abc import Iterable, Sequence
 from datetime import timedelta
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
 from sqlalchemy import func, select
-from sqlalchemy.orm import Session
+from sqlalchemy.orm import Session, defer
 
 from patient_owl.accounts.models import User
+from patient_owl.accounts.visit import Visit
 from patient_owl.core.matching.likeliest import likeliest
 from patient_owl.core.matching.pairs import Stamped
 from patient_owl.core.sky import ephemeris
 from patient_owl.intake.schemas import CardShotOut, IntakeLineOut, IntakeOut, SetOut
-from patient_owl.intake.service import intakes_of, photos_in, zone_of
+from patient_owl.intake.service import evening_date_of, intakes_of, photos_in, zone_of
 from patient_owl.nights.models import Night
 from patient_owl.nights.service import get_night
 from patient_owl.pictures.models import Intake, Photo
+from patient_owl.pictures.schemas import PhotoOut
 from patient_owl.pictures.service import out as photo_out
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner
@@ -31,9 +34,10 @@ MOST_NIGHTS = 6  # that the pictures of one card are planned for, to tell what t
 
 def intake_out(planner: Planner, intake: Intake) -> IntakeOut:
     visit = planner.visit
-    photos = photos_in(visit.session, visit.user, intake)
-    place_zone = zone_of(visit, intake)
+    photos = photos_in(visit.session, visit.user, intake, defer(Photo.histogram))
+    place_zone = zone_of(visit, intake, photos)
     shots = _shots_about(planner, intake, photos)
+    of_shot = Counter(photo.shot_id for photo in photos if photo.take_id)
     return IntakeOut(
         id=intake.id,
         version=intake.version,
@@ -43,10 +47,16 @@ def intake_out(planner: Planner, intake: Intake) -> IntakeOut:
         begun_at_utc=intake.created_at_utc,
         text=_text(photos),
         clocks=[clock_text(clock) for clock in clocks_of(photos, place_zone)],
-        photos=[photo_out(photo, place_zone) for photo in photos],
+        pictures=len(photos),
         unplaced=_unplaced(planner, photos, shots, place_zone),
-        shots=[_shot_out(planner, shot) for shot in shots],
+        shots=[_shot_out(planner, shot, of_shot[shot.id]) for shot in shots],
     )
+
+
+def photos_out(visit: Visit, intake: Intake) -> list[PhotoOut]:
+    photos = photos_in(visit.session, visit.user, intake)
+    place_zone = zone_of(visit, intake, photos)
+    return [photo_out(one, place_zone) for one in photos]
 
 
 def lines_out(session: Session, user: User) -> list[IntakeLineOut]:
@@ -101,6 +111,7 @@ def _unplaced(
         found.append(
             SetOut(
                 kind=first.set_kind,
+                evening_date=evening_date_of(moment, place_zone) if moment else None,
                 text=set_text(first.set_kind, len(unit), settings, taken),
                 photo_ids=[photo.id for photo in unit],
                 likeliest_shot_id=shot.id if shot else None,
@@ -110,10 +121,15 @@ def _unplaced(
     return found
 
 
-def _shot_out(planner: Planner, shot: Shot) -> CardShotOut:
+def _shot_out(planner: Planner, shot: Shot, pictures: int) -> CardShotOut:
     night = planner.night(shot.night_id)
-    named = {"night_id": night.id, "night_title": night.called}
-    return CardShotOut(id=shot.id, title=shot.title, **named)
+    return CardShotOut(
+        id=shot.id,
+        title=shot.title,
+        night_id=night.id,
+        night_title=night.called,
+        pictures=pictures,
+    )
 
 
 def _shots_about(planner: Planner, intake: Intake, photos: Sequence[Photo]) -> list[Shot]:

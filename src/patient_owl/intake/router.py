@@ -13,7 +13,7 @@ from patient_owl.formats.pictures.pieces import size_of
 from patient_owl.http.pools import LONG, PICTURES, worked_in
 from patient_owl.http.request import new_router
 from patient_owl.intake import new_takes, service
-from patient_owl.intake.present import intake_out, lines_out
+from patient_owl.intake.present import intake_out, lines_out, photos_out
 from patient_owl.intake.schemas import (
     FileOut,
     IntakeIn,
@@ -22,6 +22,7 @@ from patient_owl.intake.schemas import (
     NewTakesIn,
     OwnNightIn,
 )
+from patient_owl.pictures.schemas import PhotoOut
 from patient_owl.shots.planner import Planner
 from patient_owl.shots.schemas import ShotOut
 
@@ -47,9 +48,16 @@ def begin_intake(body: IntakeIn, visit: CurrentVisit) -> IntakeOut:
 @router.get("/{intake_id}")
 @worked_in(LONG)
 def get_intake(intake_id: UUID, visit: CurrentVisit) -> IntakeOut:
-    """A card: its cameras' clocks, its pictures, and what those without a take may be of."""
+    """A card: its cameras' clocks, and what those without a take may be of."""
     intake = service.get_intake(visit.session, visit.user, intake_id)
     return intake_out(Planner(visit), intake)
+
+
+@router.get("/{intake_id}/photos")
+@worked_in(LONG)
+def list_photos_of_intake(intake_id: UUID, visit: CurrentVisit) -> list[PhotoOut]:
+    """The card's pictures by their camera's clock."""
+    return photos_out(visit, service.get_intake(visit.session, visit.user, intake_id))
 
 
 @router.post("/{intake_id}/files")

@@ -1,13 +1,12 @@
 """Cards on the wire."""
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import Annotated, Literal
 from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field
 
 from patient_owl.fields import Asked, Key, Name, Title, like
-from patient_owl.pictures.schemas import PhotoOut
 
 Outcome = Literal["wants", "taken", "beside", "known", "refused"]
 MOST_AT_ONCE = 2000
@@ -43,27 +42,30 @@ class FileOut(BaseModel):
 
 
 class SetOut(BaseModel):
-    """Pictures that are one, in order, and the shot they are most likely of."""
+    """Pictures that are one, in order, the evening of their night where they tell a time, and the
+    shot they are most likely of."""
 
     kind: str
     text: str
+    evening_date: date | None
     photo_ids: list[UUID]
     likeliest_shot_id: UUID | None
     likeliest_text: str
 
 
 class CardShotOut(BaseModel):
-    """A shot that pictures of the card may be of, or are."""
+    """A shot that pictures of the card may be of, and how many are."""
 
     id: UUID
     title: str
     night_id: UUID
     night_title: str
+    pictures: int
 
 
 class IntakeOut(BaseModel):
-    """A card as it stands. clocks: of its cameras, in words. unplaced: sets without a take. shots:
-    of the nights its pictures were taken in."""
+    """A card as it stands. pictures: how many it holds; clocks: of its cameras, in words.
+    unplaced: sets without a take. shots: of the nights its pictures were taken in."""
 
     model_config = ConfigDict(from_attributes=True)
 
@@ -75,7 +77,7 @@ class IntakeOut(BaseModel):
     begun_at_utc: datetime
     text: str
     clocks: list[str]
-    photos: list[PhotoOut]
+    pictures: int
     unplaced: list[SetOut]
     shots: list[CardShotOut]
 

@@ -2,7 +2,7 @@
 
 import io
 from collections.abc import Iterable, Sequence
-from datetime import UTC, datetime, timedelta
+from datetime import UTC, date, datetime, timedelta
 from pathlib import PurePath
 from typing import BinaryIO
 from uuid import UUID
@@ -10,7 +10,8 @@ from zoneinfo import ZoneInfo
 
 from sqlalchemy import select
 from sqlalchemy.exc import IntegrityError
-from sqlalchemy.orm import Session
+from sqlalchemy.orm import Session, defer, undefer
+from sqlalchemy.orm.interfaces import ORMOption
 
 from patient_owl.accounts.models import User
 from patient_owl.accounts.visit import Visit
@@ -40,6 +41,7 @@ from patient_owl.words.intake import FILE_TEXTS, beside_text, refused_text
 
 # A night begins and ends within this of what a clock says that is wrong by a zone.
 NEAR = timedelta(hours=36)
+HALF_A_DAY = timedelta(hours=12)  # a night is called by its evening
 
 
 def begin(visit: Visit, request: IntakeIn) -> Intake:
@@ -57,10 +59,13 @@ def intakes_of(session: Session, user: User) -> list[Intake]:
     return owned_rows(session, Intake, user.id)[::-1]
 
 
-def photos_in(session: Session, user: User, intake: Intake) -> list[Photo]:
-    """By the camera's clock; those without one at the end."""
-    photos = owned_rows(session, Photo, user.id, Photo.intake_id == intake.id)
-    return sorted(photos, key=_by_clock)
+def photos_in(session: Session, user: User, intake: Intake, *columns: ORMOption) -> list[Photo]:
+    """By the camera's clock; those without one at the end. columns: more of them, or fewer, than
+    lists of pictures have."""
+    query = select(Photo).where(
+        Photo.user_id == user.id, Photo.intake_id == intake.id, Photo.deleted_at_utc.is_(None)
+    )
+    return sorted(session.scalars(query.options(*columns)), key=_by_clock)
 
 
 def _by_clock(photo: Photo) -> tuple[bool, str, str]:
@@ -133,29 +138,37 @@ def place_all(planner: Planner, intake: Intake) -> None:
     """
     visit = planner.visit
     session, user = visit.session, visit.user
-    photos = photos_in(session, user, intake)
+    # each is asked for its sketch, and none for its histogram
+    columns = (undefer(Photo.sketch), defer(Photo.histogram))
+    photos = left = photos_in(session, user, intake, *columns)
+    place_zone = zone_of(visit, intake, photos)
     shots = {photo.shot_id for photo in photos}
     if not intake.night_id:
-        place(photos, _free_takes(session, user, intake, _near(photos)), zone_of(visit, intake))
+        place(photos, _free_takes(session, user, intake, _near(photos)), place_zone)
         lost = {photo.camera for photo in photos if photo.told_by == "zone"}
-        photos = [photo for photo in photos if photo.camera in lost]
-    place(photos, _free_takes(session, user, intake), zone_of(visit, intake))
+        left = [photo for photo in photos if photo.camera in lost]
+    place(left, _free_takes(session, user, intake), place_zone)
     session.flush()
-    learn_from_all(planner, shots | {photo.shot_id for photo in photos_in(session, user, intake)})
+    learn_from_all(planner, shots | {photo.shot_id for photo in photos})
 
 
-def zone_of(visit: Visit, intake: Intake) -> ZoneInfo:
+def zone_of(visit: Visit, intake: Intake, photos: Iterable[Photo]) -> ZoneInfo:
     """Of the card's night; else of the night nearest to what its clock says; else UTC."""
     session, user = visit.session, visit.user
     if intake.night_id:
         return zone(get_night(session, user.id, intake.night_id).place.time_zone)
-    clocks = [one.camera_clock for one in photos_in(session, user, intake) if one.camera_clock]
+    clocks = [one.camera_clock for one in photos if one.camera_clock]
     nights = owned_rows(session, Night, user.id)
     if not clocks or not nights:
         return zone("UTC")
     middle = clocks[len(clocks) // 2].date()
     nearest = min(nights, key=lambda night: abs((night.evening_date - middle).days))
     return zone(nearest.place.time_zone)
+
+
+def evening_date_of(moment: datetime, place_zone: ZoneInfo) -> date:
+    """Of the night a moment lies in, from noon to noon."""
+    return (moment.astimezone(place_zone) - HALF_A_DAY).date()
 
 
 def _near(photos: Iterable[Photo]) -> tuple[datetime, datetime] | None:

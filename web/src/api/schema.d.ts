@@ -341,7 +341,7 @@ export interface paths {
         };
         /**
          * Get Intake
-         * @description A card: its cameras' clocks, its pictures, and what those without a take may be of.
+         * @description A card: its cameras' clocks, and what those without a take may be of.
          */
         get: operations["get_intake"];
         put?: never;
@@ -387,6 +387,26 @@ export interface paths {
          * @description Pictures without a take become a night of their own, with one shot.
          */
         post: operations["make_own_night"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/intakes/{intake_id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Photos Of Intake
+         * @description The card's pictures by their camera's clock.
+         */
+        get: operations["list_photos_of_intake"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3382,7 +3402,7 @@ export interface components {
         };
         /**
          * CardShotOut
-         * @description A shot that pictures of the card may be of, or are.
+         * @description A shot that pictures of the card may be of, and how many are.
          */
         CardShotOut: {
             /**
@@ -3397,6 +3417,8 @@ export interface components {
             night_id: string;
             /** Night Title */
             night_title: string;
+            /** Pictures */
+            pictures: number;
             /** Title */
             title: string;
         };
@@ -4222,8 +4244,8 @@ export interface components {
         };
         /**
          * IntakeOut
-         * @description A card as it stands. clocks: of its cameras, in words. unplaced: sets without a take. shots:
-         *     of the nights its pictures were taken in.
+         * @description A card as it stands. pictures: how many it holds; clocks: of its cameras, in words.
+         *     unplaced: sets without a take. shots: of the nights its pictures were taken in.
          */
         IntakeOut: {
             /**
@@ -4244,8 +4266,8 @@ export interface components {
             label: string;
             /** Night Id */
             night_id: string | null;
-            /** Photos */
-            photos: components["schemas"]["PhotoOut"][];
+            /** Pictures */
+            pictures: number;
             /** Shots */
             shots: components["schemas"]["CardShotOut"][];
             /** Text */
@@ -6303,9 +6325,12 @@ export interface components {
         };
         /**
          * SetOut
-         * @description Pictures that are one, in order, and the shot they are most likely of.
+         * @description Pictures that are one, in order, the evening of their night where they tell a time, and the
+         *     shot they are most likely of.
          */
         SetOut: {
+            /** Evening Date */
+            evening_date: string | null;
             /** Kind */
             kind: string;
             /** Likeliest Shot Id */
@@ -9871,6 +9896,79 @@ export interface operations {
             };
             /** @description More than is taken at a time */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    list_photos_of_intake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                intake_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

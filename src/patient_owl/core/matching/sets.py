@@ -29,8 +29,8 @@ SKETCH_COLUMNS, SKETCH_BANDS = 96, 8
 _LEAST_OVERLAP = 0.15
 _ALIKE = 0.6  # correlation at which two stretches are the same view
 _EVEN = 1e-9  # a spread under which there is nothing to tell
-# By how much it must beat the view that did not move; where that is alike already, by half of what it
-# lacks: a slowly changing view is much like itself beside.
+# By how much it must beat the view that did not move; where that is alike already, by half of what
+# it lacks: a slowly changing view is much like itself beside.
 _BETTER = 0.1
 
 
