@@ -12,7 +12,7 @@ vi.mock('../api/client', async (original) =>
 
 const FILES = 'POST /api/v1/intakes/{intake_id}/files'
 const CARD = { label: 'Card A', night_id: null, keeps_pixels: true }
-const card = { id: 'c', photos: [], unplaced: [], shots: [], clocks: [], text: '' }
+const card = { id: 'c', pictures: 0, unplaced: [], shots: [], clocks: [], text: '' }
 
 /** A file of so many bytes, each its place. */
 const file = (name: string, bytes: number) =>
@@ -76,4 +76,22 @@ test('stopped by hand the rest waits, and nothing is called a trouble', async ()
   expect(it.done.value).toBeLessThan(9)
   expect(it.files.value.some((one) => one.outcome === 'waiting')).toBe(true)
   expect(it.trouble.value).toBe('')
+})
+
+test('a night of their own takes a thousand pictures some at a time, and no set is torn', async () => {
+  const sizes = (path: string) =>
+    server
+      .asked('POST')
+      .filter((one) => one.path.endsWith(path))
+      .map((one) => (one.body.photo_ids as string[]).length)
+  server.on('POST /api/v1/intakes/{intake_id}/night', () => ({ id: 'shot', night_id: 'n' }))
+  server.on('POST /api/v1/intakes/{intake_id}/takes', () => card)
+  const it = scoped()
+  await it.begin([], CARD)
+  const sets = Array.from({ length: 7 }, (_, k) =>
+    Array.from({ length: 150 }, (_, i) => `${k}-${i}`),
+  )
+  await it.ownNight(sets, { place_id: 'p', discipline: 'cityscape', title: '' })
+  expect(sizes('/night')).toEqual([300])
+  expect(sizes('/takes')).toEqual([300, 300, 150])
 })

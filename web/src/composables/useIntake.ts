@@ -16,6 +16,7 @@ import { client, data, type Schemas } from '../api/client'
 import { asApiError } from './useDraft'
 
 type Intake = Schemas['IntakeOut']
+export type OwnNight = Omit<Schemas['OwnNightIn'], 'photo_ids'>
 type Outcome = Schemas['FileOut']['outcome']
 
 export interface CardFile {
@@ -23,6 +24,12 @@ export interface CardFile {
   outcome: Outcome | 'waiting'
   text: string
   photoId: string | null
+}
+
+/** A set of pictures, and the shot it becomes a take of. */
+export interface Gift {
+  photoIds: string[]
+  shotId: string
 }
 
 export interface UseIntakeReturn {
@@ -38,15 +45,33 @@ export interface UseIntakeReturn {
   add: (files: File[]) => Promise<void>
   goOn: () => Promise<void>
   stop: () => void
-  /** Pictures become takes of shots, one shot after the other. */
-  give: (gifts: { photoIds: string[]; shotId: string }[]) => Promise<void>
-  /** Pictures become a night of their own; its id. */
-  ownNight: (body: Schemas['OwnNightIn']) => Promise<string>
+  /** Sets of pictures become takes of shots, some at a time. */
+  give: (gifts: Gift[]) => Promise<void>
+  /** Sets of pictures become a night of their own. */
+  ownNight: (sets: string[][], night: OwnNight) => Promise<void>
 }
 
 const HEAD_BYTES = 131_072 // what is sent of a file unasked
 const AT_ONCE = 3
+const GIVEN_AT_ONCE = 400 // pictures, in whole sets
 const MOST_ROUNDS = 12 // of asking for more of one file
+
+/** Sets of one shot put together, as many at a time as one request carries. */
+function gathered(gifts: Gift[]): Gift[] {
+  const found: Gift[] = []
+  const open = new Map<string, Gift>()
+  for (const { photoIds, shotId } of gifts) {
+    const into = open.get(shotId)
+    if (into && into.photoIds.length + photoIds.length <= GIVEN_AT_ONCE)
+      into.photoIds.push(...photoIds)
+    else {
+      const next = { photoIds: [...photoIds], shotId }
+      open.set(shotId, next)
+      found.push(next)
+    }
+  }
+  return found
+}
 
 export function useIntake(): UseIntakeReturn {
   const intake = shallowRef<Intake | null>(null)
@@ -146,19 +171,20 @@ export function useIntake(): UseIntakeReturn {
     )
   }
 
-  async function give(gifts: { photoIds: string[]; shotId: string }[]): Promise<void> {
-    for (const { photoIds, shotId } of gifts) {
+  async function give(gifts: Gift[]): Promise<void> {
+    for (const { photoIds, shotId } of gathered(gifts)) {
       const body = { photo_ids: photoIds, shot_id: shotId }
       const asked = { params: path(), body }
       intake.value = await data(client.POST('/api/v1/intakes/{intake_id}/takes', asked))
     }
   }
 
-  async function ownNight(body: Schemas['OwnNightIn']): Promise<string> {
-    const asked = { params: path(), body }
+  async function ownNight(sets: string[][], night: OwnNight): Promise<void> {
+    const [first, ...rest] = gathered(sets.map((photoIds) => ({ photoIds, shotId: '' })))
+    const asked = { params: path(), body: { ...night, photo_ids: first?.photoIds ?? [] } }
     const shot = await data(client.POST('/api/v1/intakes/{intake_id}/night', asked))
-    await open(intake.value?.id ?? '')
-    return shot.night_id
+    if (rest.length) await give(rest.map((gift) => ({ ...gift, shotId: shot.id })))
+    else await open(intake.value?.id ?? '')
   }
 
   const stop = () => stopping?.abort()

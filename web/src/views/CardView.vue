@@ -61,9 +61,22 @@ async function onDrop(event: DragEvent): Promise<void> {
   if (event.dataTransfer) await take(await droppedFiles(event.dataTransfer.items))
 }
 
-const shown = computed(() => card.files.value.filter((one) => one.outcome === 'taken'))
-const refused = computed(() => card.files.value.filter((one) => one.outcome === 'refused'))
-const count = (outcome: string) => card.files.value.filter((one) => one.outcome === outcome).length
+const of = (outcome: string) => card.files.value.filter((one) => one.outcome === outcome)
+const count = (outcome: string) => of(outcome).length
+const JUST_NOW = 24 // the sheet of the night has all
+const latest = computed(() => of('taken').slice(-JUST_NOW).toReversed())
+const refused = computed(() => of('refused'))
+const NAMED = 40 // of a kind; a folder of a thousand videos is said in one line
+/** What was not taken, by why. */
+const reasons = computed(() => {
+  const names = new Map<string, string[]>()
+  for (const { text, file } of refused.value) {
+    const already = names.get(text)
+    if (already) already.push(file.name)
+    else names.set(text, [file.name])
+  }
+  return [...names].map(([text, files]) => ({ text, names: files }))
+})
 const megabytes = (bytes: number) => `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB`
 const wholeBytes = computed(() => card.files.value.reduce((sum, one) => sum + one.file.size, 0))
 const progress = computed(() => {
@@ -75,7 +88,11 @@ const progress = computed(() => {
 })
 const isWaiting = computed(() => card.done.value < card.files.value.length)
 const nightsOf = computed(() => {
-  const found = new Map((card.intake.value?.shots ?? []).map((s) => [s.night_id, s.night_title]))
+  // a night that only lies about has nothing of this card to pick from
+  const shots = (card.intake.value?.shots ?? []).filter(
+    (shot) => shot.pictures || shot.night_id === card.intake.value?.night_id,
+  )
+  const found = new Map(shots.map((shot) => [shot.night_id, shot.night_title]))
   return [...found].map(([id, title]) => ({ id, title }))
 })
 
@@ -150,7 +167,7 @@ onBeforeUnmount(() => window.removeEventListener('beforeunload', warn))
     </template>
 
     <template v-if="card.intake.value && !card.isRunning.value">
-      <section v-if="card.intake.value.photos.length" aria-label="What was found">
+      <section v-if="card.intake.value.pictures" aria-label="What was found">
         <p class="found">{{ card.intake.value.text }}</p>
         <ul class="clocks">
           <li v-for="text in card.intake.value.clocks" :key="text">{{ text }}</li>
@@ -170,24 +187,28 @@ onBeforeUnmount(() => window.removeEventListener('beforeunload', warn))
         v-if="card.intake.value.unplaced.length"
         :intake="card.intake.value"
         @give="(gifts) => card.give(gifts).catch(notices.fail)"
-        @own-night="(body) => card.ownNight(body).catch(notices.fail)"
+        @own-night="(sets, night) => card.ownNight(sets, night).catch(notices.fail)"
       />
     </template>
 
     <section v-if="refused.length" aria-label="Not taken">
       <h2>Not taken</h2>
       <ul class="plain">
-        <li v-for="one in refused" :key="one.file.webkitRelativePath + one.file.name">
-          <strong>{{ one.file.name }}</strong> <span class="muted">{{ one.text }}</span>
+        <li v-for="{ text, names } in reasons" :key="text">
+          {{ text }}
+          <span class="muted">
+            {{ names.slice(0, NAMED).join(', ')
+            }}<template v-if="names.length > NAMED"> and {{ names.length - NAMED }} more</template>
+          </span>
         </li>
       </ul>
     </section>
 
-    <section v-if="shown.length" aria-label="Pictures read">
+    <section v-if="latest.length" aria-label="Pictures read">
       <h2>Read just now</h2>
       <div class="tiles">
         <img
-          v-for="one in shown"
+          v-for="one in latest"
           :key="one.photoId ?? one.file.name"
           :src="`/api/v1/photos/${one.photoId}/thumbnail.jpg`"
           :alt="one.file.name"
@@ -301,6 +322,10 @@ onBeforeUnmount(() => window.removeEventListener('beforeunload', warn))
 .trouble {
   margin-top: 6px;
   color: var(--limit);
+}
+
+section {
+  margin-top: 18px;
 }
 
 .found {

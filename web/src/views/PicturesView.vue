@@ -44,6 +44,28 @@ const place = computed(() => {
   return `${index + 1} of ${shown.value.length}`
 })
 
+const STEP = 60
+/** How many are laid out: a night of a thousand is there when one comes to it. */
+const reach = ref(STEP)
+const laidOut = computed(() => {
+  let left = reach.value
+  return sheet.groups.value
+    .map((group) => {
+      const photos = group.photos.slice(0, Math.max(0, left))
+      left -= photos.length
+      return { ...group, photos }
+    })
+    .filter((group) => group.photos.length)
+})
+const reachOn = (isNear: boolean) => {
+  if (isNear) reach.value += 2 * STEP
+}
+watch(
+  () => (here.value ? shown.value.indexOf(here.value) : 0),
+  (index) => (reach.value = Math.max(reach.value, index + STEP)),
+)
+watch([sheet.order, sheet.show], () => (reach.value = STEP))
+
 const page = useTemplateRef<HTMLElement>('page')
 async function go(step: number): Promise<void> {
   const index = here.value ? shown.value.indexOf(here.value) : 0
@@ -157,7 +179,7 @@ useShortcuts([
         Nothing came in yet. Bring the card in, and its pictures find their takes by themselves.
       </p>
       <p v-else-if="!shown.length" class="empty">None of that kind.</p>
-      <section v-for="group in sheet.groups.value" :key="group.id" :aria-label="group.title">
+      <section v-for="group in laidOut" :key="group.id" :aria-label="group.title">
         <h2>
           <router-link
             v-if="group.photos[0]?.shot_id && sheet.order.value === 'shot'"
@@ -178,6 +200,12 @@ useShortcuts([
           />
         </div>
       </section>
+      <div
+        v-if="reach < shown.length"
+        :key="reach"
+        v-intersect="{ handler: reachOn, options: { rootMargin: '1200px' } }"
+        class="on"
+      />
       <LookAt
         v-if="isLooking && here"
         ref="look"
@@ -225,6 +253,10 @@ useShortcuts([
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
   gap: 4px;
+}
+
+.on {
+  height: 400px;
 }
 
 @media (max-width: 599px) {

@@ -1,0 +1,235 @@
+<script setup lang="ts">
+/** One evening's pictures without a take: each set offered to its likeliest shot. */
+import { mdiChevronRight } from '@mdi/js'
+import { computed, reactive, ref } from 'vue'
+
+import { dayText } from '../api/local-time'
+import { client, data, type Schemas } from '../api/client'
+import type { Gift, OwnNight } from '../composables/useIntake'
+import { useLoad } from '../composables/useLoad'
+
+type Found = Schemas['SetOut']
+
+const { date, sets, shots, chosen, isFirst } = defineProps<{
+  /** Empty for pictures that tell no time. */
+  date: string
+  sets: Found[]
+  shots: Schemas['CardShotOut'][]
+  /** Shots chosen by hand, by the set's first picture. */
+  chosen: Record<string, string>
+  /** The others open on a press: a folder of a year has hundreds. */
+  isFirst: boolean
+}>()
+const emit = defineEmits<{
+  choose: [key: string, shotId: string]
+  give: [gift: Gift]
+  ownNight: [sets: string[][], night: OwnNight]
+}>()
+
+const isOpen = ref(isFirst)
+const STEP = 24
+const shown = ref(STEP)
+const key = (found: Found) => found.photo_ids[0] ?? ''
+const shotOf = (found: Found) => chosen[key(found)] ?? found.likeliest_shot_id ?? ''
+const pictures = computed(() => sets.reduce((sum, found) => sum + found.photo_ids.length, 0))
+const homeless = computed(() =>
+  sets.filter((found) => !shotOf(found)).map((found) => found.photo_ids),
+)
+
+const isOwn = ref(false)
+const places = useLoad<Schemas['PlaceOut'][]>((signal) =>
+  data(client.GET('/api/v1/places', { signal })),
+)
+const kinds = useLoad<Schemas['DisciplinesOut']>((signal) =>
+  data(client.GET('/api/v1/disciplines', { signal })),
+)
+const own = reactive({ place_id: '', discipline: 'stars_over_foreground', title: '' })
+async function askForOwn(): Promise<void> {
+  isOwn.value = true
+  await Promise.all([places.refresh(), kinds.refresh()])
+  own.place_id ||= places.value.value?.[0]?.id ?? ''
+}
+</script>
+
+<template>
+  <h3>
+    <button type="button" :aria-expanded="isOpen" @click="isOpen = !isOpen">
+      <svg viewBox="0 0 24 24" aria-hidden="true" :class="{ isOpen }">
+        <path :d="mdiChevronRight" />
+      </svg>
+      {{ date ? dayText(date) : 'Without a time' }}
+      <span class="muted">{{ pictures }} {{ pictures === 1 ? 'picture' : 'pictures' }}</span>
+    </button>
+  </h3>
+  <ul v-if="isOpen" class="sets">
+    <li v-for="found in sets.slice(0, shown)" :key="key(found)">
+      <span class="strip">
+        <img
+          v-for="id in found.photo_ids.slice(0, 5)"
+          :key="id"
+          :src="`/api/v1/photos/${id}/thumbnail.jpg`"
+          alt=""
+          loading="lazy"
+        />
+      </span>
+      <span class="says">
+        {{ found.text }}
+        <span class="muted">{{ found.likeliest_text }}</span>
+      </span>
+      <span class="acts">
+        <select
+          :value="shotOf(found)"
+          aria-label="Shot it is a take of"
+          @change="emit('choose', key(found), ($event.target as HTMLSelectElement).value)"
+        >
+          <option value="">no shot</option>
+          <option v-for="shot in shots" :key="shot.id" :value="shot.id">
+            {{ shot.title }}
+          </option>
+        </select>
+        <button
+          type="button"
+          :disabled="!shotOf(found)"
+          @click="emit('give', { photoIds: found.photo_ids, shotId: shotOf(found) })"
+        >
+          make it a take
+        </button>
+      </span>
+    </li>
+  </ul>
+  <p v-if="isOpen" class="on">
+    <v-btn v-if="sets.length > shown" @click="shown += 4 * STEP"
+      >{{ sets.length - shown }} more</v-btn
+    >
+    <v-btn v-if="homeless.length && date && !isOwn" @click="askForOwn"
+      >A night of their own, from those of no shot</v-btn
+    >
+  </p>
+  <form
+    v-if="isOpen && isOwn && homeless.length"
+    class="own"
+    aria-label="A night of their own"
+    @submit.prevent="emit('ownNight', homeless, { ...own })"
+  >
+    <v-select
+      v-model="own.place_id"
+      :items="places.value.value ?? []"
+      item-title="name"
+      item-value="id"
+      label="Place"
+    />
+    <v-select
+      v-model="own.discipline"
+      :items="kinds.value.value?.disciplines ?? []"
+      item-title="title"
+      item-value="key"
+      label="Kind of picture"
+    />
+    <v-text-field v-model="own.title" label="Title" />
+    <v-btn type="submit" color="primary" variant="flat">Make the night</v-btn>
+  </form>
+</template>
+
+<style scoped src="../themes/lists.css"></style>
+<style scoped>
+h3 button {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 8px;
+  align-items: center;
+  width: 100%;
+  min-height: 44px;
+  text-align: left;
+}
+
+h3 svg {
+  width: 20px;
+  fill: currentColor;
+}
+
+svg.isOpen {
+  transform: rotate(90deg);
+}
+
+h3 .muted {
+  font-weight: normal;
+}
+
+.sets {
+  padding: 0;
+  list-style: none;
+}
+
+.sets li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 18px;
+  align-items: center;
+  padding: 8px 0;
+  border-bottom: 1px solid var(--line);
+}
+
+.strip {
+  display: flex;
+  gap: 2px;
+}
+
+.strip img {
+  width: 72px;
+  height: 48px;
+  object-fit: cover;
+  background: var(--sheet);
+}
+
+.says {
+  flex: 1 1 320px;
+}
+
+.says .muted {
+  display: block;
+}
+
+.acts {
+  display: flex;
+  gap: 14px;
+}
+
+.acts > * {
+  min-height: 44px;
+}
+
+.acts select {
+  max-width: 300px;
+  padding: 0 8px;
+  background: var(--raised);
+}
+
+.acts button {
+  color: var(--picked);
+}
+
+.acts button:disabled {
+  color: var(--muted);
+}
+
+.on {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  margin-top: 8px;
+}
+
+.own {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr)) auto;
+  gap: 14px;
+  align-items: start;
+  margin-top: 12px;
+}
+
+@media (max-width: 599px) {
+  .own {
+    grid-template-columns: 1fr;
+  }
+}
+</style>
