@@ -1,5 +1,6 @@
 """A card comes in: read piece by piece, placed over the whole night, never twice."""
 
+from dataclasses import replace
 from datetime import datetime, timedelta
 from pathlib import Path
 from typing import Any
@@ -12,6 +13,7 @@ from uuid6 import uuid7
 from patient_owl.accounts.visit import Visit
 from patient_owl.adapters.simulated import simulated_devices
 from patient_owl.core.errors import OwlError, WrongValue
+from patient_owl.formats.xmp import Sidecar, sidecar_xmp
 from patient_owl.intake.folder import account_called, bring_in, night_called
 from patient_owl.storage.base import now_utc
 from tests import files
@@ -157,6 +159,47 @@ def test_the_same_card_comes_in_once_and_a_raw_with_its_jpeg_is_one_frame(ida: T
     assert len(photos_of(ida, first)) == 2
 
 
+def test_what_another_program_thought_of_a_picture_comes_with_it(ida: TestClient) -> None:
+    card, again = begun(ida), begun(ida)
+    sent(ida, card, files.jpeg(), "DSC1.JPG")
+    thought = Sidecar(
+        title="",
+        description="fog",
+        tags=["quay"],
+        rating=4,
+        label="kept",
+        is_rejected=False,
+        place="",
+        latitude_deg=0.0,
+        longitude_deg=0.0,
+        taken_at=None,
+        exposure_s=None,
+        f_number=None,
+        iso=None,
+        plan="",
+    )
+    xmp = sidecar_xmp(thought)
+    told, _ = sent(ida, card, xmp, "dsc1.xmp")
+    assert told == told | {"outcome": "beside", "text": "what it says is kept with DSC1.JPG"}
+    said = {"pick": "kept", "rating": 4, "note": "fog", "tags": ["quay"]}
+    photo = photos_of(ida, card)[0]
+    assert photo == photo | said
+    # what was judged here stays; a card that comes in again finds its picture too
+    changed = sidecar_xmp(replace(thought, rating=1, tags=["pier"]))
+    assert sent(ida, again, changed, "DSC1.JPG.xmp")[0]["outcome"] == "beside"
+    photo = photos_of(ida, card)[0]
+    assert photo == photo | said | {"tags": ["quay", "pier"]}
+    assert sent(ida, again, changed, "DSC1.xmp")[0]["text"] == (
+        "nothing in it that DSC1.JPG has not already"
+    )
+    bomb = b'<!DOCTYPE x [<!ENTITY a "aaaa">]><x>&a;</x>'
+    assert sent(ida, again, bomb, "DSC1.xmp")[0]["outcome"] == "refused"
+    lost, _ = sent(ida, again, xmp, "DSC2.xmp")
+    assert lost["text"] == (
+        "No picture of its name. Taken are sidecars of a picture that came before."
+    )
+
+
 @pytest.mark.parametrize(
     ("name", "content"),
     [
@@ -166,7 +209,7 @@ def test_the_same_card_comes_in_once_and_a_raw_with_its_jpeg_is_one_frame(ida: T
         ("cut.dng", files.dng()[:60_000]),
         ("cut.jpg", files.jpeg()[:900]),
         ("..\\..\\e\nvil/x.jpg", b"\xff\xd8\xff\xe1 no picture"),
-        ("a.xmp", b'<?xml version="1.0"?><!DOCTYPE x [<!ENTITY a "&b;">]><x:xmpmeta/>'),
+        ("a.xml", b'<?xml version="1.0"?><!DOCTYPE x [<!ENTITY a "&b;">]><x:xmpmeta/>'),
     ],
 )
 def test_what_is_no_picture_is_said_and_the_rest_goes_on(

@@ -14,6 +14,7 @@ from PIL import Image
 from patient_owl.core.errors import WrongValue
 from patient_owl.formats.pictures.marked import Marks, marked_jpeg
 from patient_owl.formats.xmp import Sidecar, sidecar_xmp
+from patient_owl.formats.xmp_in import read_sidecar
 from tests import files
 
 AT = datetime(2026, 12, 9, 23, 41, 7, tzinfo=ZoneInfo("Europe/Madrid"))
@@ -71,6 +72,36 @@ def test_a_rejected_picture_says_so_and_what_is_not_known_is_left_out() -> None:
     keys = {datum.key() for datum in told}
     assert "Xmp.exif.ISOSpeedRatings" not in keys
     assert "Xmp.dc.subject" not in keys
+
+
+@pytest.mark.parametrize("compact", [True, False])
+def test_a_sidecar_that_another_library_wrote_is_read(compact: bool) -> None:
+    said = exiv2.XmpData()
+    said["Xmp.xmp.Rating"] = "-1" if compact else "3"
+    said["Xmp.xmp.Label"] = "Second look"
+    said["Xmp.dc.description"] = exiv2.LangAltValue("fog on the causeway")
+    said["Xmp.dc.subject"] = exiv2.XmpArrayValue(["fog", "Skarn & co"])
+    form = exiv2.XmpParser.XmpFormatFlags
+    _, packet = exiv2.XmpParser.encode(said, form.useCompactFormat if compact else form.omitPacketWrapper)
+    thought = read_sidecar(packet.encode())
+    assert (thought.rating, thought.is_rejected) == ((0, True) if compact else (3, False))
+    assert (thought.label, thought.description) == ("Second look", "fog on the causeway")
+    assert thought.tags == ("fog", "Skarn & co")
+
+
+@pytest.mark.parametrize(
+    ("content", "got"),
+    [
+        (b'<!DOCTYPE x [<!ENTITY a "aaaa">]><x>&a;</x>', "entities"),
+        (b"<x", "well-formed"),
+        (b"<x/>", "describes no picture"),
+        (sidecar_xmp(sidecar()).replace(b">4<", b">inf<"), "inf"),
+    ],
+)
+def test_a_sidecar_that_is_none_is_told_so(content: bytes, got: str) -> None:
+    with pytest.raises(WrongValue) as told:
+        read_sidecar(content)
+    assert got in str(told.value.got)
 
 
 def marks(**over: object) -> Marks:

@@ -18,7 +18,7 @@ _NAMESPACES = {
     "owl": "urn:patient-owl:picture:1",
 }
 _LANGUAGE = "{http://www.w3.org/XML/1998/namespace}lang"
-_REJECTED = -1  # a rating that says so. [iso16684]
+REJECTED = -1  # a rating that says so. [iso16684]
 _FRACTION = 1000  # of a second or a stop of the ring: what any file needs
 
 
@@ -46,10 +46,10 @@ def sidecar_xmp(sidecar: Sidecar) -> bytes:
     """The whole file, UTF-8."""
     for prefix, uri in _NAMESPACES.items():
         ElementTree.register_namespace(prefix, uri)
-    root = ElementTree.Element(_name("x", "xmpmeta"))
-    told = ElementTree.SubElement(ElementTree.SubElement(root, _name("rdf", "RDF")), _description())
-    told.set(_name("rdf", "about"), "")
-    rating = _REJECTED if sidecar.is_rejected else sidecar.rating
+    root = ElementTree.Element(name_of("x", "xmpmeta"))
+    told = ElementTree.SubElement(ElementTree.SubElement(root, name_of("rdf", "RDF")), described())
+    told.set(name_of("rdf", "about"), "")
+    rating = REJECTED if sidecar.is_rejected else sidecar.rating
     _put(told, "xmp", "Rating", str(rating) if rating else "")
     _put(told, "xmp", "Label", sidecar.label)
     _in_language(told, "title", sidecar.title)
@@ -70,17 +70,17 @@ def sidecar_xmp(sidecar: Sidecar) -> bytes:
     return content
 
 
-def _name(prefix: str, name: str) -> str:
+def name_of(prefix: str, name: str) -> str:
     return f"{{{_NAMESPACES[prefix]}}}{name}"
 
 
-def _description() -> str:
-    return _name("rdf", "Description")
+def described() -> str:
+    return name_of("rdf", "Description")
 
 
 def _put(told: ElementTree.Element, prefix: str, name: str, text: str) -> None:
     if text:
-        ElementTree.SubElement(told, _name(prefix, name)).text = text
+        ElementTree.SubElement(told, name_of(prefix, name)).text = text
 
 
 def _in_language(told: ElementTree.Element, name: str, text: str) -> None:
@@ -99,11 +99,11 @@ def _list(
 ) -> ElementTree.Element:
     """The last item of it."""
     items = ElementTree.SubElement(
-        ElementTree.SubElement(told, _name(prefix, name)), _name("rdf", kind)
+        ElementTree.SubElement(told, name_of(prefix, name)), name_of("rdf", kind)
     )
     item = items
     for text in texts:
-        item = ElementTree.SubElement(items, _name("rdf", "li"))
+        item = ElementTree.SubElement(items, name_of("rdf", "li"))
         item.text = text
     return item
 

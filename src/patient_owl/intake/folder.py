@@ -13,16 +13,18 @@ from patient_owl.core.errors import OwlError, WrongValue
 from patient_owl.intake.present import intake_out
 from patient_owl.intake.schemas import IntakeIn, IntakeOut
 from patient_owl.intake.service import begin, place_all, take_file
+from patient_owl.intake.sidecars import is_sidecar
 from patient_owl.nights.models import Night
 from patient_owl.shots.planner import Planner
 from patient_owl.storage.owned import owned_rows
 
 
 def files_under(folder: Path) -> Iterator[Path]:
-    """By name, folders within folders too; what hides is left alone."""
+    """By name, folders within folders too, sidecars after what they stand beside; what hides is
+    left alone."""
     if not folder.is_dir():
         raise WrongValue("folder", "a folder with pictures", folder)
-    for path in sorted(folder.rglob("*")):
+    for path in sorted(folder.rglob("*"), key=lambda path: (is_sidecar(path.name), path)):
         hides = any(part.startswith(".") for part in path.relative_to(folder).parts)
         if path.is_file() and not hides:
             yield path

@@ -20,6 +20,7 @@ from patient_owl.formats.pictures import NotHere, Picture, read_picture
 from patient_owl.formats.pictures.marked import turned_jpeg
 from patient_owl.formats.pictures.pieces import stretch
 from patient_owl.intake.schemas import FileOut, IntakeIn, PieceOut
+from patient_owl.intake.sidecars import is_sidecar, take_sidecar
 from patient_owl.nights.models import Night
 from patient_owl.nights.service import get_night
 from patient_owl.pictures.models import Intake, Photo
@@ -77,17 +78,24 @@ def take_file(visit: Visit, intake_id: UUID, name: str, file: BinaryIO) -> FileO
     """Read a file of the card, or say which stretches of it are wanted, or why it is none."""
     session, user = visit.session, visit.user
     intake = get_intake(session, user, intake_id)
+    take = take_sidecar if is_sidecar(name) else _take_picture
     try:
-        fingerprint = fingerprint_of(file)
-        known = by_fingerprint(session, user, fingerprint)
-        if known is not None:
-            return _told("known", known.id)
-        picture = read_picture(file)
+        return take(session, user, intake, name, file)
     except NotHere as missing:
         wants = [PieceOut(start=missing.start, end=missing.end)]
         return FileOut(outcome="wants", text="", wants=wants)
     except WrongValue as error:
         return FileOut(outcome="refused", text=refused_text(error.wanted, str(error.got)))
+
+
+def _take_picture(
+    session: Session, user: User, intake: Intake, name: str, file: BinaryIO
+) -> FileOut:
+    fingerprint = fingerprint_of(file)
+    known = by_fingerprint(session, user, fingerprint)
+    if known is not None:
+        return _told("known", known.id)
+    picture = read_picture(file)
     photo = new_photo(user, name, picture, fingerprint)
     twin = _twin(session, user, intake, photo)
     if twin is not None:

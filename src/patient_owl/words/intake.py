@@ -25,6 +25,12 @@ def beside_text(other: str) -> str:
     return f"the same frame as {other}; kept as one"
 
 
+def sidecar_text(picture: str, *, is_new: bool) -> str:
+    if is_new:
+        return f"what it says is kept with {picture}"
+    return f"nothing in it that {picture} has not already"
+
+
 def set_text(kind: str, count: int, settings: str, taken: str) -> str:
     """`A bracket of 5 frames, 22:41:07; 4 s, f/2.8, ISO 800`."""
     name = KINDS[kind].format(count=count)

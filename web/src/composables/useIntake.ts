@@ -56,6 +56,8 @@ const AT_ONCE = 3
 const GIVEN_AT_ONCE = 400 // pictures, in whole sets
 const MOST_ROUNDS = 12 // of asking for more of one file
 
+const isSidecar = ({ file }: CardFile) => file.name.toLowerCase().endsWith('.xmp')
+
 /** Sets of one shot put together, as many at a time as one request carries. */
 function gathered(gifts: Gift[]): Gift[] {
   const found: Gift[] = []
@@ -109,16 +111,20 @@ export function useIntake(): UseIntakeReturn {
     isRunning.value = true
     trouble.value = ''
     const mine = (stopping = new AbortController())
-    const waiting = files.value.filter((one) => one.outcome === 'waiting')[Symbol.iterator]()
-    async function work(): Promise<void> {
-      for (const one of waiting) {
+    const waiting = files.value.filter((one) => one.outcome === 'waiting')
+    async function work(queue: IterableIterator<CardFile>): Promise<void> {
+      for (const one of queue) {
         if (mine.signal.aborted) return
         await send(one, mine.signal)
         triggerRef(files)
       }
     }
     try {
-      await Promise.all(Array.from({ length: AT_ONCE }, work))
+      // a sidecar says something of a picture that must be here
+      for (const part of [waiting.filter((one) => !isSidecar(one)), waiting.filter(isSidecar)]) {
+        const queue = part[Symbol.iterator]()
+        await Promise.all(Array.from({ length: AT_ONCE }, () => work(queue)))
+      }
       intake.value = await data(
         client.POST('/api/v1/intakes/{intake_id}/placed', { params: path() }),
       )

@@ -82,7 +82,7 @@ const wholeBytes = computed(() => card.files.value.reduce((sum, one) => sum + on
 const progress = computed(() => {
   const parts = [`${card.done.value} of ${card.files.value.length} files read`]
   if (count('known')) parts.push(`${count('known')} already here`)
-  if (count('beside')) parts.push(`${count('beside')} beside another of the same frame`)
+  if (count('beside')) parts.push(`${count('beside')} beside a picture`)
   if (refused.value.length) parts.push(`${refused.value.length} not taken`)
   return `${parts.join(', ')}. ${megabytes(card.sentBytes.value)} sent of ${megabytes(wholeBytes.value)}.`
 })
@@ -133,7 +133,8 @@ onBeforeUnmount(() => window.removeEventListener('beforeunload', warn))
 
     <div class="drop" :class="{ over: isOver }">
       <p v-if="!card.files.value.length">
-        Drop the card’s folder here, or some of its files. JPEG, TIFF, PNG, HEIC and raw.
+        Drop the card’s folder here, or some of its files. JPEG, TIFF, PNG, HEIC and raw, and the
+        XMP beside them.
       </p>
       <div class="pick">
         <label class="choose">
