@@ -155,6 +155,20 @@ def test_brackets_stacks_and_panoramas_are_told_apart() -> None:
     ]
 
 
+# Common practice: a body that takes its own dark frames closes for as long again after each.
+def test_dark_frames_in_between_break_no_bracket_and_no_stack() -> None:
+    def dark(begins: float, exposures: list[float]) -> list[Frame]:
+        at = begins + np.concatenate([[0], np.cumsum([2 * s + 1 for s in exposures])[:-1]])
+        times = zip(at.round(), exposures, strict=True)
+        return [Frame(float(t), s, 8.0, 100.0, 24.0, view_from(0)) for t, s in times]
+
+    found = sets_of([*dark(0, [8, 30, 15]), *dark(900, [60] * 5)])
+    assert [(one.kind, len(one.frames)) for one in found] == [("bracket", 3), ("stack", 5)]
+    # tried again by hand, some after longer and some after shorter looks
+    tried = [Frame(t, 30.0, 8.0, 100.0, 24.0, view_from(0)) for t in (0.0, 52.0, 95.0, 170.0)]
+    assert {one.kind for one in sets_of(tried)} == {"single"}
+
+
 @given(st.lists(st.tuples(st.integers(0, 400), st.sampled_from([0.5, 1, 2, 4])), max_size=12))
 def test_every_frame_is_in_one_set_whatever_order_it_came_in(
     seen: list[tuple[int, float]],

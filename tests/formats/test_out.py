@@ -82,7 +82,9 @@ def test_a_sidecar_that_another_library_wrote_is_read(compact: bool) -> None:
     said["Xmp.dc.description"] = exiv2.LangAltValue("fog on the causeway")
     said["Xmp.dc.subject"] = exiv2.XmpArrayValue(["fog", "Skarn & co"])
     form = exiv2.XmpParser.XmpFormatFlags
-    _, packet = exiv2.XmpParser.encode(said, form.useCompactFormat if compact else form.omitPacketWrapper)
+    _, packet = exiv2.XmpParser.encode(
+        said, form.useCompactFormat if compact else form.omitPacketWrapper
+    )
     thought = read_sidecar(packet.encode())
     assert (thought.rating, thought.is_rejected) == ((0, True) if compact else (3, False))
     assert (thought.label, thought.description) == ("Second look", "fog on the causeway")

@@ -18,6 +18,7 @@ SetKind = Literal["single", "bracket", "stack", "panorama"]
 BRACKET_GAP_S = 4.0  # a body's own bracket runs by itself
 STACK_GAP_S = 6.0  # a timer's or a remote's frames, written to the card in between
 PANORAMA_GAP_S = 45.0  # to turn the head by a mark in the dark
+WRITTEN_S, CLOCK_STEP_S = 1.0, 2.0  # a frame to the card; two times told in whole seconds
 LEAST_BRACKET, LEAST_STACK, LEAST_PANORAMA = 3, 4, 3  # fewer are tries of the same picture
 LEAST_STEP_STOPS, EVEN_STOPS = 0.3, 0.25
 SAME_STOPS = 0.1
@@ -132,10 +133,13 @@ def _made(kind: SetKind, places: Sequence[int]) -> Together:
 
 
 def _following(frames: Sequence[Frame], rest: Sequence[int], gap_s: float) -> Iterator[int]:
-    """From the first on, as long as one comes soon after the other."""
+    """From the first on, as long as one comes soon after the other, or after the dark frame that
+    bodies take of a long exposure, which is as long again."""
     yield rest[0]
     for before, place in pairwise(rest):
-        if frames[place].seconds - frames[before].ends_s > gap_s:
+        wait_s = frames[place].seconds - frames[before].ends_s
+        dark_s = frames[before].exposure_s or 0.0
+        if wait_s > gap_s and abs(wait_s - dark_s - WRITTEN_S) > CLOCK_STEP_S:
             return
         yield place
 
