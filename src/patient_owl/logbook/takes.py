@@ -12,6 +12,8 @@ from patient_owl.fields import plain_text
 from patient_owl.http.pools import LONG, worked_in
 from patient_owl.http.request import new_router
 from patient_owl.logbook import search, year
+from patient_owl.logbook.choices import choices_of
+from patient_owl.logbook.figures import figures_of
 from patient_owl.logbook.schemas import (
     MOST_TAKES,
     FiguresOut,
@@ -20,7 +22,9 @@ from patient_owl.logbook.schemas import (
     UnfinishedOut,
     YearOut,
 )
-from patient_owl.logbook.search import Cursor, Wish
+from patient_owl.logbook.unfinished import unfinished_of
+from patient_owl.logbook.wish import Wish
+from patient_owl.storage.keyset import read_cursor
 
 router = new_router(prefix="/logbook", tags=["logbook"])
 
@@ -71,7 +75,7 @@ def find_takes(
     before: Annotated[str | None, Query(max_length=80, description="`next` of a page")] = None,
 ) -> FoundTakesOut:
     """Takes by words, place, kind, kit, settings, light and whether they were kept."""
-    cursor = None if before is None else Cursor.read(before)
+    cursor = None if before is None else read_cursor(before, search.started_at)
     return search.find_takes(visit.session, visit.user, wish, limit, cursor)
 
 
@@ -79,20 +83,20 @@ def find_takes(
 @worked_in(LONG)
 def get_figures(wish: Asked, visit: CurrentVisit) -> FiguresOut:
     """What of such takes was kept more or less often than the rest, and what to practise."""
-    return search.figures_of(visit.session, visit.user, wish)
+    return figures_of(visit.session, visit.user, wish)
 
 
 @router.get("/choices")
 def get_logbook_choices(visit: CurrentVisit) -> LogbookChoicesOut:
     """What takes may be narrowed to."""
-    return search.choices_of(visit.session, visit.user)
+    return choices_of(visit.session, visit.user)
 
 
 @router.get("/unfinished")
 def list_unfinished(visit: CurrentVisit) -> list[UnfinishedOut]:
     """Shots of nights that are over without a take that was kept."""
     today = visit.now_utc.date()
-    return search.unfinished_of(visit.session, visit.user, today)
+    return unfinished_of(visit.session, visit.user, today)
 
 
 @router.get("/year")

@@ -1,18 +1,18 @@
 """The list of nights, page by page; a night that did not change is not worded again."""
 
 from collections.abc import Mapping, Sequence
-from datetime import date, datetime
-from typing import NamedTuple, Self
+from datetime import datetime
+from typing import NamedTuple
 from uuid import UUID
 
-from sqlalchemy import and_, or_, select
+from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
-from patient_owl.core.errors import WrongValue
 from patient_owl.nights.models import Night
 from patient_owl.nights.service import out, shot_counts
 from patient_owl.places.models import Place
+from patient_owl.storage.keyset import Cursor
 from patient_owl.storage.remembered import Remembered
 
 MOST_NIGHTS = 200
@@ -25,24 +25,6 @@ class State(NamedTuple):
     changed_at_utc: datetime
     place_changed_at_utc: datetime
     shot_count: int
-
-
-class Cursor(NamedTuple):
-    """The last night of a page; the next one goes on behind it."""
-
-    evening_date: date
-    night_id: UUID
-
-    @classmethod
-    def read(cls, text: str) -> Self:
-        day, _, night_id = text.partition("_")
-        try:
-            return cls(date.fromisoformat(day), UUID(night_id))
-        except ValueError as error:
-            raise WrongValue("before", "what the page before it said", text) from error
-
-    def __str__(self) -> str:
-        return f"{self.evening_date}_{self.night_id}"
 
 
 class Page(NamedTuple):
@@ -65,8 +47,7 @@ def page_of(session: Session, user: User, limit: int, before: Cursor | None) -> 
         .limit(limit + 1)
     )
     if before is not None:
-        same_day = and_(Night.evening_date == before.evening_date, Night.id < before.night_id)
-        query = query.where(or_(Night.evening_date < before.evening_date, same_day))
+        query = query.where(before.behind(Night.evening_date, Night.id))
     rows = session.execute(query).all()
     shown = rows[:limit]
     counts = shot_counts(session, [row[0] for row in shown])

@@ -1,5 +1,6 @@
 """Nights and their light. Deleting is in trash."""
 
+from datetime import date
 from typing import Annotated
 from uuid import UUID
 
@@ -19,6 +20,7 @@ from patient_owl.nights.schemas import (
     SceneOut,
     SlopeOut,
 )
+from patient_owl.storage.keyset import read_cursor
 from patient_owl.weather.schemas import WeatherOut
 
 router = new_router(prefix="/nights", tags=["nights"])
@@ -32,7 +34,7 @@ def list_nights(
     before: Annotated[str | None, Query(max_length=60, description="from the Link header")] = None,
 ) -> Response:
     """Nights, latest evening first; Link names the next page where there is one."""
-    cursor = None if before is None else listing.Cursor.read(before)
+    cursor = None if before is None else read_cursor(before, date.fromisoformat)
     page = listing.page_of(session, user, limit, cursor)
     headers = {}
     if page.next:

@@ -1,0 +1,102 @@
+"""What takes are looked for, as a question to the database."""
+
+from dataclasses import dataclass
+from datetime import date
+from typing import Any
+from uuid import UUID
+
+from sqlalchemy import ColumnElement, exists, func, or_, select
+
+from patient_owl.accounts.models import User
+from patient_owl.learned.models import FindingRow
+from patient_owl.nights.models import Night
+from patient_owl.pictures.models import Photo
+from patient_owl.places.models import Place
+from patient_owl.shots.models import Shot
+from patient_owl.takes.models import Take
+
+MOST_WORDS = 8
+
+
+@dataclass(frozen=True)
+class Wish:
+    """What takes are looked for; None and "" for any. words: each must be somewhere in what was
+    written of the take, its pictures, its shot, its night or its place."""
+
+    words: str = ""
+    place_id: UUID | None = None
+    discipline: str = ""
+    body_id: UUID | None = None
+    light: str = ""
+    is_keeper: bool | None = None
+    least_exposure_s: float | None = None
+    most_exposure_s: float | None = None
+    least_iso: float | None = None
+    most_iso: float | None = None
+    first_evening: date | None = None
+    last_evening: date | None = None
+
+
+def wished(user: User, wish: Wish) -> list[ColumnElement[bool]]:
+    where = [
+        Take.user_id == user.id,
+        Take.deleted_at_utc.is_(None),
+        Shot.deleted_at_utc.is_(None),
+        Night.deleted_at_utc.is_(None),
+    ]
+    where += [_says(word) for word in wish.words.split()[:MOST_WORDS]]
+    same: tuple[tuple[Any, Any], ...] = (
+        (Night.place_id, wish.place_id),
+        (Shot.discipline, wish.discipline),
+        (Shot.body_id, wish.body_id),
+        (Take.is_keeper, wish.is_keeper),
+    )
+    for column, value in same:
+        if value not in (None, ""):
+            where.append(column == value)
+    between: tuple[tuple[Any, Any, Any], ...] = (
+        (Take.exposure_s, wish.least_exposure_s, wish.most_exposure_s),
+        (Take.iso, wish.least_iso, wish.most_iso),
+        (Night.evening_date, wish.first_evening, wish.last_evening),
+    )
+    for column, least, most in between:
+        if least is not None:
+            where.append(column >= least)
+        if most is not None:
+            where.append(column <= most)
+    if wish.light:
+        of_light = FindingRow.shot_id == Take.shot_id, FindingRow.light == wish.light
+        where.append(exists().where(*of_light, FindingRow.deleted_at_utc.is_(None)))
+    return where
+
+
+def _says(word: str) -> ColumnElement[bool]:
+    """Somewhere in what was written; a word's percent sign is one."""
+    written = (
+        Shot.title, Shot.notes, Night.title, Night.notes, Place.name, Take.note, Shot.discipline,
+    )  # fmt: skip
+    of_photos = exists().where(
+        Photo.take_id == Take.id,
+        Photo.deleted_at_utc.is_(None),
+        or_(
+            Photo.note.contains(word, autoescape=True),
+            func.json_search(Photo.tags, "one", func.concat("%", _escaped(word), "%")).is_not(None),
+            Photo.file_name.contains(word, autoescape=True),
+        ),
+    )
+    return or_(*(column.contains(word, autoescape=True) for column in written), of_photos)
+
+
+def _escaped(word: str) -> str:
+    return word.replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_")
+
+
+def joined(*columns: Any) -> Any:
+    """Takes with the shot, the night and the place they are of."""
+    return (
+        select(*columns)
+        .select_from(Take)
+        .join(Shot, Shot.id == Take.shot_id)
+        .join(Night, Night.id == Shot.night_id)
+        .join(Place, Place.id == Night.place_id)
+    )
