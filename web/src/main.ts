@@ -3,13 +3,13 @@ import '@fontsource-variable/atkinson-hyperlegible-next'
 import 'vuetify/styles'
 import './themes/base.css'
 
-import { registerSW } from 'virtual:pwa-register'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import { createVuetify } from 'vuetify'
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
 
 import App from './App.vue'
+import { keepPage } from './api/worker'
 import { router } from './router'
 import { themes } from './themes'
 
@@ -30,5 +30,5 @@ const vuetify = createVuetify({
   },
 })
 
-registerSW({ immediate: true }) // the page itself works without signal
+keepPage()
 createApp(App).use(createPinia()).use(router).use(vuetify).mount('#app')
