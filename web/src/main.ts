@@ -25,7 +25,14 @@ const vuetify = createVuetify({
       rows: 2,
       autoGrow: true,
     },
-    VSelect: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
+    VSelect: {
+      variant: 'outlined',
+      density: 'comfortable',
+      hideDetails: 'auto',
+      menuProps: { transition: false },
+    },
+    // what still moves is hit beside itself: a press ends where it did not begin, and does nothing
+    VMenu: { transition: false },
     VBtn: { variant: 'outlined', rounded: 'sm', ripple: false, minHeight: 44 },
   },
 })
