@@ -8,7 +8,8 @@ export default defineConfig({
     vue(),
     vuetify({ autoImport: true }),
     VitePWA({
-      registerType: 'autoUpdate',
+      registerType: 'prompt', // see api/worker
+      injectRegister: false,
       manifest: {
         name: 'Patient Owl',
         short_name: 'Owl',
@@ -19,6 +20,7 @@ export default defineConfig({
         icons: [{ src: '/owl.svg', sizes: 'any', type: 'image/svg+xml' }],
       },
       workbox: {
+        clientsClaim: true, // the first page that is opened is kept at once
         globPatterns: ['**/*.{js,css,html,svg,woff2,txt}'],
         navigateFallback: '/index.html',
         navigateFallbackDenylist: [/^\/api\//, /^\/healthz/],

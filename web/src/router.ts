@@ -1,5 +1,6 @@
-import { createRouter, createWebHistory } from 'vue-router'
+import { createRouter, createWebHistory, START_LOCATION } from 'vue-router'
 
+import { isOutdated } from './api/worker'
 import { useSession } from './stores/session'
 
 export const router = createRouter({
@@ -75,6 +76,12 @@ export const router = createRouter({
     },
     { path: '/:rest(.*)', name: 'nowhere', component: () => import('./views/NowhereView.vue') },
   ],
+})
+
+router.beforeEach(async (to, from) => {
+  if (from === START_LOCATION || !(await isOutdated())) return true
+  window.location.assign(to.fullPath)
+  return false
 })
 
 router.beforeEach(async (to) => {
