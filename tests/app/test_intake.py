@@ -160,8 +160,11 @@ def test_the_same_card_comes_in_once_and_a_raw_with_its_jpeg_is_one_frame(ida: T
 
 
 def test_what_another_program_thought_of_a_picture_comes_with_it(ida: TestClient) -> None:
-    card, again = begun(ida), begun(ida)
-    sent(ida, card, files.jpeg(), "DSC1.JPG")
+    night, _, times = evening(ida)
+    card, again = begun(ida, night_id=night), begun(ida)
+    at = times[0] + timedelta(hours=1)
+    sent(ida, card, files.jpeg(at=at), "DSC1.JPG")
+    sent(ida, card, files.dng(at=at), "DSC1.DNG")
     thought = Sidecar(
         title="",
         description="fog",
@@ -184,9 +187,13 @@ def test_what_another_program_thought_of_a_picture_comes_with_it(ida: TestClient
     said = {"pick": "kept", "rating": 4, "note": "fog", "tags": ["quay"]}
     photo = photos_of(ida, card)[0]
     assert photo == photo | said
+    placed(ida, card)
+    photo = photos_of(ida, card)[0]
+    links = ida.get(f"/api/v1/shots/{photo['shot_id']}/chain").json()["links"]
+    assert [link["take"]["is_keeper"] for link in links] == [True, False, False]
     # what was judged here stays; a card that comes in again finds its picture too
     changed = sidecar_xmp(replace(thought, rating=1, tags=["pier"]))
-    assert sent(ida, again, changed, "DSC1.JPG.xmp")[0]["outcome"] == "beside"
+    assert sent(ida, again, changed, "DSC1.DNG.xmp")[0]["outcome"] == "beside"
     photo = photos_of(ida, card)[0]
     assert photo == photo | said | {"tags": ["quay", "pier"]}
     assert sent(ida, again, changed, "DSC1.xmp")[0]["text"] == (

@@ -47,20 +47,20 @@ def take_sidecar(
 
 def _beside(session: Session, user: User, intake: Intake, name: str) -> Photo:
     """The picture it belongs to: of this card, else the only one here that is called so."""
-    stem = file_name(name)[: -len(ENDING)]
-    called = Photo.file_name.istartswith(stem, autoescape=True)
-    photos = [
-        photo
-        for photo in owned_rows(session, Photo, user.id, called)
-        # `a.xmp` and `a.dng.xmp` are both in use
-        if stem.casefold()
-        in (photo.file_name.casefold(), PurePath(photo.file_name).stem.casefold())
-    ]
+    stem = file_name(name)[: -len(ENDING)].casefold()
+    begins = Photo.file_name.istartswith(stem.split(".")[0], autoescape=True)
+    photos = [one for one in owned_rows(session, Photo, user.id, begins) if stem in _names(one)]
     found = [photo for photo in photos if photo.intake_id == intake.id] or photos
     if len(found) != 1:
         count = "no picture" if not found else f"{len(found)} pictures"
         raise WrongValue("file", "sidecars of a picture that came before", f"{count} of its name")
     return found[0]
+
+
+def _names(photo: Photo) -> set[str]:
+    """What its sidecar may be called: `a.xmp` and `a.dng.xmp` are both in use."""
+    names = (photo.file_name, PurePath(photo.file_name).stem, photo.also_file)
+    return {name.casefold() for name in names if name}
 
 
 def _added(now: JudgedIn, thought: Thought) -> dict[str, object]:

@@ -88,6 +88,8 @@ def _place_camera(
         take = None if at is None else takes[at]
         if take is not None:
             given.append(take)
+            # judged before it was known what it is of, as by another program's sidecar
+            take.is_keeper = take.is_keeper or any(photo.pick == "kept" for photo in unit)
         for photo in unit:
             photo.set_id, photo.set_kind = unit[0].id, together.kind
             if told_by != "file" and photo.camera_clock is not None:
