@@ -121,6 +121,21 @@ def test_placing_a_card_asks_the_database_no_oftener_for_more_pictures(
     assert len(many) == len(few)
 
 
+def test_more_pictures_of_a_card_may_show_that_one_was_taken_for_another(ida: TestClient) -> None:
+    night, takes, times = evening(ida)
+    card = begun(ida, night_id=night)
+    ahead = timedelta(hours=1, minutes=2)  # the place's own hour, and two minutes fast
+    sent(ida, card, files.jpeg(at=times[1] + timedelta(seconds=52) + ahead), "test.jpg")
+    placed(ida, card)
+    # alone it is of the take its clock is nearest to
+    assert photos_of(ida, card)[0]["take_id"] == takes[2]
+    for k, at in enumerate(times):
+        sent(ida, card, files.jpeg(at=at + ahead, seed=k + 2), f"{k}.jpg")
+    placed(ida, card)
+    found = {photo["file_name"]: photo["take_id"] for photo in photos_of(ida, card)}
+    assert found == {f"{k}.jpg": take for k, take in enumerate(takes)} | {"test.jpg": None}
+
+
 def test_two_cameras_on_a_card_have_clocks_of_their_own_a_year_apart(ida: TestClient) -> None:
     night, takes, times = evening(ida)
     card = begun(ida, night_id=night)

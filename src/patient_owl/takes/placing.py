@@ -96,8 +96,9 @@ def _place_camera(
                 moment = photo.camera_clock.replace(tzinfo=UTC)
                 photo.taken_at_utc = moment + timedelta(seconds=clock.error_s)
                 photo.told_by = told_by
-            if take is not None and not photo.is_given:
-                photo.take_id, photo.shot_id = take.id, take.shot_id
+            if not photo.is_given:
+                # what an earlier look at fewer pictures took it for is no longer so
+                photo.take_id, photo.shot_id = (take.id, take.shot_id) if take else (None, None)
     return _clock_of(camera, photos, place_zone), given
 
 
