@@ -23,7 +23,7 @@ def phone(browser: Browser, demo: Demo) -> Iterator[Page]:
     context = browser.new_context(
         viewport={"width": 390, "height": 844}, has_touch=True, timezone_id="Europe/Madrid"
     )
-    context.set_default_timeout(15_000)
+    context.set_default_timeout(30_000)
     page = enter(context, demo)
     open_night(page, "Skarn Light, first dark")
     page.get_by_role("link", name="Into the field").click()

@@ -112,6 +112,8 @@ def test_a_shot_is_dragged_along_the_night_and_keeps_its_new_time(ida: Page) -> 
     mark = ida.get_by_role("button", name=re.compile("Winter stars over the lantern")).locator(
         ".ring"
     )
+    # a drawing is laid out anew until everything around it is there
+    mark.hover()
     box = mark.bounding_box()
     assert box
     x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
