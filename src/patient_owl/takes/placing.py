@@ -96,9 +96,13 @@ def _place_camera(
                 moment = photo.camera_clock.replace(tzinfo=UTC)
                 photo.taken_at_utc = moment + timedelta(seconds=clock.error_s)
                 photo.told_by = told_by
-            if not photo.is_given:
+            if photo.is_given:
+                continue
+            if take is not None:
+                photo.take_id, photo.shot_id = take.id, take.shot_id
+            elif photo.take_id is not None:
                 # what an earlier look at fewer pictures took it for is no longer so
-                photo.take_id, photo.shot_id = (take.id, take.shot_id) if take else (None, None)
+                photo.take_id = photo.shot_id = None
     return _clock_of(camera, photos, place_zone), given
 
 
