@@ -3,6 +3,7 @@
 import io
 from datetime import datetime
 from typing import Any
+from zoneinfo import ZoneInfo
 
 import numpy as np
 import piexif
@@ -11,7 +12,9 @@ import tifffile
 from PIL import Image
 
 from patient_owl.core.types import FloatArray
+from patient_owl.formats.xmp import Sidecar
 
+AT = datetime(2026, 12, 9, 23, 41, 7, tzinfo=ZoneInfo("Europe/Madrid"))
 TAKEN, OFFSET, EXPOSURE, F_NUMBER, ISO = 36867, 36881, 33434, 33437, 34855
 MODEL, ORIENTATION, EXIF_TABLE = 272, 274, 34665
 
@@ -96,3 +99,24 @@ def with_preview(raw: bytes, preview: bytes) -> bytes:
     count = int.from_bytes(raw[first : first + 2], "little")
     following = first + 2 + 12 * count
     return raw[:following] + at.to_bytes(4, "little") + raw[following + 4 :] + table + preview
+
+
+def sidecar(**over: object) -> Sidecar:
+    said = {
+        "title": "Stars & <lantern> ☾",
+        "description": 'fog; "a" keeper',
+        "tags": ["fog", "Skarn Light"],
+        "rating": 4,
+        "label": "kept",
+        "is_rejected": False,
+        "place": "Skarn Light",
+        "latitude_deg": 43.302,
+        "longitude_deg": -9.214,
+        "taken_at": AT,
+        "exposure_s": 0.25,
+        "f_number": 2.8,
+        "iso": 1600.0,
+        "plan": "8 s, f/2.8, ISO 1600",
+        **over,
+    }
+    return Sidecar(**said)  # type: ignore[arg-type]

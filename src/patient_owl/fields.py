@@ -81,7 +81,8 @@ def like(**example: Any) -> ConfigDict:
 OneLine = Annotated[str, AfterValidator(_one_line)]
 Title = Annotated[OneLine, StringConstraints(max_length=120)]
 Name = Annotated[OneLine, StringConstraints(min_length=1, max_length=120)]
-Notes = Annotated[str, Field(max_length=4000)]
+NOTES_LETTERS = 4000
+Notes = Annotated[str, Field(max_length=NOTES_LETTERS)]
 Key = Annotated[str, Field(max_length=40)]
 
 # Two numbers. A list, because OpenAPI's tuples do not survive every client.

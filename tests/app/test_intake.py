@@ -13,7 +13,7 @@ from uuid6 import uuid7
 from patient_owl.accounts.visit import Visit
 from patient_owl.adapters.simulated import simulated_devices
 from patient_owl.core.errors import OwlError, WrongValue
-from patient_owl.formats.xmp import Sidecar, sidecar_xmp
+from patient_owl.formats.xmp import sidecar_xmp
 from patient_owl.intake.folder import account_called, bring_in, night_called
 from patient_owl.storage.base import now_utc
 from tests import files
@@ -180,22 +180,7 @@ def test_what_another_program_thought_of_a_picture_comes_with_it(ida: TestClient
     at = times[0] + timedelta(hours=1)
     sent(ida, card, files.jpeg(at=at), "DSC1.JPG")
     sent(ida, card, files.dng(at=at), "DSC1.DNG")
-    thought = Sidecar(
-        title="",
-        description="fog",
-        tags=["quay"],
-        rating=4,
-        label="kept",
-        is_rejected=False,
-        place="",
-        latitude_deg=0.0,
-        longitude_deg=0.0,
-        taken_at=None,
-        exposure_s=None,
-        f_number=None,
-        iso=None,
-        plan="",
-    )
+    thought = files.sidecar(description="fog", tags=["quay"])
     xmp = sidecar_xmp(thought)
     told, _ = sent(ida, card, xmp, "dsc1.xmp")
     assert told == told | {"outcome": "beside", "text": "what it says is kept with DSC1.JPG"}

@@ -1,9 +1,7 @@
 """What goes out is read by two other libraries each."""
 
 import io
-from datetime import datetime
 from xml.etree import ElementTree
-from zoneinfo import ZoneInfo
 
 import exiv2
 import piexif
@@ -13,32 +11,10 @@ from PIL import Image
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.formats.pictures.marked import Marks, marked_jpeg
-from patient_owl.formats.xmp import Sidecar, sidecar_xmp
+from patient_owl.formats.xmp import sidecar_xmp
 from patient_owl.formats.xmp_in import read_sidecar
 from tests import files
-
-AT = datetime(2026, 12, 9, 23, 41, 7, tzinfo=ZoneInfo("Europe/Madrid"))
-
-
-def sidecar(**over: object) -> Sidecar:
-    said = {
-        "title": "Stars & <lantern> ☾",
-        "description": 'fog; "a" keeper',
-        "tags": ["fog", "Skarn Light"],
-        "rating": 4,
-        "label": "kept",
-        "is_rejected": False,
-        "place": "Skarn Light",
-        "latitude_deg": 43.302,
-        "longitude_deg": -9.214,
-        "taken_at": AT,
-        "exposure_s": 0.25,
-        "f_number": 2.8,
-        "iso": 1600.0,
-        "plan": "8 s, f/2.8, ISO 1600",
-        **over,
-    }
-    return Sidecar(**said)  # type: ignore[arg-type]
+from tests.files import AT, sidecar
 
 
 def by_exiv2(content: bytes) -> exiv2.XmpData:

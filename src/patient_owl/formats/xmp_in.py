@@ -15,7 +15,7 @@ from patient_owl.formats.xmp import REJECTED, described, name_of
 
 MOST_BYTES = 1_000_000  # a sidecar with all its edits has a tenth of it
 _WANTED = "an XMP sidecar, XML without entities of its own"
-_MOST_RATING = 5
+_MOST_RATING = 5  # [iso16684]
 
 
 @dataclass(frozen=True)

@@ -8,12 +8,12 @@ from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
 from patient_owl.core.errors import WrongValue
-from patient_owl.fields import plain_text
+from patient_owl.fields import NOTES_LETTERS, plain_text
 from patient_owl.formats.pictures.pieces import size_of
 from patient_owl.formats.xmp_in import MOST_BYTES, Thought, read_sidecar
 from patient_owl.intake.schemas import FileOut
 from patient_owl.pictures.models import Intake, Photo
-from patient_owl.pictures.schemas import MOST_TAGS, JudgedIn
+from patient_owl.pictures.schemas import MOST_TAGS, TAG_LETTERS, JudgedIn
 from patient_owl.pictures.service import file_name
 from patient_owl.storage.owned import owned_rows
 from patient_owl.takes.service import judge_photo
@@ -21,7 +21,6 @@ from patient_owl.words.intake import sidecar_text
 from patient_owl.words.logbook import LABELS
 
 ENDING = ".xmp"
-NOTE_LETTERS, TAG_LETTERS = 4000, 40
 
 
 def is_sidecar(name: str) -> bool:
@@ -70,7 +69,7 @@ def _added(now: JudgedIn, thought: Thought) -> dict[str, object]:
     return {
         "pick": now.pick or pick,
         "rating": now.rating or thought.rating,
-        "note": now.note or plain_text(thought.description)[:NOTE_LETTERS],
+        "note": now.note or plain_text(thought.description)[:NOTES_LETTERS],
         "tags": _tags([*now.tags, *thought.tags]),
     }
 

@@ -24,6 +24,7 @@ from patient_owl.http.download import saved_as
 from patient_owl.http.media import AnyFile, CsvFile, Jpeg, Zip
 from patient_owl.http.pools import LONG, PICTURES, worked_in
 from patient_owl.http.request import new_router
+from patient_owl.logbook.wish import Wish, joined, wished
 from patient_owl.nights.models import Night
 from patient_owl.pictures.models import Photo
 from patient_owl.pictures.service import get_photo, pixels_one_to_one
@@ -150,16 +151,8 @@ def get_takes_json(visit: CurrentVisit) -> Response:
 def _rows(session: Session, user: User) -> Iterator[dict[str, Any]]:
     """The earliest first."""
     query = (
-        select(Take, Shot.title, Shot.discipline, Night, Place.name, Place.time_zone)
-        .join(Shot, Shot.id == Take.shot_id)
-        .join(Night, Night.id == Shot.night_id)
-        .join(Place, Place.id == Night.place_id)
-        .where(
-            Take.user_id == user.id,
-            Take.deleted_at_utc.is_(None),
-            Shot.deleted_at_utc.is_(None),
-            Night.deleted_at_utc.is_(None),
-        )
+        joined(Take, Shot.title, Shot.discipline, Night, Place.name, Place.time_zone)
+        .where(*wished(user, Wish()))
         .order_by(Take.started_at_utc, Take.id)
     )
     photos = _photos_by_take(session, user)

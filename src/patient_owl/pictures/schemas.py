@@ -11,8 +11,8 @@ from patient_owl.fields import Asked, Notes, OneLine, like
 from patient_owl.rails import SettingValues
 
 Pick = Literal["", "kept", "rejected"]
-MOST_TAGS, MOST_RATING = 20, 5
-Tag = Annotated[OneLine, StringConstraints(min_length=1, max_length=40)]
+MOST_TAGS, TAG_LETTERS, MOST_RATING = 20, 40, 5
+Tag = Annotated[OneLine, StringConstraints(min_length=1, max_length=TAG_LETTERS)]
 
 
 def _each_once(tags: list[str]) -> list[str]:
