@@ -72,6 +72,12 @@ DATA = (
         "public domain",
         "as it comes with tzdata",
     ),
+    Source(
+        "World Magnetic Model 2025 (NOAA NCEI and BGS)",
+        "where a compass needle points",
+        "public domain",
+        "as it comes with pygeomag",
+    ),
 )
 FONTS = (
     Source(
@@ -97,6 +103,7 @@ READ = {
     "mdurl": "MIT",
     "pwdlib": "MIT",
     "pydantic-settings": "MIT",
+    "pygeomag": "MIT",
     "scipy": "BSD-3-Clause",
     "shellingham": "ISC",
     "timezonefinder": "MIT",

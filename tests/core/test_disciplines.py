@@ -24,6 +24,7 @@ from patient_owl.words.questions import option_text, question_words
 from patient_owl.words.reasons import reason_text
 from patient_owl.words.sketch import SKETCH_LABELS
 from patient_owl.words.sources import SOURCES
+from patient_owl.words.told import told
 from tests.core.standing import GLASS, course, kit
 
 STARS = RECIPES["stars_over_foreground"]
@@ -181,7 +182,8 @@ def test_every_recipe_is_worded(key: str) -> None:
     assert key in DISCIPLINES
     for spec in RECIPES[key].inputs:
         assert question_words(spec.key).label
-        assert all(option_text(option) for option in spec.options)
+        assert all(option_text(option, spec.key) for option in spec.options)
+        assert told(question_words(spec.key).told, spec.default or 1.0).text
         assert spec.check(spec.default) == spec.default
 
 

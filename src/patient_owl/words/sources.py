@@ -115,5 +115,7 @@ SOURCES: dict[str, str] = {
     "usno-rst": "US Naval Observatory, Rise, Set, and Twilight Definitions.",
     "wyszecki1982": "G. Wyszecki, W. Stiles, Color Science, 2nd ed., Wiley 1982: reciprocal colour "
     "temperature; from memory.",
+    "wmm2025": "NOAA NCEI and British Geological Survey, The US/UK World Magnetic Model for 2025-2030 "
+    "(2024), with its error model; values in tests from memory.",
     "wgs84": "NIMA TR8350.2, World Geodetic System 1984, 3rd ed. (2000).",
 }

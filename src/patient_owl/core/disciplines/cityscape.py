@@ -298,6 +298,7 @@ RECIPE = Recipe(
         *MOVING_INPUTS,
         *REPEAT_INPUTS,
     ),
+    faces="glow",
     plan=plan,
     program=_program,
     sun_altitude_deg=(-90, -2),

@@ -100,6 +100,7 @@ RECIPE = Recipe(
         InputSpec("burst_frames", "number", 3.0, "frames", 1, 30),
         *MOVING_INPUTS,
     ),
+    faces="glow",
     plan=plan,
     program=_program,
     sun_altitude_deg=(-90, 6),

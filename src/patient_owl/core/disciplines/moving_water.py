@@ -213,7 +213,7 @@ RECIPE = Recipe(
     order=50,
     inputs=(
         InputSpec("look", "choice", "by_school", options=("by_school", *LOOK_SHARES)),
-        school_input("water_school"),
+        school_input("water_school", only_if=("look", ("by_school",))),
         InputSpec("water", "choice", "stream", options=WATERS),
         InputSpec("fall_height_m", "number", 4.0, "m", 0.2, 200, 0.5, only_if=("water", ("fall",))),
         InputSpec("distance_m", "number", 5.0, "m", 0.3, 5000, 0.5),
@@ -221,6 +221,7 @@ RECIPE = Recipe(
         placement_input(-0.3),
         *MOVING_INPUTS,
     ),
+    faces="glow",
     plan=plan,
     sun_altitude_deg=(-90, 12),
     change_order=("iso", "f_number", "nd_stops"),

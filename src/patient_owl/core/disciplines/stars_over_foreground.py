@@ -347,6 +347,7 @@ RECIPE = Recipe(
         *MOVING_INPUTS,
         *REPEAT_INPUTS,
     ),
+    faces="core",
     plan=plan,
     program=_program,
     sun_altitude_deg=(-90, DARK_ENOUGH_SUN_DEG),

@@ -158,6 +158,7 @@ RECIPE = Recipe(
         InputSpec("camera_height_m", "number", 0.6, "m", 0, 60, 0.1),
         *MOVING_INPUTS,
     ),
+    faces="glow",
     plan=plan,
     program=_program,
     sun_altitude_deg=(-90, 0),

@@ -2,13 +2,23 @@
 
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.limit import Limit
+from patient_owl.core.limits.output import ShownAs, output_px
+from patient_owl.core.optics.camera import Sensor
 from patient_owl.core.optics.star_drift import (
+    SKY_TURN_RAD_PER_S,
     StarDrift,
     limit_by_aperture_pitch_focal_s,
     limit_by_drift_s,
     limit_by_rule_of_500_s,
 )
 from patient_owl.core.reason import Quantities
+
+
+def still_s(sensor: Sensor, focal_length_mm: float, shown_as: ShownAs) -> float:
+    """How long a star on the celestial equator, in the middle of the frame, stays a point as the
+    picture is shown. [s] Source: derived_drift."""
+    px_per_s = 1000 * focal_length_mm * SKY_TURN_RAD_PER_S / sensor.pixel_pitch_um
+    return limit_by_drift_s(px_per_s, output_px(sensor, shown_as))
 
 
 def star_limits(

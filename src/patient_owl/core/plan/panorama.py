@@ -85,8 +85,11 @@ def panorama_facts(kit: Kit, intent: Intent, program: Program) -> tuple[Reason, 
     return (Reason("panorama", quantities),)
 
 
+WIDE = ("panorama_wide_deg", ())
 PANORAMA_INPUTS = (
     InputSpec("panorama_wide_deg", "number", None, "°", 20, 360, 5),
-    InputSpec("panorama_high_deg", "number", None, "°", 10, 150, 5),
-    InputSpec("panorama_overlap_percent", "number", 100 * OVERLAP_SHARE, "%", 10, 70, 5),
+    InputSpec("panorama_high_deg", "number", None, "°", 10, 150, 5, only_if=WIDE),
+    InputSpec(
+        "panorama_overlap_percent", "number", 100 * OVERLAP_SHARE, "%", 10, 70, 5, only_if=WIDE
+    ),
 )

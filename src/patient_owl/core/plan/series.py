@@ -14,7 +14,9 @@ RESETTING_S = 10.0  # to look, read the next setting and turn it in with cold ha
 
 SERIES_INPUTS = (
     InputSpec("series_every_min", "number", None, "min", 1, 120, 1),
-    InputSpec("series_lasts_min", "number", 120.0, "min", 5, 720, 5),
+    InputSpec(
+        "series_lasts_min", "number", 120.0, "min", 5, 720, 5, only_if=("series_every_min", ())
+    ),
 )
 
 

@@ -106,7 +106,8 @@ class InputSpec:
     """One question a discipline asks. Labels and help are worded elsewhere by `key`.
 
     kind "number": unit, least and most hold; kind "choice": options hold. default None: the
-    question may stay open. only_if: asked only while another answer is among some.
+    question may stay open. only_if: asked only while another answer is among some, or where none
+    are named, while there is one.
     """
 
     key: str
@@ -124,6 +125,13 @@ class InputSpec:
         """Whether the choice is between ways of working that photographers differ on."""
         return self.key in SCHOOLS
 
+    def is_asked(self, answers: Mapping[str, InputValue]) -> bool:
+        """Whether the other answer it hangs on lets it be asked."""
+        if self.only_if is None:
+            return True
+        key, among = self.only_if
+        return answers[key] in among if among else answers[key] is not None
+
     def check(self, value: InputValue) -> InputValue:
         """The value when it is acceptable, else WrongValue."""
         if self.kind == "choice":
@@ -138,9 +146,9 @@ class InputSpec:
         return float(value)
 
 
-def school_input(key: str) -> InputSpec:
+def school_input(key: str, only_if: tuple[str, tuple[str, ...]] | None = None) -> InputSpec:
     """The question of a school, asked under its own key."""
-    return InputSpec(key, "choice", default_school(key), options=SCHOOLS[key])
+    return InputSpec(key, "choice", default_school(key), options=SCHOOLS[key], only_if=only_if)
 
 
 @dataclass(frozen=True)
@@ -241,6 +249,9 @@ def uses_noise_reduction(kit: Kit, intent: Intent) -> bool:
     return kit.body.film is None and intent.side(NOISE_REDUCTION_SCHOOL) == "in_camera"
 
 
+Faces = Literal["core", "pole", "glow", "level"]
+
+
 @dataclass(frozen=True)
 class Recipe:
     """A discipline: its questions, its plan, its course, and the Sun's altitudes at which it works.
@@ -250,7 +261,8 @@ class Recipe:
     its program has already. draws_strokes: whether words and drawings are asked. follow: the
     control that keeps the brightness until the photographer says otherwise. lead_answers_to: what
     moves the light it is exposed for. change_order: what to change first after a take, by what it
-    costs this discipline; change_why: the code of the reason for that order.
+    costs this discipline; change_why: the code of the reason for that order. faces: what a new
+    shot is turned to.
     """
 
     key: str
@@ -266,6 +278,7 @@ class Recipe:
     brings: tuple[Brought, ...] = ()
     tells: frozenset[str] = frozenset()
     draws_strokes: bool = False
+    faces: Faces = "level"
 
     def bringing(self, brought: Sequence[Brought]) -> tuple[Brought, ...]:
         """What is brought, with what the discipline cannot do without and nobody named."""
@@ -302,8 +315,7 @@ class Recipe:
         """
         found: dict[str, InputValue] = {}
         for spec in self.inputs:
-            hidden = spec.only_if is not None and found[spec.only_if[0]] not in spec.only_if[1]
-            found[spec.key] = spec.default if hidden else answers[spec.key]
+            found[spec.key] = answers[spec.key] if spec.is_asked(found) else spec.default
         return found
 
     def carried_over(self, given: Mapping[str, InputValue]) -> dict[str, InputValue]:

@@ -45,6 +45,13 @@ class Horizon:
         azimuths, altitudes = np.array(self.points).T
         return np.asarray(np.interp(azimuth_deg, azimuths, altitudes, period=360))
 
+    @property
+    def outline(self) -> list[tuple[float, float]]:
+        """The skyline all round, from north to north again, to be drawn."""
+        edge = float(self.altitude_deg(np.array(0.0)))
+        inner = [point for point in self.points if point[0] > 0]
+        return [(0.0, edge), *inner, (360.0, edge)]
+
 
 SEA = Horizon()
 

@@ -16,6 +16,13 @@ BORTLE_MAG_ARCSEC2: dict[int, tuple[float, str]] = {
     9: (17.5, "inner city"),
 }
 
+
+def nearest_class(sky_brightness_mag_arcsec2: float) -> int:
+    """The class whose brightness lies nearest."""
+    off = {n: abs(mag - sky_brightness_mag_arcsec2) for n, (mag, _) in BORTLE_MAG_ARCSEC2.items()}
+    return min(off, key=lambda number: off[number])
+
+
 # What a place is taken for until somebody says; half a magnitude covers its neighbours.
 USUAL_BORTLE_CLASS = 4
 USUAL_SKY_MAG_ARCSEC2 = BORTLE_MAG_ARCSEC2[USUAL_BORTLE_CLASS][0]
