@@ -28,6 +28,7 @@ from patient_owl.words.plan import (
 )
 from patient_owl.words.program import program_text
 from patient_owl.words.report import blur_text, cost_text, noise_text, sharpness_text, tone_text
+from patient_owl.words.speech import Speech, speech
 
 
 class FrameOut(BaseModel):
@@ -256,8 +257,13 @@ class ProgramOut(BaseModel):
     text: str
 
 
-@lru_cache(maxsize=512)
 def program_out(program: Program) -> ProgramOut:
+    """A program in words."""
+    return _program_out(program, speech())
+
+
+@lru_cache(maxsize=512)
+def _program_out(program: Program, _said_so: Speech) -> ProgramOut:
     """Kept: of the settings a shot may come to, many run the same course."""
     darkened = program.with_noise_reduction()
     return ProgramOut(

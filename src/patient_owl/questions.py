@@ -2,15 +2,18 @@
 
 import types
 from collections.abc import Mapping, Sequence
-from typing import Annotated, Any, Literal, Union, get_args, get_origin
+from typing import Annotated, Any, Literal, Self, Union, get_args, get_origin
 
-from pydantic import BaseModel
+from pydantic import BaseModel, model_validator
 from pydantic.fields import FieldInfo
 from pydantic_core import PydanticUndefined
 
 from patient_owl.words.asked import Asked
+from patient_owl.words.speech import shown_as
 
-QuestionKind = Literal["text", "number", "choice", "yes_no", "moment", "kit_item", "list"]
+QuestionKind = Literal[
+    "text", "number", "choice", "choices", "yes_no", "moment", "date", "kit_item", "list"
+]
 
 
 class OptionOut(BaseModel):
@@ -19,13 +22,23 @@ class OptionOut(BaseModel):
     help: str = ""
 
 
+class ShownOut(BaseModel):
+    """How a number is shown and typed: kept × times + plus, in unit; round to `turn` where it goes
+    round."""
+
+    unit: str
+    times: float
+    plus: float
+    turn: float | None
+
+
 class QuestionOut(BaseModel):
     """One question of a form.
 
-    kind "choice": options; "list": rows of numbers, one a column; "kit_item": a thing of kit_kinds;
-    "moment": in the place's zone. default None and is_optional: it may stay open. group: the
-    heading it stands under. only_if_key: asked only while that other answer is one of
-    only_if_options.
+    kind "choice": one of options; "choices": any of them; "list": rows of numbers, one a
+    column; "kit_item": a thing of kit_kinds; "moment": in the place's zone. default None and
+    is_optional: it may stay open. group: the heading it stands under. shown: in another unit than
+    it is kept in.
     """
 
     key: str
@@ -43,8 +56,15 @@ class QuestionOut(BaseModel):
     columns: list[str] = []
     kit_kinds: list[str] = []
     group: str = ""
-    only_if_key: str | None = None
-    only_if_options: list[str] = []
+    shown: ShownOut | None = None
+
+    @model_validator(mode="after")
+    def _in_their_unit(self) -> Self:
+        """No form asks for a figure in a unit its photographer does not think in."""
+        found = shown_as(self.key, self.unit) if self.kind == "number" else None
+        if found:
+            self.shown = ShownOut(**found._asdict())
+        return self
 
 
 def question_of(

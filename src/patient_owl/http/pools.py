@@ -11,6 +11,7 @@ import sys
 import threading
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
+from contextvars import copy_context
 from typing import TypeVar
 
 from patient_owl.errors import Busy
@@ -54,7 +55,10 @@ class Pool:
             self.check()
         self._here += 1
         try:
-            return await asyncio.get_running_loop().run_in_executor(self._threads, work)
+            # a thread of its own speaks as the request does
+            within = copy_context()
+            loop = asyncio.get_running_loop()
+            return await loop.run_in_executor(self._threads, within.run, work)
         finally:
             self._here -= 1
 

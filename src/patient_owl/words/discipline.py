@@ -6,10 +6,16 @@ from typing import NamedTuple
 
 
 class Question(NamedTuple):
-    """A label and at most two lines of help."""
+    """A label and at most two lines of help; and as the told plan has it.
+
+    told: a template with the answer as `value`. open: what an answer would add, for a question
+    that may stay open or asks after something that is usually not there.
+    """
 
     label: str
     help: str
+    told: str
+    open: str = ""
 
 
 @dataclass(frozen=True)

@@ -7,7 +7,7 @@ from patient_owl.core.events.resolve import Happening
 from patient_owl.core.events.tide import Tide
 from patient_owl.core.sky.ephemeris import moment_utc
 from patient_owl.core.types import Stretch
-from patient_owl.words.formats import angle, bearing, duration, number
+from patient_owl.words.formats import angle, bearing, depth, duration, number
 from patient_owl.words.night import clock
 
 MOST_STRETCHES = 4  # named one by one; what one reads at a glance
@@ -50,14 +50,14 @@ def _water_text(one: Happening, waters: Waters, zone: tzinfo) -> str:
         return turns_text(one.tide, one.stretches[0], zone) if one.tide else "no tide"
     over = "over" if level.is_over else "under"
     times = ", ".join(_span(stretch, zone) for stretch in one.stretches[:MOST_STRETCHES])
-    return f"{times or 'never this night'}, water {over} {number(level.height_m)} m"
+    return f"{times or 'never this night'}, water {over} {depth(level.height_m)}"
 
 
 def turns_text(tide: Tide, within: Stretch, zone: tzinfo) -> str:
     """`low water 15:20, 0.6 m; high water 21:40, 4.2 m`"""
     mean_m = sum(height for _, height in tide.turns) / len(tide.turns)
     return "; ".join(
-        f"{'high' if height > mean_m else 'low'} water {clock(moment_utc(at), zone)}, {height:.1f} m"
+        f"{'high' if height > mean_m else 'low'} water {clock(moment_utc(at), zone)}, {depth(height)}"
         for at, height in tide.turns
         if within[0] <= at <= within[1]
     )

@@ -16,8 +16,9 @@ from patient_owl.core.exposure.dials import (
 from patient_owl.core.exposure.filters import BARE
 from patient_owl.core.light.part import WHOLE
 from patient_owl.words.scenes import BETWEEN_NAMES
+from patient_owl.words.speech import FOOT_M, INCH_M, MILE_M, in_their_unit, speech
 
-_FRACTIONS = {0: "", 1: "⅓", 2: "⅔"}
+_FRACTIONS = {"thirds": ("", "⅓", "⅔"), "halves": ("", "½")}
 MINUS = "−"
 NO_FILTER = BARE
 
@@ -47,6 +48,11 @@ def duration(value: float) -> str:
     return duration_label(round(value / 60) * 60 if value >= 600 else round(value / 5) * 5)
 
 
+def minutes(value: float) -> str:
+    """Minutes as one says them: `12 min`, `1 h 30 min`."""
+    return duration(60 * value)
+
+
 def _whole_seconds(value: float) -> str:
     """Under a hundred: sixty of them are a minute."""
     return "1 min" if round(value) == 60 else f"{value:.0f} s"
@@ -68,25 +74,33 @@ def dial_time(value: float) -> str:
 
 
 def stops(value: float) -> str:
-    """A size in thirds: `⅔ stop`, `1 stop`, `2⅓ stops`."""
-    thirds = round(abs(value) * 3)
-    whole, part = divmod(thirds, 3)
-    number = f"{whole or ''}{_FRACTIONS[part]}" or "0"
-    return f"{number} stop" if 0 < thirds <= 3 else f"{number} stops"
+    """A size in thirds or halves: `⅔ stop`, `1 stop`, `2⅓ stops`."""
+    number = in_parts(value)
+    return f"{number} stops" if number == "0" or in_whole_parts(value) > 1 else f"{number} stop"
+
+
+def in_whole_parts(value: float) -> float:
+    """A size in stops as it is told, without its sign."""
+    parts = len(_FRACTIONS[speech().stops])
+    return round(abs(value) * parts) / parts
+
+
+def in_parts(value: float) -> str:
+    """`0`, `⅔`, `2⅓`, or to halves `2½`."""
+    fractions = _FRACTIONS[speech().stops]
+    whole, part = divmod(round(abs(value) * len(fractions)), len(fractions))
+    return f"{whole or ''}{fractions[part]}" or "0"
 
 
 def signed_stops(value: float) -> str:
-    """A change in thirds: `+1⅓`, `−2`, `±0`."""
-    thirds = round(value * 3)
-    if thirds == 0:
-        return "±0"
-    whole, part = divmod(abs(thirds), 3)
-    return f"{'+' if thirds > 0 else MINUS}{whole or ''}{_FRACTIONS[part]}"
+    """A change in thirds or halves: `+1⅓`, `−2`, `±0`."""
+    number = in_parts(value)
+    return "±0" if number == "0" else f"{'+' if value > 0 else MINUS}{number}"
 
 
 def placed(value: float) -> str:
     """Where a brightness lands: `2 stops under mid-grey`, `at mid-grey`."""
-    if round(abs(value) * 3) == 0:
+    if in_whole_parts(value) == 0:
         return "at mid-grey"
     return f"{stops(value)} {'over' if value > 0 else 'under'} mid-grey"
 
@@ -122,9 +136,12 @@ def filter_stops(value: float) -> str:
 
 
 def metres(value: float) -> str:
-    """A distance: `482 mm`, `1.25 m`, `4.5 m`, `120 m`, `1.4 km`, `infinity`."""
+    """A distance: `482 mm`, `1.25 m`, `4.5 m`, `120 m`, `1.4 km`, `infinity`; or `19 in`,
+    `14.8 ft`, `390 ft`, `0.87 mi`."""
     if math.isinf(value):
         return "infinity"
+    if speech().lengths == "imperial":
+        return _feet(value)
     if value < 0.9995:
         return f"{1000 * value:.0f} mm"  # close up a centimetre is the whole depth
     if value >= 1000:
@@ -134,14 +151,86 @@ def metres(value: float) -> str:
     return f"{value:.1f} m" if value < 10 else f"{value:.0f} m"
 
 
+def length(value: float) -> str:
+    """A distance somebody gave, as exact as it was given: `6 m`, `0.6 m`, `420 m`, `20 ft`."""
+    return _feet(value) if speech().lengths == "imperial" else f"{number(value)} m"
+
+
+def _feet(value: float) -> str:
+    if value < 2 * FOOT_M:
+        return f"{significant(value / INCH_M, 2 if value > INCH_M else 1)} in"
+    if value < MILE_M / 2:
+        return f"{number(value / FOOT_M)} ft"
+    return f"{number(value / MILE_M)} mi"
+
+
+def depth(value: float) -> str:
+    """How high water stands, a tenth of a metre as tables have it: `4.1 m`, `13.5 ft`."""
+    shown, unit = in_their_unit(value, "m")
+    return f"{shown:.1f} {unit}".replace("-", MINUS)
+
+
+def centimetres(value: float) -> str:
+    """The size of a thing: `50 cm`, `20 in`."""
+    return _figure(value, "cm")
+
+
+def kilograms(value: float) -> str:
+    """`12 kg`, `26.5 lb`."""
+    return _figure(value, "kg")
+
+
+def speed(value: float) -> str:
+    """Of water, of a hand: `2.5 m/s`, `8.2 ft/s`."""
+    return _figure(value, "m/s")
+
+
+def road(value: float) -> str:
+    """Of traffic: `50 km/h`, `31.1 mph`."""
+    return _figure(value, "km/h")
+
+
+def _figure(value: float, unit: str) -> str:
+    shown, told = in_their_unit(value, unit)
+    return f"{number(shown)} {told}"
+
+
+def gust(value: float) -> str:
+    """Of wind: `12 m/s`, `27 mph`."""
+    shown, unit = in_their_unit(value, "m/s", "gust_m_s")
+    return f"{whole(shown)} {unit}"
+
+
+def celsius(value: float) -> str:
+    """How warm: `−3 °C`, `27 °F`."""
+    shown, unit = in_their_unit(value, "°C")
+    return f"{whole(shown)} {unit}"
+
+
+def shell(value: float) -> str:
+    """A shell by both its names, the nearer first: `125 mm (5 in)`, `5 in (125 mm)`."""
+    inches, millimetres = f"{number(value)} in", f"{MM_OF_AN_INCH_OF_SHELL * value:.0f} mm"
+    one, other = (millimetres, inches) if speech().lengths == "metric" else (inches, millimetres)
+    return f"{one} ({other})"
+
+
+MM_OF_AN_INCH_OF_SHELL = 25  # as shells are named, nominally. Common practice
+
+
 def angle(value: float) -> str:
     """Whole degrees with a true minus: `−29°`."""
     return f"{value:.0f}°".replace("-", MINUS)
 
 
 def bearing(value: float) -> str:
-    """Whole degrees from 0 to 359: `0°`, `187°`."""
-    return f"{round(value) % 360}°"
+    """Whole degrees from 0 to 359: `0°`, `187°`; `188° magnetic` to whoever wants it so, or
+    `187° true` where no place says how the needle points."""
+    now = speech()
+    if now.bearings == "true":
+        return f"{round(value) % 360}°"
+    if now.east_deg is None:
+        return f"{round(value) % 360}° true"
+    return f"{round(value - now.east_deg) % 360}° magnetic"
 
 
 def whole(value: float) -> str:
@@ -296,7 +385,7 @@ def lever_value(key: str, value: float) -> str:
         case "power":
             return power(value)
         case _:
-            return f"{significant(value, 2)} m/s"
+            return speed(float(significant(value, 2)))
 
 
 def percent(value: float) -> str:
@@ -311,7 +400,7 @@ def power(value: float) -> str:
         return "full power"
     below, over = divmod(-thirds, 3)  # 1/8 + ⅓ is a third of a stop over an eighth
     printed = f"1/{2**-below}"
-    return f"{printed} + {_FRACTIONS[over]} power" if over else f"{printed} power"
+    return f"{printed} + {_FRACTIONS['thirds'][over]} power" if over else f"{printed} power"
 
 
 def who(value: str) -> str:
@@ -359,7 +448,15 @@ _FORMATS: Mapping[str, Callable[[Any], str]] = {
     "who": who,
     "between": between,
     "metres": metres,
+    "length": length,
+    "depth": depth,
+    "speed": speed,
+    "road": road,
+    "gust": gust,
+    "celsius": celsius,
+    "shell": shell,
     "duration": duration,
+    "minutes": minutes,
     "from_now": from_now,
     "share": share,
     "look": look,

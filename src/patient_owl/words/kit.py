@@ -1,9 +1,10 @@
 """Kit in words: what the kinds are called, what their forms ask, a line for each thing."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from typing import NamedTuple
 
 from patient_owl.words.asked import Asked
+from patient_owl.words.formats import angle, celsius, dial_time, minutes, number, seconds
 
 
 class KindWords(NamedTuple):
@@ -140,3 +141,38 @@ OPTIONS: Mapping[str, str] = {
     "cable": "locking cable",
     "timer": "timer remote",
 }
+
+
+# Things as they lie in the bag: what one reaches for together.
+POCKETS: Mapping[str, tuple[str, ...]] = {
+    "Cameras": ("body", "film_back"),
+    "Lenses": ("lens",),
+    "Filters": ("filter",),
+    "Legs and release": ("tripod", "remote"),
+    "Cards and power": ("card", "battery"),
+    "Lights": ("torch", "panel", "flash", "tool", "bar"),
+}
+
+
+def lens_gives(
+    across_deg: Sequence[float], screen_s: Sequence[float], wall_s: Sequence[float]
+) -> str:
+    """`74° across; stars still for 12 s on a screen, 5.4 s in a wall print`; both ends of a zoom."""
+    across, screen, wall = (
+        " to ".join(of(value) for value in values)
+        for of, values in ((angle, across_deg), (seconds, screen_s), (seconds, wall_s))
+    )
+    return f"{across} across; stars still for {screen} on a screen, {wall} in a wall print"
+
+
+def filter_gives(stops: float) -> str:
+    """`1 s becomes 8 s`"""
+    return f"1 s becomes {dial_time(2**stops)}"
+
+
+def card_gives(frames: float) -> str:
+    return f"about {number(round(frames, -1))} raw frames"
+
+
+def battery_gives(open_min: float) -> str:
+    return f"{minutes(open_min)} more of open shutter at {celsius(20)}"

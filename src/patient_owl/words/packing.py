@@ -6,7 +6,7 @@ from datetime import tzinfo
 from patient_owl.core.running.budget import Budget
 from patient_owl.core.running.packing import Group, Packed
 from patient_owl.core.sky.ephemeris import moment_utc
-from patient_owl.words.formats import begun, duration, say
+from patient_owl.words.formats import begun, celsius, duration, say
 from patient_owl.words.night import clock
 
 GROUPS: Mapping[Group, str] = {
@@ -49,10 +49,10 @@ NAMES: Mapping[str, str] = {
 
 _REASONS: Mapping[str, str] = {
     "release_for": "exposures up to {longest_s:seconds}",
-    "weight_for": "gusts of {gust_m_s:whole} m/s",
+    "weight_for": "gusts of {gust_m_s:gust}",
     "film_for": "{frames:whole} frames",
     "charge_for": "{lit_s:duration} of light in all",
-    "cold_of": "down to {coldest_c:whole} °C, gusts of {gust_m_s:whole} m/s",
+    "cold_of": "down to {coldest_c:celsius}, gusts of {gust_m_s:gust}",
 }
 
 
@@ -91,7 +91,7 @@ def why_of(line: Packed, zone: tzinfo) -> str:
 def _batteries(taken: float, coldest_c: float | str | None) -> str:
     """`2.4 batteries of open shutter at 3 °C`; what a screen and waiting take comes on top."""
     count = "less than one battery" if taken < 1 else f"{taken:.1f} batteries"
-    cold = f" at {float(coldest_c):.0f} °C" if coldest_c is not None else ""
+    cold = f" at {celsius(float(coldest_c))}" if coldest_c is not None else ""
     return f"{count} of open shutter{cold}"
 
 

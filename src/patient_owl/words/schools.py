@@ -26,6 +26,24 @@ TITLES: Mapping[str, str] = {
     "noise_reduction_school": "Noise reduction in the camera",
 }
 
+# As the told plan has them.
+TOLD: Mapping[str, str] = {
+    "star_school": "stars as points by {value}",
+    "aperture_school": "the aperture {value}",
+    "focus_school": "with {value}",
+    "trail_school": "as {value}",
+    "water_school": "with {value}",
+    "contrast_school": "where contrast is too much {value}",
+    "city_aperture_school": "at {value}",
+    "depth_school": "for {value}",
+    "burst_school": "closed {value}",
+    "burst_focus_school": "focused {value}",
+    "colour_school": "in {value}",
+    "tripod_school": "on legs {value}",
+    "release_school": "opened {value}",
+    "noise_reduction_school": "noise reduction {value}",
+}
+
 SIDES: Mapping[str, Side] = {
     "opposite": Side(
         "opposite colours",

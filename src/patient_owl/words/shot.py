@@ -6,6 +6,7 @@ from patient_owl.words.asked import Asked
 
 QUESTIONS: Mapping[str, Asked] = {
     "title": Asked("Called"),
+    "discipline": Asked("Kind of picture"),
     "at_utc": Asked("At"),
     "body_id": Asked("Body"),
     "lens_id": Asked("Lens"),

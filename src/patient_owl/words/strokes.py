@@ -4,7 +4,7 @@ from collections.abc import Mapping
 
 from patient_owl.core.strokes.sheet import COVER_S, Sheet
 from patient_owl.words.asked import Asked
-from patient_owl.words.formats import duration, metres, number, plural
+from patient_owl.words.formats import duration, metres, number, plural, speed
 
 QUESTIONS: Mapping[str, Asked] = {
     "text": Asked("Words", "", "Or draw, or read a file."),
@@ -15,7 +15,7 @@ QUESTIONS: Mapping[str, Asked] = {
 def sheet_lines(sheet: Sheet) -> list[str]:
     """What stands over the drawing."""
     return [
-        f"{len(sheet.strokes)} stroke{plural(len(sheet.strokes))}, {duration(sheet.total_s)} at {number(sheet.pace_m_s)} m/s; "
+        f"{len(sheet.strokes)} stroke{plural(len(sheet.strokes))}, {duration(sheet.total_s)} at {speed(sheet.pace_m_s)}; "
         f"{metres(sheet.width_m)} wide, {metres(sheet.height_m)} high.",
         f"Each number: where a stroke begins, and at which second. Dashes: light covered, "
         f"{number(COVER_S)} s and the way.",

@@ -6,11 +6,11 @@ from patient_owl.core.reason import Reason
 from patient_owl.words.formats import say
 
 _REASONS: Mapping[str, str] = {
-    "dew_likely": "Dew is likely on the front lens: the glass cools to {lens_c:whole} °C, the dew "
-    "point is {dew_point_c:whole} °C. Bring a heater band or a dry cloth.",
-    "wind_shakes": "Gusts of {gust_m_s:whole} m/s shake a light tripod: legs low, weight on "
+    "dew_likely": "Dew is likely on the front lens: the glass cools to {lens_c:celsius}, the dew "
+    "point is {dew_point_c:celsius}. Bring a heater band or a dry cloth.",
+    "wind_shakes": "Gusts of {gust_m_s:gust} shake a light tripod: legs low, weight on "
     "the hook, shorter lenses.",
-    "wind_too_strong": "Gusts of {gust_m_s:whole} m/s: no long exposure stays sharp, and the "
+    "wind_too_strong": "Gusts of {gust_m_s:gust}: no long exposure stays sharp, and the "
     "tripod may go over.",
 }
 

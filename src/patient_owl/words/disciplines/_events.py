@@ -8,12 +8,19 @@ WORDS = Words(
     aim="",
     questions={
         "repeat_until": Question(
-            "Repeat until", "Frames back to back until it happened; you end it when you saw it."
+            "Repeat until",
+            "Frames back to back until it happened; you end it when you saw it.",
+            told="over and over until {value}",
+            open="repeating until it happens",
         ),
-        "repeat_min": Question("Wait as long as", "Card and battery are reckoned for all of it."),
+        "repeat_min": Question(
+            "Wait as long as",
+            "Card and battery are reckoned for all of it.",
+            told="for {value:minutes} at most",
+        ),
     },
     options={
-        "until_nothing": "no, one picture",
+        "until_nothing": "nothing, one picture",
         "until_meteor": "a meteor",
         "until_lightning": "lightning",
         "until_pass": "something passes over",
@@ -26,9 +33,9 @@ WORDS = Words(
         "any other",
         "traffic_next": "{label}: the next comes {in_s:from_now}, then every {every_s:duration}",
         "traffic_over": "{label}: none comes any more at this minute",
-        "water_rises": "the water stands at {height_m:.1f} m and rises: high water of {turn_m:.1f} m "
+        "water_rises": "the water stands at {height_m:depth} and rises: high water of {turn_m:depth} "
         "{in_s:from_now}",
-        "water_falls": "the water stands at {height_m:.1f} m and falls: low water of {turn_m:.1f} m "
+        "water_falls": "the water stands at {height_m:depth} and falls: low water of {turn_m:depth} "
         "{in_s:from_now}",
         "show_begins": "{label} begins {in_s:from_now} and lasts {lasts_s:duration}",
         "show_runs": "{label} is on for another {left_s:duration}",

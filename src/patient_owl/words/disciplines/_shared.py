@@ -13,40 +13,99 @@ WORDS = Words(
     aim="",
     questions={
         "rest_placement_stops": Question(
-            "Place the rest", "What is there anyway, in stops from mid-grey."
+            "Place the rest",
+            "What is there anyway, in stops from mid-grey.",
+            told="the rest {value:placed}",
         ),
-        "delay_s": Question("Opens after", "Seconds from the button, to get into place."),
-        "walk_in_m": Question("Or walk in over", "The delay that takes in the dark."),
-        "clothes": Question("Clothes of who is in the frame", "Dark ones vanish sooner."),
-        "spill": Question("The light in hand is", "Its spill shows whoever holds it."),
+        "delay_s": Question(
+            "Opens after",
+            "Seconds from the button, to get into place.",
+            told="opening after {value:seconds}",
+            open="a delay to get into place",
+        ),
+        "walk_in_m": Question(
+            "Or walk in over",
+            "The delay that takes in the dark.",
+            told="with {value:length} to walk in",
+            open="a way to walk in",
+        ),
+        "clothes": Question(
+            "Clothes of who is in the frame", "Dark ones vanish sooner.", told="clothes {value}"
+        ),
+        "spill": Question(
+            "The light in hand is",
+            "Its spill shows whoever holds it.",
+            told="the light in hand {value}",
+        ),
         "sky_placement_stops": Question(
-            "Place the sky", "Stops from mid-grey. A night sky usually sits about 2 under."
+            "Place the sky",
+            "Stops from mid-grey. A night sky usually sits about 2 under.",
+            told="the sky {value:placed}",
         ),
-        "focus_m": Question("Focus at", "How far off what is focused on stands."),
+        "focus_m": Question(
+            "Focus at",
+            "How far off what is focused on stands.",
+            told="focused at {value:length}",
+            open="a distance to focus at",
+        ),
         "series_every_min": Question(
             "A series, one every",
             "From day into night from one standing point. Empty for one frame.",
+            told="one frame every {value:minutes}",
+            open="a series",
         ),
-        "series_lasts_min": Question("The series lasts", "From the moment of the shot."),
-        "panorama_wide_deg": Question("Panorama, this wide", "Leave empty for a single frame."),
-        "panorama_high_deg": Question("Panorama, this high", "Leave empty for one row."),
+        "series_lasts_min": Question(
+            "The series lasts", "From the moment of the shot.", told="for {value:minutes}"
+        ),
+        "panorama_wide_deg": Question(
+            "Panorama, this wide",
+            "Leave empty for a single frame.",
+            told="a panorama {value:angle} wide",
+            open="a panorama",
+        ),
+        "panorama_high_deg": Question(
+            "Panorama, this high",
+            "Leave empty for one row.",
+            told="{value:angle} high",
+            open="more rows",
+        ),
         "panorama_overlap_percent": Question(
-            "Frames overlap by", "30 % lets stitching find its points; more for wide lenses."
+            "Frames overlap by",
+            "30 % lets stitching find its points; more for wide lenses.",
+            told="its frames overlapping by {value:whole} %",
         ),
         "placement_stops": Question(
-            "Place the subject", "Stops from mid-grey. Night stays night at −1 to −0.3."
+            "Place the subject",
+            "Stops from mid-grey. Night stays night at −1 to −0.3.",
+            told="the subject {value:placed}",
         ),
-        "moves": Question("Moves in the picture", "What stirs while the shutter is open."),
-        "moving_speed_m_s": Question("It moves at", "Across the view."),
-        "moving_m": Question("That far off", "From the camera."),
-        "moving_wish": Question("It shall", "Stay still as if frozen, or draw its movement."),
-        "distance_m": Question("This far off", "From the camera, across its view."),
-        "lit_by": Question("Lit by", "What lights the subject. Metered takes your own reading."),
+        "moves": Question(
+            "Moves in the picture",
+            "What stirs while the shutter is open.",
+            told="moving in it {value}",
+            open="something that moves",
+        ),
+        "moving_speed_m_s": Question("It moves at", "Across the view.", told="at {value:speed}"),
+        "moving_m": Question("That far off", "From the camera.", told="{value:length} off"),
+        "moving_wish": Question(
+            "It shall", "Stay still as if frozen, or draw its movement.", told="which shall {value}"
+        ),
+        "distance_m": Question(
+            "This far off", "From the camera, across its view.", told="{value:length} off"
+        ),
+        "lit_by": Question(
+            "Lit by",
+            "What lights the subject. Metered takes your own reading.",
+            told="lit by {value}",
+        ),
         "between": Question(
             "Between subject and sky",
             "What shades the subject decides more than the sky does; unsaid, the ± is wide.",
+            told="between it and the sky {value}",
         ),
-        "metered_ev100": Question("Metered", "EV at ISO 100, from a meter or a test frame."),
+        "metered_ev100": Question(
+            "Metered", "EV at ISO 100, from a meter or a test frame.", told="at EV {value:number}"
+        ),
     },
     options={
         "nothing": "nothing",
@@ -63,7 +122,7 @@ WORDS = Words(
         "moves_still": "stay still",
         "moves_runs": "run",
         "natural": "the sky alone, as predicted",
-        "metered": "metered by you",
+        "metered": "what you metered",
     },
     reasons={
         "sky_lands": "the sky lands {stops:placed} ({light:light}, {sigma_stops:spread})",
@@ -131,14 +190,14 @@ WORDS = Words(
         "lever_hold_s": "{part:part}: held for {from_value:seconds} → {to_value:seconds}.",
         "lever_share": "{part:part}: {from_value:percent} → {to_value:percent}.",
         "lever_power": "{part:part}: {from_value:power} → {to_value:power}.",
-        "lever_pace_m_s": "{part:part}: {from_value:number} → {to_value:number} m/s.",
+        "lever_pace_m_s": "{part:part}: {from_value:speed} → {to_value:speed}.",
         "lever_keeps_dose_s": "{part:part}: {from_value:seconds} → {to_value:seconds} on a spot keeps it "
         "as it was.",
         "lever_keeps_hold_s": "{part:part}: held for {from_value:seconds} → {to_value:seconds} keeps it as "
         "it was.",
         "lever_keeps_share": "{part:part}: {from_value:percent} → {to_value:percent} keeps it as it was.",
         "lever_keeps_power": "{part:part}: {from_value:power} → {to_value:power} keeps it as it was.",
-        "lever_keeps_pace_m_s": "{part:part}: {from_value:number} → {to_value:number} m/s keeps it as it "
+        "lever_keeps_pace_m_s": "{part:part}: {from_value:speed} → {to_value:speed} keeps it as it "
         "was.",
         "lever_ends": "{part:part} has {stops:stops} left that its own lever cannot give: distance, a gel, "
         "another light.",
@@ -203,7 +262,7 @@ WORDS = Words(
         "wind": PostWords(
             "gusts shake it from here",
             f"t = tolerance ÷ (π · {number(SWAY_HZ)} Hz · swing)",
-            "swing {swing_px:number} px in gusts of {gust_m_s:number} m/s on legs for "
+            "swing {swing_px:number} px in gusts of {gust_m_s:gust} on legs for "
             "{load_kg:number} kg, {tolerance_px:number} px allowed",
             "A swing grows with the square of the wind and the focal length. Good to a factor of two: "
             "wait for lulls, hang weight, go low.",
@@ -211,7 +270,7 @@ WORDS = Words(
         "battery": PostWords(
             "the battery ends",
             f"minutes at {whole(WARM_C)} °C, less {share(1 - COLD_SHARE)} at {whole(COLD_C)} °C",
-            "{battery_min:number} min at {temperature_c:number} °C",
+            "{battery_min:number} min at {temperature_c:celsius}",
             "One frame cannot outlast its battery; the picture is lost when it dies.",
         ),
         "sunstar": PostWords(

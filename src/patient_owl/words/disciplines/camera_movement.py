@@ -7,14 +7,26 @@ WORDS = Words(
     title="Camera movement",
     aim="Zoom, pan, lift or turn: what rests prints, what moves draws.",
     questions={
-        "movement": Question("Movement", "One at a time, smooth, without a jerk."),
-        "move_s": Question("It takes", "Rehearse with a watch."),
-        "rest_share": Question(
-            "At rest", "Share of the exposure, 0 to 0.95. It prints the subject."
+        "movement": Question(
+            "Movement", "One at a time, smooth, without a jerk.", told="you {value}"
         ),
-        "along_speed_m_s": Question("You go at", "Step for step with whom you hold in the frame."),
-        "background_m": Question("What is behind stands", "It runs the more the nearer it is."),
-        "reach": Question("By", "How far the view turns."),
+        "move_s": Question("It takes", "Rehearse with a watch.", told="for {value:seconds}"),
+        "rest_share": Question(
+            "At rest",
+            "Share of the exposure, 0 to 0.95. It prints the subject.",
+            told="at rest {value:share} of the time",
+        ),
+        "along_speed_m_s": Question(
+            "You go at",
+            "Step for step with whom you hold in the frame.",
+            told="going at {value:speed}",
+        ),
+        "background_m": Question(
+            "What is behind stands",
+            "It runs the more the nearer it is.",
+            told="what is behind {value:length} off",
+        ),
+        "reach": Question("By", "How far the view turns.", told="by {value:angle}"),
     },
     options={
         "zoom": "zoom",

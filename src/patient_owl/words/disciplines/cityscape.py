@@ -8,11 +8,20 @@ WORDS = Words(
     aim="Lamps and the last blue of the sky in one picture.",
     questions={
         "lamps_stops": Question(
-            "Lamps over the subject", "Of those that shall keep their drawing: lit windows about 4."
+            "Lamps over the subject",
+            "Of those that shall keep their drawing: lit windows about 4.",
+            told="lamps {value:stops} over it",
         ),
-        "shadows_stops": Question("Shadows under it", "The darkest corner that shall still read."),
+        "shadows_stops": Question(
+            "Shadows under it",
+            "The darkest corner that shall still read.",
+            told="shadows {value:stops} under it",
+        ),
         "passers_s": Question(
-            "Passers-by stay", "Seconds somebody covers one spot. Leave empty to let them show."
+            "Passers-by stay",
+            "Seconds somebody covers one spot. Leave empty to let them show.",
+            told="without passers-by who stay {value:seconds}",
+            open="passers-by to lose",
         ),
     },
     reasons={

@@ -7,12 +7,30 @@ WORDS = Words(
     title="Dim interior or still life",
     aim="Rooms and things by the light that is there.",
     questions={
-        "near_m": Question("Sharp from", "The nearest thing that shall be sharp."),
-        "lamp_stops": Question("Brightest lamp over the subject", "Leave empty when none shows."),
-        "windows": Question(
-            "Windows in the frame", "They match the room for a few minutes of dusk."
+        "near_m": Question(
+            "Sharp from",
+            "The nearest thing that shall be sharp.",
+            told="sharp from {value:length}",
+            open="the nearest thing to be sharp",
         ),
-        "people": Question("People in the frame", "They hold still for a second or two."),
+        "lamp_stops": Question(
+            "Brightest lamp over the subject",
+            "Leave empty when none shows.",
+            told="its brightest lamp {value:stops} over it",
+            open="a lamp in the frame",
+        ),
+        "windows": Question(
+            "Windows in the frame",
+            "They match the room for a few minutes of dusk.",
+            told="windows in the frame {value}",
+            open="windows in the frame",
+        ),
+        "people": Question(
+            "People in the frame",
+            "They hold still for a second or two.",
+            told="people {value}",
+            open="people",
+        ),
     },
     options={
         "no_windows": "none",

@@ -11,14 +11,26 @@ WORDS = Words(
     aim="Bursts with their colour, one or many to a frame.",
     questions={
         "town_placement_stops": Question(
-            "Place the town", "Stops from mid-grey; time brings it there, within what bursts allow."
+            "Place the town",
+            "Stops from mid-grey; time brings it there, within what bursts allow.",
+            told="the town {value:placed}",
         ),
-        "shell_in": Question("Shells", "Diameter in inches; 3 to 6 in most town shows."),
+        "shell_in": Question(
+            "Shells",
+            "Diameter in inches; 3 to 6 in most town shows.",
+            told="shells of {value:shell}",
+        ),
         "burst_height_m": Question(
-            "Bursts seen this high", "Leave empty to take a hundred feet an inch."
+            "Bursts seen this high",
+            "Leave empty to take a hundred feet an inch.",
+            told="bursting {value:length} up",
+            open="a height you saw them burst at",
         ),
         "sound_delay_s": Question(
-            "Or flash to bang", "Seconds from seeing to hearing give the distance."
+            "Or flash to bang",
+            "Seconds from seeing to hearing give the distance.",
+            told="the bang {value:seconds} after the flash",
+            open="flash to bang, for the distance",
         ),
     },
     reasons={

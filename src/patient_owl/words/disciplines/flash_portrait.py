@@ -7,8 +7,16 @@ WORDS = Words(
     title="Portrait with a flash in the dark",
     aim="Somebody moves in light and is frozen where the movement ends.",
     questions={
-        "movement_s": Question("The movement takes", "One to three seconds as a rule."),
-        "fired": Question("The flash fires", "Where the camera fires it, or whoever holds it."),
+        "movement_s": Question(
+            "The movement takes",
+            "One to three seconds as a rule.",
+            told="moving for {value:seconds}",
+        ),
+        "fired": Question(
+            "The flash fires",
+            "Where the camera fires it, or whoever holds it.",
+            told="the flash fired {value}",
+        ),
     },
     options={
         "fired_rear": "by the camera, before the shutter closes",

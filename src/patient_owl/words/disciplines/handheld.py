@@ -7,8 +7,12 @@ WORDS = Words(
     title="Handheld",
     aim="No tripod, or none allowed: the best that hands can do.",
     questions={
-        "burst_frames": Question("Fired in a row", "The sharpest is kept."),
-        "braced": Question("Held", "What you can lean on."),
+        "burst_frames": Question(
+            "Fired in a row",
+            "The sharpest is kept.",
+            told="{value:whole} frame{value:plural} in a row",
+        ),
+        "braced": Question("Held", "What you can lean on.", told="held {value}"),
     },
     options={
         "free": "freely",

@@ -7,14 +7,24 @@ WORDS = Words(
     title="Light painting",
     aim="A dark thing lit by a lamp that is carried over it.",
     questions={
-        "painted_from": Question("Lit from", "By hand from the side, or by a lamp in the air."),
+        "painted_from": Question(
+            "Lit from", "By hand from the side, or by a lamp in the air.", told="lit {value}"
+        ),
         "side_deg": Question(
-            "From which side", "Off the lens's axis: 30 to 60° draws shape, 0° lies flat."
+            "From which side",
+            "Off the lens's axis: 30 to 60° draws shape, 0° lies flat.",
+            told="{value:angle} aside",
         ),
         "sweep_m": Question(
-            "Lamp moved over", "A longer path makes a softer light. 0 to hold it still."
+            "Lamp moved over",
+            "A longer path makes a softer light. 0 to hold it still.",
+            told="the lamp moved over {value:length}",
         ),
-        "edge_behind_m": Question("Shadows fall on what is", "That far behind their edge."),
+        "edge_behind_m": Question(
+            "Shadows fall on what is",
+            "That far behind their edge.",
+            told="shadows falling on what is {value:length} behind",
+        ),
     },
     options={"by_hand": "by hand, from the side", "from_above": "from the air, under a drone"},
     reasons={
@@ -22,7 +32,7 @@ WORDS = Words(
         "{total_s:duration} of painting",
         "spot_covers": "from {distance_m:metres} the beam covers {across_m:metres} across; the next spot "
         "overlaps by a third",
-        "sweep_softens": "moved over {sweep_m:number} m it lights like a source {size_deg:angle} wide: "
+        "sweep_softens": "moved over {sweep_m:length} it lights like a source {size_deg:angle} wide: "
         "shadow edges {edge_m:metres} soft",
         "side_flat": "{side_deg:angle} off the axis is flat: from {least_deg:angle} on shape begins to show",
         "side_steep": "{side_deg:angle} off the axis leaves much in shadow: a second lamp, or nearer to "

@@ -11,7 +11,10 @@ WORDS = Words(
     aim="Words and figures drawn into the air by a light that points at the lens.",
     questions={
         "performance_s": Question(
-            "It takes", "Hold the seconds and the pace follows; empty, they follow from the pace."
+            "It takes",
+            "Hold the seconds and the pace follows; empty, they follow from the pace.",
+            told="drawn in {value:seconds}",
+            open="the seconds it takes",
         ),
     },
     reasons={
@@ -22,11 +25,11 @@ WORDS = Words(
         "words_fit": "{width_m:metres} wide: {share:share} of the frame's width at {distance_m:metres}",
         "words_too_wide": "{width_m:metres} wide, {share:share} of the frame's width at {distance_m:metres}: "
         "smaller letters, further off, or a wider lens",
-        "words_drawn": "{needed:number} stroke{needed:plural} at {pace_m_s:number} m/s",
+        "words_drawn": "{needed:number} stroke{needed:plural} at {pace_m_s:speed}",
         "step_aside": "step on sideways {needed:number} time{needed:plural}, along the tape",
         "letters_small": "letters under {least_m:metres} nobody can pace",
-        "pace_hurried": "{pace_m_s:number} m/s is a hurry: more seconds, or fewer letters",
-        "pace_slow": "{pace_m_s:number} m/s is slow: the line gets bright and shaky",
+        "pace_hurried": "{pace_m_s:speed} is a hurry: more seconds, or fewer letters",
+        "pace_slow": "{pace_m_s:speed} is slow: the line gets bright and shaky",
         "line_resolved": "the lens sees the tool {across_px:number} px wide, so its distance does not "
         "matter",
         "line_unresolved": "the tool is smaller than a pixel from there: further off it gets darker",

@@ -2,31 +2,33 @@
 
 from patient_owl.core.motion.subject import WATER_SPEEDS_M_S
 from patient_owl.words.discipline import PostWords, Question, Words
-from patient_owl.words.formats import number
 
 WORDS = Words(
     key="moving_water",
     title="Moving water",
     aim="Water as you want it: frozen to mist.",
     questions={
-        "look": Question("Look", "How far the water runs while the shutter is open."),
-        "water": Question("Water", "Sets how fast it runs."),
-        "fall_height_m": Question("It falls", "The speed at the foot follows from the height."),
+        "look": Question(
+            "Look", "How far the water runs while the shutter is open.", told="looking {value}"
+        ),
+        "water": Question("Water", "Sets how fast it runs.", told="the water a {value}"),
+        "fall_height_m": Question(
+            "It falls",
+            "The speed at the foot follows from the height.",
+            told="falling {value:length}",
+        ),
     },
     options={
-        "by_school": "as my school has it",
+        "by_school": "the way you favour",
         "frozen": "frozen",
         "textured": "textured",
         "silky": "silky",
         "mist": "mist",
-        **{
-            water: f"{water}, {number(speed_m_s)} m/s"
-            for water, speed_m_s in WATER_SPEEDS_M_S.items()
-        },
+        **{water: f"{water}, {{speed_m_s:speed}}" for water in WATER_SPEEDS_M_S},
         "fall": "waterfall, by its height",
     },
     reasons={
-        "water_drawn": "the water runs {share:heights} at {speed_m_s:.1f} m/s: {look:look}",
+        "water_drawn": "the water runs {share:heights} at {speed_m_s:speed}: {look:look}",
         "look_now": "{look:look}",
         "look_misses": "{look:look}, {stops:signed} off what was asked for",
         "look_bare_now": "{look:look} needs no filter now",

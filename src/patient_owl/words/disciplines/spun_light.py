@@ -7,18 +7,41 @@ WORDS = Words(
     title="Orbs, blades and bars",
     aim="Balls, fans and pictures of light, spun or carried through the frame.",
     questions={
-        "figure": Question("It shall be", "What the tool draws."),
-        "spins": Question("Spins", "In half a turn of the body; more close the ball tighter."),
-        "spin_s": Question("One spin takes", "Even beats more than fast ones."),
-        "radius_m": Question("Radius", "Of string or rod, hand to light."),
-        "walk_m": Question("Walked over", "Across the frame."),
-        "walk_m_s": Question("At a pace of", "Rehearsed, to a beat."),
-        "columns": Question("Columns of the picture", "As the bar shows them one after another."),
-        "column_ms": Question("Each shown for", "As set on the bar."),
-        "water_before": Question("Water in front", "Still water mirrors the light."),
-        "lens_over_water_m": Question("Lens over the water", "Height of the camera above it."),
+        "figure": Question("It shall be", "What the tool draws.", told="{value}"),
+        "spins": Question(
+            "Spins",
+            "In half a turn of the body; more close the ball tighter.",
+            told="{value:whole} spin{value:plural}",
+        ),
+        "spin_s": Question(
+            "One spin takes", "Even beats more than fast ones.", told="of {value:seconds}"
+        ),
+        "radius_m": Question(
+            "Radius", "Of string or rod, hand to light.", told="at a radius of {value:length}"
+        ),
+        "walk_m": Question("Walked over", "Across the frame.", told="walked over {value:length}"),
+        "walk_m_s": Question("At a pace of", "Rehearsed, to a beat.", told="at {value:speed}"),
+        "columns": Question(
+            "Columns of the picture",
+            "As the bar shows them one after another.",
+            told="{value:whole} columns",
+        ),
+        "column_ms": Question("Each shown for", "As set on the bar.", told="of {value:number} ms"),
+        "water_before": Question(
+            "Water in front",
+            "Still water mirrors the light.",
+            told="water in front {value}",
+            open="water in front",
+        ),
+        "lens_over_water_m": Question(
+            "Lens over the water",
+            "Height of the camera above it.",
+            told="the lens {value:length} over it",
+        ),
         "tool_over_water_m": Question(
-            "Light over the water", "Height of the middle of the figure."
+            "Light over the water",
+            "Height of the middle of the figure.",
+            told="the light {value:length} over it",
         ),
     },
     options={
@@ -30,11 +53,11 @@ WORDS = Words(
     },
     reasons={
         "orb_spins": "{needed:number} spins of {period_s:seconds} in half a turn: {total_s:duration}",
-        "orb_gap": "{needed:number} spins at {radius_m:number} m leave {gap_m:metres} between lines at the "
+        "orb_gap": "{needed:number} spins at {radius_m:length} leave {gap_m:metres} between lines at the "
         "waist",
         "orb_poles": "where all lines cross, above and below, it is up to {stops:stops} brighter",
-        "orb_pace": "the light runs at {pace_m_s:number} m/s, and that is reckoned with",
-        "walk_takes": "{walk_m:metres} at {pace_m_s:number} m/s: {total_s:duration}",
+        "orb_pace": "the light runs at {pace_m_s:speed}, and that is reckoned with",
+        "walk_takes": "{walk_m:metres} at {pace_m_s:speed}: {total_s:duration}",
         "bar_columns": "{columns:number} columns take {total_s:duration}: start it as the walk begins",
         "bar_proportions": "walked over {walk_m:metres} the picture keeps its proportions; this draws it "
         "{share:share} as wide",

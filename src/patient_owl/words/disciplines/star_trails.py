@@ -7,8 +7,14 @@ WORDS = Words(
     title="Star trails",
     aim="The sky's turning, drawn for an hour or a night.",
     questions={
-        "total_min": Question("Open in all", "Sixty minutes turn the sky by 15°."),
-        "frame_s": Question("A frame of the stack", "Short frames lose less to a passing torch."),
+        "total_min": Question(
+            "Open in all", "Sixty minutes turn the sky by 15°.", told="open {value:minutes} in all"
+        ),
+        "frame_s": Question(
+            "A frame of the stack",
+            "Short frames lose less to a passing torch.",
+            told="{value:seconds} a frame",
+        ),
     },
     reasons={
         "trails_stacked": "{frames:number} frames of {exposure_s:dial} back to back, "

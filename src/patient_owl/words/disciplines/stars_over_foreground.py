@@ -15,16 +15,23 @@ WORDS = Words(
     aim="The sky sharp above something that stands still.",
     questions={
         "shown_as": Question(
-            "Shown as",
+            "Made for",
             "How large and how near it will be looked at: what nobody sees need not cost ISO.",
+            told="made for {value}",
         ),
         "drift_tolerance_px": Question(
-            "Drift you accept", "Pixels of the sensor a star may move while the shutter is open."
+            "Drift you accept",
+            "Pixels of the sensor a star may move while the shutter is open.",
+            told="drifting {value:number} px at most",
         ),
-        "frames": Question("Frames to average", "Noise falls with the root of their number."),
+        "frames": Question(
+            "Frames to average",
+            "Noise falls with the root of their number.",
+            told="{value:whole} frame{value:plural} averaged",
+        ),
     },
     options={
-        "screen": "on a screen, or a print to A3",
+        "screen": "a screen, or a print to A3",
         "wall_print": "a wall print looked at closely",
         "own": "my own tolerance",
     },

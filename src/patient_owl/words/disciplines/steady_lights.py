@@ -8,7 +8,9 @@ WORDS = Words(
     title="Low steady lights",
     aim="Panels at a few per cent beside what is there anyway.",
     questions={
-        "haze": Question("The air", "Haze and smoke show the light itself."),
+        "haze": Question(
+            "The air", "Haze and smoke show the light itself.", told="the air {value}"
+        ),
     },
     options=dict(AIRS),
     reasons={

@@ -7,15 +7,28 @@ WORDS = Words(
     title="Vehicle trails",
     aim="Lamps that draw their way through the frame.",
     questions={
-        "vehicle": Question("What drives", "Sets how high its lamps draw."),
-        "driving": Question("It comes", "From a signal or a stop it takes longer."),
-        "speed_km_h": Question("At", "What traffic really does there."),
-        "counted_s": Question(
-            "Or counted", "Seconds one takes through the frame. Counting beats computing."
+        "vehicle": Question(
+            "What drives", "Sets how high its lamps draw.", told="drawn by {value}"
         ),
-        "crossings": Question("Crossings", "One for a single trail, several for a river of light."),
+        "driving": Question(
+            "It comes", "From a signal or a stop it takes longer.", told="coming {value}"
+        ),
+        "speed_km_h": Question("At", "What traffic really does there.", told="at {value:road}"),
+        "counted_s": Question(
+            "Or counted",
+            "Seconds one takes through the frame. Counting beats computing.",
+            told="counted at {value:seconds}",
+            open="a crossing you counted",
+        ),
+        "crossings": Question(
+            "Crossings",
+            "One for a single trail, several for a river of light.",
+            told="{value:whole} crossing{value:plural}",
+        ),
         "camera_height_m": Question(
-            "Camera stands", "Low lets tall vehicles rise over the horizon."
+            "Camera stands",
+            "Low lets tall vehicles rise over the horizon.",
+            told="the camera {value:length} up",
         ),
     },
     options={

@@ -1,0 +1,56 @@
+"""A form drawn as prose, on the wire: sentences whose words can be changed."""
+
+from collections.abc import Iterable, Sequence
+
+from pydantic import BaseModel
+
+from patient_owl.words.formats import begun
+from patient_owl.words.told import Told
+
+
+class ToldWordOut(BaseModel):
+    """A word that can be changed, with what is said around it. key: the question it answers, None
+    for words that only tell. is_set: somebody said so; else it is proposed."""
+
+    before: str
+    text: str
+    after: str
+    key: str | None
+    is_set: bool
+
+
+class ToldLineOut(BaseModel):
+    """A sentence. part: whose questions it answers; "more" says what might be added."""
+
+    part: str
+    words: list[ToldWordOut]
+
+
+def answered(said: Told, key: str | None, *, is_set: bool) -> ToldWordOut:
+    """An answer among its words."""
+    return word(said.before, said.text, key, said.after, is_set=is_set)
+
+
+def word(
+    before: str, text: str, key: str | None, after: str = "", *, is_set: bool = False
+) -> ToldWordOut:
+    return ToldWordOut(before=before, text=text, after=after, key=key, is_set=is_set)
+
+
+def listed(words: Sequence[ToldWordOut]) -> Sequence[ToldWordOut]:
+    """With commas between them."""
+    for one in words[1:]:
+        one.before = f", {one.before}"
+    return words
+
+
+def line(part: str, words: Iterable[ToldWordOut]) -> ToldLineOut:
+    """As a sentence begins and ends."""
+    found = list(words)
+    first = found[0]
+    if first.before:
+        first.before = begun(first.before)
+    else:
+        first.text = begun(first.text)
+    found[-1].after += "."
+    return ToldLineOut(part=part, words=found)

@@ -1,0 +1,111 @@
+"""How a photographer is spoken to: which lengths, which parts of a stop, which bearings.
+
+Set once a request, by whoever knows the account; every quantity that is printed or asked for looks
+here. Kept figures stay metric, in stops and true.
+"""
+
+from contextvars import ContextVar
+from typing import Literal, NamedTuple, get_args
+
+Lengths = Literal["metric", "imperial"]
+StopParts = Literal["thirds", "halves"]
+Bearings = Literal["true", "magnetic"]
+
+FOOT_M = 0.3048  # the international foot, exact [bipm2019]
+INCH_M = FOOT_M / 12
+MILE_M = 5280 * FOOT_M
+POUND_KG = 0.45359237  # exact
+FULL_TURN_DEG = 360.0
+
+
+class Speech(NamedTuple):
+    """east_deg: how far east of true north a needle points where the words are about; None where
+    no place is meant."""
+
+    lengths: Lengths = "metric"
+    stops: StopParts = "thirds"
+    bearings: Bearings = "true"
+    east_deg: float | None = None
+
+
+CHOICES = {
+    "lengths": get_args(Lengths),
+    "stops": get_args(StopParts),
+    "bearings": get_args(Bearings),
+}
+QUESTIONS = {
+    "lengths": "Lengths, speeds and warmth",
+    "stops": "Parts of a stop",
+    "bearings": "Bearings",
+}
+NAMES = {
+    "metric": "metres, km/h and °C",
+    "imperial": "feet and inches, mph and °F",
+    "thirds": "thirds",
+    "halves": "halves",
+    "true": "from true north",
+    "magnetic": "as a compass shows them",
+}
+
+_PLAIN = Speech()
+_SPEECH: ContextVar[Speech] = ContextVar("speech", default=_PLAIN)
+
+
+def speech() -> Speech:
+    return _SPEECH.get()
+
+
+def speak(chosen: Speech) -> None:
+    """From now on, for this request alone."""
+    _SPEECH.set(chosen)
+
+
+def speak_where(east_deg: float) -> None:
+    """The words are about a place where the needle points so."""
+    _SPEECH.set(speech()._replace(east_deg=east_deg))
+
+
+class Shown(NamedTuple):
+    """How a kept figure is shown and typed: kept × times + plus, in unit. turn: what a full turn
+    counts, where figures go round."""
+
+    unit: str
+    times: float = 1.0
+    plus: float = 0.0
+    turn: float | None = None
+
+
+_IMPERIAL = {
+    "m": Shown("ft", 1 / FOOT_M),
+    "cm": Shown("in", 0.01 / INCH_M),
+    "km": Shown("mi", 1000 / MILE_M),
+    "m/s": Shown("ft/s", 1 / FOOT_M),
+    "km/h": Shown("mph", 1000 / MILE_M),
+    "°C": Shown("°F", 1.8, 32.0),
+    "kg": Shown("lb", 1 / POUND_KG),
+}
+_METRIC = {unit: Shown(unit) for unit in _IMPERIAL}
+WIND = "wind"
+GUST = Shown("mph", 3600 / MILE_M)  # wind is told in miles an hour where water is in feet a second
+
+
+def shown_as(key: str, unit: str) -> Shown | None:
+    """How the answer to a question is shown; None where it is as it is kept."""
+    now = speech()
+    if key.startswith("bearing_true") and now.bearings == "magnetic" and now.east_deg is not None:
+        return Shown("° magnetic", 1.0, -now.east_deg, FULL_TURN_DEG)
+    if now.lengths == "metric":
+        return None
+    return GUST if key == "gust_m_s" else _IMPERIAL.get(unit)
+
+
+def units() -> dict[str, Shown]:
+    """How figures kept in each unit are shown, where no question asks for them."""
+    is_metric = speech().lengths == "metric"
+    return {**(_METRIC if is_metric else _IMPERIAL), WIND: Shown("m/s") if is_metric else GUST}
+
+
+def in_their_unit(value: float, unit: str, key: str = "") -> tuple[float, str]:
+    """A kept figure and its unit as they are told."""
+    shown = shown_as(key, unit)
+    return (value * shown.times + shown.plus, shown.unit) if shown else (value, unit)
