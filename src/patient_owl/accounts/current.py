@@ -7,10 +7,12 @@ from fastapi.security import APIKeyCookie
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts import service
+from patient_owl.accounts.helper import check_helper
 from patient_owl.accounts.models import User
 from patient_owl.errors import NotSignedIn
 from patient_owl.http.request import CSRF_HEADER, SAFE, DbSession
 from patient_owl.storage.base import now_utc
+from patient_owl.words.speech import speak
 
 COOKIE = "owl_session"
 # asked for so that the description tells of it
@@ -25,6 +27,8 @@ def admitted(request: Request, session: Session) -> User:
     row, user = found
     if request.method not in SAFE:
         service.check_csrf(row, request.headers.get(CSRF_HEADER))
+    check_helper(request, row)
+    speak(service.speech_of(user))
     return user
 
 

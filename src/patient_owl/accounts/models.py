@@ -31,6 +31,7 @@ class User(Base):
     password_hash: Mapped[str] = mapped_column(String(255))
     created_at_utc: Mapped[datetime] = mapped_column(default=now_utc)
     schools: Mapped[dict[str, str]] = mapped_column(JSON, default=dict)
+    speech: Mapped[dict[str, str]] = mapped_column(JSON, default=dict)
     version: Mapped[int] = mapped_column(default=1)
 
     __mapper_args__ = {"version_id_col": version}  # noqa: RUF012  two writers never overwrite
@@ -39,7 +40,8 @@ class User(Base):
 class SignedInSession(Base):
     """A browser that is signed in. Only hashes are stored: a leaked table opens no door.
 
-    device: what the browser says it is, for its owner to tell sessions apart.
+    device: what the browser says it is, for its owner to tell sessions apart. night_id: of a
+    helper, who sees that night alone; device is his name then. has_come: his link was opened.
     """
 
     __tablename__ = "sessions"
@@ -50,6 +52,8 @@ class SignedInSession(Base):
     user_id: Mapped[UUID] = mapped_column(ForeignKey("users.id"), index=True)
     csrf_token: Mapped[str] = mapped_column(String(64))
     device: Mapped[str] = mapped_column(String(200), default="")
+    night_id: Mapped[UUID | None] = mapped_column(ForeignKey("nights.id", ondelete="CASCADE"))
+    has_come: Mapped[bool] = mapped_column(default=False)
     created_at_utc: Mapped[datetime] = mapped_column(default=now_utc)
     expires_at_utc: Mapped[datetime]
 

@@ -1,6 +1,7 @@
 """Entering and leaving."""
 
 from collections.abc import Callable
+from datetime import timedelta
 from functools import partial
 from typing import TypeVar
 from uuid import UUID
@@ -10,14 +11,17 @@ from sqlalchemy.orm import Session
 
 from patient_owl.accounts import service, store
 from patient_owl.accounts.current import COOKIE, CurrentUser, SessionToken, admitted
-from patient_owl.accounts.models import User
+from patient_owl.accounts.models import SignedInSession, User
 from patient_owl.accounts.passwords import check_strength, hashed, is_right
 from patient_owl.accounts.schemas import (
     AccountCreate,
+    HelpsOut,
     PasswordChange,
     SessionListed,
     SessionOut,
     SignIn,
+    SpeechIn,
+    SpeechOut,
     UserOut,
 )
 from patient_owl.accounts.tries import Try
@@ -56,26 +60,40 @@ def _open(request: Request, user: User, days: int, session: Session) -> service.
     return service.open_session(session, user, now_utc(), days, device, known)
 
 
-def _entered(request: Request, response: Response, opened: service.Opened, days: int) -> SessionOut:
+def entered(
+    request: Request, response: Response, opened: service.Opened, kept: timedelta
+) -> SessionOut:
+    """The cookies of a session just opened, and who is signed in by it."""
     settings = _settings(request)
-    for name, value, path, kept in (
-        (COOKIE, opened.token, "/", days * 86400),
-        (DEVICE_COOKIE, opened.device_token, DEVICE_PATH, int(store.DEVICE_KEPT.total_seconds())),
+    for name, value, path, age in (
+        (COOKIE, opened.token, "/", kept),
+        (DEVICE_COOKIE, opened.device_token, DEVICE_PATH, store.DEVICE_KEPT),
     ):
+        if not value:
+            continue  # a helper's phone is no device of the account
         response.set_cookie(
             name,
             value,
-            max_age=kept,
+            max_age=int(age.total_seconds()),
             httponly=True,
             samesite="strict",
             secure=settings.secure_cookies,
             path=path,
         )
+    return _session_out(request, opened.row, opened.user)
+
+
+def _session_out(request: Request, row: SignedInSession, user: User) -> SessionOut:
+    told = UserOut.model_validate(user)
+    if row.night_id is not None:
+        told.email = ""  # a helper knows whose night it is, and no address
     return SessionOut(
-        user=UserOut.model_validate(opened.user),
-        csrf_token=opened.row.csrf_token,
-        is_demo=settings.demo,
+        user=told,
+        csrf_token=row.csrf_token,
+        is_demo=_settings(request).demo,
         may_create_account=False,
+        units=service.units_of(user),
+        helps=None if row.night_id is None else HelpsOut(night_id=row.night_id, name=row.device),
     )
 
 
@@ -83,11 +101,14 @@ def _entered(request: Request, response: Response, opened: service.Opened, days:
 def get_session(request: Request, session: DbSession, token: SessionToken = None) -> SessionOut:
     """Who is signed in, and what the entrance offers."""
     found = service.who(session, token, now_utc())
+    if found:
+        return _session_out(request, *found)
     return SessionOut(
-        user=UserOut.model_validate(found[1]) if found else None,
-        csrf_token=found[0].csrf_token if found else None,
+        user=None,
+        csrf_token=None,
         is_demo=_settings(request).demo,
-        may_create_account=found is None and not store.has_house(session),
+        may_create_account=not store.has_house(session),
+        units=service.units_of(None),
     )
 
 
@@ -103,7 +124,25 @@ async def create_account(body: AccountCreate, request: Request, response: Respon
         user = service.create_first_account(session, body, password_hash)
         return _open(request, user, days, session)
 
-    return _entered(request, response, await _done(request, create), days)
+    return entered(request, response, await _done(request, create), timedelta(days=days))
+
+
+@hashing.post("/accounts/others", status_code=201, responses={401: {}, 403: {}, 409: {}})
+async def create_other(body: AccountCreate, request: Request) -> UserOut:
+    """An account for another photographer, by whoever has the first one here."""
+
+    def may(session: Session) -> None:
+        if _settings(request).demo:
+            raise Refused("The demo has its one photographer. Real use has accounts.")
+        service.check_first(session, admitted(request, session))
+
+    await _done(request, may)
+    password_hash = await HASHING.run(lambda: hashed(service.checked(body).password))
+
+    def create(session: Session) -> UserOut:
+        return UserOut.model_validate(service.create_account(session, body, password_hash))
+
+    return await _done(request, create)
 
 
 @hashing.post("/session", responses={401: {}, 429: {}})
@@ -126,7 +165,7 @@ async def sign_in(body: SignIn, request: Request, response: Response) -> Session
         user = service.finish_sign_in(session, tried, right, now_utc())
         return _open(request, user, days, session)
 
-    return _entered(request, response, await _done(request, finish), days)
+    return entered(request, response, await _done(request, finish), timedelta(days=days))
 
 
 @router.post("/session/demo", responses={403: {}})
@@ -137,7 +176,7 @@ def enter_demo(request: Request, response: Response, session: DbSession) -> Sess
         raise Refused("This is not the demo. Please sign in.")
     store.sweep(session, now_utc())
     opened = _open(request, user, DEMO_DAYS, session)
-    return _entered(request, response, opened, DEMO_DAYS)
+    return entered(request, response, opened, timedelta(days=DEMO_DAYS))
 
 
 @router.delete("/session", status_code=204)
@@ -169,6 +208,19 @@ def sign_out_everywhere(response: Response, user: CurrentUser, session: DbSessio
 def end_session(session_id: UUID, user: CurrentUser, session: DbSession) -> None:
     """End one session of this account."""
     service.end_one(session, user, session_id, now_utc())
+
+
+@router.get("/account/speech")
+def get_speech(user: CurrentUser) -> list[SpeechOut]:
+    """How this photographer is spoken to: lengths, parts of a stop, bearings."""
+    return service.speech_out(user)
+
+
+@router.put("/account/speech")
+def set_speech(body: SpeechIn, user: CurrentUser, session: DbSession) -> list[SpeechOut]:
+    """Another unit for what is said from now on; what is not named stays."""
+    service.speak_otherwise(session, user, body)
+    return service.speech_out(user)
 
 
 @hashing.put("/account/password", status_code=204, responses={401: {}, 403: {}, 429: {}})

@@ -7,6 +7,8 @@ from uuid import UUID
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
 from patient_owl.fields import Asked, Name, like
+from patient_owl.questions import OptionOut, ShownOut
+from patient_owl.words.speech import Bearings, Lengths, StopParts
 
 Email = Annotated[
     str,
@@ -50,16 +52,26 @@ class UserOut(BaseModel):
     email: str
 
 
+class HelpsOut(BaseModel):
+    """Of a helper: the night, and what he is called."""
+
+    night_id: UUID
+    name: str
+
+
 class SessionOut(BaseModel):
     """Who is signed in, if anybody, and what the entrance offers.
 
-    csrf_token goes back in the X-Owl-Csrf header of every change.
+    csrf_token goes back in the X-Owl-Csrf header of every change. units: how figures kept in a unit
+    are shown to this photographer. helps: set where a helper of one night is signed in.
     """
 
     user: UserOut | None
     csrf_token: str | None
     is_demo: bool
     may_create_account: bool
+    units: dict[str, ShownOut]
+    helps: HelpsOut | None = None
 
 
 class SessionListed(BaseModel):
@@ -70,3 +82,20 @@ class SessionListed(BaseModel):
     created_at_utc: datetime
     expires_at_utc: datetime
     is_this: bool
+
+
+class SpeechOut(BaseModel):
+    """One way in which a photographer is spoken to, and what it may be."""
+
+    key: str
+    label: str
+    picked: str
+    choices: list[OptionOut]
+
+
+class SpeechIn(Asked):
+    """What is named changes."""
+
+    lengths: Lengths | None = None
+    stops: StopParts | None = None
+    bearings: Bearings | None = None

@@ -16,9 +16,17 @@ from sqlalchemy.orm import Session
 from patient_owl.accounts import store, tries
 from patient_owl.accounts.models import House, SignedInSession, User
 from patient_owl.accounts.passwords import check_strength, hashed
-from patient_owl.accounts.schemas import AccountCreate, NewPassword, SessionListed
+from patient_owl.accounts.schemas import (
+    AccountCreate,
+    NewPassword,
+    SessionListed,
+    SpeechIn,
+    SpeechOut,
+)
 from patient_owl.errors import Conflict, NotFound, NotSignedIn, Refused
+from patient_owl.questions import OptionOut, ShownOut
 from patient_owl.words.devices import device_text
+from patient_owl.words.speech import CHOICES, NAMES, QUESTIONS, Speech, speak, units
 
 MOST_DEVICE_LETTERS = 200
 
@@ -63,10 +71,16 @@ def create_first_account(session: Session, request: AccountCreate, password_hash
     return create_account(session, request, password_hash)
 
 
+def check_first(session: Session, user: User) -> None:
+    """Refused for everybody but who came first: the house is theirs."""
+    if store.first_user_id(session) != user.id:
+        raise Refused("Whoever has the first account here can add another.")
+
+
 def taken() -> Refused:
     return Refused(
         "This Patient Owl has its first account already. "
-        "Whoever runs it can add yours with: ./owl account"
+        "Whoever has that can add yours on the page Account; whoever runs it, with: ./owl account"
     )
 
 
@@ -134,7 +148,7 @@ def sessions_out(
     return [
         SessionListed(
             id=row.id,
-            device=device_text(row.device),
+            device=device_text(row.device) if row.night_id is None else f"Helper {row.device}",
             created_at_utc=row.created_at_utc,
             expires_at_utc=row.expires_at_utc,
             is_this=row.token_hash == mine,
@@ -149,6 +163,36 @@ def end_one(session: Session, user: User, session_id: UUID, now_utc: datetime) -
             session.delete(row)
             return
     raise NotFound("session")
+
+
+def speech_of(user: User) -> Speech:
+    """How somebody wants to be spoken to; what was never said is as it is for everybody."""
+    return Speech(**user.speech)  # type: ignore[arg-type]
+
+
+def units_of(user: User | None) -> dict[str, ShownOut]:
+    """For the page's own figures."""
+    speak(speech_of(user) if user else Speech())
+    return {unit: ShownOut(**shown._asdict()) for unit, shown in units().items()}
+
+
+def speak_otherwise(session: Session, user: User, chosen: SpeechIn) -> None:
+    user.speech = {**user.speech, **chosen.model_dump(exclude_none=True)}
+    session.flush()
+    speak(speech_of(user))
+
+
+def speech_out(user: User) -> list[SpeechOut]:
+    now = speech_of(user)
+    return [
+        SpeechOut(
+            key=key,
+            label=QUESTIONS[key],
+            picked=getattr(now, key),
+            choices=[OptionOut(key=one, label=NAMES[one]) for one in choices],
+        )
+        for key, choices in CHOICES.items()
+    ]
 
 
 def token_hash(token: str) -> bytes:

@@ -16,6 +16,10 @@ def has_house(session: Session) -> bool:
     return bool(session.scalar(select(exists().select_from(House))))
 
 
+def first_user_id(session: Session) -> UUID | None:
+    return session.scalar(select(User.id).order_by(User.created_at_utc, User.id).limit(1))
+
+
 def user_by_email(session: Session, email: str) -> User | None:
     return session.scalar(select(User).where(User.email == email))
 

@@ -1,6 +1,7 @@
 """Whose a row is, and which version of it is edited."""
 
 from collections.abc import Mapping
+from contextvars import ContextVar
 from typing import Any, ClassVar, Protocol, TypeVar
 from uuid import UUID
 
@@ -15,6 +16,21 @@ Row = TypeVar("Row", bound=Owned)
 ANY_VERSION = 0  # rows begin at 1
 
 
+# The one night a helper sees; None for whoever the rows are.
+_ONLY_NIGHT: ContextVar[UUID | None] = ContextVar("only_night", default=None)
+
+
+def see_only_night(night_id: UUID) -> None:
+    """From now on, for this request alone, nothing of another night is found."""
+    _ONLY_NIGHT.set(night_id)
+
+
+def _is_seen(row: object) -> bool:
+    """What belongs to no night is not asked for by a helper's requests, but stood on by them."""
+    only = _ONLY_NIGHT.get()
+    return only is None or getattr(row, "night_id", only) == only
+
+
 class Versioned(Protocol):
     """A row that is edited only over the version that was read."""
 
@@ -27,7 +43,8 @@ class Versioned(Protocol):
 def owned(session: Session, model: type[Row], user_id: UUID, row_id: UUID) -> Row:
     """The user's row; NotFound for everybody else's as for none, and for a deleted one."""
     row = session.get(model, row_id)
-    if row is None or row.user_id != user_id or row.deleted_at_utc is not None:
+    is_theirs = row is not None and row.user_id == user_id and _is_seen(row)
+    if row is None or not is_theirs or row.deleted_at_utc is not None:
         raise NotFound(model.CALLED)
     return row
 

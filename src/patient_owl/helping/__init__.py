@@ -1,0 +1,1 @@
+"""One night given to a helper, to read and to run."""
