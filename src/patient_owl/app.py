@@ -22,6 +22,8 @@ from patient_owl.camera.router import router as camera_router
 from patient_owl.computed.router import router as computed_router
 from patient_owl.core.sky import ephemeris
 from patient_owl.field.router import router as field_router
+from patient_owl.helping.router import entrance as helper_entrance
+from patient_owl.helping.router import router as helping_router
 from patient_owl.http import problems
 from patient_owl.http.description import describe
 from patient_owl.http.guard import LogAndGuard
@@ -104,7 +106,7 @@ def create_app(settings: Settings | None = None, devices: Devices | None = None)
     app.add_middleware(LogAndGuard, only_https=settings.secure_cookies)
 
     # each straight into the app: FastAPI matches a router within a router at every level anew
-    for entrance in (accounts_router, hashing_router):
+    for entrance in (accounts_router, hashing_router, helper_entrance):
         app.include_router(entrance, prefix=API)
     for router in (
         nights_router,
@@ -127,6 +129,7 @@ def create_app(settings: Settings | None = None, devices: Devices | None = None)
         intake_router,
         computed_router,
         running_router,
+        helping_router,
         field_router,
         camera_router,
         bench_router,

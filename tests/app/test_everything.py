@@ -13,7 +13,7 @@ from fastapi.testclient import TestClient
 from jsonschema_rs import validator_for
 from sqlalchemy import text
 
-from patient_owl.portable.contents import TABLES
+from patient_owl.portable.contents import SINCE, TABLES
 from tests import files
 from tests.app import making
 from tests.app.test_logbook import evening
@@ -132,7 +132,7 @@ def zipped(parts: dict[str, bytes]) -> bytes:
 @pytest.mark.parametrize(
     ("name", "change", "words"),
     [
-        ("manifest.json", lambda row: row.update(version=2), "newer Patient Owl"),
+        ("manifest.json", lambda row: row.update(version=99), "newer Patient Owl"),
         ("manifest.json", lambda row: row.update(format="x"), "as the account page writes it"),
         ("tables/shots.jsonl", lambda row: row.update(discipline="x"), "discipline"),
         ("tables/shots.jsonl", lambda row: row.update(night_id=row["id"]), "one of its nights"),
@@ -154,6 +154,27 @@ def test_an_archive_that_is_not_ours_is_refused_in_words_and_nothing_of_it_stays
     assert answer.status_code == 422
     assert words in answer.text
     assert jonas.get("/api/v1/nights").json() == []
+
+
+def test_an_archive_of_before_comes_in_with_what_it_could_not_know(
+    ida: TestClient, signed_in: Any
+) -> None:
+    """As version 1 wrote it: without what came since."""
+    lived_in(ida)
+    parts = opened(everything(ida))
+    for table, columns in SINCE.items():
+        rows = [json.loads(line) for line in parts[f"tables/{table}.jsonl"].splitlines()]
+        kept = [{key: row[key] for key in row if key not in columns} for row in rows]
+        parts[f"tables/{table}.jsonl"] = b"".join(json.dumps(row).encode() + b"\n" for row in kept)
+    of_now = zipped(parts)
+    jonas = signed_in("Jonas")
+    refused = brought(jonas, of_now)  # of this version it is a row with a hole
+    assert refused.status_code == 422
+    assert "is_usual" in refused.text
+    before = changed(of_now, "manifest.json", lambda row: row.update(version=1))
+    assert brought(jonas, before).status_code == 200
+    assert len(jonas.get("/api/v1/kit").json()) == len(ida.get("/api/v1/kit").json())
+    assert len(jonas.get("/api/v1/nights").json()) == len(ida.get("/api/v1/nights").json())
 
 
 def test_somebody_elses_rows_cannot_be_reached_through_an_archive(

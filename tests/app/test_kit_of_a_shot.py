@@ -32,7 +32,7 @@ def test_a_new_shot_takes_the_first_camera_and_lens_of_the_bag_at_its_shortest(
     night = making.night(ida)
     shot = making.made(ida, f"/nights/{night['id']}/shots", {"at_utc": AT})
     assert (shot["body_id"], shot["lens_id"], shot["focal_length_mm"]) == (body_id, lens_id, 24)
-    assert shot["title"] == "New shot"
+    assert shot["title"] == "Stars as points over a foreground"
     assert ida.get(f"/api/v1/shots/{shot['id']}/plan").status_code == 200
 
 
@@ -79,3 +79,35 @@ def test_a_focal_length_somebody_typed_is_not_put_right_in_silence(ida: TestClie
     answer = plan(ida, shot, {"focal_length_mm": 200})
     assert answer.status_code == 422
     assert "24 to 70 mm" in answer.json()["detail"]
+
+
+def test_a_lens_says_what_it_gives_on_the_usual_camera(ida: TestClient) -> None:
+    """74° across is 2 atan(36 / 48), any table of lenses. The sky turns 15.04″ a second: at 24
+    mm that is 1.75 µm a second on the equator, so two pixels of 6 µm pass in 6.9 s."""
+    making.body_and_lens(ida)
+    spec = {"kind": "lens", "shortest_focal_length_mm": 24, "longest_focal_length_mm": 24}
+    lens = making.made(ida, "/kit", {"name": "24", "spec": {**spec, "widest_f_number": 1.8}})
+    assert lens["gives"] == "74° across; stars still for 15 s on a screen, 6.9 s in a wall print"
+    zoom = ida.get("/api/v1/kit").json()[1]
+    assert zoom["gives"].startswith("74° to 29° across; stars still for 15 s to 5.3 s on a screen")
+
+
+def test_what_is_taken_as_usual_is_what_a_new_shot_gets(ida: TestClient) -> None:
+    making.body_and_lens(ida)
+    spec = {"kind": "lens", "shortest_focal_length_mm": 50, "longest_focal_length_mm": 50}
+    fifty = making.made(ida, "/kit", {"name": "50", "spec": {**spec, "widest_f_number": 1.8}})
+    filter_ = {"kind": "filter", "marking": "factor", "value": 8}
+    nd = making.made(ida, "/kit", {"name": "ND 8", "spec": filter_})
+    usual = [item["name"] for item in ida.get("/api/v1/kit").json() if item["is_usual"]]
+    assert usual == ["24 MP", "zoom"]  # the first of their kind, until somebody says
+    assert ida.put(f"/api/v1/kit/{fifty['id']}/usual").json()["is_usual"]
+    usual = [item["name"] for item in ida.get("/api/v1/kit").json() if item["is_usual"]]
+    assert usual == ["24 MP", "50"]
+    night = making.night(ida)
+    at = {"at_utc": "2026-12-09T22:40:00Z"}
+    shot = making.made(ida, f"/nights/{night['id']}/shots", at)
+    assert (shot["lens_id"], shot["focal_length_mm"]) == (fifty["id"], 50)
+    assert ida.put(f"/api/v1/kit/{nd['id']}/usual").status_code == 422
+    ida.delete(f"/api/v1/kit/{fifty['id']}")
+    again = making.made(ida, f"/nights/{night['id']}/shots", at)
+    assert again["focal_length_mm"] == 24  # what went out of the bag is not taken any more

@@ -167,6 +167,32 @@ def test_what_was_learned_is_told_switched_and_drawn(ida: TestClient) -> None:
     assert ida.delete("/api/v1/learned/words").status_code == 204
 
 
+def test_a_past_night_is_remembered_by_the_pictures_of_what_was_kept(
+    ida: TestClient, signed_in: Any
+) -> None:
+    night, shot = evening(ida)
+    takes = ida.get(f"/api/v1/shots/{shot['id']}/chain").json()["links"]
+    for level, link in enumerate(takes[::2], start=40):
+        shown = files.jpeg(level)
+        upload = {"file": (f"{link['take']['id']}.jpg", shown, "image/jpeg")}
+        photo = ida.post(f"/api/v1/shots/{shot['id']}/photos", files=upload).json()
+        body = {"take_id": link["take"]["id"]}
+        version = {"If-Match": f'"{photo["version"]}"'}
+        path = f"/api/v1/photos/{photo['id']}/take"
+        assert ida.put(path, json=body, headers=version).status_code < 300
+    span = {"first": "2026-12-01", "last": "2026-12-31"}
+    found = ida.get("/api/v1/logbook/keepers", params=span).json()
+    assert [one["night_id"] for one in found] == [night["id"]]
+    kept = {link["take"]["id"] for link in takes if link["take"]["is_keeper"]}
+    assert 0 < len(found[0]["photo_ids"]) <= 4
+    links = ida.get(f"/api/v1/shots/{shot['id']}/chain").json()["links"]
+    of = {p["id"]: link["take"]["id"] for link in links for p in link["photos"]}
+    assert {of[photo_id] for photo_id in found[0]["photo_ids"]} <= kept
+    assert signed_in("Jonas").get("/api/v1/logbook/keepers", params=span).json() == []
+    later = {"first": "2027-01-01", "last": "2027-02-01"}
+    assert ida.get("/api/v1/logbook/keepers", params=later).json() == []
+
+
 def test_takes_go_out_as_tables_and_sidecars_are_named_as_the_originals(ida: TestClient) -> None:
     night, shot = evening(ida)
     take(ida, shot["id"], 50, note="=SUM(A1)")

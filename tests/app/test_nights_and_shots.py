@@ -141,3 +141,20 @@ def test_a_shot_that_cannot_be_is_refused_by_field(
     if name:
         assert problem["errors"][0]["name"] == name
     assert ida.get(f"/api/v1/nights/{night['id']}/shots").json() == []
+
+
+def test_a_night_is_a_strip_of_dark_moon_and_its_shots(ida: TestClient) -> None:
+    """Almanac for 9 December 2026 at 43.3° N, 9.2° W, from memory to the quarter hour: the Sun sets
+    at 17:58 and full dark lasts from 19:37 to 07:20, by the clock of Madrid; the Moon is new. Half
+    an hour either way: a step of the strip is twenty minutes."""
+    night = making.night(ida)
+    shot = making.shot(ida, night["id"], at_utc="2026-12-09T23:00:00Z")
+    strip = ida.get(f"/api/v1/nights/{night['id']}").json()["strip"]
+    step_h = 24 / len(strip["dark"])
+    dark = [12 + k * step_h for k, digit in enumerate(strip["dark"]) if digit == "4"]
+    assert (min(dark), max(dark) + step_h) == pytest.approx((19.62, 31.33), abs=0.5)
+    assert strip["shots"] == [0.5]  # midnight is half way from noon to noon
+    assert set(strip["moon"]) == {"0", "1"}
+    # a shot that moved is where it is now, in the list that remembers its nights too
+    ida.delete(f"/api/v1/shots/{shot['id']}")
+    assert ida.get("/api/v1/nights").json()[0]["strip"]["shots"] == []

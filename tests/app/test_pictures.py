@@ -243,3 +243,17 @@ def test_cards_are_one_page_a_subject_and_say_the_settings(ida: TestClient) -> N
     one = PdfReader(io.BytesIO(ida.get(f"/api/v1/shots/{shots[0]['id']}/card.pdf").content))
     assert len(one.pages) == 1
     assert "a touch dark" in one.pages[0].extract_text()
+
+
+def test_a_picture_nobody_noted_becomes_a_take_by_what_its_file_says(ida: TestClient) -> None:
+    shot_id, _ = shot_with_takes(ida, 1)
+    photo = upload(ida, shot_id, jpeg(60)).json()
+    path = f"/api/v1/photos/{photo['id']}/take"
+    answer = ida.post(path)
+    assert answer.status_code == 201, answer.text
+    chain = answer.json()
+    taken = [link for link in chain["links"] if link["photos"]]
+    assert [link["take"]["iso"] for link in taken] == [6400]
+    assert len(chain["links"]) == 2
+    assert chain["loose_photos"] == []
+    assert ida.post(path).status_code == 409

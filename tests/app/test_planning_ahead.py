@@ -159,27 +159,53 @@ def test_one_photographer_has_so_many_searches_under_way_and_no_more(
     assert ida.post("/api/v1/searches", json=wish).status_code == 200
 
 
-def test_what_a_search_starts_from_is_a_search_that_can_be_made(ida: TestClient) -> None:
-    usual = ida.get("/api/v1/searches/usual").json()
-    place = making.place(ida)
-    target = {"kind": "target_in", "target_key": usual["target_key"]}
-    box = ("bearing_true_deg", "within_deg", "lowest_deg", "highest_deg")
-    conditions = [
-        {"kind": "light", "light": usual["light"]},
-        {"kind": "moon_lit", "least": usual["moon_least"], "most": usual["moon_most"]},
-        {**target, **{key: usual[key] for key in box}},
-    ]
-    asked = {
-        "place_id": place["id"],
-        "first_evening": "2027-06-01",
-        "months": 1,
-        "least_minutes": usual["least_minutes"],
-        "conditions": conditions,
+def test_a_wish_is_told_in_prose_and_asks_for_a_search_that_can_be_made(ida: TestClient) -> None:
+    place = making.place(ida, events=["beam every 10 s"])
+    told = ida.post("/api/v1/wishes", json={"first_evening": "2027-06-01", "months": 1}).json()
+    [line] = told["told"]
+    assert "".join(w["before"] + w["text"] + w["after"] for w in line["words"]) == (
+        "From Skarn Light, from Tue 1 June 2027 over 1 month: full dark, Sun under −18°, the Moon "
+        "down, galactic core above the horizon, whatever happens there, together for at least "
+        "30 min, on any evening."
+    )
+    said = {w["key"] for w in line["words"] if w["is_set"]}
+    assert said == {"first_evening", "months"}
+    assert {w["key"] for w in line["words"]} < {q["key"] for q in told["questions"]}
+    assert told["search"]["place_id"] == place["id"]
+    answer = ida.post("/api/v1/searches", json=told["search"])
+    nights = [n for line in answer.text.splitlines() for n in json.loads(line)["nights"]]
+    found = [n for n in nights if not n["is_near_miss"]]
+    assert found
+    assert all(0.4 < n["from_share"] < n["to_share"] < 0.8 for n in found)
+
+
+def test_what_is_wished_is_what_is_searched_for(ida: TestClient) -> None:
+    making.place(ida)
+    wish = {
+        "light": "stars",
+        "moon": "lit",
+        "moon_least_percent": 10,
+        "where": "in",
+        "bearing_true_deg": 187,
+        "weekdays": ["4", "5"],
     }
-    answer = ida.post("/api/v1/searches", json=asked)
-    assert answer.status_code == 200
-    assert json.loads(answer.text.splitlines()[-1])["nights"] is not None
-    assert 1 <= usual["months"] <= 24
+    search = ida.post("/api/v1/wishes", json=wish).json()["search"]
+    core = {"kind": "target_in", "target_key": search["conditions"][2]["target_key"]}
+    box = {"bearing_true_deg": 187, "within_deg": 10, "lowest_deg": 5, "highest_deg": 30}
+    assert search["conditions"] == [
+        {"kind": "light", "light": "stars"},
+        {"kind": "moon_lit", "least": 0.1, "most": 0.4},
+        {**core, **box},
+    ]
+    assert search["weekdays"] == [4, 5]
+    without = ida.post("/api/v1/wishes", json={"target_key": None, "moon": "any"}).json()
+    assert [c["kind"] for c in without["search"]["conditions"]] == ["light"]
+
+
+def test_without_a_place_a_wish_says_that_one_comes_first(ida: TestClient) -> None:
+    refused = ida.post("/api/v1/wishes", json={})
+    assert refused.status_code == 422
+    assert "a place, put down first" in refused.text
 
 
 def test_a_place_nobody_has_measured_is_taken_for_the_class_that_is_said(ida: TestClient) -> None:
@@ -231,3 +257,17 @@ def test_nights_are_found_while_an_event_goes_on(ida: TestClient) -> None:
     answer = ida.post("/api/v1/searches", json=unknown)
     assert answer.status_code == 422
     assert "one of market" in answer.json()["detail"]
+
+
+def test_a_night_kept_as_a_template_begins_others_and_they_are_none(ida: TestClient) -> None:
+    shot = making.shot(ida)
+    path = f"/api/v1/nights/{shot['night_id']}"
+    night = ida.get(path).json()
+    assert ida.get("/api/v1/nights/templates").json() == []
+    kept = {"place_id": night["place_id"], "evening_date": night["evening_date"]}
+    answer = ida.put(path, json=kept | {"is_template": True}, headers={"If-Match": '"v1"'})
+    assert answer.status_code == 200, answer.text
+    (one,) = ida.get("/api/v1/nights/templates").json()
+    assert (one["id"], one["shot_count"]) == (night["id"], 1)
+    again = making.made(ida, f"/nights/{one['id']}/again", {"evening_date": "2027-01-05"})
+    assert (again["shot_count"], again["is_template"]) == (1, False)

@@ -8,6 +8,7 @@ from fastapi.testclient import TestClient
 from icalendar import Calendar
 from pypdf import PdfReader
 
+from patient_owl.accounts import visit
 from tests.app import making
 
 EVENING = "2026-12-09"
@@ -313,6 +314,19 @@ def test_the_field_takes_the_order_along_for_any_turn_of_the_night(
     assert [turn["shot"] for turn in both["turns"]] == [0, 1]
     assert "until 02:00" in ahead["reach"]
     assert ahead["pieces"]["0:0"][0]["turns"] == []
+
+
+def test_who_asks_again_while_late_keeps_the_shot_that_is_late(
+    ida: TestClient, night: making.Json, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    kept = shots(
+        ida,
+        night,
+        *({"title": t, "at_utc": at(c)} for t, c in (("a", "20:00"), ("b", "22:00"))),
+    )
+    monkeypatch.setattr(visit, "now_utc", lambda: datetime.fromisoformat(at("21:00")))
+    ahead = ida.get(f"/api/v1/nights/{night['id']}/field").json()["ahead"]
+    assert [shot["shot_id"] for shot in ahead["shots"]] == [shot["id"] for shot in kept]
 
 
 def test_more_shots_than_anybody_works_are_said_and_the_rest_goes_on(

@@ -2,6 +2,13 @@
 
 from patient_owl.places.schemas import HorizonPoint, PlaceIn
 
+
+def _skyline(points: str) -> list[HorizonPoint]:
+    """From pairs of bearing and height."""
+    pairs = (point.split() for point in points.split(","))
+    return [HorizonPoint(azimuth_deg=float(a), altitude_deg=float(h)) for a, h in pairs]
+
+
 PLACES = {
     "skarn": PlaceIn(
         name="Skarn Light",
@@ -21,21 +28,7 @@ PLACES = {
         time_zone="Europe/Madrid",
         sky_brightness_mag_arcsec2=21.6,
         glow_azimuth_deg=15,
-        horizon=[
-            HorizonPoint(azimuth_deg=azimuth, altitude_deg=altitude)
-            for azimuth, altitude in (
-                (0, 4),
-                (40, 7),
-                (75, 11),
-                (110, 6),
-                (150, 3),
-                (185, 2),
-                (230, 5),
-                (265, 9),
-                (300, 6),
-                (335, 3),
-            )
-        ],
+        horizon=_skyline("0 4, 40 7, 75 11, 110 6, 150 3, 185 2, 230 5, 265 9, 300 6, 335 3"),
         notes="Stone ring on the moor, open to the south. Grazing land: ask at the farm.",
         hazards="Bog to the north of the ring.",
     ),
@@ -67,6 +60,7 @@ PLACES = {
         elevation_m=61,
         time_zone="Europe/Madrid",
         sky_brightness_mag_arcsec2=21.2,
+        horizon=_skyline("0 14, 35 22, 70 26, 95 18, 130 9, 170 6, 200 11, 240 24, 280 19, 325 10"),
         notes="Flat stones below the weir on the east bank.",
         hazards="The sluice opens without warning; wet stone.",
     ),
@@ -77,6 +71,7 @@ PLACES = {
         elevation_m=95,
         time_zone="Europe/Madrid",
         sky_brightness_mag_arcsec2=20.8,
+        horizon=_skyline("0 8, 20 12, 60 15, 90 9, 150 5, 210 4, 270 12, 300 21, 330 13"),
         notes="Orangery on the west side; ask the steward for the lamps.",
         hazards="Hot lamps, tiled floor.",
     ),
@@ -87,6 +82,7 @@ PLACES = {
         elevation_m=710,
         time_zone="Pacific/Auckland",
         sky_brightness_mag_arcsec2=21.9,
+        horizon=_skyline("0 3, 50 5, 90 2, 160 1, 220 3, 260 6, 300 8, 335 5"),
         notes="Made-up dry lake in the far south; the core passes overhead in winter.",
         hazards="Frost, and no signal for 40 km.",
     ),

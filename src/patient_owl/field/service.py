@@ -32,7 +32,7 @@ from patient_owl.field.schemas import (
     QuickFrameOut,
 )
 from patient_owl.nights.models import Night
-from patient_owl.nights.service import out as night_out
+from patient_owl.nights.service import sentence_of
 from patient_owl.places.zones import zone
 from patient_owl.rails import setting_values
 from patient_owl.running.ahead import ahead_out
@@ -84,7 +84,7 @@ def bundle(visit: Visit, night: Night) -> FieldNightOut:
         title=night.called,
         place_name=night.place.name,
         time_zone=night.place.time_zone,
-        sentence=night_out(night, len(shots)).sentence,
+        sentence=sentence_of(night),
         hazards=night.place.hazards,
         made_at_utc=visit.now_utc,
         verdicts=verdicts_out(),

@@ -32,6 +32,12 @@ class CalendarFile(Response):
     media_type = "text/calendar"
 
 
+class JsonFile(Response):
+    """JSON as a file to keep, laid out by who gives it."""
+
+    media_type = "application/json"
+
+
 class AnyFile(StreamingResponse):
     media_type = "application/octet-stream"
 

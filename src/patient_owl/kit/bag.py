@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 from datetime import datetime
-from typing import NamedTuple
+from typing import NamedTuple, TypeVar
 from uuid import UUID
 
 from sqlalchemy import bindparam, func, select
@@ -55,6 +55,7 @@ class Thing(NamedTuple):
     name: str
     spec: AnySpec
     is_along: bool
+    is_usual: bool
 
 
 def camera_spec(thing: Thing) -> CameraSpec:
@@ -69,6 +70,16 @@ def lens_spec(thing: Thing) -> LensSpec:
     if isinstance(thing.spec, LensSpec):
         return thing.spec
     raise WrongValue("lens_id", "a lens", f"{thing.name}, a {thing.kind}")
+
+
+One = TypeVar("One", Thing, KitItem)
+
+
+def taken(things: Sequence[One], kinds: Sequence[str]) -> One | None:
+    """Of what is in the bag, in order, what is taken when nobody says which: the usual one of such
+    a kind, else the first."""
+    such = [thing for thing in things if thing.kind in kinds]
+    return next((thing for thing in such if thing.is_usual), such[0] if such else None)
 
 
 class Bag:
@@ -90,8 +101,8 @@ class Bag:
         return kit_of(camera, lens, focal_length_mm, self._specs)
 
     def first(self, *kinds: str) -> Thing | None:
-        """What is taken when nobody says which: the first of such a kind put into the bag."""
-        return next((thing for thing in self._along if thing.kind in kinds), None)
+        """What is taken when nobody says which."""
+        return taken(self._along, kinds)
 
     def lens(self, lens_id: UUID) -> LensSpec:
         return lens_spec(self.item(lens_id))
@@ -136,7 +147,9 @@ def _state_of(session: Session, user: User) -> _State:
 def _load(session: Session, user: User) -> Sequence[Thing]:
     items = owned_rows(session, KitItem, user.id, deleted_too=True)
     return [
-        Thing(item.id, item.kind, item.name, spec_of(item), item.deleted_at_utc is None)
+        Thing(
+            item.id, item.kind, item.name, spec_of(item), item.deleted_at_utc is None, item.is_usual
+        )
         for item in items
     ]
 

@@ -20,8 +20,8 @@ from patient_owl.kit.schemas import (
 )
 from patient_owl.kit.shelf import SHELF
 from patient_owl.questions import question_of
-from patient_owl.words.formats import number, stops
-from patient_owl.words.kit import FIELDS, FIGURES_FROM, KINDS, OPTIONS
+from patient_owl.words.formats import centimetres, kilograms, length, number, stops
+from patient_owl.words.kit import FIELDS, FIGURES_FROM, KINDS, OPTIONS, POCKETS
 
 SPECS: dict[str, type[BaseModel]] = {
     spec.model_fields["kind"].default: spec for spec in get_args(AnySpec)
@@ -35,6 +35,7 @@ def kinds_out() -> list[KitKindOut]:
             kind=kind,
             title=words.title,
             plural=words.plural,
+            pocket=next(pocket for pocket, kinds in POCKETS.items() if kind in kinds),
             questions=[
                 question_of(key, field, FIELDS.get(f"{kind}.{key}", FIELDS[key]), OPTIONS)
                 for key, field in SPECS[kind].model_fields.items()
@@ -87,17 +88,17 @@ def _panel(spec: PanelSpec) -> str:
 def _flash(spec: FlashSpec) -> str:
     lowest = f"down to 1/{spec.least_power_part:g}"
     ready = f"again after {spec.recycle_s:g} s"
-    return _lit(spec, f"guide number {spec.guide_number_m:g} m", lowest, ready)
+    return _lit(spec, f"guide number {length(spec.guide_number_m)}", lowest, ready)
 
 
 def _tool(spec: ToolSpec) -> str:
-    long = f"{spec.length_cm:g} cm long" if spec.length_cm else ""
+    long = f"{centimetres(spec.length_cm)} long" if spec.length_cm else ""
     return _lit(spec, f"{number(spec.intensity_cd)} cd, {spec.width_mm:g} mm wide", long)
 
 
 def _bar(spec: BarSpec) -> str:
     white = f"{number(spec.intensity_cd)} cd all white"
-    return _lit(spec, f"{spec.pixels} pixels on {spec.length_cm:g} cm", white)
+    return _lit(spec, f"{spec.pixels} pixels on {centimetres(spec.length_cm)}", white)
 
 
 def _lit(spec: Lit, *said: str) -> str:
@@ -123,7 +124,7 @@ def _remote(spec: RemoteSpec) -> str:
 
 
 def _tripod(spec: TripodSpec) -> str:
-    return f"carries {spec.load_kg:g} kg, stands {spec.height_cm:g} cm"
+    return f"carries {kilograms(spec.load_kg)}, stands {centimetres(spec.height_cm)}"
 
 
 def _card(spec: CardSpec) -> str:

@@ -19,7 +19,7 @@ router = new_router(prefix="/kit", tags=["kit"])
 @router.get("")
 def list_kit(user: CurrentUser, session: DbSession) -> list[KitItemOut]:
     """Everything in the bag, oldest first."""
-    return [service.out(item) for item in service.all_kit(session, user)]
+    return service.all_out(session, user)
 
 
 @router.post("", status_code=201)
@@ -29,7 +29,7 @@ def create_kit_item(
     """Add a thing to the bag."""
     item = service.create_item(session, user, body)
     tag(response, item)
-    return service.out(item)
+    return service.out(session, user, item)
 
 
 @router.get("/kinds")
@@ -69,7 +69,7 @@ def get_kit_item(
     """One piece of kit."""
     item = service.get_item(session, user.id, item_id)
     tag(response, item)
-    return service.out(item)
+    return service.out(session, user, item)
 
 
 @router.put("/{item_id}")
@@ -84,4 +84,10 @@ def change_kit_item(
     """Change a piece of kit; its kind stays."""
     item = service.change_item(session, user, item_id, body, version)
     tag(response, item)
-    return service.out(item)
+    return service.out(session, user, item)
+
+
+@router.put("/{item_id}/usual")
+def make_kit_item_usual(item_id: UUID, user: CurrentUser, session: DbSession) -> KitItemOut:
+    """Take this camera, or this lens, from now on when nobody says which."""
+    return service.out(session, user, service.make_usual(session, user, item_id))

@@ -203,6 +203,10 @@ class LensSpec(Spec):
             raise WrongValue("narrowest_f_number", wanted, self.narrowest_f_number)
         return self
 
+    @property
+    def is_zoom(self) -> bool:
+        return self.shortest_focal_length_mm != self.longest_focal_length_mm
+
     def nearest_focal_length_mm(self, focal_length_mm: float) -> float:
         """What it is set to by somebody who wants another focal length. [mm]"""
         wanted = max(self.shortest_focal_length_mm, focal_length_mm)
@@ -302,9 +306,15 @@ class KitItemIn(Asked):
 
 
 class KitItemOut(KitItemIn):
+    """A thing in the bag. summary: what it is; gives: what it does on the usual camera. is_usual:
+    taken when nobody says which camera, or which lens; can_be_usual: whether it is either."""
+
     id: UUID
     version: int
     summary: str
+    gives: str
+    is_usual: bool
+    can_be_usual: bool
 
 
 KIT_FORMAT, KIT_VERSION = "patient-owl-kit", 1
@@ -322,11 +332,13 @@ class KitFile(Asked):
 
 
 class KitKindOut(BaseModel):
-    """A kind of kit: how it is called, what its form asks, and generic ones to copy from."""
+    """A kind of kit: how it is called, what its form asks, and generic ones to copy from.
+    pocket: with what it lies in the bag."""
 
     kind: str
     title: str
     plural: str
+    pocket: str
     questions: list[QuestionOut]
     shelf: list[KitItemIn]
 

@@ -1,6 +1,7 @@
 """Keeping kit, moving it in and out as files, and handing it to the core."""
 
-from typing import Any
+from collections.abc import Sequence
+from typing import Any, NamedTuple, Self
 from uuid import UUID
 
 from pydantic import ValidationError
@@ -11,8 +12,9 @@ from patient_owl.accounts.models import User
 from patient_owl.core.errors import WrongValue
 from patient_owl.formats.kit_csv import read_kit_csv, write_kit_csv
 from patient_owl.formats.text import decoded, read_json
-from patient_owl.kit.bag import spec_of
+from patient_owl.kit.bag import CAMERAS, CameraSpec, spec_of, taken
 from patient_owl.kit.forms import summary
+from patient_owl.kit.gives import gives
 from patient_owl.kit.lights import Lit
 from patient_owl.kit.models import KitItem
 from patient_owl.kit.schemas import (
@@ -26,6 +28,7 @@ from patient_owl.kit.schemas import (
 )
 from patient_owl.storage.owned import added, changed, owned, owned_rows
 
+USUALS = (CAMERAS, ("lens",))
 MOST_BYTES = 1_000_000
 MEDIA_TYPES = {"json": "application/json", "csv": "text/csv"}
 
@@ -62,11 +65,58 @@ def correct_light(session: Session, user: User, item_id: UUID, stops: float) -> 
     )
 
 
-def out(item: KitItem) -> KitItemOut:
+def out(session: Session, user: User, item: KitItem) -> KitItemOut:
+    return _out(item, _Usual.of(all_kit(session, user)))
+
+
+def all_out(session: Session, user: User) -> list[KitItemOut]:
+    """Everything in the bag, oldest first."""
+    items = all_kit(session, user)
+    usual = _Usual.of(items)
+    return [_out(item, usual) for item in items]
+
+
+class _Usual(NamedTuple):
+    """What is taken when nobody says which."""
+
+    camera: CameraSpec | None
+    ids: frozenset[UUID]
+
+    @classmethod
+    def of(cls, items: Sequence[KitItem]) -> Self:
+        camera = taken(items, CAMERAS)
+        spec = spec_of(camera) if camera else None
+        usual = [taken(items, kinds) for kinds in USUALS]
+        return cls(
+            spec if isinstance(spec, CameraSpec) else None,
+            frozenset(item.id for item in usual if item),
+        )
+
+
+def _out(item: KitItem, usual: _Usual) -> KitItemOut:
     spec = spec_of(item)
     return KitItemOut(
-        id=item.id, version=item.version, name=item.name, spec=spec, summary=summary(spec)
+        id=item.id,
+        version=item.version,
+        name=item.name,
+        spec=spec,
+        summary=summary(spec),
+        gives=gives(spec, usual.camera),
+        is_usual=item.id in usual.ids,
+        can_be_usual=any(item.kind in kinds for kinds in USUALS),
     )
+
+
+def make_usual(session: Session, user: User, item_id: UUID) -> KitItem:
+    """The camera, or the lens, that is taken from now on when nobody says which."""
+    item = get_item(session, user.id, item_id)
+    kinds = next((kinds for kinds in USUALS if item.kind in kinds), None)
+    if kinds is None:
+        raise WrongValue("item_id", "a camera or a lens", item.kind)
+    for other in all_kit(session, user):
+        if other.kind in kinds and other.is_usual != (other.id == item.id):
+            changed(session, other, other.version, {"is_usual": other.id == item.id})
+    return item
 
 
 def _columns(request: KitItemIn) -> dict[str, object]:
@@ -79,7 +129,7 @@ def _columns(request: KitItemIn) -> dict[str, object]:
 
 def export(session: Session, user: User, form: str) -> tuple[str, str]:
     """The whole bag as text and its media type; form "json" or "csv"."""
-    items = [KitItemIn(name=i.name, spec=out(i).spec) for i in all_kit(session, user)]
+    items = [KitItemIn(name=i.name, spec=spec_of(i)) for i in all_kit(session, user)]
     if form == "json":
         return KitFile(items=items).model_dump_json(indent=2, exclude_defaults=False), MEDIA_TYPES[
             form
@@ -98,7 +148,7 @@ def import_file(session: Session, user: User, content: bytes) -> ImportedOut:
     items = _read(content)
     # the same file twice at once is added once
     session.execute(select(User.id).where(User.id == user.id).with_for_update())
-    known = {(item.name, out(item).spec.model_dump_json()) for item in all_kit(session, user)}
+    known = {(item.name, spec_of(item).model_dump_json()) for item in all_kit(session, user)}
     skipped = []
     for item in items:
         mark = (item.name, item.spec.model_dump_json())

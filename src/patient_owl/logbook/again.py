@@ -95,7 +95,7 @@ def _night_on(visit: Visit, shot: Shot, evening: date | None) -> Night:
 
 def _again(night: Night, evening: date) -> NightIn:
     request = NightIn.model_validate(night, from_attributes=True)
-    return request.model_copy(update={"evening_date": evening})
+    return request.model_copy(update={"evening_date": evening, "is_template": False})
 
 
 @router.get("/nights/{night_id}/year-on")
@@ -114,20 +114,20 @@ def _year_on(night: Night) -> date:
 def night_again(
     night_id: UUID, body: NightAgainIn, visit: CurrentVisit, response: Response
 ) -> NightOut:
-    """The night once more, with its shots at the same hours."""
+    """The night once more, each shot at what it hangs on."""
     night = get_night(visit.session, visit.user.id, night_id)
     evening = body.evening_date or _year_on(night)
     again = create_night(visit.session, visit.user, _again(night, evening))
     shots = _which(visit, night, body.which)
-    for shot in shots:
-        copy_shot(visit, shot.id, again.id)
+    copies = [copy_shot(visit, shot.id, again.id) for shot in shots]
     tag(response, again)
-    return out(again, len(shots))
+    return out(again, [copy.at_utc for copy in copies])
 
 
 @router.post("/nights/carried", status_code=201)
 def carry_unfinished(body: CarryIn, visit: CurrentVisit) -> list[ShotOut]:
-    """Unfinished shots taken along into another night, at the same hours; what was tried stays."""
+    """Unfinished shots taken along into another night, to what they hang on there; what was tried
+    stays."""
     return [
         ShotOut.model_validate(copy_shot(visit, shot_id, body.night_id))
         for shot_id in body.shot_ids

@@ -21,7 +21,7 @@ from patient_owl.formats.pictures.marked import Marks, marked_jpeg
 from patient_owl.formats.takes_csv import COLUMNS, takes_csv
 from patient_owl.formats.xmp import Sidecar, sidecar_xmp
 from patient_owl.http.download import saved_as
-from patient_owl.http.media import AnyFile, CsvFile, Jpeg, Zip
+from patient_owl.http.media import CsvFile, Jpeg, JsonFile, Zip
 from patient_owl.http.pools import LONG, PICTURES, worked_in
 from patient_owl.http.request import new_router
 from patient_owl.logbook.wish import Wish, joined, wished
@@ -139,13 +139,13 @@ def get_takes_csv(visit: CurrentVisit) -> StreamingResponse:
     return CsvFile(takes_csv(rows), headers=saved_as("takes.csv"))
 
 
-@router.get("/logbook/takes.json", response_class=AnyFile)
+@router.get("/logbook/takes.json", response_class=JsonFile)
 @worked_in(LONG)
-def get_takes_json(visit: CurrentVisit) -> Response:
+def get_takes_json(visit: CurrentVisit) -> JsonFile:
     """All takes, with the same names as in the table."""
     rows = [{name: row[name] for name in COLUMNS} for row in _rows(visit.session, visit.user)]
     content = json.dumps(rows, ensure_ascii=False, indent=1).encode()
-    return Response(content, media_type="application/json", headers=saved_as("takes.json"))
+    return JsonFile(content, headers=saved_as("takes.json"))
 
 
 def _rows(session: Session, user: User) -> Iterator[dict[str, Any]]:

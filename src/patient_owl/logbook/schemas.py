@@ -6,6 +6,8 @@ from uuid import UUID
 
 from pydantic import BaseModel, Field
 
+from patient_owl.places.dark import DarkRowOut
+
 MOST_TAKES = 200
 
 
@@ -97,13 +99,11 @@ class UnfinishedOut(BaseModel):
     text: str
 
 
-class DarkRowOut(BaseModel):
-    """A night from noon to noon. dark: a digit a step, 0 for day to the year's most_level for full
-    dark. moon: how much of it is lit while it is up, the same way."""
+class KeptPicturesOut(BaseModel):
+    """Pictures of a night's kept takes, a few of them."""
 
-    evening_date: date
-    dark: str
-    moon: str
+    night_id: UUID
+    photo_ids: list[UUID]
 
 
 class YearTakeOut(BaseModel):

@@ -14,10 +14,12 @@ from patient_owl.http.request import new_router
 from patient_owl.logbook import search, year
 from patient_owl.logbook.choices import choices_of
 from patient_owl.logbook.figures import figures_of
+from patient_owl.logbook.keepers import kept_pictures
 from patient_owl.logbook.schemas import (
     MOST_TAKES,
     FiguresOut,
     FoundTakesOut,
+    KeptPicturesOut,
     LogbookChoicesOut,
     UnfinishedOut,
     YearOut,
@@ -90,6 +92,12 @@ def get_figures(wish: Asked, visit: CurrentVisit) -> FiguresOut:
 def get_logbook_choices(visit: CurrentVisit) -> LogbookChoicesOut:
     """What takes may be narrowed to."""
     return choices_of(visit.session, visit.user)
+
+
+@router.get("/keepers")
+def list_kept_pictures(first: date, last: date, visit: CurrentVisit) -> list[KeptPicturesOut]:
+    """A few pictures of what was kept, of each night between two evenings."""
+    return kept_pictures(visit.session, visit.user, first, last)
 
 
 @router.get("/unfinished")

@@ -1,23 +1,22 @@
 """A year of nights at a place, and where in it one was out."""
 
 from collections import Counter
-from datetime import date, timedelta
-from functools import lru_cache
+from datetime import date
 from uuid import UUID
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
-from patient_owl.core.dark_year import MOST_LEVEL, DarkNight, dark_nights
+from patient_owl.core.dark_year import MOST_LEVEL
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.night import night_bounds, was_day
+from patient_owl.core.night import night_bounds
 from patient_owl.core.sky import ephemeris
-from patient_owl.core.sky.tracks import Site
-from patient_owl.logbook.schemas import DarkRowOut, YearOut, YearTakeOut
+from patient_owl.logbook.schemas import YearOut, YearTakeOut
 from patient_owl.nights.models import Night
+from patient_owl.places.dark import dark_rows
 from patient_owl.places.models import Place
-from patient_owl.places.service import get_place, site_of
+from patient_owl.places.service import get_place
 from patient_owl.places.zones import zone
 from patient_owl.shots.models import Shot
 from patient_owl.storage.owned import owned_rows
@@ -63,7 +62,7 @@ def year_out(session: Session, user: User, year: int, place_id: UUID | None) -> 
         place_id=place.id,
         place_name=place.name,
         time_zone=place.time_zone,
-        rows=[_row(night) for night in _darkness(site_of(place), place.time_zone, year)],
+        rows=dark_rows(place, first, last),
         most_level=MOST_LEVEL,
         takes=told,
         nights=len(out),
@@ -81,16 +80,3 @@ def _most(session: Session, user: User, nights: list[Night]) -> Place:
     if not places_here:
         raise WrongValue("place_id", "a place, put down first", "none")
     return places_here[0]
-
-
-@lru_cache(maxsize=64)
-def _darkness(site: Site, time_zone: str, year: int) -> tuple[DarkNight, ...]:
-    place_zone = zone(time_zone)
-    days = (date(year, 1, 1) + timedelta(days=k) for k in range(366))
-    evenings = [day for day in days if day.year == year and was_day(day, place_zone)]
-    return tuple(dark_nights(site, place_zone, evenings))
-
-
-def _row(night: DarkNight) -> DarkRowOut:
-    dark, moon = ("".join(map(str, steps)) for steps in (night.dark, night.moon))
-    return DarkRowOut(evening_date=night.evening, dark=dark, moon=moon)

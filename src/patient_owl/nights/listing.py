@@ -10,7 +10,7 @@ from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
 from patient_owl.nights.models import Night
-from patient_owl.nights.service import out, shot_counts
+from patient_owl.nights.service import out, shot_times
 from patient_owl.places.models import Place
 from patient_owl.storage.keyset import Cursor
 from patient_owl.storage.remembered import Remembered
@@ -24,7 +24,7 @@ class State(NamedTuple):
     night_id: UUID
     changed_at_utc: datetime
     place_changed_at_utc: datetime
-    shot_count: int
+    shots: tuple[datetime, ...]
 
 
 class Page(NamedTuple):
@@ -50,8 +50,8 @@ def page_of(session: Session, user: User, limit: int, before: Cursor | None) -> 
         query = query.where(before.behind(Night.evening_date, Night.id))
     rows = session.execute(query).all()
     shown = rows[:limit]
-    counts = shot_counts(session, [row[0] for row in shown])
-    states = [State(row[0], row[2], row[3], counts.get(row[0], 0)) for row in shown]
+    times = shot_times(session, [row[0] for row in shown])
+    states = [State(row[0], row[2], row[3], tuple(times[row[0]])) for row in shown]
     last = shown[-1] if len(rows) > limit else None
     return Page(
         _told.all_of(states, lambda missing: _tell(session, missing)),
@@ -63,6 +63,6 @@ def _tell(session: Session, states: Sequence[State]) -> Mapping[State, bytes]:
     ids = [state.night_id for state in states]
     nights = {night.id: night for night in session.scalars(select(Night).where(Night.id.in_(ids)))}
     return {
-        state: out(nights[state.night_id], state.shot_count).model_dump_json().encode()
+        state: out(nights[state.night_id], state.shots).model_dump_json().encode()
         for state in states
     }

@@ -28,8 +28,14 @@ class Night(Owned, Base):
     uses_forecast: Mapped[bool]
     outing: Mapped[dict[str, Any]] = mapped_column(JSON)
     events: Mapped[list[str]] = mapped_column(JSON)
+    is_template: Mapped[bool] = mapped_column(default=False)
 
     place: Mapped[Place] = relationship(lazy="joined")
+
+    @property
+    def night_id(self) -> UUID:
+        """As every row of a night tells it."""
+        return self.id
 
     @property
     def called(self) -> str:

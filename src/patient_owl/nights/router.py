@@ -19,6 +19,7 @@ from patient_owl.nights.schemas import (
     Placement,
     SceneOut,
     SlopeOut,
+    TemplateOut,
 )
 from patient_owl.storage.keyset import read_cursor
 from patient_owl.weather.schemas import WeatherOut
@@ -50,7 +51,13 @@ def create_night(
     """Plan a night at a place."""
     night = service.create_night(session, user, body)
     tag(response, night)
-    return service.out(night, 0)
+    return service.out(night, ())
+
+
+@router.get("/templates")
+def list_templates(user: CurrentUser, session: DbSession) -> list[TemplateOut]:
+    """Nights that others may begin with."""
+    return service.templates_out(session, user)
 
 
 @router.get("/{night_id}")
@@ -60,7 +67,7 @@ def get_night(
     """One night."""
     night = service.get_night(session, user.id, night_id)
     tag(response, night)
-    return service.out(night, service.shot_counts(session, [night.id]).get(night.id, 0))
+    return service.out(night, service.shot_times(session, [night.id])[night.id])
 
 
 @router.put("/{night_id}")
@@ -75,7 +82,7 @@ def change_night(
     """Change a night."""
     night = service.change_night(session, user, night_id, body, version)
     tag(response, night)
-    return service.out(night, service.shot_counts(session, [night.id]).get(night.id, 0))
+    return service.out(night, service.shot_times(session, [night.id])[night.id])
 
 
 @router.get("/{night_id}/slope")

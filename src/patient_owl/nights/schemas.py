@@ -6,9 +6,11 @@ from uuid import UUID
 
 from pydantic import BaseModel, Field
 
+from patient_owl.core.dark_year import MOST_LEVEL
 from patient_owl.core.plan.common import PLACEMENT_RANGE_STOPS
+from patient_owl.core.sky.tracks import GALACTIC_CORE
 from patient_owl.events.schemas import EventLines, HappeningOut
-from patient_owl.fields import Asked, Key, Name, Notes, Title, like
+from patient_owl.fields import Asked, Key, Name, Notes, Pair, Title, like
 from patient_owl.nights.outing import OutingIn
 
 FNumber = Annotated[float, Field(ge=0.8, le=64, description="exact, 2^(k/6) on a thirds dial")]
@@ -34,21 +36,48 @@ class NightIn(Asked):
     reference_iso: Iso = REFERENCE_ISO
     ground_placement_stops: Placement = GROUND_PLACEMENT_STOPS
     sky_placement_stops: Placement = SKY_PLACEMENT_STOPS
-    target_key: Annotated[Key, Field(description="third ribbon; a key of /targets")] = "jupiter"
+    target_key: Annotated[
+        Key, Field(description="third ribbon; a key of /targets. Unsaid: the brightest planet up")
+    ] = GALACTIC_CORE
     uses_forecast: Annotated[bool, Field(description="cloud acts on the light")] = True
     outing: OutingIn = OutingIn()
     events: Annotated[EventLines, Field(description="of this night alone, a line each")] = []
+    is_template: Annotated[bool, Field(description="other nights may begin with it")] = False
+
+
+class StripOut(BaseModel):
+    """A night from noon to noon as a thin band. dark: a digit a step, 0 for day to most_level for
+    full dark. moon: how much of it is lit while it is up, the same way. shots: when each is, as a
+    share of the band."""
+
+    dark: str
+    moon: str
+    most_level: int = MOST_LEVEL
+    shots: list[float]
+
+
+class TemplateOut(BaseModel):
+    """A night that others may begin with."""
+
+    id: UUID
+    title: str
+    place_name: str
+    shot_count: int
 
 
 class NightOut(NightIn):
-    """A night with its place's name and zone, and how dark it gets, in a sentence."""
+    """A night with its place's name and zone, and how dark it gets, in a sentence and as a strip.
+    begins_utc, ends_utc: local noon and the next. strip: None where it cannot be worked out."""
 
     id: UUID
     version: int
     title: str
     place_name: Name
     time_zone: str
+    begins_utc: datetime
+    ends_utc: datetime
     sentence: str
+    strip: StripOut | None
     shot_count: int
 
 
@@ -144,7 +173,10 @@ class SlopeOut(BaseModel):
     galactic_core_altitude_deg: list[float]
     galactic_core_azimuth_deg: list[float]
     target_name: str
-    target_altitude_deg: list[float]
+    target_altitude_deg: Annotated[list[float], Field(description="over the skyline")]
+    target_apparent_deg: Annotated[list[float], Field(description="over the level")]
+    target_azimuth_deg: list[float]
+    skyline: Annotated[list[Pair], Field(description="from north to north, to be drawn")]
     cloud_cover: list[float]
     uses_forecast: bool
     windows: list[StretchOut]

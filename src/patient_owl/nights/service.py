@@ -5,41 +5,61 @@ from dataclasses import replace
 from datetime import datetime
 from uuid import UUID
 
-from sqlalchemy import func, select
+from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
 from patient_owl.accounts.visit import Visit
+from patient_owl.core.dark_year import dark_nights
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.events.resolve import Evening, Happening
 from patient_owl.core.night import Bounds, NightSky, night_bounds
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.sky import ephemeris
+from patient_owl.core.sky.brightest import brightest_planet
 from patient_owl.core.sky.targets import target
 from patient_owl.events.service import Told, kept_lines, told
 from patient_owl.nights.models import Night
-from patient_owl.nights.schemas import (
-    NightIn,
-    NightOut,
-)
+from patient_owl.nights.schemas import NightIn, NightOut, StripOut, TemplateOut
 from patient_owl.places.moving import move_shots
-from patient_owl.places.service import darkness_of, get_place, horizon_of, site_of
+from patient_owl.places.service import darkness_of, get_place, horizon_of, site_of, speak_of
 from patient_owl.places.zones import zone
 from patient_owl.storage.base import Base
-from patient_owl.storage.owned import added, changed, owned
+from patient_owl.storage.owned import added, changed, owned, owned_rows
 from patient_owl.trouble import or_trouble
 from patient_owl.weather.service import forecast
 from patient_owl.words.night import night_sentence
 
+PLANET_STEP_S = 600.0  # planets move slowly
+
 
 def get_night(session: Session, user_id: UUID, night_id: UUID) -> Night:
-    return owned(session, Night, user_id, night_id)
+    night = owned(session, Night, user_id, night_id)
+    speak_of(night.place, night.evening_date)
+    return night
 
 
 def create_night(session: Session, user: User, request: NightIn) -> Night:
     place = get_place(session, user.id, request.place_id)
-    night_bounds(request.evening_date, zone(place.time_zone))
+    bounds = night_bounds(request.evening_date, zone(place.time_zone))
+    if "target_key" not in request.model_fields_set:
+        known = brightest_planet(site_of(place), bounds.seconds(PLANET_STEP_S))
+        request = request.model_copy(update={"target_key": known or request.target_key})
     return added(session, Night(user_id=user.id, place=place, **_columns(request)))
+
+
+def templates_out(session: Session, user: User) -> list[TemplateOut]:
+    nights = owned_rows(session, Night, user.id, Night.is_template)
+    times = shot_times(session, [night.id for night in nights])
+    return [
+        TemplateOut(
+            id=night.id,
+            title=night.called,
+            place_name=night.place.name,
+            shot_count=len(times[night.id]),
+        )
+        for night in nights
+    ]
 
 
 def change_night(
@@ -116,27 +136,50 @@ def context_of(visit: Visit, night: Night) -> NightContext:
     return replace(bare, hours=ahead.hours)
 
 
-def out(night: Night, shot_count: int) -> NightOut:
+def sentence_of(night: Night) -> str:
+    """How dark it gets, or what is wrong with it."""
     sentence, trouble = or_trouble(
         lambda: night_sentence(sky_of(night), zone(night.place.time_zone))
     )
+    return sentence or trouble or ""
+
+
+def out(night: Night, shots: Sequence[datetime]) -> NightOut:
+    """shots: when each of its shots is."""
+    bounds = bounds_of(night)
     return NightOut(
         **{name: getattr(night, name) for name in NightIn.model_fields},
         id=night.id,
         version=night.version,
         place_name=night.place.name,
         time_zone=night.place.time_zone,
-        sentence=sentence or trouble or "",
-        shot_count=shot_count,
+        begins_utc=bounds.start_utc,
+        ends_utc=bounds.end_utc,
+        sentence=sentence_of(night),
+        strip=or_trouble(lambda: _strip(night, shots))[0],
+        shot_count=len(shots),
     )
 
 
-def shot_counts(session: Session, night_ids: Sequence[UUID]) -> dict[UUID, int]:
-    """How many shots each night holds; read from the table alone, shots are built on nights."""
+def _strip(night: Night, shots: Sequence[datetime]) -> StripOut:
+    bounds = bounds_of(night)
+    row = dark_nights(site_of(night.place), zone(night.place.time_zone), [night.evening_date])[0]
+    return StripOut(
+        dark="".join(map(str, row.dark)),
+        moon="".join(map(str, row.moon)),
+        shots=[(at - bounds.start_utc) / (bounds.end_utc - bounds.start_utc) for at in shots],
+    )
+
+
+def shot_times(session: Session, night_ids: Sequence[UUID]) -> dict[UUID, list[datetime]]:
+    """When the shots of each night are; read from the table alone, shots are built on nights."""
     shots = Base.metadata.tables["shots"].c
     query = (
-        select(shots.night_id, func.count())
+        select(shots.night_id, shots.at_utc)
         .where(shots.night_id.in_(night_ids), shots.deleted_at_utc.is_(None))
-        .group_by(shots.night_id)
+        .order_by(shots.at_utc)
     )
-    return {row[0]: row[1] for row in session.execute(query)}
+    found: dict[UUID, list[datetime]] = {night_id: [] for night_id in night_ids}
+    for night_id, at_utc in session.execute(query):
+        found[night_id].append(at_utc)
+    return found

@@ -17,7 +17,7 @@ from patient_owl.core.night import NightSky, Slope
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.rising import over_horizon_deg
 from patient_owl.core.sky.targets import target, targets
-from patient_owl.core.sky.tracks import GALACTIC_CORE, MOON
+from patient_owl.core.sky.tracks import GALACTIC_CORE, MOON, track_of
 from patient_owl.core.tables.scenes import SCENES
 from patient_owl.core.types import FloatArray
 from patient_owl.core.weather import clouds_at
@@ -77,8 +77,9 @@ def slope_out(visit: Visit, night: Night, reference: NightIn) -> SlopeOut:
         *((cloud, cloud_sigma) if reference.uses_forecast else (0.0, 0.0)),
     )
     wanted = target(night.target_key)
-    over_target = over_horizon_deg(wanted, site, horizon_of(night.place), seconds)
     horizon = horizon_of(night.place)
+    over_target = over_horizon_deg(wanted, site, horizon, seconds)
+    target_track = track_of(wanted, site, seconds)
     over_moon, over_galactic_core = (
         over_horizon_deg(target(body), site, horizon, seconds) for body in (MOON, GALACTIC_CORE)
     )
@@ -111,6 +112,9 @@ def slope_out(visit: Visit, night: Night, reference: NightIn) -> SlopeOut:
         galactic_core_azimuth_deg=_degrees(slope.core.azimuth_deg),
         target_name=wanted.name,
         target_altitude_deg=_degrees(over_target),
+        target_apparent_deg=_degrees(target_track.apparent_altitude_deg),
+        target_azimuth_deg=_degrees(target_track.azimuth_deg),
+        skyline=[list(point) for point in horizon.outline],
         cloud_cover=[round(float(c), 2) for c in cloud],
         uses_forecast=reference.uses_forecast,
         windows=windows_out(night, seconds),

@@ -10,10 +10,11 @@ from patient_owl.core.sky.horizon import HIGHEST_DEG, LOWEST_DEG, horizon_from
 from patient_owl.core.tables.bortle import USUAL_SKY_MAG_ARCSEC2
 from patient_owl.events.schemas import EventLines
 from patient_owl.events.service import names_of
-from patient_owl.fields import Asked, Name, Notes, OneLine, like
+from patient_owl.fields import Asked, Name, Notes, OneLine, Pair, like
 from patient_owl.formats.places import MOST_WAYPOINTS, Waypoint
 from patient_owl.formats.spot_line import LONGEST_LINE
 from patient_owl.places.towns import Town
+from patient_owl.words.places import darkness_text
 
 
 class HorizonPoint(Asked):
@@ -79,6 +80,17 @@ class PlaceOut(PlaceIn):
     @property
     def event_names(self) -> list[str]:
         return names_of(self.events)
+
+    @computed_field(description="the skyline from north to north, to be drawn")  # type: ignore[prop-decorator]
+    @property
+    def outline(self) -> list[Pair]:
+        pairs = [(point.azimuth_deg, point.altitude_deg) for point in self.horizon]
+        return [list(point) for point in horizon_from(pairs).outline]
+
+    @computed_field(description="how dark its sky is, in words")  # type: ignore[prop-decorator]
+    @property
+    def darkness(self) -> str:
+        return darkness_text(self.sky_brightness_mag_arcsec2)
 
 
 class PlacesIn(Asked):

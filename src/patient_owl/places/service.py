@@ -1,5 +1,6 @@
 """Keeping places, and handing them to the core."""
 
+from datetime import date
 from uuid import UUID
 
 from sqlalchemy.orm import Session
@@ -9,6 +10,7 @@ from patient_owl.core.events.resolve import Evening
 from patient_owl.core.meterless import Darkness
 from patient_owl.core.night import night_bounds
 from patient_owl.core.sky.horizon import Horizon
+from patient_owl.core.sky.magnetic import needle
 from patient_owl.core.sky.tracks import Site
 from patient_owl.events.schemas import EventAsked, HappeningOut
 from patient_owl.events.service import happening_out, kept_lines, told
@@ -18,7 +20,9 @@ from patient_owl.places.moving import move_with_clock
 from patient_owl.places.schemas import PlaceIn
 from patient_owl.places.spots import kept_spots
 from patient_owl.places.zones import zone, zone_at
+from patient_owl.storage.base import now_utc
 from patient_owl.storage.owned import changed, owned, owned_rows
+from patient_owl.words.speech import speak_where, speech
 
 
 def all_places(session: Session, user: User) -> list[Place]:
@@ -26,7 +30,16 @@ def all_places(session: Session, user: User) -> list[Place]:
 
 
 def get_place(session: Session, user_id: UUID, place_id: UUID) -> Place:
-    return owned(session, Place, user_id, place_id)
+    place = owned(session, Place, user_id, place_id)
+    speak_of(place, now_utc().date())
+    return place
+
+
+def speak_of(place: Place, day: date) -> None:
+    """Bearings are said as a compass there shows them, to whoever wants that."""
+    if speech().bearings == "magnetic":
+        at = place.latitude_deg, place.longitude_deg, place.elevation_m
+        speak_where(needle(*at, day).east_deg)
 
 
 def create_place(session: Session, user: User, request: PlaceIn) -> Place:

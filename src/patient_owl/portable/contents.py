@@ -6,6 +6,7 @@ from typing import Annotated, Any, Literal
 from pydantic import BaseModel, ConfigDict, Field, TypeAdapter, ValidationError
 from sqlalchemy import ColumnElement, Table, select
 
+from patient_owl.accounts.schemas import SpeechIn
 from patient_owl.core.advise.belief import SOFTNESSES_STOPS, Verdict
 from patient_owl.core.advise.learned import Effect
 from patient_owl.core.disciplines import RECIPES
@@ -24,7 +25,12 @@ from patient_owl.shots.schemas import ShotIn
 from patient_owl.storage.rows import row_schema
 from patient_owl.takes.schemas import TakeIn
 
-FORMAT, VERSION = "patient-owl everything", 1
+FORMAT, VERSION = "patient-owl everything", 2
+# Columns that came later: of the version named, and what a row of an earlier archive has there.
+SINCE: Mapping[str, Mapping[str, tuple[int, Any]]] = {
+    "kit_items": {"is_usual": (2, False)},
+    "nights": {"is_template": (2, False)},
+}
 MANIFEST = "manifest.json"
 # Every one before those that stand on it.
 TABLES = (
@@ -43,6 +49,14 @@ TABLES = (
 )
 # Kept rows of bytes that go out as files of their own: by column, what they are called.
 PICTURES: Mapping[str, str] = {"look": "look.jpg", "thumbnail": "thumbnail.jpg"}
+
+
+def of_its_time(name: str, row: Any, version: int) -> Any:
+    """A row of an archive with what its version did not know yet."""
+    if not isinstance(row, dict):
+        return row
+    later = SINCE.get(name, {}).items()
+    return {**{column: usual for column, (since, usual) in later if version < since}, **row}
 
 
 def table(name: str) -> Table:
@@ -128,6 +142,7 @@ class Account(_Lenient):
 
     name: Annotated[str, Field(max_length=80)]
     schools: Annotated[dict[str, str], Field(max_length=100)]
+    speech: SpeechIn = SpeechIn()
 
 
 class Manifest(_Lenient):

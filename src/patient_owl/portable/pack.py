@@ -55,7 +55,7 @@ def packed(session: Session, user: User) -> Iterator[bytes]:
         manifest = {
             "format": FORMAT,
             "version": VERSION,
-            "account": {"name": user.name, "schools": user.schools},
+            "account": {"name": user.name, "schools": user.schools, "speech": user.speech},
             "tables": counts,
         }
         archive.writestr(_entry(MANIFEST, zipfile.ZIP_DEFLATED), _line(manifest))

@@ -23,6 +23,7 @@ from patient_owl.portable.contents import (
     VERSION,
     Manifest,
     check_row,
+    of_its_time,
     owned_by,
     table,
 )
@@ -102,7 +103,9 @@ class _Unpacking:
         self.renamed = self._renamed()
         for name in TABLES:
             self._table(name)
-        self.user.schools = {**self.manifest.account.schools, **self.user.schools}
+        account = self.manifest.account
+        self.user.schools = {**account.schools, **self.user.schools}
+        self.user.speech = {**account.speech.model_dump(exclude_none=True), **self.user.speech}
         self.session.flush()
         return self.done
 
@@ -155,7 +158,7 @@ class _Unpacking:
         self.done.added[name] = self.done.here[name] = 0
         for number, raw in enumerate(self._rows(name), 1):
             where = f"{name} {number}"
-            said = self._with_ids(raw)
+            said = of_its_time(name, self._with_ids(raw), self.manifest.version)
             if isinstance(said, dict) and "user_id" in one.c:
                 said["user_id"] = str(self.user.id)
             row = read_row(one, said, where)

@@ -43,6 +43,7 @@ from patient_owl.words.practice import (
     result_text,
     summary_lines,
 )
+from patient_owl.words.speech import Speech, speech
 
 WIDTH_PX, READ_PX = 720, 240
 LEFT_SET = Settings(1 / 60, 4.0, 400)  # what the camera was left at by day
@@ -228,12 +229,17 @@ def _read(attempt: Attempt, number: int) -> tuple[tuple[int, ...], str]:
     frame = attempt.frames[number]
     settings = frame.settings
     values = settings.exposure_s, settings.f_number, settings.iso, settings.nd_stops
-    return _read_once(attempt.scenario.key, attempt.seed, number, frame.opens_s, values)
+    return _read_once(attempt.scenario.key, attempt.seed, number, frame.opens_s, values, speech())
 
 
 @lru_cache(maxsize=512)
 def _read_once(
-    key: str, seed: int, number: int, opens_s: float, values: tuple[float, float, float, float]
+    key: str,
+    seed: int,
+    number: int,
+    opens_s: float,
+    values: tuple[float, float, float, float],
+    _said_so: Speech,
 ) -> tuple[tuple[int, ...], str]:
     scenario = SCENARIOS[key]
     before = tuple(Shown(Settings(*values), 0.0) for _ in range(number))

@@ -20,15 +20,24 @@ CALLS_BEFORE_S = (600, 180)  # a window closes, or the next shot wants one; comm
 
 
 def ahead_out(gathered: Gathered, now_utc: datetime) -> AheadOut | None:
-    """Tables over the shots that are not over yet; None where nothing is to be ordered."""
+    """Tables over the shots of the night; None where nothing is to be ordered."""
     found = gathered.agreed
-    now_s = ephemeris.epoch_seconds(now_utc)
-    slots = [s for s in found.order.slots if s.free_s > now_s] or list(found.order.slots)
+    slots = _taken_along(found.order.slots, ephemeris.epoch_seconds(now_utc))
     if not slots:
         return None
     from_s = max(found.outing.from_s, slots[0].leaves_s - EARLY_S)
     tables = ahead_of(found.outing, tuple(s.job for s in slots), from_s, found.outing.leave_s)
-    return _out(gathered, slots[:MOST_AHEAD], tables, len(slots) + len(found.order.left_out))
+    return _out(gathered, slots, tables, len(found.order.slots) + len(found.order.left_out))
+
+
+def _taken_along(slots: Sequence[Slot], now_s: float) -> list[Slot]:
+    """In their order, as many as tables are made for: before all those still to come, the next
+    first; then those one is late for, the last first. Whoever asks again while late must not lose
+    the shot: its window may be open."""
+    coming = [slot for slot in slots if slot.free_s > now_s]
+    late = [slot for slot in slots if slot.free_s <= now_s]
+    chosen = [*coming, *reversed(late)][:MOST_AHEAD]
+    return [slot for slot in slots if slot in chosen]
 
 
 def _out(gathered: Gathered, slots: Sequence[Slot], tables: Ahead, of: int) -> AheadOut:

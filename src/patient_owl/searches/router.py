@@ -1,31 +1,33 @@
 """Find a night: one JSON line a month searched, so that it can be watched and stopped."""
 
 from collections.abc import AsyncIterator, Iterator
+from contextvars import Context, copy_context
+from datetime import date
+from typing import Annotated
 from uuid import UUID
 
 from anyio import CancelScope
-from fastapi import Request
+from fastapi import Query, Request
 from fastapi.responses import StreamingResponse
 
 from patient_owl.accounts.current import CurrentUser
 from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.core.sky.targets import targets
 from patient_owl.http.media import JsonLines
-from patient_owl.http.pools import READING, SEARCHING
+from patient_owl.http.pools import LONG, READING, SEARCHING, only_reads, worked_in
 from patient_owl.http.request import new_router
 from patient_owl.places.service import get_place
 from patient_owl.searches import service
+from patient_owl.searches.dark import dark_out
 from patient_owl.searches.schemas import (
-    LIGHTS,
-    LightChoiceOut,
+    DarkOut,
     ProgressOut,
     SearchIn,
     TargetOut,
-    UsualWishOut,
 )
+from patient_owl.searches.wish import WishIn, WishOut, wish_out
 from patient_owl.storage import leases
 from patient_owl.storage.sessions import Sessions, in_transaction
-from patient_owl.words.search import light_text
 
 router = new_router(tags=["searches"])
 
@@ -36,18 +38,24 @@ def list_targets(user: CurrentUser) -> list[TargetOut]:
     return [TargetOut(key=t.key, name=t.name, kind=t.kind) for t in targets().values()]
 
 
-@router.get("/lights")
-def list_lights(user: CurrentUser) -> list[LightChoiceOut]:
-    """Kinds of light a search may ask for."""
-    return [
-        LightChoiceOut(key=key, title=light_text(key, *bounds)) for key, bounds in LIGHTS.items()
-    ]
+@router.post("/wishes")
+@only_reads
+def tell_wish(body: WishIn, visit: CurrentVisit) -> WishOut:
+    """A wish in prose, with its questions, and the search it asks for."""
+    return wish_out(visit, body)
 
 
-@router.get("/searches/usual")
-def get_usual_wish(user: CurrentUser) -> UsualWishOut:
-    """What a search starts from until somebody wishes otherwise."""
-    return UsualWishOut()
+@router.get("/places/{place_id}/dark")
+@worked_in(LONG)
+def get_dark(
+    place_id: UUID,
+    visit: CurrentVisit,
+    first_evening: date | None = None,
+    months: Annotated[int, Query(ge=1, le=24)] = 12,
+) -> DarkOut:
+    """The nights of a place under each other: how dark, and where the Moon is; from today on."""
+    place = get_place(visit.session, visit.user.id, place_id)
+    return dark_out(place, first_evening or visit.now_utc.date(), months)
 
 
 @router.post(
@@ -60,15 +68,20 @@ def search_nights(body: SearchIn, request: Request, visit: CurrentVisit) -> Stre
     SEARCHING.check()
     search = service.search(get_place(visit.session, visit.user.id, body.place_id), body)
     holder = service.lease(visit)
-    return JsonLines(_lines(request.app.state.sessions, search, holder))
+    return JsonLines(_lines(request.app.state.sessions, search, holder, copy_context()))
 
 
 async def _lines(
-    sessions: Sessions, search: Iterator[ProgressOut], holder: UUID
+    sessions: Sessions, search: Iterator[ProgressOut], holder: UUID, within: Context
 ) -> AsyncIterator[str]:
-    """A line a month, each worked in its turn; whoever leaves makes room."""
+    """A line a month, each worked in its turn and said as the request says it; whoever leaves
+    makes room."""
+
+    def next_month() -> ProgressOut | None:
+        return within.run(next, search, None)
+
     try:
-        while (progress := await SEARCHING.run(lambda: next(search, None), must=True)) is not None:
+        while (progress := await SEARCHING.run(next_month, must=True)) is not None:
             yield progress.model_dump_json() + "\n"
     finally:
         with CancelScope(shield=True):

@@ -18,7 +18,6 @@ from patient_owl.core.errors import WrongValue
 from patient_owl.core.events.event import Event
 from patient_owl.core.find import Wish
 from patient_owl.core.sky.targets import target
-from patient_owl.core.sky.tracks import GALACTIC_CORE
 from patient_owl.core.windows import (
     Condition,
     During,
@@ -30,6 +29,7 @@ from patient_owl.core.windows import (
     TargetUp,
 )
 from patient_owl.fields import Asked, Key, Name, like
+from patient_owl.places.dark import DarkRowOut
 
 # Sun's altitude from and to. [deg]
 LIGHTS: Mapping[str, tuple[float, float]] = {
@@ -164,43 +164,31 @@ class SearchIn(Asked):
         return Wish(tuple(conditions), self.least_minutes, frozenset(self.weekdays))
 
 
-class UsualWishOut(BaseModel):
-    """What a search starts from: the core over the open sea of a dark night. Common practice:
-    a subject is met within ten degrees, low enough to stand behind it.
-    """
-
-    months: int = 12
-    light: LightKey = "dark"
-    moon: Literal["down", "lit", "any"] = "down"
-    moon_least: Share = 0
-    moon_most: Share = 0.4
-    target_key: str = GALACTIC_CORE
-    where: Literal["up", "in"] = "up"
-    bearing_true_deg: float = 180
-    within_deg: float = 10
-    lowest_deg: float = 5
-    highest_deg: float = 30
-    least_minutes: float = 30
-
-
 class TargetOut(BaseModel):
     key: str
     name: str
     kind: str
 
 
-class LightChoiceOut(BaseModel):
-    key: str
-    title: str
+class DarkOut(BaseModel):
+    """Nights under each other, how dark each is, from one evening on."""
+
+    place_name: str
+    time_zone: str
+    most_level: int
+    rows: list[DarkRowOut]
 
 
 class FoundOut(BaseModel):
-    """A night that qualifies, or (is_near_miss) lacks one thing. rank: higher is better."""
+    """A night that qualifies, or (is_near_miss) lacks one thing. rank: higher is better.
+    from_share, to_share: when in the night, from noon to noon; both 0 for a near miss."""
 
     evening_date: date
     day: str
     text: str
     minutes: float
+    from_share: float
+    to_share: float
     is_near_miss: bool
     rank: float
 

@@ -6,6 +6,8 @@ from uuid import UUID
 
 from patient_owl.accounts.visit import Visit
 from patient_owl.core.find import Found, Missed, Progress, Wish, find_nights
+from patient_owl.core.night import night_bounds
+from patient_owl.core.sky import ephemeris
 from patient_owl.errors import TooMany
 from patient_owl.events.service import event_or_none
 from patient_owl.places.models import Place
@@ -52,11 +54,16 @@ def _out(step: Progress, wish: Wish, place_zone: tzinfo) -> ProgressOut:
 
 
 def _found(found: Found, wish: Wish, place_zone: tzinfo) -> FoundOut:
+    bounds = night_bounds(found.evening, place_zone)
+    first_s, last_s = (ephemeris.epoch_seconds(at) for at in (bounds.start_utc, bounds.end_utc))
+    begins, ends = ((at - first_s) / (last_s - first_s) for at in (found.start_s, found.end_s))
     return FoundOut(
         evening_date=found.evening,
         day=day(found.evening),
         text=found_text(found, wish.conditions, place_zone),
         minutes=round(found.minutes, 1),
+        from_share=begins,
+        to_share=ends,
         is_near_miss=False,
         rank=found.minutes,
     )
@@ -68,6 +75,8 @@ def _missed(missed: Missed, wish: Wish) -> FoundOut:
         day=day(missed.evening),
         text=missed_text(missed, wish.conditions),
         minutes=0,
+        from_share=0,
+        to_share=0,
         is_near_miss=True,
         rank=-missed.by,
     )

@@ -4,13 +4,14 @@ import math
 from collections.abc import Mapping
 
 from patient_owl.core.disciplines import RECIPES
-from patient_owl.core.plan.types import InputSpec
+from patient_owl.core.plan.types import InputSpec, Recipe
 from patient_owl.questions import OptionOut, QuestionKind, QuestionOut, question_of
 from patient_owl.shots.lights import light_kinds_out
 from patient_owl.shots.schemas import DisciplineOut, DisciplinesOut, ShotIn, StandInIn
 from patient_owl.shots.strokes import stroke_questions
 from patient_owl.words import computed as computed_words
 from patient_owl.words import shot as shot_words
+from patient_owl.words.asked import Asked
 from patient_owl.words.disciplines import DISCIPLINES
 from patient_owl.words.questions import option_text, question_words
 from patient_owl.words.schools import SIDES
@@ -27,17 +28,7 @@ _KIT_KINDS = {"body_id": ("body", "film_back"), "lens_id": ("lens",)}
 def disciplines_out(schools: Mapping[str, str]) -> DisciplinesOut:
     """The kinds of picture; schools the photographer picked are the defaults."""
     return DisciplinesOut(
-        shot=[
-            question_of(
-                key,
-                ShotIn.model_fields[key],
-                words,
-                shot_words.OPTIONS,
-                _KINDS.get(key),
-                _KIT_KINDS.get(key, ()),
-            )
-            for key, words in shot_words.QUESTIONS.items()
-        ],
+        shot=[_of_every_shot(key, words) for key, words in shot_words.QUESTIONS.items()],
         disciplines=_disciplines(schools),
         lights=light_kinds_out(),
         strokes=stroke_questions(),
@@ -48,6 +39,21 @@ def disciplines_out(schools: Mapping[str, str]) -> DisciplinesOut:
     )
 
 
+def _of_every_shot(key: str, words: Asked) -> QuestionOut:
+    if key == "discipline":
+        kinds = [
+            OptionOut(key=r.key, label=DISCIPLINES[r.key].title, help=DISCIPLINES[r.key].aim)
+            for r in _in_order()
+        ]
+        return QuestionOut(key=key, kind="choice", label=words.label, options=kinds)
+    field, kind = ShotIn.model_fields[key], _KINDS.get(key)
+    return question_of(key, field, words, shot_words.OPTIONS, kind, _KIT_KINDS.get(key, ()))
+
+
+def _in_order() -> list[Recipe]:
+    return sorted(RECIPES.values(), key=lambda recipe: recipe.order)
+
+
 def _disciplines(schools: Mapping[str, str]) -> list[DisciplineOut]:
     return [
         DisciplineOut(
@@ -56,7 +62,7 @@ def _disciplines(schools: Mapping[str, str]) -> list[DisciplineOut]:
             aim=DISCIPLINES[recipe.key].aim,
             questions=[_question_out(spec, schools) for spec in recipe.inputs],
         )
-        for recipe in sorted(RECIPES.values(), key=lambda recipe: recipe.order)
+        for recipe in _in_order()
     ]
 
 
@@ -75,9 +81,9 @@ def _question_out(spec: InputSpec, schools: Mapping[str, str]) -> QuestionOut:
         most=spec.most if math.isfinite(spec.most) else None,
         step=spec.step,
         options=[
-            OptionOut(key=o, label=option_text(o), help=SIDES[o].argument if o in SIDES else "")
+            OptionOut(
+                key=o, label=option_text(o, spec.key), help=SIDES[o].argument if o in SIDES else ""
+            )
             for o in spec.options
         ],
-        only_if_key=spec.only_if[0] if spec.only_if else None,
-        only_if_options=list(spec.only_if[1]) if spec.only_if else [],
     )

@@ -7,18 +7,23 @@ from patient_owl.accounts.visit import Visit
 from patient_owl.core.advise.belief import Sharpness
 from patient_owl.core.advise.learned import Here, Lessons
 from patient_owl.core.errors import WrongValue
+from patient_owl.core.facing import facing
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.shot import PlannedShot, plan_shot, recipe_for
-from patient_owl.kit.bag import CAMERAS, Bag
+from patient_owl.core.sky import ephemeris
+from patient_owl.kit.bag import CAMERAS, Bag, lens_spec
 from patient_owl.learned.service import Met, lessons_of, sharpness_beside, sharpness_of
 from patient_owl.nights.models import Night
 from patient_owl.nights.service import context_of, get_night, lies_in
+from patient_owl.prose import ToldLineOut
 from patient_owl.rails import TouchIn
 from patient_owl.schools.service import schools_of
 from patient_owl.shots.lights import BroughtIn, generic_light, kit_kind
 from patient_owl.shots.models import Shot
 from patient_owl.shots.schemas import NewShotIn, ShotIn
+from patient_owl.shots.told import With, told_out
 from patient_owl.trouble import or_trouble
+from patient_owl.words.questions import discipline_title
 
 NOWHERE = UUID(int=0)  # of a shot that is not kept
 
@@ -92,13 +97,23 @@ class Planner:
         generic = [generic_light(b, self._bag.first(kit_kind(b.kind))) for b in missing]
         return [*generic, *shot.lights]
 
-    def completed(self, new: NewShotIn) -> ShotIn:
-        """A new shot with the kit that nobody named; WrongValue where the bag has none."""
+    def completed(self, night: Night, new: NewShotIn) -> ShotIn:
+        """A new shot with what nobody said; WrongValue where the bag has no such kit."""
         body_id = new.body_id or self._first("body_id", "a camera", *CAMERAS)
         lens_id = new.lens_id or self._first("lens_id", "a lens", "lens")
         focal_length_mm = new.focal_length_mm or self._bag.lens(lens_id).shortest_focal_length_mm
-        kit = {"body_id": body_id, "lens_id": lens_id, "focal_length_mm": focal_length_mm}
-        return ShotIn(**(dict(new) | kit))
+        at_s = ephemeris.epoch_seconds(new.at_utc)
+        turned = facing(self.context(night), at_s, new.discipline)
+        usual = {
+            "body_id": body_id,
+            "lens_id": lens_id,
+            "focal_length_mm": focal_length_mm,
+            "title": discipline_title(new.discipline),
+            "bearing_true_deg": turned.bearing_true_deg,
+            "tilt_deg": turned.tilt_deg,
+        }
+        said = {key: value for key, value in dict(new).items() if value is not None}
+        return ShotIn(**(usual | said))
 
     def _first(self, field: str, wanted: str, *kinds: str) -> UUID:
         found = self._bag.first(*kinds)
@@ -110,6 +125,15 @@ class Planner:
         """The shot as it is when its lens has just been put on: set as near as it reaches."""
         focal_length_mm = self._bag.lens(shot.lens_id).nearest_focal_length_mm(shot.focal_length_mm)
         return shot.model_copy(update={"focal_length_mm": focal_length_mm})
+
+    def taken_with(self, shot: ShotIn) -> With:
+        """What it is taken with, by name."""
+        body, lens = self._bag.item(shot.body_id), self._bag.item(shot.lens_id)
+        return With(body.name, lens.name, lens_spec(lens).is_zoom)
+
+    def told(self, night: Night, shot: ShotIn, planned: PlannedShot) -> list[ToldLineOut]:
+        """What was decided about it, in prose."""
+        return told_out(shot, planned, night, self.taken_with(shot), self._schools)
 
     def plan_of(self, shot: Shot, night: Night | None = None) -> PlannedShot:
         """The plan of a kept shot."""

@@ -18,6 +18,7 @@ from patient_owl.core.reason import Reason
 from patient_owl.core.shot import PlannedShot, Step
 from patient_owl.core.sky import ephemeris
 from patient_owl.places.zones import zone
+from patient_owl.prose import ToldLineOut
 from patient_owl.rails import ChoiceIn, rails_out
 from patient_owl.shots.lights import BroughtIn
 from patient_owl.shots.models import Shot
@@ -42,7 +43,9 @@ from patient_owl.words.reasons import reason_text
 from patient_owl.words.sketch import SKETCH_LABELS
 
 
-def plan_out(planned: PlannedShot, time_zone: str, lights: list[BroughtIn]) -> PlanOut:
+def plan_out(
+    planned: PlannedShot, time_zone: str, lights: list[BroughtIn], told: list[ToldLineOut]
+) -> PlanOut:
     plan, kit, intent = planned.plan, planned.kit, planned.intent
     solution, positions = plan.solution, planned.positions
     across_deg, up_deg = planned.view_deg
@@ -50,6 +53,7 @@ def plan_out(planned: PlannedShot, time_zone: str, lights: list[BroughtIn]) -> P
     return PlanOut(
         settings=settings_text(positions),
         sentence=sentence_rest(plan.lead, plan.reasons),
+        told=told,
         inputs=dict(intent.inputs),
         choice=ChoiceIn.from_domain(intent.choice),
         lights=lights,
@@ -80,6 +84,7 @@ def plan_out(planned: PlannedShot, time_zone: str, lights: list[BroughtIn]) -> P
         report=report_out(planned.report, solution, kit, planned.is_time_capped),
         works=_works(planned, place_zone),
         works_now=planned.works_now,
+        works_next_utc=_works_next(planned),
         sketch=_sketch_out(plan.sketch),
         sheet=sheet_out(plan.sheet) if plan.sheet else None,
         draws_strokes=planned.recipe.draws_strokes,
@@ -88,6 +93,9 @@ def plan_out(planned: PlannedShot, time_zone: str, lights: list[BroughtIn]) -> P
         vertical_view_deg=up_deg,
         at_utc=ephemeris.moment_utc(planned.at_s),
     )
+
+
+_INSIDE_S = 120.0  # of a stretch of its light: moments are kept to the minute
 
 
 def cautions_out(planned: PlannedShot) -> list[LineOut]:
@@ -124,6 +132,17 @@ def _works(planned: PlannedShot, place_zone: ZoneInfo) -> str:
         for stretch in planned.works_s
     ]
     return ", ".join(stretches) or "not this night: the Sun never stands where this needs it"
+
+
+def _works_next(planned: PlannedShot) -> datetime | None:
+    """The nearest moment at which the light suits it, a minute inside; None where it does now."""
+    if planned.works_now or not planned.works_s:
+        return None
+    inside = [
+        (min(start + _INSIDE_S, end), max(end - _INSIDE_S, start)) for start, end in planned.works_s
+    ]
+    nearest = min((s for ends in inside for s in ends), key=lambda s: abs(s - planned.at_s))
+    return ephemeris.moment_utc(nearest).replace(second=0, microsecond=0)
 
 
 def _light_out(planned: PlannedShot) -> LightOut:

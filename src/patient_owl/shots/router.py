@@ -6,10 +6,12 @@ from fastapi import Response
 
 from patient_owl.accounts.current import CurrentUser
 from patient_owl.accounts.visit import CurrentVisit
-from patient_owl.core.shot import recipe_for
+from patient_owl.core.shot import PlannedShot, recipe_for
 from patient_owl.fields import Key
 from patient_owl.http.pools import only_reads
 from patient_owl.http.request import DbSession, ExpectedVersion, new_router, tag
+from patient_owl.nights.models import Night
+from patient_owl.nights.service import get_night
 from patient_owl.schools.service import schools_of
 from patient_owl.shots import present, service
 from patient_owl.shots.disciplines import disciplines_out
@@ -30,8 +32,13 @@ router = new_router(tags=["shots"])
 
 
 @router.get("/disciplines")
-def list_disciplines(user: CurrentUser) -> DisciplinesOut:
-    """The kinds of picture that can be planned, and what each asks."""
+def list_disciplines(
+    user: CurrentUser, session: DbSession, night_id: UUID | None = None
+) -> DisciplinesOut:
+    """The kinds of picture that can be planned, and what each asks. night_id: of whoever wants
+    bearings as a compass shows them, they are asked for as it does there."""
+    if night_id is not None:
+        get_night(session, user.id, night_id)
     return disciplines_out(schools_of(user))
 
 
@@ -87,7 +94,7 @@ def change_shot(
 
 @router.post("/shots/{shot_id}/copy", status_code=201)
 def copy_shot(shot_id: UUID, body: CopyIn, visit: CurrentVisit, response: Response) -> ShotOut:
-    """The same shot once more, in its own night or another, at the same hour of the night."""
+    """The same shot once more, in its own night or another, at what it hangs on there."""
     shot = service.copy_shot(visit, shot_id, body.night_id)
     tag(response, shot)
     return ShotOut.model_validate(shot)
@@ -98,12 +105,11 @@ def move_shot(
     shot_id: UUID,
     body: CopyIn,
     version: ExpectedVersion,
-    user: CurrentUser,
-    session: DbSession,
+    visit: CurrentVisit,
     response: Response,
 ) -> ShotOut:
-    """Move a shot, with its takes, to another night, at the same hour of the night."""
-    shot = service.move_shot(session, user, shot_id, body.night_id, version)
+    """Move a shot, with its takes, to another night, to what it hangs on there."""
+    shot = service.move_shot(visit, shot_id, body.night_id, version)
     tag(response, shot)
     return ShotOut.model_validate(shot)
 
@@ -114,8 +120,7 @@ def get_plan(shot_id: UUID, visit: CurrentVisit) -> PlanOut:
     planner = Planner(visit)
     shot = service.get_shot(visit.session, visit.user.id, shot_id)
     night = planner.night(shot.night_id)
-    lights = planner.lights(as_request(shot))
-    return present.plan_out(planner.plan_of(shot, night), night.place.time_zone, lights)
+    return _plan_out(planner, night, as_request(shot), planner.plan_of(shot, night))
 
 
 @router.post("/plans")
@@ -126,4 +131,9 @@ def try_plan(body: PlanRequest, visit: CurrentVisit) -> PlanOut:
     night = planner.night(body.night_id)
     shot = planner.with_lens_on(body.shot) if body.is_new_lens else body.shot
     planned = planner.plan(night, shot, body.touch, body.shot_id)
-    return present.plan_out(planned, night.place.time_zone, planner.lights(shot))
+    return _plan_out(planner, night, shot, planned)
+
+
+def _plan_out(planner: Planner, night: Night, shot: ShotIn, planned: PlannedShot) -> PlanOut:
+    told = planner.told(night, shot, planned)
+    return present.plan_out(planned, night.place.time_zone, planner.lights(shot), told)

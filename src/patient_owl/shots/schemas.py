@@ -24,6 +24,7 @@ from patient_owl.core.shot import ShotSpec
 from patient_owl.core.sky import ephemeris
 from patient_owl.fields import Asked, Key, Moment, Name, Notes, Pair, like
 from patient_owl.kit.schemas import FocalLength
+from patient_owl.prose import ToldLineOut
 from patient_owl.questions import QuestionOut
 from patient_owl.rails import ChoiceIn, RailOut, TouchIn
 from patient_owl.shots.lights import MOST_LIGHTS, BroughtIn, LightKindOut, checked_lights
@@ -53,14 +54,18 @@ class StandInIn(Asked):
         return StandIn(**self.model_dump())
 
 
+Bearing = Annotated[float, Field(ge=0, lt=360, description="from true north")]
+Tilt = Annotated[float, Field(ge=-90, le=90, description="above the horizon")]
+
+
 class _Picture(Asked):
     """What a picture is to be, whatever it is taken with."""
 
     discipline: Key = "stars_over_foreground"
     notes: Notes = ""
     at_utc: Moment
-    bearing_true_deg: Annotated[float, Field(ge=0, lt=360, description="from true north")] = 180.0
-    tilt_deg: Annotated[float, Field(ge=-90, le=90, description="above the horizon")] = 20.0
+    bearing_true_deg: Bearing = 180.0
+    tilt_deg: Tilt = 20.0
     orientation: Orientation = "landscape"
     inputs: Inputs = {}
     choice: ChoiceIn = ChoiceIn()
@@ -98,12 +103,14 @@ class ShotIn(_Picture):
 
 
 class NewShotIn(_Picture):
-    """A shot to add. What is not said is taken from the bag: its first camera and first lens, the
-    lens at its shortest."""
+    """A shot to add. What is not said is taken from the bag: its usual camera and lens, the lens at
+    its shortest; from its kind: what it is called, and what it is turned to."""
 
-    model_config = like(title="Stars over the lantern", at_utc="2026-12-09T22:40:00Z")
+    model_config = like(discipline="star_trails", at_utc="2026-12-09T22:40:00Z")
 
-    title: Name = "New shot"
+    title: Name | None = None
+    bearing_true_deg: Bearing | None = None  # type: ignore[assignment]
+    tilt_deg: Tilt | None = None  # type: ignore[assignment]
     body_id: UUID | None = None
     lens_id: UUID | None = None
     focal_length_mm: FocalLength | None = None
@@ -212,16 +219,18 @@ class StepOut(BaseModel):
 class PlanOut(BaseModel):
     """A plan in full: the sentence in two parts, rails, reasons, and what to do.
 
-    inputs: every answer that acts, defaults and schools filled in. lights: those that are brought,
-    with what the discipline cannot do without. parts: the lights of the
-    picture, the one it is exposed for first. works: when in this night the light suits the
-    discipline. holds: how long the setting stays right; later: what it becomes. series: the frames
-    of a series with their own settings, where one is wanted. sheet: of what is drawn with light,
-    where the kind of picture draws_strokes.
+    told: what was decided, in prose. inputs: every answer that acts, defaults and schools
+    filled in. lights: those that are brought, with what the discipline cannot do without.
+    parts: the lights of the picture, the one it is exposed for first. works: when in this night
+    the light suits the discipline; works_next_utc: where now it does not, the nearest such
+    moment. holds: how long the setting stays right; later: what it becomes. series: the frames
+    of a series with their own settings, where one is wanted. sheet: of what is drawn with
+    light, where the kind of picture draws_strokes.
     """
 
     settings: str
     sentence: str
+    told: list[ToldLineOut]
     inputs: dict[str, InputValue]
     choice: ChoiceIn
     lights: list[BroughtIn]
@@ -241,6 +250,7 @@ class PlanOut(BaseModel):
     report: ReportOut
     works: str
     works_now: bool
+    works_next_utc: datetime | None
     sketch: SketchOut | None
     sheet: SheetOut | None
     draws_strokes: bool

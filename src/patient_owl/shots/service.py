@@ -8,8 +8,10 @@ from sqlalchemy.orm import Session
 from patient_owl.accounts.models import User
 from patient_owl.accounts.visit import Visit
 from patient_owl.core.errors import WrongValue
+from patient_owl.core.hanging import again_s
+from patient_owl.core.sky import ephemeris
 from patient_owl.nights.models import Night
-from patient_owl.nights.service import bounds_of, get_night
+from patient_owl.nights.service import get_night
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner, as_request
 from patient_owl.shots.schemas import NewShotIn, ShotIn
@@ -29,7 +31,7 @@ def get_shot(session: Session, user_id: UUID, shot_id: UUID) -> Shot:
 def create_shot(visit: Visit, night_id: UUID, new: ShotIn | NewShotIn) -> Shot:
     planner = Planner(visit)
     night = planner.night(night_id)
-    request = planner.completed(new) if isinstance(new, NewShotIn) else new
+    request = planner.completed(night, new) if isinstance(new, NewShotIn) else new
     planner.plan(night, request)  # refuses what could never be planned
     row = Shot(user_id=visit.user.id, night_id=night.id, **_columns(request))
     return added(visit.session, row)
@@ -49,28 +51,32 @@ def copy_shot(visit: Visit, shot_id: UUID, night_id: UUID | None) -> Shot:
     shot = get_shot(session, user.id, shot_id)
     night = get_night(session, user.id, night_id or shot.night_id)
     request = as_request(shot)
-    moved = request.model_copy(update={"at_utc": _same_hour(session, user, shot, night)})
+    moved = request.model_copy(update={"at_utc": _again(visit, shot, night)})
     if night.id == shot.night_id:
         moved.title = f"{shot.title[:110]} (copy)"
     return create_shot(visit, night.id, moved)
 
 
-def move_shot(
-    session: Session, user: User, shot_id: UUID, night_id: UUID | None, version: int
-) -> Shot:
+def move_shot(visit: Visit, shot_id: UUID, night_id: UUID | None, version: int) -> Shot:
     """The shot in another night; its takes come along."""
+    session, user = visit.session, visit.user
     shot = get_shot(session, user.id, shot_id)
     if night_id is None:
         raise WrongValue("night_id", "the night to move it to", "none")
     night = get_night(session, user.id, night_id)
-    moved = {"at_utc": _same_hour(session, user, shot, night), "night_id": night.id}
+    moved = {"at_utc": _again(visit, shot, night), "night_id": night.id}
     return changed(session, shot, version, moved)
 
 
-def _same_hour(session: Session, user: User, shot: Shot, night: Night) -> datetime:
-    """As long after local noon as in the night it comes from."""
-    before, after = bounds_of(get_night(session, user.id, shot.night_id)), bounds_of(night)
-    return min(after.start_utc + (shot.at_utc - before.start_utc), after.end_utc)
+def _again(visit: Visit, shot: Shot, night: Night) -> datetime:
+    """When in another night what the shot hangs on comes again."""
+    if shot.night_id == night.id:
+        return shot.at_utc
+    planner = Planner(visit)
+    before, after = (planner.context(one) for one in (planner.night(shot.night_id), night))
+    at_s = ephemeris.epoch_seconds(shot.at_utc)
+    found_s, _ = again_s(before, at_s, shot.bearing_true_deg, after)
+    return ephemeris.moment_utc(found_s).replace(second=0, microsecond=0)
 
 
 def _columns(request: ShotIn) -> dict[str, object]:

@@ -17,7 +17,9 @@ from patient_owl.http.request import DbSession, ExpectedVersion, new_router, tag
 from patient_owl.pictures import service as pictures
 from patient_owl.pictures.schemas import JudgedIn, PhotoOut
 from patient_owl.shots.planner import Planner
-from patient_owl.takes import service
+from patient_owl.takes import present, service
+from patient_owl.takes.record import record_of
+from patient_owl.takes.schemas import ChainOut
 
 router = new_router(tags=["pictures"])
 
@@ -76,6 +78,14 @@ def give_photo(
     photo = service.give_photo(planner, photo_id, version, body.take_id)
     tag(response, photo)
     return service.photo_out(planner, photo)
+
+
+@router.post("/photos/{photo_id}/take", status_code=201, responses={409: {}})
+def make_take_of_photo(photo_id: UUID, visit: CurrentVisit) -> ChainOut:
+    """A picture nobody noted a take of becomes one; answers with the chain of its shot."""
+    planner = Planner(visit)
+    shot = service.take_of_photo(planner, photo_id)
+    return present.chain_out(planner, shot, record_of(visit.session, visit.user, shot))
 
 
 @router.put("/photos/{photo_id}/judged")

@@ -56,7 +56,7 @@ def keep_measured(shot_id: UUID, key: LightKey, visit: CurrentVisit) -> KitItemO
     """Correct the figure of a light in the kit by what the shot's takes found of it."""
     planner = Planner(visit)
     shot = get_shot(visit.session, visit.user.id, shot_id)
-    return kit_out(service.keep_measured(planner, shot, key))
+    return kit_out(visit.session, visit.user, service.keep_measured(planner, shot, key))
 
 
 @router.get("/shots/{shot_id}/chain")

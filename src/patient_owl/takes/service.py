@@ -13,7 +13,7 @@ from patient_owl.core.advise.keeping import is_kept
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.light.part import WHOLE
 from patient_owl.core.shot import PlannedShot
-from patient_owl.errors import NotFound, VersionMissing
+from patient_owl.errors import Conflict, NotFound, VersionMissing
 from patient_owl.kit.models import KitItem
 from patient_owl.kit.service import correct_light
 from patient_owl.learned.models import FindingRow
@@ -28,6 +28,7 @@ from patient_owl.shots.service import get_shot
 from patient_owl.storage.owned import changed, check_version, owned, owned_rows
 from patient_owl.takes.learning import learn_from, learn_from_all
 from patient_owl.takes.models import Take
+from patient_owl.takes.of_pictures import takes_of
 from patient_owl.takes.placing import place
 from patient_owl.takes.record import lost_stops, record_of
 from patient_owl.takes.schemas import TakeIn
@@ -149,6 +150,16 @@ def give_photo(planner: Planner, photo_id: UUID, version: int, take_id: UUID | N
     changed(session, photo, version, given)
     learn_from_all(planner, [photo.shot_id])
     return photo
+
+
+def take_of_photo(planner: Planner, photo_id: UUID) -> Shot:
+    """A picture that belongs to no take becomes one of its shot, by what its file says."""
+    photo = get_photo(planner.visit.session, planner.visit.user, photo_id)
+    if photo.take_id is not None or photo.shot_id is None:
+        raise Conflict("Only a picture of a shot that belongs to no take yet becomes one.")
+    shot = get_shot(planner.visit.session, planner.visit.user.id, photo.shot_id)
+    takes_of(planner, shot, [[photo]])
+    return shot
 
 
 def judge_photo(
