@@ -28,7 +28,10 @@ export default defineConfig({
     }),
   ],
   build: { target: 'es2022', chunkSizeWarningLimit: 700 },
-  server: { proxy: { '/api': 'http://127.0.0.1:8040' } },
+  server: {
+    fs: { allow: ['..'] }, // docs/guide.md is shown as it is
+    proxy: { '/api': 'http://127.0.0.1:8040' },
+  },
   test: {
     environment: 'jsdom',
     testTimeout: 30_000, // a machine three times as busy must not fail them

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onErrorCaptured, onMounted, onUnmounted } from 'vue'
+import { computed, onErrorCaptured, onMounted, onUnmounted, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 
@@ -7,6 +7,7 @@ import OwlMark from './components/OwlMark.vue'
 import ShortcutList from './components/ShortcutList.vue'
 import ThemeSwitch from './components/ThemeSwitch.vue'
 import { useShortcuts } from './composables/useShortcuts'
+import { WORDS } from './help/words'
 import { useNotices } from './stores/notices'
 import { usePreferences } from './stores/preferences'
 import { useSession } from './stores/session'
@@ -36,6 +37,14 @@ const level = computed(() =>
 
 theme.change(preferences.theme)
 preferences.$subscribe(() => theme.change(preferences.theme))
+watch(
+  () => preferences.theme,
+  (now) => {
+    if (now !== 'ember' || preferences.met.includes('ember')) return
+    notices.say(`${WORDS.ember.name}: ${WORDS.ember.says}`)
+    preferences.meet('ember')
+  },
+)
 
 useShortcuts([
   { key: 'e', says: 'ember: everything in deep red, and back', run: preferences.toggleEmber },
@@ -71,7 +80,7 @@ async function leave(): Promise<void> {
       <router-link to="/nights" class="home" aria-label="Patient Owl, to Nights">
         <OwlMark /><span class="name">Patient Owl</span>
       </router-link>
-      <nav aria-label="Places in the app" class="places">
+      <nav v-if="!session.helps" aria-label="Places in the app" class="places">
         <router-link
           v-for="place in places"
           :key="place.to"
@@ -90,7 +99,8 @@ async function leave(): Promise<void> {
     </main>
     <!-- not before the first page is there: its redirect would undo a click made meanwhile -->
     <footer v-if="route.name && route.name !== 'field'" class="foot no-print">
-      <router-link v-if="session.user" to="/account">Account</router-link>
+      <router-link v-if="session.user && !session.helps" to="/account">Account</router-link>
+      <router-link to="/guide">Guide</router-link>
       <router-link to="/about">About, and what it is made of</router-link>
     </footer>
     <ShortcutList />
@@ -198,8 +208,10 @@ async function leave(): Promise<void> {
   z-index: 10;
 }
 
+/* what is under the page lies under the fold: no answer pushes it about */
 main {
   flex: 1;
+  min-height: calc(100vh - 56px);
   outline: none;
 }
 

@@ -10,6 +10,7 @@ export const router = createRouter({
     { path: '/enter', name: 'enter', component: () => import('./views/EnterView.vue') },
     { path: '/', redirect: '/nights' },
     { path: '/nights', name: 'nights', component: () => import('./views/NightsView.vue') },
+    { path: '/begin', name: 'begin', component: () => import('./views/BeginView.vue') },
     { path: '/find', name: 'find', component: () => import('./views/FindView.vue') },
     {
       path: '/nights/:nightId',
@@ -69,6 +70,24 @@ export const router = createRouter({
     { path: '/account', name: 'account', component: () => import('./views/AccountView.vue') },
     { path: '/kit', name: 'kit', component: () => import('./views/KitView.vue') },
     {
+      path: '/helping',
+      name: 'helping',
+      meta: { isPublic: true },
+      component: () => import('./views/HelpingView.vue'),
+    },
+    {
+      path: '/helped/:nightId',
+      name: 'helped',
+      props: true,
+      component: () => import('./views/HelpedView.vue'),
+    },
+    {
+      path: '/guide',
+      name: 'guide',
+      meta: { isPublic: true },
+      component: () => import('./views/GuideView.vue'),
+    },
+    {
       path: '/about',
       name: 'about',
       meta: { isPublic: true },
@@ -77,6 +96,8 @@ export const router = createRouter({
     { path: '/:rest(.*)', name: 'nowhere', component: () => import('./views/NowhereView.vue') },
   ],
 })
+
+const HELPERS = ['helped', 'field', 'pack']
 
 router.beforeEach(async (to, from) => {
   if (from === START_LOCATION || !(await isOutdated())) return true
@@ -95,6 +116,9 @@ router.beforeEach(async (to) => {
   }
   if (to.meta.isPublic) return true
   if (!session.user && to.name !== 'enter') return { name: 'enter', query: { next: to.fullPath } }
+  // a helper's pages are those of his one night; the server gives him no others
+  const own = session.helps && { name: 'helped', params: { nightId: session.helps.night_id } }
+  if (own && !HELPERS.includes(String(to.name))) return own
   if (session.user && to.name === 'enter') return { name: 'nights' }
   return true
 })

@@ -48,6 +48,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/account/speech": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Speech
+         * @description How this photographer is spoken to: lengths, parts of a stop, bearings.
+         */
+        get: operations["get_speech"];
+        /**
+         * Set Speech
+         * @description Another unit for what is said from now on; what is not named stays.
+         */
+        put: operations["set_speech"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/accounts": {
         parameters: {
             query?: never;
@@ -62,6 +86,26 @@ export interface paths {
          * @description Create the first account and sign it in.
          */
         post: operations["create_account"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/accounts/others": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Create Other
+         * @description An account for another photographer, by whoever has the first one here.
+         */
+        post: operations["create_other"];
         delete?: never;
         options?: never;
         head?: never;
@@ -237,7 +281,8 @@ export interface paths {
         };
         /**
          * List Disciplines
-         * @description The kinds of picture that can be planned, and what each asks.
+         * @description The kinds of picture that can be planned, and what each asks. night_id: of whoever wants
+         *     bearings as a compass shows them, they are asked for as it does there.
          */
         get: operations["list_disciplines"];
         put?: never;
@@ -581,6 +626,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/kit/{item_id}/usual": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Make Kit Item Usual
+         * @description Take this camera, or this lens, from now on when nobody says which.
+         */
+        put: operations["make_kit_item_usual"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/learned": {
         parameters: {
             query?: never;
@@ -661,26 +726,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/lights": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * List Lights
-         * @description Kinds of light a search may ask for.
-         */
-        get: operations["list_lights"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/v1/logbook/choices": {
         parameters: {
             query?: never;
@@ -713,6 +758,26 @@ export interface paths {
          * @description What of such takes was kept more or less often than the rest, and what to practise.
          */
         get: operations["get_figures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/logbook/keepers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Kept Pictures
+         * @description A few pictures of what was kept, of each night between two evenings.
+         */
+        get: operations["list_kept_pictures"];
         put?: never;
         post?: never;
         delete?: never;
@@ -856,9 +921,30 @@ export interface paths {
         put?: never;
         /**
          * Carry Unfinished
-         * @description Unfinished shots taken along into another night, at the same hours; what was tried stays.
+         * @description Unfinished shots taken along into another night, to what they hang on there; what was tried
+         *     stays.
          */
         post: operations["carry_unfinished"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/nights/templates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Templates
+         * @description Nights that others may begin with.
+         */
+        get: operations["list_templates"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -900,7 +986,7 @@ export interface paths {
         put?: never;
         /**
          * Night Again
-         * @description The night once more, with its shots at the same hours.
+         * @description The night once more, each shot at what it hangs on.
          */
         post: operations["night_again"];
         delete?: never;
@@ -964,6 +1050,50 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/nights/{night_id}/helpers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Helpers
+         * @description Who may read and run this night beside its owner.
+         */
+        get: operations["list_helpers"];
+        put?: never;
+        /**
+         * Invite Helper
+         * @description A link for one helper and one opening; good until the day after the night.
+         */
+        post: operations["invite_helper"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/nights/{night_id}/helpers/{helper_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Dismiss Helper
+         * @description End a helper's access, whether the link was opened or not.
+         */
+        delete: operations["dismiss_helper"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1414,7 +1544,11 @@ export interface paths {
          * @description Give a picture to a take by hand, or to none.
          */
         put: operations["give_photo"];
-        post?: never;
+        /**
+         * Make Take Of Photo
+         * @description A picture nobody noted a take of becomes one; answers with the chain of its shot.
+         */
+        post: operations["make_take_of_photo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1522,6 +1656,26 @@ export interface paths {
          * @description Change a place.
          */
         put: operations["change_place"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/places/{place_id}/dark": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Dark
+         * @description The nights of a place under each other: how dark, and where the Moon is; from today on.
+         */
+        get: operations["get_dark"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1813,26 +1967,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/searches/usual": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Get Usual Wish
-         * @description What a search starts from until somebody wishes otherwise.
-         */
-        get: operations["get_usual_wish"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/v1/session": {
         parameters: {
             query?: never;
@@ -1875,6 +2009,26 @@ export interface paths {
          * @description Enter the demo as its made-up photographer; refused outside the demo.
          */
         post: operations["enter_demo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/session/helper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Come To Help
+         * @description Open the link: this browser may read and run that night, and nothing else.
+         */
+        post: operations["come_to_help"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2160,7 +2314,7 @@ export interface paths {
         put?: never;
         /**
          * Copy Shot
-         * @description The same shot once more, in its own night or another, at the same hour of the night.
+         * @description The same shot once more, in its own night or another, at what it hangs on there.
          */
         post: operations["copy_shot"];
         delete?: never;
@@ -2279,7 +2433,7 @@ export interface paths {
         get?: never;
         /**
          * Move Shot
-         * @description Move a shot, with its takes, to another night, at the same hour of the night.
+         * @description Move a shot, with its takes, to another night, to what it hangs on there.
          */
         put: operations["move_shot"];
         post?: never;
@@ -2531,6 +2685,26 @@ export interface paths {
          * @description Read the waypoints of a GPX, KML or GeoJSON file; nothing is kept yet.
          */
         post: operations["read_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/wishes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tell Wish
+         * @description A wish in prose, with its questions, and the search it asks for.
+         */
+        post: operations["tell_wish"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3546,6 +3720,20 @@ export interface components {
             who: string;
         };
         /**
+         * DarkOut
+         * @description Nights under each other, how dark each is, from one evening on.
+         */
+        DarkOut: {
+            /** Most Level */
+            most_level: number;
+            /** Place Name */
+            place_name: string;
+            /** Rows */
+            rows: components["schemas"]["DarkRowOut"][];
+            /** Time Zone */
+            time_zone: string;
+        };
+        /**
          * DarkRowOut
          * @description A night from noon to noon. dark: a digit a step, 0 for day to the year's most_level for full
          *     dark. moon: how much of it is lit while it is up, the same way.
@@ -4044,6 +4232,7 @@ export interface components {
         /**
          * FoundOut
          * @description A night that qualifies, or (is_near_miss) lacks one thing. rank: higher is better.
+         *     from_share, to_share: when in the night, from noon to noon; both 0 for a near miss.
          */
         FoundOut: {
             /** Day */
@@ -4053,6 +4242,8 @@ export interface components {
              * Format: date
              */
             evening_date: string;
+            /** From Share */
+            from_share: number;
             /** Is Near Miss */
             is_near_miss: boolean;
             /** Minutes */
@@ -4061,6 +4252,8 @@ export interface components {
             rank: number;
             /** Text */
             text: string;
+            /** To Share */
+            to_share: number;
         };
         /**
          * FoundTakesOut
@@ -4148,6 +4341,47 @@ export interface components {
             name: string;
             /** Text */
             text: string;
+        };
+        /**
+         * HelperIn
+         * @description name: what the helper is called.
+         */
+        HelperIn: {
+            /** Name */
+            name: string;
+        };
+        /**
+         * HelperOut
+         * @description Somebody who may read and run a night until it is over. has_come: the link was opened.
+         */
+        HelperOut: {
+            /**
+             * Expires At Utc
+             * Format: date-time
+             */
+            expires_at_utc: string;
+            /** Has Come */
+            has_come: boolean;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * HelpsOut
+         * @description Of a helper: the night, and what he is called.
+         */
+        HelpsOut: {
+            /** Name */
+            name: string;
+            /**
+             * Night Id
+             * Format: uuid
+             */
+            night_id: string;
         };
         /**
          * HorizonPoint
@@ -4278,6 +4512,28 @@ export interface components {
             version: number;
         };
         /**
+         * InvitedOut
+         * @description token: what the link carries; said once, and good for one opening.
+         */
+        InvitedOut: {
+            /**
+             * Expires At Utc
+             * Format: date-time
+             */
+            expires_at_utc: string;
+            /** Has Come */
+            has_come: boolean;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Token */
+            token: string;
+        };
+        /**
          * JudgedIn
          * @description What the photographer thinks of a picture.
          * @example {
@@ -4319,6 +4575,19 @@ export interface components {
             tags: string[];
         };
         /**
+         * KeptPicturesOut
+         * @description Pictures of a night's kept takes, a few of them.
+         */
+        KeptPicturesOut: {
+            /**
+             * Night Id
+             * Format: uuid
+             */
+            night_id: string;
+            /** Photo Ids */
+            photo_ids: string[];
+        };
+        /**
          * Kind
          * @enum {string}
          */
@@ -4340,13 +4609,23 @@ export interface components {
             /** Spec */
             spec: components["schemas"]["BodySpec"] | components["schemas"]["FilmBackSpec"] | components["schemas"]["LensSpec"] | components["schemas"]["FilterSpec"] | components["schemas"]["RemoteSpec"] | components["schemas"]["TripodSpec"] | components["schemas"]["CardSpec"] | components["schemas"]["BatterySpec"] | components["schemas"]["TorchSpec"] | components["schemas"]["PanelSpec"] | components["schemas"]["FlashSpec"] | components["schemas"]["ToolSpec"] | components["schemas"]["BarSpec"];
         };
-        /** KitItemOut */
+        /**
+         * KitItemOut
+         * @description A thing in the bag. summary: what it is; gives: what it does on the usual camera. is_usual:
+         *     taken when nobody says which camera, or which lens; can_be_usual: whether it is either.
+         */
         KitItemOut: {
+            /** Can Be Usual */
+            can_be_usual: boolean;
+            /** Gives */
+            gives: string;
             /**
              * Id
              * Format: uuid
              */
             id: string;
+            /** Is Usual */
+            is_usual: boolean;
             /** Name */
             name: string;
             /** Spec */
@@ -4359,12 +4638,15 @@ export interface components {
         /**
          * KitKindOut
          * @description A kind of kit: how it is called, what its form asks, and generic ones to copy from.
+         *     pocket: with what it lies in the bag.
          */
         KitKindOut: {
             /** Kind */
             kind: string;
             /** Plural */
             plural: string;
+            /** Pocket */
+            pocket: string;
             /** Questions */
             questions: components["schemas"]["QuestionOut"][];
             /** Shelf */
@@ -4524,13 +4806,6 @@ export interface components {
             sigma_stops: number;
             /** Text */
             text: string;
-        };
-        /** LightChoiceOut */
-        LightChoiceOut: {
-            /** Key */
-            key: string;
-            /** Title */
-            title: string;
         };
         /**
          * LightIn
@@ -4740,11 +5015,11 @@ export interface components {
         };
         /**
          * NewShotIn
-         * @description A shot to add. What is not said is taken from the bag: its first camera and first lens, the
-         *     lens at its shortest.
+         * @description A shot to add. What is not said is taken from the bag: its usual camera and lens, the lens at
+         *     its shortest; from its kind: what it is called, and what it is turned to.
          * @example {
          *       "at_utc": "2026-12-09T22:40:00Z",
-         *       "title": "Stars over the lantern"
+         *       "discipline": "star_trails"
          *     }
          */
         NewShotIn: {
@@ -4753,12 +5028,8 @@ export interface components {
              * Format: date-time
              */
             at_utc: string;
-            /**
-             * Bearing True Deg
-             * @description from true north
-             * @default 180
-             */
-            bearing_true_deg: number;
+            /** Bearing True Deg */
+            bearing_true_deg?: number | null;
             /** Body Id */
             body_id?: string | null;
             /**
@@ -4816,17 +5087,10 @@ export interface components {
             /** @description for what stands before the sky, in the picture */
             stand_in?: components["schemas"]["StandInIn"] | null;
             strokes?: components["schemas"]["StrokesIn"] | null;
-            /**
-             * Tilt Deg
-             * @description above the horizon
-             * @default 20
-             */
-            tilt_deg: number;
-            /**
-             * Title
-             * @default New shot
-             */
-            title: string;
+            /** Tilt Deg */
+            tilt_deg?: number | null;
+            /** Title */
+            title?: string | null;
         };
         /**
          * NewTakesIn
@@ -4885,6 +5149,12 @@ export interface components {
              */
             ground_placement_stops: number;
             /**
+             * Is Template
+             * @description other nights may begin with it
+             * @default false
+             */
+            is_template: boolean;
+            /**
              * Notes
              * @default
              */
@@ -4924,8 +5194,8 @@ export interface components {
             sky_placement_stops: number;
             /**
              * Target Key
-             * @description third ribbon; a key of /targets
-             * @default jupiter
+             * @description third ribbon; a key of /targets. Unsaid: the brightest planet up
+             * @default core
              */
             target_key: string;
             /**
@@ -4942,9 +5212,20 @@ export interface components {
         };
         /**
          * NightOut
-         * @description A night with its place's name and zone, and how dark it gets, in a sentence.
+         * @description A night with its place's name and zone, and how dark it gets, in a sentence and as a strip.
+         *     begins_utc, ends_utc: local noon and the next. strip: None where it cannot be worked out.
          */
         NightOut: {
+            /**
+             * Begins Utc
+             * Format: date-time
+             */
+            begins_utc: string;
+            /**
+             * Ends Utc
+             * Format: date-time
+             */
+            ends_utc: string;
             /**
              * Evening Date
              * Format: date
@@ -4968,6 +5249,12 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            /**
+             * Is Template
+             * @description other nights may begin with it
+             * @default false
+             */
+            is_template: boolean;
             /**
              * Notes
              * @default
@@ -5012,10 +5299,11 @@ export interface components {
              * @default -2
              */
             sky_placement_stops: number;
+            strip: components["schemas"]["StripOut"] | null;
             /**
              * Target Key
-             * @description third ribbon; a key of /targets
-             * @default jupiter
+             * @description third ribbon; a key of /targets. Unsaid: the brightest planet up
+             * @default core
              */
             target_key: string;
             /** Time Zone */
@@ -5607,6 +5895,11 @@ export interface components {
         /** PlaceOut */
         PlaceOut: {
             /**
+             * Darkness
+             * @description how dark its sky is, in words
+             */
+            readonly darkness: string;
+            /**
              * Elevation M
              * @default 0
              */
@@ -5661,6 +5954,11 @@ export interface components {
              */
             notes: string;
             /**
+             * Outline
+             * @description the skyline from north to north, to be drawn
+             */
+            readonly outline: number[][];
+            /**
              * Sky Brightness Mag Arcsec2
              * @description V at the moonless zenith; 22 is pristine
              * @default 20.9
@@ -5689,12 +5987,13 @@ export interface components {
          * PlanOut
          * @description A plan in full: the sentence in two parts, rails, reasons, and what to do.
          *
-         *     inputs: every answer that acts, defaults and schools filled in. lights: those that are brought,
-         *     with what the discipline cannot do without. parts: the lights of the
-         *     picture, the one it is exposed for first. works: when in this night the light suits the
-         *     discipline. holds: how long the setting stays right; later: what it becomes. series: the frames
-         *     of a series with their own settings, where one is wanted. sheet: of what is drawn with light,
-         *     where the kind of picture draws_strokes.
+         *     told: what was decided, in prose. inputs: every answer that acts, defaults and schools
+         *     filled in. lights: those that are brought, with what the discipline cannot do without.
+         *     parts: the lights of the picture, the one it is exposed for first. works: when in this night
+         *     the light suits the discipline; works_next_utc: where now it does not, the nearest such
+         *     moment. holds: how long the setting stays right; later: what it becomes. series: the frames
+         *     of a series with their own settings, where one is wanted. sheet: of what is drawn with
+         *     light, where the kind of picture draws_strokes.
          */
         PlanOut: {
             /** Alternatives */
@@ -5754,10 +6053,14 @@ export interface components {
             steps: components["schemas"]["LineOut"][];
             /** Test Frame */
             test_frame: string;
+            /** Told */
+            told: components["schemas"]["ToldLineOut"][];
             /** Vertical View Deg */
             vertical_view_deg: number;
             /** Works */
             works: string;
+            /** Works Next Utc */
+            works_next_utc: string | null;
             /** Works Now */
             works_now: boolean;
         };
@@ -5940,10 +6243,10 @@ export interface components {
          * QuestionOut
          * @description One question of a form.
          *
-         *     kind "choice": options; "list": rows of numbers, one a column; "kit_item": a thing of kit_kinds;
-         *     "moment": in the place's zone. default None and is_optional: it may stay open. group: the
-         *     heading it stands under. only_if_key: asked only while that other answer is one of
-         *     only_if_options.
+         *     kind "choice": one of options; "choices": any of them; "list": rows of numbers, one a
+         *     column; "kit_item": a thing of kit_kinds; "moment": in the place's zone. default None and
+         *     is_optional: it may stay open. group: the heading it stands under. shown: in another unit than
+         *     it is kept in.
          */
         QuestionOut: {
             /**
@@ -5979,7 +6282,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "text" | "number" | "choice" | "yes_no" | "moment" | "kit_item" | "list";
+            kind: "text" | "number" | "choice" | "choices" | "yes_no" | "moment" | "date" | "kit_item" | "list";
             /**
              * Kit Kinds
              * @default []
@@ -5991,18 +6294,12 @@ export interface components {
             least?: number | null;
             /** Most */
             most?: number | null;
-            /** Only If Key */
-            only_if_key?: string | null;
-            /**
-             * Only If Options
-             * @default []
-             */
-            only_if_options: string[];
             /**
              * Options
              * @default []
              */
             options: components["schemas"]["OptionOut"][];
+            shown?: components["schemas"]["ShownOut"] | null;
             /** Step */
             step?: number | null;
             /**
@@ -6312,15 +6609,21 @@ export interface components {
          * SessionOut
          * @description Who is signed in, if anybody, and what the entrance offers.
          *
-         *     csrf_token goes back in the X-Owl-Csrf header of every change.
+         *     csrf_token goes back in the X-Owl-Csrf header of every change. units: how figures kept in a unit
+         *     are shown to this photographer. helps: set where a helper of one night is signed in.
          */
         SessionOut: {
             /** Csrf Token */
             csrf_token: string | null;
+            helps?: components["schemas"]["HelpsOut"] | null;
             /** Is Demo */
             is_demo: boolean;
             /** May Create Account */
             may_create_account: boolean;
+            /** Units */
+            units: {
+                [key: string]: components["schemas"]["ShownOut"];
+            };
             user: components["schemas"]["UserOut"] | null;
         };
         /**
@@ -6699,6 +7002,21 @@ export interface components {
             /** Version */
             version: number;
         };
+        /**
+         * ShownOut
+         * @description How a number is shown and typed: kept × times + plus, in unit; round to `turn` where it goes
+         *     round.
+         */
+        ShownOut: {
+            /** Plus */
+            plus: number;
+            /** Times */
+            times: number;
+            /** Turn */
+            turn: number | null;
+            /** Unit */
+            unit: string;
+        };
         /** SideOut */
         SideOut: {
             /** Argument */
@@ -6796,6 +7114,11 @@ export interface components {
             /** Sky Placement Stops */
             sky_placement_stops: number;
             /**
+             * Skyline
+             * @description from north to north, to be drawn
+             */
+            skyline: number[][];
+            /**
              * Start Utc
              * Format: date-time
              */
@@ -6804,8 +7127,18 @@ export interface components {
             step_s: number;
             /** Sun Altitude Deg */
             sun_altitude_deg: number[];
-            /** Target Altitude Deg */
+            /**
+             * Target Altitude Deg
+             * @description over the skyline
+             */
             target_altitude_deg: number[];
+            /**
+             * Target Apparent Deg
+             * @description over the level
+             */
+            target_apparent_deg: number[];
+            /** Target Azimuth Deg */
+            target_azimuth_deg: number[];
             /** Target Name */
             target_name: string;
             /** Time Ticks */
@@ -6907,6 +7240,32 @@ export interface components {
              * Format: date-time
              */
             start_utc: string;
+        };
+        /**
+         * SpeechIn
+         * @description What is named changes.
+         */
+        SpeechIn: {
+            /** Bearings */
+            bearings?: ("true" | "magnetic") | null;
+            /** Lengths */
+            lengths?: ("metric" | "imperial") | null;
+            /** Stops */
+            stops?: ("thirds" | "halves") | null;
+        };
+        /**
+         * SpeechOut
+         * @description One way in which a photographer is spoken to, and what it may be.
+         */
+        SpeechOut: {
+            /** Choices */
+            choices: components["schemas"]["OptionOut"][];
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Picked */
+            picked: string;
         };
         /**
          * SpotAsked
@@ -7161,6 +7520,25 @@ export interface components {
             start_utc: string;
             /** Text */
             text: string;
+        };
+        /**
+         * StripOut
+         * @description A night from noon to noon as a thin band. dark: a digit a step, 0 for day to most_level for
+         *     full dark. moon: how much of it is lit while it is up, the same way. shots: when each is, as a
+         *     share of the band.
+         */
+        StripOut: {
+            /** Dark */
+            dark: string;
+            /** Moon */
+            moon: string;
+            /**
+             * Most Level
+             * @default 4
+             */
+            most_level: number;
+            /** Shots */
+            shots: number[];
         };
         /**
          * StrokeOut
@@ -7503,6 +7881,23 @@ export interface components {
             target_key: string;
         };
         /**
+         * TemplateOut
+         * @description A night that others may begin with.
+         */
+        TemplateOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Place Name */
+            place_name: string;
+            /** Shot Count */
+            shot_count: number;
+            /** Title */
+            title: string;
+        };
+        /**
          * TickIn
          * @description A line ticked or not, and when on the device that did it.
          */
@@ -7532,6 +7927,38 @@ export interface components {
         TicksIn: {
             /** Ticks */
             ticks: components["schemas"]["TickIn"][];
+        };
+        /** TokenIn */
+        TokenIn: {
+            /** Token */
+            token: string;
+        };
+        /**
+         * ToldLineOut
+         * @description A sentence. part: whose questions it answers; "more" says what might be added.
+         */
+        ToldLineOut: {
+            /** Part */
+            part: string;
+            /** Words */
+            words: components["schemas"]["ToldWordOut"][];
+        };
+        /**
+         * ToldWordOut
+         * @description A word that can be changed, with what is said around it. key: the question it answers, None
+         *     for words that only tell. is_set: somebody said so; else it is proposed.
+         */
+        ToldWordOut: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** Is Set */
+            is_set: boolean;
+            /** Key */
+            key: string | null;
+            /** Text */
+            text: string;
         };
         /**
          * ToneOut
@@ -7804,76 +8231,6 @@ export interface components {
             name: string;
         };
         /**
-         * UsualWishOut
-         * @description What a search starts from: the core over the open sea of a dark night. Common practice:
-         *     a subject is met within ten degrees, low enough to stand behind it.
-         */
-        UsualWishOut: {
-            /**
-             * Bearing True Deg
-             * @default 180
-             */
-            bearing_true_deg: number;
-            /**
-             * Highest Deg
-             * @default 30
-             */
-            highest_deg: number;
-            /**
-             * Least Minutes
-             * @default 30
-             */
-            least_minutes: number;
-            /**
-             * Light
-             * @default dark
-             * @enum {string}
-             */
-            light: "dark" | "stars" | "blue_hour" | "sun_down";
-            /**
-             * Lowest Deg
-             * @default 5
-             */
-            lowest_deg: number;
-            /**
-             * Months
-             * @default 12
-             */
-            months: number;
-            /**
-             * Moon
-             * @default down
-             * @enum {string}
-             */
-            moon: "down" | "lit" | "any";
-            /**
-             * Moon Least
-             * @default 0
-             */
-            moon_least: number;
-            /**
-             * Moon Most
-             * @default 0.4
-             */
-            moon_most: number;
-            /**
-             * Target Key
-             * @default core
-             */
-            target_key: string;
-            /**
-             * Where
-             * @default up
-             * @enum {string}
-             */
-            where: "up" | "in";
-            /**
-             * Within Deg
-             * @default 10
-             */
-            within_deg: number;
-        };
-        /**
          * VerdictOut
          * @description A word to judge a take by, darkest first.
          */
@@ -7965,6 +8322,104 @@ export interface components {
              * @default 1
              */
             width: number;
+        };
+        /**
+         * WishIn
+         * @description What must meet. What is not said is where a search starts: the core over the open land of a
+         *     dark night; a subject is met within ten degrees, low enough to stand behind it. Common
+         *     practice. place_id, first_evening: None for the first place there is, and for today.
+         * @example {
+         *       "moon": "lit",
+         *       "moon_most_percent": 40
+         *     }
+         */
+        WishIn: {
+            /**
+             * Bearing True Deg
+             * @default 180
+             */
+            bearing_true_deg: number;
+            /** During */
+            during?: string[];
+            /** First Evening */
+            first_evening?: string | null;
+            /**
+             * Highest Deg
+             * @default 30
+             */
+            highest_deg: number;
+            /**
+             * Least Minutes
+             * @default 30
+             */
+            least_minutes: number;
+            /**
+             * Light
+             * @default dark
+             * @enum {string}
+             */
+            light: "dark" | "stars" | "blue_hour" | "sun_down";
+            /**
+             * Lowest Deg
+             * @default 5
+             */
+            lowest_deg: number;
+            /**
+             * Months
+             * @default 12
+             */
+            months: number;
+            /**
+             * Moon
+             * @default down
+             * @enum {string}
+             */
+            moon: "down" | "lit" | "any";
+            /**
+             * Moon Least Percent
+             * @default 0
+             */
+            moon_least_percent: number;
+            /**
+             * Moon Most Percent
+             * @default 40
+             */
+            moon_most_percent: number;
+            /** Place Id */
+            place_id?: string | null;
+            /**
+             * Target Key
+             * @default core
+             */
+            target_key: string | null;
+            /**
+             * Weekdays
+             * @description 0 Monday; empty is any
+             */
+            weekdays?: number[];
+            /**
+             * Where
+             * @default up
+             * @enum {string}
+             */
+            where: "up" | "in";
+            /**
+             * Within Deg
+             * @default 10
+             */
+            within_deg: number;
+        };
+        /**
+         * WishOut
+         * @description A wish with everything in it said, in prose, its questions, and the search it asks for.
+         */
+        WishOut: {
+            /** Questions */
+            questions: components["schemas"]["QuestionOut"][];
+            search: components["schemas"]["SearchIn"];
+            /** Told */
+            told: components["schemas"]["ToldLineOut"][];
+            wish: components["schemas"]["WishIn"];
         };
         /**
          * WordIn
@@ -8126,6 +8581,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8391,6 +8855,173 @@ export interface operations {
             };
         };
     };
+    get_speech: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpeechOut"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    set_speech: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpeechIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpeechOut"][];
+                };
+            };
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     create_account: {
         parameters: {
             query?: never;
@@ -8415,6 +9046,126 @@ export interface operations {
             };
             /** @description What was sent cannot be read */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    create_other: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AccountCreate"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UserOut"];
+                };
+            };
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8631,6 +9382,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
             503: {
                 headers: {
@@ -8669,6 +9429,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
             503: {
                 headers: {
@@ -8700,6 +9469,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9062,6 +9840,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
@@ -9099,7 +9886,9 @@ export interface operations {
     };
     list_disciplines: {
         parameters: {
-            query?: never;
+            query?: {
+                night_id?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -9121,6 +9910,48 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
@@ -9490,6 +10321,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
             503: {
                 headers: {
@@ -9643,6 +10483,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9967,6 +10816,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description There is no such thing, or it is somebody else's */
             404: {
                 headers: {
@@ -10260,6 +11118,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
             503: {
                 headers: {
@@ -10414,6 +11281,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10612,6 +11488,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
             503: {
                 headers: {
@@ -10652,6 +11537,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
             503: {
                 headers: {
@@ -10685,6 +11579,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10870,6 +11773,106 @@ export interface operations {
             };
         };
     };
+    make_kit_item_usual: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitItemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     get_learned: {
         parameters: {
             query?: never;
@@ -10890,6 +11893,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10928,6 +11940,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11127,44 +12148,6 @@ export interface operations {
             };
         };
     };
-    list_lights: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LightChoiceOut"][];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-        };
-    };
     get_logbook_choices: {
         parameters: {
             query?: never;
@@ -11185,6 +12168,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11236,6 +12228,98 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    list_kept_pictures: {
+        parameters: {
+            query: {
+                first: string;
+                last: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPicturesOut"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11321,6 +12405,24 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description A value that cannot be used, with what is accepted */
             422: {
                 headers: {
@@ -11383,6 +12485,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
             503: {
                 headers: {
@@ -11409,11 +12520,20 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/octet-stream": string;
+                    "application/json": string;
                 };
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11459,6 +12579,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
             503: {
                 headers: {
@@ -11493,6 +12622,24 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11559,6 +12706,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11841,6 +12997,53 @@ export interface operations {
             };
         };
     };
+    list_templates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TemplateOut"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     get_night: {
         parameters: {
             query?: never;
@@ -11863,6 +13066,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12199,6 +13411,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description There is no such thing, or it is somebody else's */
             404: {
                 headers: {
@@ -12265,6 +13486,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12345,8 +13575,320 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description There is no such thing, or it is somebody else's */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    list_helpers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                night_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HelperOut"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    invite_helper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                night_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HelperIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitedOut"];
+                };
+            };
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    dismiss_helper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                night_id: string;
+                helper_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12411,6 +13953,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12491,6 +14042,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description There is no such thing, or it is somebody else's */
             404: {
                 headers: {
@@ -12557,6 +14117,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12759,6 +14328,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description There is no such thing, or it is somebody else's */
             404: {
                 headers: {
@@ -12825,6 +14403,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13027,6 +14614,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description There is no such thing, or it is somebody else's */
             404: {
                 headers: {
@@ -13093,6 +14689,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13173,6 +14778,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description There is no such thing, or it is somebody else's */
             404: {
                 headers: {
@@ -13239,6 +14853,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13441,6 +15064,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description There is no such thing, or it is somebody else's */
             404: {
                 headers: {
@@ -13512,6 +15144,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13592,6 +15233,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description There is no such thing, or it is somebody else's */
             404: {
                 headers: {
@@ -13658,6 +15308,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13738,6 +15397,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description There is no such thing, or it is somebody else's */
             404: {
                 headers: {
@@ -13804,6 +15472,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13887,6 +15564,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description There is no such thing, or it is somebody else's */
             404: {
                 headers: {
@@ -13960,6 +15646,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description There is no such thing, or it is somebody else's */
             404: {
                 headers: {
@@ -14026,6 +15721,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14240,6 +15944,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description There is no such thing, or it is somebody else's */
             404: {
                 headers: {
@@ -14306,6 +16019,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14491,6 +16213,106 @@ export interface operations {
             };
         };
     };
+    make_take_of_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChainOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     get_thumbnail: {
         parameters: {
             query?: never;
@@ -14513,6 +16335,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14584,6 +16415,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14873,6 +16713,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description There is no such thing, or it is somebody else's */
             404: {
                 headers: {
@@ -14939,6 +16788,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15124,6 +16982,91 @@ export interface operations {
             };
         };
     };
+    get_dark: {
+        parameters: {
+            query?: {
+                first_evening?: string | null;
+                months?: number;
+            };
+            header?: never;
+            path: {
+                place_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DarkOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     export_events: {
         parameters: {
             query?: never;
@@ -15148,6 +17091,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15429,6 +17381,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15724,6 +17685,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16049,6 +18019,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description There is no such thing, or it is somebody else's */
             404: {
                 headers: {
@@ -16242,6 +18221,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
             503: {
                 headers: {
@@ -16273,6 +18261,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16552,44 +18549,6 @@ export interface operations {
             };
         };
     };
-    get_usual_wish: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["UsualWishOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-        };
-    };
     get_session: {
         parameters: {
             query?: never;
@@ -16610,6 +18569,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16867,6 +18835,117 @@ export interface operations {
             };
         };
     };
+    come_to_help: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TokenIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     list_sessions: {
         parameters: {
             query?: never;
@@ -16887,6 +18966,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17088,6 +19176,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17302,6 +19399,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description There is no such thing, or it is somebody else's */
             404: {
                 headers: {
@@ -17469,6 +19575,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17994,6 +20109,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description There is no such thing, or it is somebody else's */
             404: {
                 headers: {
@@ -18060,6 +20184,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -18135,6 +20268,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -18337,6 +20479,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description There is no such thing, or it is somebody else's */
             404: {
                 headers: {
@@ -18403,6 +20554,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -18684,6 +20844,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description There is no such thing, or it is somebody else's */
             404: {
                 headers: {
@@ -18884,6 +21053,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -19186,6 +21364,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description There is no such thing, or it is somebody else's */
             404: {
                 headers: {
@@ -19252,6 +21439,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -19332,6 +21528,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description There is no such thing, or it is somebody else's */
             404: {
                 headers: {
@@ -19398,6 +21603,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -19843,6 +22057,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
             503: {
                 headers: {
@@ -19876,6 +22099,15 @@ export interface operations {
             };
             /** @description Nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -19938,6 +22170,108 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WaypointOut"][];
+                };
+            };
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    tell_wish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WishIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WishOut"];
                 };
             };
             /** @description What was sent cannot be read */

@@ -3,6 +3,7 @@
 import { mdiChevronRight } from '@mdi/js'
 import { computed, reactive, ref } from 'vue'
 
+import ChoiceWord from './ChoiceWord.vue'
 import { dayText } from '../api/local-time'
 import { client, data, type Schemas } from '../api/client'
 import type { Gift, OwnNight } from '../composables/useIntake'
@@ -77,16 +78,13 @@ async function askForOwn(): Promise<void> {
         <span class="muted">{{ found.likeliest_text }}</span>
       </span>
       <span class="acts">
-        <select
+        <ChoiceWord
+          label="Shot it is a take of"
+          :choices="shots.map(({ id, title }) => ({ key: id, label: title }))"
           :value="shotOf(found)"
-          aria-label="Shot it is a take of"
-          @change="emit('choose', key(found), ($event.target as HTMLSelectElement).value)"
-        >
-          <option value="">no shot</option>
-          <option v-for="shot in shots" :key="shot.id" :value="shot.id">
-            {{ shot.title }}
-          </option>
-        </select>
+          unchosen="no shot"
+          @choose="(shot) => emit('choose', key(found), shot)"
+        />
         <button
           type="button"
           :disabled="!shotOf(found)"
@@ -196,12 +194,6 @@ h3 .muted {
 
 .acts > * {
   min-height: 44px;
-}
-
-.acts select {
-  max-width: 300px;
-  padding: 0 8px;
-  background: var(--raised);
 }
 
 .acts button {

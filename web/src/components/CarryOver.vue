@@ -3,7 +3,8 @@
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { today } from '../api/local-time'
+import ChoiceWord from './ChoiceWord.vue'
+import { dayText, today } from '../api/local-time'
 import { client, data, type Schemas } from '../api/client'
 import { useLoad } from '../composables/useLoad'
 import { useNotices } from '../stores/notices'
@@ -19,13 +20,18 @@ const nights = useLoad<Schemas['NightOut'][]>((signal) =>
 void waiting.refresh()
 void nights.refresh()
 const coming = computed(
-  () => nights.value.value?.filter((n) => n.evening_date >= today()).toReversed() ?? [],
+  () =>
+    nights.value.value
+      ?.filter((n) => n.evening_date >= today())
+      .toReversed()
+      .map((n) => ({
+        key: n.id,
+        label: `${dayText(n.evening_date, 'short')}, ${n.title || n.place_name}`,
+      })) ?? [],
 )
 const shown = ref(5)
 
-async function carry(shot: Schemas['UnfinishedOut'], event: Event): Promise<void> {
-  const night_id = (event.target as HTMLSelectElement).value
-  if (!night_id) return
+async function carry(shot: Schemas['UnfinishedOut'], night_id: string): Promise<void> {
   try {
     const body = { shot_ids: [shot.shot_id], night_id }
     await data(client.POST('/api/v1/nights/carried', { body }))
@@ -44,13 +50,14 @@ async function carry(shot: Schemas['UnfinishedOut'], event: Event): Promise<void
         <router-link :to="{ name: 'shot', params: { shotId: shot.shot_id } }">{{
           shot.title
         }}</router-link>
-        <span class="muted"> {{ shot.evening_date }}, {{ shot.text }}</span>
-        <select :aria-label="`Carry ${shot.title} over`" @change="carry(shot, $event)">
-          <option value="">carry over to…</option>
-          <option v-for="night in coming" :key="night.id" :value="night.id">
-            {{ night.evening_date }}, {{ night.title || night.place_name }}
-          </option>
-        </select>
+        <span class="muted"> {{ dayText(shot.evening_date, 'short') }}, {{ shot.text }}</span>
+        <ChoiceWord
+          :label="`Carry ${shot.title} over`"
+          :choices="coming"
+          value=""
+          unchosen="carry over to…"
+          @choose="(night) => carry(shot, night)"
+        />
       </li>
     </ul>
     <v-btn v-if="waiting.value.value.length > shown" @click="shown += 20">More</v-btn>
@@ -61,12 +68,5 @@ async function carry(shot: Schemas['UnfinishedOut'], event: Event): Promise<void
 <style scoped>
 .muted {
   margin-left: 8px;
-}
-
-select {
-  display: block;
-  max-width: 100%;
-  min-height: 44px;
-  color: var(--picked);
 }
 </style>

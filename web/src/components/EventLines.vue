@@ -3,8 +3,9 @@
  * What happens at a place or in one night, a line of prose each. As it is typed the server says how
  * it is understood; what it cannot read it says in words.
  */
-import { ref, useTemplateRef, watch } from 'vue'
+import { ref, watch } from 'vue'
 
+import FilePick from './FilePick.vue'
 import { upload } from '../api/upload'
 import { ApiError, client, data, type Schemas } from '../api/client'
 
@@ -71,12 +72,9 @@ async function add(): Promise<void> {
   changing.value = null
 }
 
-const chooser = useTemplateRef<HTMLInputElement>('chooser')
 const unread = ref<Schemas['EventReadOut'][]>([])
 /** What a file holds is added to the list; what cannot be read says why. */
-async function readFile(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
+async function readFile([file]: File[]): Promise<void> {
   if (!file || !placeId) return
   try {
     const found = await data(
@@ -92,7 +90,6 @@ async function readFile(event: Event): Promise<void> {
     if (!(caught instanceof ApiError)) throw caught
     error.value = caught.message
   }
-  input.value = ''
 }
 
 const without = (line: string) => {
@@ -151,22 +148,17 @@ const shown = (): { line: string; label: string; text: string; own: boolean; bad
       }}</v-btn>
     </form>
     <p v-if="placeId" class="no-print files">
-      <button type="button" class="link" @click="chooser?.click()">
-        Read events from a calendar or CSV file
-      </button>
+      <FilePick
+        label="Read events from a calendar or CSV file"
+        accept=".ics,.csv,text/calendar,text/csv"
+        @files="readFile"
+      />
       <a v-if="lines.length && ofPlace" :href="`/api/v1/places/${placeId}/events/export/csv`"
         >CSV</a
       >
       <a v-if="lines.length && ofPlace" :href="`/api/v1/places/${placeId}/events/export/ics`"
         >Calendar of the coming month</a
       >
-      <input
-        ref="chooser"
-        type="file"
-        accept=".ics,.csv,text/calendar,text/csv"
-        hidden
-        @change="readFile"
-      />
     </p>
     <p v-for="one in unread" :key="one.name + one.trouble" role="alert" class="bad">
       “{{ one.name }}”: {{ one.trouble }}.
@@ -217,12 +209,6 @@ li strong {
   flex-wrap: wrap;
   gap: 6px 20px;
   align-items: center;
-}
-
-.link {
-  min-height: 44px;
-  color: var(--picked);
-  text-decoration: underline;
 }
 
 form {

@@ -13,7 +13,7 @@ const width = (blur_px: number) => `${Math.max(1, (100 * blur_px) / widest.value
 <template>
   <div class="report">
     <section>
-      <h2>Sharpness</h2>
+      <h3>Sharpness</h3>
       <p>{{ report.sharpness }}</p>
       <ul>
         <li v-for="part in report.blurs" :key="part.cause">
@@ -23,14 +23,14 @@ const width = (blur_px: number) => `${Math.max(1, (100 * blur_px) / widest.value
       </ul>
     </section>
     <section>
-      <h2>Noise</h2>
+      <h3>Noise</h3>
       <p>{{ report.noise }}</p>
       <ul v-if="report.tones.length">
         <li v-for="tone in report.tones" :key="tone.stops">{{ tone.text }}</li>
       </ul>
     </section>
     <section>
-      <h2>What it costs</h2>
+      <h3>What it costs</h3>
       <ul>
         <li v-for="line in report.cost" :key="line">{{ line }}</li>
       </ul>
@@ -43,13 +43,11 @@ const width = (blur_px: number) => `${Math.max(1, (100 * blur_px) / widest.value
   display: grid;
   grid-template-columns: repeat(3, minmax(0, 1fr));
   gap: 28px;
-  margin-top: 24px;
+  margin-bottom: 16px;
 }
 
-h2 {
-  margin-bottom: 8px;
-  padding-bottom: 6px;
-  border-bottom: 1px solid var(--line);
+h3 {
+  margin-bottom: 4px;
 }
 
 ul {

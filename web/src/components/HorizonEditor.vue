@@ -5,6 +5,7 @@
  */
 import { computed, ref, useTemplateRef } from 'vue'
 
+import FilePick from './FilePick.vue'
 import { useWidth } from '../composables/useWidth'
 import { ApiError, client, data, type Schemas } from '../api/client'
 
@@ -105,8 +106,7 @@ async function readText(): Promise<void> {
   }
 }
 
-async function readFile(event: Event): Promise<void> {
-  const file = (event.target as HTMLInputElement).files?.[0]
+async function readFile([file]: File[]): Promise<void> {
   if (!file) return
   text.value = await file.text()
   await readText()
@@ -172,18 +172,13 @@ const winds = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW'].map((name, i) => ({ n
     <div v-if="isPasting" class="paste">
       <v-textarea
         v-model="text"
-        label="azimuth,altitude in degrees, a pair a line"
+        label="true bearing,height in degrees, a pair a line"
         :error-messages="error"
         rows="4"
       />
       <div class="acts">
         <v-btn @click="readText">Read it</v-btn>
-        <input
-          type="file"
-          accept=".csv,text/csv,text/plain"
-          aria-label="CSV file"
-          @change="readFile"
-        />
+        <FilePick label="From a CSV file" accept=".csv,text/csv,text/plain" @files="readFile" />
       </div>
     </div>
   </div>

@@ -7,7 +7,7 @@ defineProps<{ title: string; note?: string; steps: Schemas['StepOut'][] }>()
 
 <template>
   <section v-if="steps.length">
-    <h2>{{ title }}</h2>
+    <h3>{{ title }}</h3>
     <p v-if="note">{{ note }}</p>
     <ol class="plain">
       <li v-for="step in steps" :key="step.at_utc">

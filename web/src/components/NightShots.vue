@@ -2,15 +2,22 @@
 /** The shots of a night in the order they happen, and the windows they may stand in. */
 import type { Schemas } from '../api/client'
 
-defineProps<{
+const { order, shots } = defineProps<{
   nightId: string
   shots: Schemas['ShotInNightOut'][]
+  /** The order they are worked in, where there is one. */
+  order: Schemas['OrderOut'] | null
   windows: Schemas['StretchOut'][]
-  hasKit: boolean
+  /** What a shot cannot be planned without and the bag has not. */
+  lacks: string[]
+  /** The kinds of picture a new one may be. */
+  kinds: Schemas['DisciplineOut'][]
   cursorClock: string
   clockOf: (at: string) => string
 }>()
-const emit = defineEmits<{ add: []; remove: [shot: Schemas['ShotInNightOut']] }>()
+/** What stands against a shot where it is. */
+const faultsOf = (id: string) => order?.own.find((one) => one.shot_id === id)?.faults ?? []
+const emit = defineEmits<{ add: [discipline: string]; remove: [shot: Schemas['ShotInNightOut']] }>()
 </script>
 
 <template>
@@ -36,6 +43,7 @@ const emit = defineEmits<{ add: []; remove: [shot: Schemas['ShotInNightOut']] }>
           <template v-else>
             <span class="figures settings">{{ shot.settings }}</span>
             <span class="muted">{{ shot.lead }}</span>
+            <span v-for="fault in faultsOf(shot.id)" :key="fault" class="trouble">{{ fault }}</span>
           </template>
         </span>
       </router-link>
@@ -43,25 +51,35 @@ const emit = defineEmits<{ add: []; remove: [shot: Schemas['ShotInNightOut']] }>
         type="button"
         class="delete"
         :aria-label="`Delete ${shot.title}`"
+        title="Delete"
         @click="emit('remove', shot)"
       >
-        Delete
+        ×
       </button>
     </li>
   </ul>
-  <v-btn v-if="hasKit" color="primary" variant="flat" block @click="emit('add')"
-    >Add a shot at {{ cursorClock }}</v-btn
-  >
-  <v-btn
-    v-if="shots.length"
-    class="to-field no-print"
-    block
-    :to="{ name: 'field', params: { nightId } }"
-    >Into the field</v-btn
-  >
-  <template v-else-if="!hasKit">
-    <p>A shot needs a body and a lens to plan with.</p>
-    <v-btn to="/kit" block>Add kit</v-btn>
+  <div class="acts">
+    <v-menu v-if="!lacks.length" max-height="440">
+      <template #activator="{ props }">
+        <v-btn v-bind="props" color="primary" variant="flat">Add a shot at {{ cursorClock }}</v-btn>
+      </template>
+      <v-list>
+        <v-list-item
+          v-for="kind in kinds"
+          :key="kind.key"
+          :title="kind.title"
+          :subtitle="kind.aim"
+          @click="emit('add', kind.key)"
+        />
+      </v-list>
+    </v-menu>
+    <v-btn v-if="shots.length" class="no-print" :to="{ name: 'field', params: { nightId } }"
+      >Into the field</v-btn
+    >
+  </div>
+  <template v-if="lacks.length">
+    <p>To plan a shot with, {{ lacks.join(' and ') }} is missing in the bag.</p>
+    <v-btn to="/kit">Put it in</v-btn>
   </template>
 
   <template v-if="windows.length">
@@ -96,26 +114,27 @@ h2:not(:first-child) {
   flex: 1;
   display: flex;
   gap: 12px;
-  padding: 10px 0;
+  padding: 7px 0;
   color: var(--ink);
   text-decoration: none;
 }
 
 .shot img {
   flex: none;
-  width: 84px;
-  height: 56px;
+  width: 72px;
+  height: 48px;
   object-fit: cover;
   background: var(--sheet);
 }
 
 .seen {
   flex: none;
-  width: 84px;
+  width: 72px;
 }
 
 .says {
   min-width: 0;
+  line-height: 1.35;
 }
 
 .shot span span {
@@ -134,11 +153,14 @@ h2:not(:first-child) {
   color: var(--limit);
 }
 
-.to-field {
-  margin-top: 8px;
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 10px;
 }
 
 .delete {
+  min-width: 44px;
   min-height: 44px;
   color: var(--muted);
   font-size: 0.92rem;

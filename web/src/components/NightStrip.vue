@@ -1,83 +1,88 @@
 <script setup lang="ts">
-/** The night as one thin band: dark from light, Moon beneath, its shots as they lie. */
+/** A night as one thin band from noon to noon: dark from light, the Moon beneath, its shots as ticks. */
 import { computed } from 'vue'
 
-import { nightSpan, ribbon, type Slope } from './LightSlope/slope'
 import type { Schemas } from '../api/client'
 
-const { slope, order } = defineProps<{ slope: Slope; order: Schemas['OrderOut'] | null }>()
-
-const dark = computed(() => ribbon(slope.darkness.map((share) => share * 60)))
-const moon = computed(() => ribbon(slope.moon_altitude_deg, slope.moon_illuminated_fraction))
-const steps = computed(() => slope.readouts.length - 1)
-const x = (i: number) => (100 * i) / steps.value
-const at = (iso: string) => {
-  const { from, to } = nightSpan(slope)
-  return (100 * (Date.parse(iso) - from)) / (to - from)
+export interface Span {
+  /** Shares of the band. */
+  from: number
+  to: number
+  isWrong: boolean
 }
+
+const { strip, spans = undefined } = defineProps<{
+  strip: Pick<Schemas['StripOut'], 'dark' | 'moon' | 'most_level'> & { shots?: number[] }
+  /** Work as long as it lasts, instead of its shots as ticks. */
+  spans?: Span[]
+}>()
+
+/** A colour a step, running into the next. */
+function band(digits: string, shade: (share: number) => string): string {
+  const stops = [...digits].map((digit, i) => {
+    const at = (100 * (i + 0.5)) / digits.length
+    return `${shade(Number(digit) / strip.most_level)} ${at.toFixed(1)}%`
+  })
+  return `linear-gradient(90deg, ${stops.join(', ')})`
+}
+const dark = computed(() =>
+  band(strip.dark, (share) => `color-mix(in srgb, var(--night) ${100 * share}%, var(--day))`),
+)
+const moon = computed(() =>
+  band(strip.moon, (share) => `color-mix(in srgb, var(--mass) ${100 * share}%, transparent)`),
+)
+const percent = (share: number) => `${(100 * share).toFixed(2)}%`
 </script>
 
 <template>
-  <svg class="strip" viewBox="0 0 100 14" preserveAspectRatio="none" aria-hidden="true">
-    <rect x="0" y="0" width="100" height="10" class="day" />
-    <rect
-      v-for="run in dark"
-      :key="`d${run.from}`"
-      :x="x(run.from)"
-      y="0"
-      :width="x(run.to) - x(run.from)"
-      height="10"
-      :opacity="run.opacity"
-      class="dark"
-    />
-    <rect
-      v-for="run in moon"
-      :key="`m${run.from}`"
-      :x="x(run.from)"
-      y="11"
-      :width="x(run.to) - x(run.from)"
-      height="2"
-      :opacity="run.opacity"
-      class="moon"
-    />
-    <rect
-      v-for="own in order?.own ?? []"
-      :key="own.shot_id"
-      :x="at(own.starts_utc)"
-      y="2"
-      :width="Math.max(0.5, at(own.ends_utc) - at(own.starts_utc))"
-      height="6"
-      :class="own.faults.length ? 'wrong' : 'shot'"
-    />
-  </svg>
+  <div class="strip" aria-hidden="true">
+    <div class="dark" :style="{ background: dark }" />
+    <div class="moon" :style="{ background: moon }" />
+    <template v-if="spans">
+      <span
+        v-for="span in spans"
+        :key="span.from"
+        class="shot"
+        :class="{ wrong: span.isWrong }"
+        :style="{ left: percent(span.from), width: percent(span.to - span.from) }"
+      />
+    </template>
+    <template v-else>
+      <span
+        v-for="(share, i) in strip.shots"
+        :key="i"
+        class="shot"
+        :style="{ left: percent(share) }"
+      />
+    </template>
+  </div>
 </template>
 
 <style scoped>
 .strip {
-  display: block;
-  width: 100%;
-  max-width: 62ch;
-  height: 22px;
-  margin: 6px 0 4px;
-}
-
-.day {
-  fill: var(--muted);
+  position: relative;
+  height: 20px;
 }
 
 .dark {
-  fill: var(--raised);
+  height: 14px;
 }
 
 .moon {
-  fill: var(--ink);
+  height: 3px;
+  margin-top: 2px;
 }
 
 .shot {
-  fill: var(--picked);
+  position: absolute;
+  top: 2px;
+  height: 10px;
+  min-width: 3px;
+  background: var(--picked);
+  box-shadow: 0 0 0 1px var(--ground);
 }
 
 .wrong {
-  fill: var(--limit);
+  background: var(--limit);
 }
 </style>

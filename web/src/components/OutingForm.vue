@@ -2,6 +2,7 @@
 /** The frame of a night's work: the way there, when one comes and goes, who knows. */
 import { reactive, watch } from 'vue'
 
+import MeasureField from './MeasureField.vue'
 import type { Schemas } from '../api/client'
 
 type Outing = Schemas['OutingIn']
@@ -32,12 +33,11 @@ const keep = () =>
     @submit.prevent="keep"
   >
     <v-text-field v-model="form.travel_min" type="number" label="Way from home" suffix="min" />
-    <v-text-field
-      v-model="form.walking_km_h"
-      type="number"
-      step="0.5"
+    <MeasureField
+      :model-value="form.walking_km_h ?? ''"
+      unit="km/h"
       label="Walking"
-      suffix="km/h"
+      @update:model-value="(kmh) => (form.walking_km_h = kmh as number)"
     />
     <v-text-field
       v-model="form.arrives"

@@ -1,4 +1,5 @@
 import { flushPromises, mount } from '@vue/test-utils'
+import { createPinia } from 'pinia'
 import { beforeEach, expect, test, vi } from 'vitest'
 import { createVuetify } from 'vuetify'
 
@@ -31,7 +32,7 @@ beforeEach(() => {
 async function shown(place: object | null = null) {
   const page = mount(PlaceForm, {
     props: { place: place as Schemas['PlaceOut'] | null },
-    global: { plugins: [createVuetify()], stubs: { HorizonEditor: true } },
+    global: { plugins: [createVuetify(), createPinia()], stubs: { HorizonEditor: true } },
   })
   await flushPromises()
   const input = (label: string) => {

@@ -1,14 +1,20 @@
 <script setup lang="ts">
 /** A place: found by name, by coordinates in any notation, or by where this device is. */
-import { computed, reactive, ref, watch } from 'vue'
+import { computed, reactive, ref } from 'vue'
 
 import EventLines from './EventLines.vue'
 import HorizonEditor from './HorizonEditor.vue'
+import MeasureField from './MeasureField.vue'
 import { today } from '../api/local-time'
 import { ApiError, client, data, ifMatch, type Schemas } from '../api/client'
+import { useWhere } from '../composables/useWhere'
 
 const { place } = defineProps<{ place: Schemas['PlaceOut'] | null }>()
-const emit = defineEmits<{ done: []; cancel: [] }>()
+const emit = defineEmits<{
+  /** Kept; how a change is taken back. */
+  done: [undo: (() => Promise<unknown>) | null]
+  cancel: []
+}>()
 
 const form = reactive({
   name: place?.name ?? '',
@@ -57,44 +63,19 @@ async function readPosition(): Promise<boolean> {
   }
 }
 
-const isLocating = ref(false)
-function locate(): void {
-  isLocating.value = true
-  navigator.geolocation.getCurrentPosition(
-    (found) => {
-      isLocating.value = false
-      const { latitude, longitude, altitude } = found.coords
-      position.value = `${latitude.toFixed(5)}, ${longitude.toFixed(5)}`
-      if (altitude !== null) form.elevation_m = Math.round(altitude)
-      void readPosition()
-    },
-    (refused) => {
-      isLocating.value = false
-      positionError.value =
-        refused.code === refused.PERMISSION_DENIED
-          ? 'This browser does not share its position (it needs leave, and https away from this machine).'
-          : 'The device does not know where it is right now.'
-    },
-    { timeout: 15_000 },
-  )
-}
-
-const townQuery = ref('')
-const towns = ref<Schemas['TownOut'][]>([])
-let asked = 0
-watch(townQuery, async (query) => {
-  const mine = ++asked
-  const found =
-    query.trim().length < 2
-      ? []
-      : await data(client.GET('/api/v1/towns', { params: { query: { query } } }))
-  if (mine === asked) towns.value = found
+const { query, towns, isLocating, locate } = useWhere({
+  onFound: ({ latitude, longitude, altitude }) => {
+    position.value = `${latitude.toFixed(5)}, ${longitude.toFixed(5)}`
+    if (altitude !== null) form.elevation_m = Math.round(altitude)
+    void readPosition()
+  },
+  onRefused: (text) => (positionError.value = text),
 })
 
 function chooseTown(town: Schemas['TownOut']): void {
   position.value = `${town.latitude_deg}, ${town.longitude_deg}`
   form.name ||= town.name
-  townQuery.value = ''
+  query.value = ''
   void readPosition()
 }
 
@@ -112,6 +93,14 @@ const bortleItems = computed(() =>
 /** What was typed; left out where nothing was, for the server to say. */
 const numberOf = (typed: number | string) => (typed === '' ? undefined : Number(typed))
 
+const put = (version: number, body: Schemas['PlaceIn']) =>
+  data(
+    client.PUT('/api/v1/places/{place_id}', {
+      params: { path: { place_id: place?.id ?? '' }, header: ifMatch(version) },
+      body,
+    }),
+  )
+
 async function save(): Promise<void> {
   if (!(await readPosition())) return
   const body = {
@@ -123,15 +112,15 @@ async function save(): Promise<void> {
     sky_brightness_mag_arcsec2: numberOf(form.sky_brightness_mag_arcsec2),
   } as Schemas['PlaceIn']
   try {
-    await (place === null
-      ? data(client.POST('/api/v1/places', { body }))
-      : data(
-          client.PUT('/api/v1/places/{place_id}', {
-            params: { path: { place_id: place.id }, header: ifMatch(place.version) },
-            body,
-          }),
-        ))
-    emit('done')
+    if (place === null) {
+      await data(client.POST('/api/v1/places', { body }))
+      emit('done', null)
+      return
+    }
+    const { version } = await put(place.version, body)
+    const keys = Object.keys(body) as (keyof Schemas['PlaceIn'])[]
+    const before = Object.fromEntries(keys.map((key) => [key, place[key]]))
+    emit('done', () => put(version, before as Schemas['PlaceIn']))
   } catch (caught) {
     if (caught instanceof ApiError) error.value = caught
     else throw caught
@@ -161,7 +150,7 @@ async function save(): Promise<void> {
     </div>
     <div class="ways">
       <div class="towns">
-        <v-text-field v-model="townQuery" label="Or near a town" autocomplete="off" />
+        <v-text-field v-model="query" label="Or near a town" autocomplete="off" />
         <ul v-if="towns.length" class="found">
           <li v-for="town in towns" :key="`${town.name}${town.latitude_deg}`">
             <button type="button" @click="chooseTown(town)">
@@ -173,15 +162,12 @@ async function save(): Promise<void> {
       <v-btn :loading="isLocating" @click="locate">Where this device is</v-btn>
     </div>
     <div class="pair">
-      <v-text-field
+      <MeasureField
         v-model="form.elevation_m"
-        type="number"
-        step="any"
+        unit="m"
         label="Elevation"
-        suffix="m"
         placeholder="sea level"
-        persistent-placeholder
-        :error-messages="error?.fault('elevation_m')"
+        :error="error?.fault('elevation_m')"
       />
       <v-text-field
         v-model="form.time_zone"
@@ -210,7 +196,7 @@ async function save(): Promise<void> {
         v-model="form.glow_azimuth_deg"
         type="number"
         label="Town glow stands at bearing"
-        suffix="°"
+        suffix="° true"
         placeholder="none"
         persistent-placeholder
         :error-messages="error?.fault('glow_azimuth_deg')"

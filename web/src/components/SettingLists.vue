@@ -12,7 +12,7 @@ const { bracket, ladder, testFrame } = defineProps<{
 <template>
   <div class="lists">
     <section>
-      <h2>Bracket</h2>
+      <h3>Bracket</h3>
       <p class="muted">As wide as the ± asks for, centre first.</p>
       <ol>
         <li v-for="frame in bracket" :key="frame.stops" class="figures">
@@ -22,7 +22,7 @@ const { bracket, ladder, testFrame } = defineProps<{
       </ol>
     </section>
     <section v-if="ladder.length">
-      <h2>The same light</h2>
+      <h3>The same light</h3>
       <p class="muted">At the same ISO and filter.</p>
       <ol>
         <li
@@ -37,7 +37,7 @@ const { bracket, ladder, testFrame } = defineProps<{
       </ol>
     </section>
     <section>
-      <h2>Test frame</h2>
+      <h3>Test frame</h3>
       <p class="muted">The same brightness, quickly, for a first look.</p>
       <p class="figures">{{ testFrame }}</p>
     </section>
@@ -49,13 +49,11 @@ const { bracket, ladder, testFrame } = defineProps<{
   display: grid;
   grid-template-columns: repeat(3, minmax(0, 1fr));
   gap: 28px;
-  margin-top: 24px;
+  margin-bottom: 16px;
 }
 
-h2 {
-  margin-bottom: 8px;
-  padding-bottom: 6px;
-  border-bottom: 1px solid var(--line);
+h3 {
+  margin-bottom: 4px;
 }
 
 ol {

@@ -1,5 +1,8 @@
 <script setup lang="ts">
 /** The shot on paper, beside itself, in another night, or gone. */
+import { computed } from 'vue'
+
+import ChoiceWord from './ChoiceWord.vue'
 import type { UseShotPlacesReturn } from '../composables/useShotPlaces'
 
 const { shotId, hasCues, places } = defineProps<{
@@ -8,64 +11,55 @@ const { shotId, hasCues, places } = defineProps<{
   hasCues: boolean
   places: UseShotPlacesReturn
 }>()
-const { otherNight, otherNights, copyTo, moveThere, remove } = places
+const { otherNights, copyTo, moveThere, remove } = places
+const nights = computed(() => otherNights.value.map(({ id, name }) => ({ key: id, label: name })))
 </script>
 
 <template>
-  <p>
-    <a class="card" :href="`/api/v1/shots/${shotId}/card.pdf`" target="_blank">Pocket card</a>
-    <a v-if="hasCues" class="card cues" :href="`/api/v1/shots/${shotId}/cues.wav`" download
-      >Cue track, WAV</a
-    >
-  </p>
-  <div class="elsewhere">
-    <v-btn @click="copyTo(null)">Copy this shot</v-btn>
-    <v-select
-      v-model="otherNight"
-      :items="otherNights"
-      item-title="name"
-      item-value="id"
-      label="Another night"
-      hide-details
+  <nav class="places" aria-label="This shot elsewhere">
+    <a :href="`/api/v1/shots/${shotId}/card.pdf`" target="_blank">Pocket card</a>
+    <a v-if="hasCues" :href="`/api/v1/shots/${shotId}/cues.wav`" download>Cue track, WAV</a>
+    <button type="button" @click="copyTo(null)">Copy this shot</button>
+    <ChoiceWord
+      label="Copy to another night"
+      text="Copy to another night"
+      :choices="nights"
+      @choose="copyTo"
     />
-    <div v-if="otherNight" class="pair">
-      <v-btn @click="copyTo(otherNight)">Copy it there</v-btn>
-      <v-btn @click="moveThere">Move it there</v-btn>
-    </div>
-  </div>
-  <button type="button" class="delete" @click="remove">Delete this shot</button>
+    <ChoiceWord
+      label="Move to another night"
+      text="Move to another night"
+      :choices="nights"
+      @choose="moveThere"
+    />
+    <button type="button" class="delete" @click="remove">Delete this shot</button>
+  </nav>
 </template>
 
 <style scoped>
-.card {
+.places {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 24px;
+}
+
+a,
+:deep(button) {
   display: inline-flex;
   align-items: center;
   min-height: 44px;
-  margin-top: 12px;
+  color: var(--picked);
 }
 
-.cues {
-  margin-left: 18px;
-}
-
-.elsewhere {
-  display: grid;
-  gap: 10px;
-  margin-top: 22px;
-}
-
-.elsewhere .pair {
-  display: flex;
-  gap: 10px;
-}
-
-.delete {
-  min-height: 44px;
-  margin-top: 12px;
+:deep(button) {
   color: var(--muted);
 }
 
-.delete:hover {
+:deep(button:hover) {
   color: var(--ink);
+}
+
+.delete {
+  margin-left: auto;
 }
 </style>

@@ -1,17 +1,15 @@
 <script setup lang="ts">
-/** What the slope is drawn for: aperture, ISO, where ground and sky land, the third ribbon. */
+/** What the slope is drawn for: aperture, ISO, where ground and sky land. */
 import type { Schemas } from '../api/client'
 
 defineProps<{
   slope: Schemas['SlopeOut']
   night: Schemas['NightOut']
-  targets: Schemas['TargetOut'][]
 }>()
 const emit = defineEmits<{ change: [part: Partial<Schemas['NightIn']>] }>()
 </script>
 
 <template>
-  <h2 class="no-print">The slope is drawn for</h2>
   <div class="references">
     <v-select
       :model-value="slope.reference_f_number"
@@ -45,16 +43,6 @@ const emit = defineEmits<{ change: [part: Partial<Schemas['NightIn']>] }>()
       label="Sky lands"
       @update:model-value="(v: number) => emit('change', { sky_placement_stops: v })"
     />
-    <v-autocomplete
-      :model-value="night.target_key"
-      :items="targets"
-      item-title="name"
-      item-value="key"
-      label="Target ribbon"
-      variant="outlined"
-      hide-details="auto"
-      @update:model-value="(v: string | null) => v && emit('change', { target_key: v })"
-    />
     <v-checkbox
       :model-value="night.uses_forecast"
       label="Dim by the simulated cloud"
@@ -65,21 +53,9 @@ const emit = defineEmits<{ change: [part: Partial<Schemas['NightIn']>] }>()
 </template>
 
 <style scoped>
-h2 {
-  margin-top: 28px;
-  padding-bottom: 6px;
-  margin-bottom: 8px;
-  border-bottom: 1px solid var(--line);
-}
-
 .references {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
   gap: 14px 10px;
-  margin-top: 14px;
-}
-
-.references > :nth-child(n + 3) {
-  grid-column: 1 / -1;
 }
 </style>

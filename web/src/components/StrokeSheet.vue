@@ -3,8 +3,9 @@
  * What is drawn with light: type it, draw it, or read it from an SVG file; seen as the lens sees it
  * or as the writer draws it, and rehearsed at true speed.
  */
-import { computed, ref, useTemplateRef } from 'vue'
+import { computed, ref } from 'vue'
 
+import FilePick from './FilePick.vue'
 import QuestionField from './QuestionField'
 import { useRehearsal } from '../composables/useRehearsal'
 import { useStrokes, type Strokes } from '../composables/useStrokes'
@@ -23,7 +24,6 @@ const own = useStrokes(
   () => strokes,
   (changed) => emit('change', changed),
 )
-const file = useTemplateRef<HTMLInputElement>('file')
 const isWriters = ref(false)
 const hasBeat = ref(true)
 const rehearsal = useRehearsal(
@@ -68,16 +68,7 @@ const count = (seconds: number) => seconds.toFixed(1)
       >
         {{ own.isDrawing.value ? 'Done drawing' : 'Draw it' }}
       </v-btn>
-      <v-btn @click="file?.click()">Read an SVG file</v-btn>
-      <input
-        ref="file"
-        class="screen-reader"
-        type="file"
-        tabindex="-1"
-        aria-label="An SVG file"
-        accept=".svg,image/svg+xml"
-        @change="own.pick"
-      />
+      <FilePick label="Read an SVG file" accept=".svg,image/svg+xml" @files="own.pick" />
       <button v-if="strokes" type="button" @click="own.clear">Clear</button>
     </div>
     <p v-if="own.trouble.value" role="alert" class="error">{{ own.trouble.value }}</p>

@@ -2,6 +2,7 @@ import { mount } from '@vue/test-utils'
 import { expect, test } from 'vitest'
 import { createVuetify } from 'vuetify'
 
+import ChoiceWord from './ChoiceWord.vue'
 import TakeChain from './TakeChain.vue'
 import type { Schemas } from '../api/client'
 
@@ -95,10 +96,10 @@ test('while a take is being kept no second one can be made', () => {
 test('changing the word of one light leaves the other alone, and a word can be taken back', async () => {
   const judged = take('t', { verdicts: { bursts: 'bright', town: 'right' } })
   const page = shown(chain({ asked: bursts, links: [link(judged)] }))
-  const [ofBursts] = page.findAll('select')
-  expect(ofBursts?.element.value).toBe('bright')
-  await ofBursts?.setValue('darkish')
-  await ofBursts?.setValue('')
+  const [ofBursts] = page.findAllComponents(ChoiceWord)
+  expect(ofBursts?.props('value')).toBe('bright')
+  ofBursts?.vm.$emit('choose', 'darkish')
+  ofBursts?.vm.$emit('choose', '')
   expect(page.emitted('edit')).toEqual([
     [judged, { verdicts: { town: 'right', bursts: 'darkish' } }],
     [judged, { verdicts: { town: 'right' } }],

@@ -2,6 +2,9 @@
 /** The takes of a shot as a chain: setting, what was seen, what changed; then what is next. */
 import { computed, ref } from 'vue'
 
+import ChoiceWord from './ChoiceWord.vue'
+import FilePick from './FilePick.vue'
+import NotesField from './NotesField.vue'
 import TakePhoto from './TakePhoto.vue'
 import type { Schemas } from '../api/client'
 
@@ -17,6 +20,8 @@ const emit = defineEmits<{
   remove: [take: Take]
   pictures: [files: File[], keep: boolean]
   give: [photo: Schemas['PhotoOut'], takeId: string | null]
+  /** A picture becomes a take. */
+  own: [photo: Schemas['PhotoOut']]
   removePhoto: [photo: Schemas['PhotoOut']]
 }>()
 
@@ -25,12 +30,6 @@ function rejudge(take: Take, part: string, word: string): void {
   const others = Object.entries(take.verdicts ?? {}).filter(([key]) => key !== part)
   const said = word ? [...others, [part, word]] : others
   emit('edit', take, { verdicts: Object.fromEntries(said) as Take['verdicts'] })
-}
-
-function pick(event: Event): void {
-  const input = event.target as HTMLInputElement
-  emit('pictures', [...(input.files ?? [])], keepFiles.value)
-  input.value = ''
 }
 
 /** Lights changed since the last take: they belong to the next one. */
@@ -70,17 +69,16 @@ const takeChoices = computed(() =>
         <div class="take">
           <span class="figures clock">{{ link.started_local }}</span>
           <span class="figures set">{{ link.settings }}</span>
-          <label v-for="asked in chain.asked" :key="asked.key" class="seen">
+          <span v-for="asked in chain.asked" :key="asked.key" class="seen">
             <span v-if="asked.name" class="muted">{{ asked.name }}</span>
-            <span v-else class="screen-reader">What was seen at {{ link.started_local }}</span>
-            <select
+            <ChoiceWord
+              :label="`What was seen${asked.name ? ` of ${asked.name}` : ''} at ${link.started_local}`"
+              :choices="chain.verdicts"
               :value="link.take.verdicts?.[asked.key] ?? ''"
-              @change="rejudge(link.take, asked.key, ($event.target as HTMLSelectElement).value)"
-            >
-              <option value="">not judged</option>
-              <option v-for="v in chain.verdicts" :key="v.key" :value="v.key">{{ v.label }}</option>
-            </select>
-          </label>
+              unchosen="not judged"
+              @choose="(word) => rejudge(link.take, asked.key, word)"
+            />
+          </span>
           <span v-if="link.take.frames > 1" class="muted">{{ link.take.frames }} frames</span>
           <span class="acts">
             <button
@@ -90,6 +88,24 @@ const takeChoices = computed(() =>
             >
               {{ link.take.is_keeper ? 'keeper' : 'keep it' }}
             </button>
+            <v-menu :close-on-content-click="false" location="bottom end">
+              <template #activator="{ props }">
+                <button
+                  v-bind="props"
+                  type="button"
+                  :aria-label="`Note on the take of ${link.started_local}`"
+                >
+                  note
+                </button>
+              </template>
+              <v-card class="note-field">
+                <NotesField
+                  :notes="link.take.note ?? ''"
+                  label="Note on this take"
+                  @change="(note) => emit('edit', link.take, { note })"
+                />
+              </v-card>
+            </v-menu>
             <button
               type="button"
               :aria-label="`Delete the take of ${link.started_local}`"
@@ -99,6 +115,7 @@ const takeChoices = computed(() =>
             </button>
           </span>
         </div>
+        <p v-if="link.take.note" class="note">{{ link.take.note }}</p>
         <TakePhoto
           v-for="photo in link.photos"
           :key="photo.id"
@@ -120,14 +137,17 @@ const takeChoices = computed(() =>
         :photo="photo"
         :takes="takeChoices"
         @give="(takeId) => emit('give', photo, takeId)"
+        @own="emit('own', photo)"
         @remove="emit('removePhoto', photo)"
       />
     </div>
     <div class="pictures">
-      <label>
-        Add pictures
-        <input type="file" multiple accept="image/*,.dng,.tif,.tiff" @change="pick" />
-      </label>
+      <FilePick
+        label="Add pictures"
+        accept="image/*,.dng,.tif,.tiff"
+        multiple
+        @files="(files) => emit('pictures', files, keepFiles)"
+      />
       <v-checkbox
         v-model="keepFiles"
         label="Keep the files too, not only their thumbnails"
@@ -261,14 +281,6 @@ const takeChoices = computed(() =>
   font-weight: 600;
 }
 
-.seen select {
-  min-height: 40px;
-  padding: 0 6px;
-  color: var(--ink);
-  background: transparent;
-  border-bottom: 1px solid var(--line);
-}
-
 .seen option {
   color: var(--ink);
   background: var(--sheet);
@@ -373,5 +385,15 @@ const takeChoices = computed(() =>
   .verdicts > :nth-child(6) {
     order: -1;
   }
+}
+
+.note {
+  padding: 2px 0 6px;
+  white-space: pre-line;
+}
+
+.note-field {
+  width: min(380px, 92vw);
+  padding: 16px;
 }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A picture of a take: thumbnail, histogram, what it says, and where it belongs. */
+import ChoiceWord from './ChoiceWord.vue'
 import LevelBars from './LevelBars.vue'
 import type { Schemas } from '../api/client'
 
@@ -8,7 +9,8 @@ const { photo, takes } = defineProps<{
   /** To choose from while it has no take. */
   takes?: { id: string; name: string }[]
 }>()
-const emit = defineEmits<{ give: [takeId: string | null]; remove: [] }>()
+const emit = defineEmits<{ give: [takeId: string | null]; own: []; remove: [] }>()
+const OWN = 'own'
 </script>
 
 <template>
@@ -19,14 +21,17 @@ const emit = defineEmits<{ give: [takeId: string | null]; remove: [] }>()
       <LevelBars :bins="photo.histogram" :says="photo.reading.text" />
     </div>
     <div class="acts">
-      <select
+      <ChoiceWord
         v-if="takes"
-        :aria-label="`Take of ${photo.file_name}`"
-        @change="emit('give', ($event.target as HTMLSelectElement).value)"
-      >
-        <option value="">belongs to…</option>
-        <option v-for="take in takes" :key="take.id" :value="take.id">{{ take.name }}</option>
-      </select>
+        :label="`Take of ${photo.file_name}`"
+        :choices="[
+          { key: OWN, label: 'a take of its own' },
+          ...takes.map(({ id, name }) => ({ key: id, label: name })),
+        ]"
+        value=""
+        unchosen="belongs to…"
+        @choose="(take) => (take === OWN ? emit('own') : emit('give', take))"
+      />
       <button v-else type="button" @click="emit('give', null)">not this take</button>
       <a v-if="photo.is_kept" :href="`/api/v1/photos/${photo.id}/file`">file</a>
       <button type="button" :aria-label="`Delete ${photo.file_name}`" @click="emit('remove')">

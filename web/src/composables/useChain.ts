@@ -14,10 +14,19 @@ import { useLoad, type UseLoadReturn } from './useLoad'
 type Chain = Schemas['ChainOut']
 type Take = Schemas['TakeOut']
 
+export interface Entered {
+  started_at_utc: string
+  values: Schemas['SettingValues']
+  verdicts: Schemas['TakeIn']['verdicts']
+  note: string
+}
+
 export interface UseChainReturn extends UseLoadReturn<Chain> {
   isBusy: Readonly<Ref<boolean>>
   /** A take with the setting advised, the word said of a light, and the lights changed before it. */
   record: (part: string, verdict: Schemas['VerdictOut']['key'], changed?: string[]) => Promise<void>
+  /** A take made otherwise than advised, or at another time. */
+  enter: (take: Entered) => Promise<void>
   /** Keep what was found of the light, for the next shot at the place. */
   remember: () => Promise<void>
   /** Correct the figure of a light in the kit by what was found. */
@@ -27,6 +36,7 @@ export interface UseChainReturn extends UseLoadReturn<Chain> {
   /** Take pictures in one after another, then let them find their takes. */
   addPictures: (files: File[], keep: boolean) => Promise<void>
   givePhoto: (photo: Schemas['PhotoOut'], takeId: string | null) => Promise<void>
+  takeOfPhoto: (photo: Schemas['PhotoOut']) => Promise<void>
   removePhoto: (photo: Schemas['PhotoOut']) => Promise<void>
 }
 
@@ -38,30 +48,14 @@ export function useChain(shotId: () => string): UseChainReturn {
     data(client.GET('/api/v1/shots/{shot_id}/chain', { params: params(), signal })),
   )
 
-  async function record(
-    part: string,
-    verdict: Schemas['VerdictOut']['key'],
-    changed: string[] = [],
-  ): Promise<void> {
-    const advice = chain.value.value?.advice
-    if (!advice || isBusy.value) return
+  /** Queue a take under an identity made here, send what waits, and show the chain as it is then. */
+  async function keepTake(take: Omit<Schemas['TakeIn'], 'shot_id'>): Promise<void> {
+    if (isBusy.value) return
     isBusy.value = true
     const id = shotId()
     try {
       const takeId = newId()
-      await queueTake({
-        id: takeId,
-        body: {
-          shot_id: id,
-          started_at_utc: new Date().toISOString(),
-          ...advice.values,
-          levers: advice.levers,
-          frames: 1,
-          verdicts: { [part]: verdict },
-          scene_changed: changed,
-          note: '',
-        },
-      })
+      await queueTake({ id: takeId, body: { shot_id: id, ...take } })
       const { chains, left } = await send()
       const answer = chains.get(id)
       if (answer && id === shotId()) chain.value.value = answer
@@ -74,6 +68,34 @@ export function useChain(shotId: () => string): UseChainReturn {
       isBusy.value = false
     }
   }
+
+  async function record(
+    part: string,
+    verdict: Schemas['VerdictOut']['key'],
+    changed: string[] = [],
+  ): Promise<void> {
+    const advice = chain.value.value?.advice
+    if (!advice) return
+    await keepTake({
+      started_at_utc: new Date().toISOString(),
+      ...advice.values,
+      levers: advice.levers,
+      frames: 1,
+      verdicts: { [part]: verdict },
+      scene_changed: changed,
+      note: '',
+    })
+  }
+
+  /** The lights one brings are taken to have been used as they are to be. */
+  const enter = async ({ values, ...rest }: Entered) =>
+    keepTake({
+      ...rest,
+      ...values,
+      frames: 1,
+      scene_changed: [],
+      levers: chain.value.value?.advice?.levers ?? {},
+    })
 
   async function remember(): Promise<void> {
     try {
@@ -98,7 +120,17 @@ export function useChain(shotId: () => string): UseChainReturn {
     await chain.refresh()
   }
 
+  /** Change a take, and offer the way back. */
   async function edit(take: Take, part: Partial<Schemas['TakeIn']>): Promise<void> {
+    await put(take, part)
+    const links = chain.value.value?.links ?? []
+    const now = links.find((link) => link.take.id === take.id)?.take
+    const { id: _id, version: _version, ...before } = take
+    void [_id, _version]
+    if (now && now.version !== take.version) notices.offer('Changed.', () => put(now, before))
+  }
+
+  async function put(take: Take, part: Partial<Schemas['TakeIn']>): Promise<void> {
     const { id, version, ...own } = take
     try {
       chain.value.value = await data(
@@ -149,10 +181,21 @@ export function useChain(shotId: () => string): UseChainReturn {
     await chain.refresh()
   }
 
+  async function takeOfPhoto(photo: Schemas['PhotoOut']): Promise<void> {
+    try {
+      const params = { path: { photo_id: photo.id } }
+      chain.value.value = await data(client.POST('/api/v1/photos/{photo_id}/take', { params }))
+    } catch (error) {
+      notices.fail(error)
+    }
+  }
+
   return {
     ...chain,
+    takeOfPhoto,
     isBusy: readonly(isBusy),
     record,
+    enter,
     remember,
     measure,
     edit,

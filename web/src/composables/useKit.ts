@@ -49,6 +49,14 @@ export function useKit() {
     if (found) fill('new', found)
   }
 
+  const put = (id: string, version: number, body: Schemas['KitItemIn']) =>
+    data(
+      client.PUT('/api/v1/kit/{item_id}', {
+        params: { path: { item_id: id }, header: ifMatch(version) },
+        body,
+      }),
+    )
+
   async function save(): Promise<void> {
     const item = editing.value
     if (item === null || !kind.value) return
@@ -59,14 +67,15 @@ export function useKit() {
     const spec = { kind: kindKey.value, ...Object.fromEntries(answers) }
     const body = { name: form.name, spec } as unknown as Schemas['KitItemIn']
     try {
-      await (item === 'new'
-        ? data(client.POST('/api/v1/kit', { body }))
-        : data(
-            client.PUT('/api/v1/kit/{item_id}', {
-              params: { path: { item_id: item.id }, header: ifMatch(item.version) },
-              body,
-            }),
-          ))
+      if (item === 'new') await data(client.POST('/api/v1/kit', { body }))
+      else {
+        const { version } = await put(item.id, item.version, body)
+        const before = { name: item.name, spec: item.spec } as Schemas['KitItemIn']
+        notices.offer(`Changed: ${item.name}`, async () => {
+          await put(item.id, version, before)
+          await kit.refresh()
+        })
+      }
       editing.value = null
       await kit.refresh()
     } catch (caught) {
@@ -89,12 +98,24 @@ export function useKit() {
     }
   }
 
-  const groups = computed(() =>
-    (kinds.value.value ?? []).map((k) => ({
-      ...k,
-      items: kit.value.value?.filter((item) => item.spec.kind === k.kind) ?? [],
-    })),
-  )
+  /** As it lies in the bag: what one reaches for together, and its kinds. */
+  const pockets = computed(() => {
+    const found = new Map<string, Item[]>()
+    for (const one of kinds.value.value ?? []) {
+      const items = kit.value.value?.filter((item) => item.spec.kind === one.kind) ?? []
+      found.set(one.pocket, [...(found.get(one.pocket) ?? []), ...items])
+    }
+    return [...found].map(([name, items]) => ({ name, items }))
+  })
+  async function makeUsual(item: Item): Promise<void> {
+    try {
+      const path = '/api/v1/kit/{item_id}/usual'
+      await data(client.PUT(path, { params: { path: { item_id: item.id } } }))
+      await kit.refresh()
+    } catch (caught) {
+      notices.fail(caught)
+    }
+  }
 
   return {
     kit,
@@ -104,7 +125,8 @@ export function useKit() {
     form,
     error,
     importError,
-    groups,
+    pockets,
+    makeUsual,
     add,
     change,
     copyFrom,

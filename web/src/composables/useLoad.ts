@@ -10,6 +10,10 @@ export interface UseLoadReturn<T> {
   refresh: () => Promise<void>
 }
 
+/** Whether all of them were answered, if only by an error: nothing that comes later shifts a page. */
+export const answered = (...loads: Pick<UseLoadReturn<unknown>, 'value' | 'error'>[]): boolean =>
+  loads.every((one) => one.value.value !== null || one.error.value !== null)
+
 export function useLoad<T>(load: (signal: AbortSignal) => Promise<T>): UseLoadReturn<T> {
   const value = shallowRef<T | null>(null)
   const error = shallowRef<ApiError | null>(null)

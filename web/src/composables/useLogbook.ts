@@ -3,7 +3,7 @@ import { computed, reactive, watch, type ComputedRef, type ShallowRef } from 'vu
 
 import { client, data, type Schemas } from '../api/client'
 import { useNotices } from '../stores/notices'
-import { useLoad, type UseLoadReturn } from './useLoad'
+import { answered, useLoad, type UseLoadReturn } from './useLoad'
 
 type Line = Schemas['TakeLineOut']
 
@@ -29,6 +29,8 @@ export interface NightOfTakes {
 export interface UseLogbookReturn extends UseLoadReturn<Schemas['FoundTakesOut']> {
   wish: Wish
   figures: ShallowRef<Schemas['FiguresOut'] | null>
+  /** Whether the first takes and what they say together have come. */
+  isThere: ComputedRef<boolean>
   nights: ComputedRef<NightOfTakes[]>
   more: () => Promise<void>
 }
@@ -112,5 +114,6 @@ export function useLogbook(): UseLogbookReturn {
     return [...byNight.values()]
   })
 
-  return { ...found, wish, figures: figures.value, nights, more }
+  const isThere = computed(() => answered(found, figures))
+  return { ...found, wish, figures: figures.value, isThere, nights, more }
 }

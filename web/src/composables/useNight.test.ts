@@ -46,7 +46,7 @@ let shots: object[]
 async function opened() {
   const { it } = living(() => useNight(() => 'n'))
   await vi.waitFor(() => expect(it.shots.value.value).not.toBeNull())
-  await vi.waitFor(() => expect(server.asked('GET').length).toBe(9))
+  await vi.waitFor(() => expect(server.asked('GET').length).toBe(10))
   return it
 }
 
@@ -128,8 +128,11 @@ test('a new shot is asked for at the cursor and nothing else, and is opened', as
   const it = await opened()
   server.on(`POST ${SHOTS}`, () => ({ id: 'new' }))
   it.cursor.value = 30
-  await it.addShot()
-  expect(server.asked('POST')[0]?.body).toEqual({ at_utc: '2026-12-09T17:00:00.000Z' })
+  await it.addShot('star_trails')
+  expect(server.asked('POST')[0]?.body).toEqual({
+    discipline: 'star_trails',
+    at_utc: '2026-12-09T17:00:00.000Z',
+  })
   expect(went).toEqual([{ name: 'shot', params: { shotId: 'new' } }])
 })
 
@@ -154,4 +157,29 @@ test('a change of the night names its version; changed elsewhere, the newer one 
   expect(useNotices().notice?.isError).toBe(true)
   const asked = server.asked('GET').filter((c) => c.path === '/api/v1/nights/{night_id}')
   expect(asked).toHaveLength(2)
+})
+
+test('a drag and a change of the night offer the way back, over the version there is then', async () => {
+  const it = await opened()
+  let version = 3
+  server.on('PUT /api/v1/shots/{shot_id}', () => {
+    shots = [shot('a', START + 6 * HOUR, { version: ++version }), shots[1] ?? {}]
+    return { version }
+  })
+  await it.whatIf('a', START + 6 * HOUR, true)
+  expect(useNotices().notice?.text).toBe('“Shot a” stands at 23:00 now.')
+  await useNotices().notice?.undo?.()
+  const back = server.asked('PUT').at(-1)
+  expect(back?.body).toMatchObject({ at_utc: new Date(START + 5 * HOUR).toISOString() })
+  expect(back?.params.header).toEqual({ 'if-match': '"v4"' })
+
+  const night = { id: 'n', place_name: 'Skarn', sentence: '' }
+  server.on('PUT /api/v1/nights/{night_id}', (call) => ({
+    ...night,
+    version: ++version,
+    notes: (call.body as { notes: string }).notes,
+  }))
+  await it.change({ notes: 'wet rails' })
+  await useNotices().notice?.undo?.()
+  expect(server.asked('PUT').at(-1)?.body).toMatchObject({ notes: '' })
 })

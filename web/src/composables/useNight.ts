@@ -2,10 +2,12 @@
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
+import { lacking } from './lacking'
 import { useLoad } from './useLoad'
 import { useOrder } from './useOrder'
 import { localClock, spanAround } from '../components/LightSlope/slope'
 import { useNotices } from '../stores/notices'
+import { asked } from '../api/night'
 import { ApiError, client, data, ifMatch, type Schemas } from '../api/client'
 
 export function useNight(nightId: () => string) {
@@ -41,6 +43,10 @@ export function useNight(nightId: () => string) {
     data(client.GET('/api/v1/targets', { signal })),
   )
 
+  const kinds = useLoad<Schemas['DisciplinesOut']>((signal) =>
+    data(client.GET('/api/v1/disciplines', { signal })),
+  )
+
   const order = useOrder(nightId, () => shots.refresh())
 
   const cursor = ref(0)
@@ -50,11 +56,12 @@ export function useNight(nightId: () => string) {
     nightId,
     async () => {
       void kit.refresh()
+      void kinds.refresh()
       void targets.refresh()
       zoom.value = null
+      void order.refresh()
       await Promise.all([night.refresh(), slope.refresh(), shots.refresh()])
       cursor.value = startingCursor()
-      void order.refresh()
       void passages.refresh()
       void weather.refresh()
       void scenes.refresh()
@@ -81,15 +88,24 @@ export function useNight(nightId: () => string) {
 
   /** Keep a change of the night; the slope follows, the old one stays until then. */
   async function change(part: Partial<Schemas['NightIn']>): Promise<void> {
+    const before = night.value.value
+    if (!before) return
+    await put(part)
+    const own = asked(before)
+    const keys = Object.keys(part) as (keyof Schemas['NightIn'])[]
+    const back = Object.fromEntries(keys.map((key) => [key, own[key]]))
+    if (night.value.value !== before) notices.offer('Changed.', () => put(back))
+  }
+
+  async function put(part: Partial<Schemas['NightIn']>): Promise<void> {
     const kept = night.value.value
     if (!kept) return
-    const { id, version, place_name, time_zone, sentence, shot_count, ...own } = kept
-    void [place_name, time_zone, sentence, shot_count]
+    const { id, version } = kept
     try {
       night.value.value = await data(
         client.PUT('/api/v1/nights/{night_id}', {
           params: { path: { night_id: id }, header: ifMatch(version) },
-          body: { ...own, ...part },
+          body: { ...asked(kept), ...part },
         }),
       )
       await Promise.all([slope.refresh(), scenes.refresh(), order.refresh()])
@@ -146,6 +162,10 @@ export function useNight(nightId: () => string) {
           }),
         )
         await Promise.all([shots.refresh(), order.refresh()])
+        const was = Date.parse(shot.at_utc)
+        const to = clockOf(body.at_utc)
+        if (was !== at)
+          notices.offer(`“${shot.title}” stands at ${to} now.`, () => whatIf(id, was, true))
         return
       }
       const plan = await data(
@@ -180,7 +200,7 @@ export function useNight(nightId: () => string) {
 
   const open = (id: string) => void router.push({ name: 'shot', params: { shotId: id } })
 
-  async function addShot(): Promise<void> {
+  async function addShot(discipline: string): Promise<void> {
     const s = slope.value.value
     if (!s) return
     const at = Date.parse(s.start_utc) + cursor.value * s.step_s * 1000
@@ -188,7 +208,7 @@ export function useNight(nightId: () => string) {
       const shot = await data(
         client.POST('/api/v1/nights/{night_id}/shots', {
           params: { path: path.value },
-          body: { at_utc: new Date(at).toISOString() } as Schemas['NewShotIn'],
+          body: { discipline, at_utc: new Date(at).toISOString() } as Schemas['NewShotIn'],
         }),
       )
       open(shot.id)
@@ -197,10 +217,9 @@ export function useNight(nightId: () => string) {
     }
   }
 
-  const hasKit = computed(
-    () =>
-      kit.value.value?.some((i) => i.spec.kind === 'body' || i.spec.kind === 'film_back') &&
-      kit.value.value.some((i) => i.spec.kind === 'lens'),
+  /** What a shot cannot be planned without and the bag has not. */
+  const lacks = computed(() =>
+    kit.value.value ? lacking(kit.value.value.map((item) => item.spec.kind ?? '')) : [],
   )
   const cursorClock = computed(() => {
     const s = slope.value.value
@@ -235,7 +254,8 @@ export function useNight(nightId: () => string) {
     onDrag,
     open,
     addShot,
-    hasKit,
+    lacks,
+    kinds,
     cursorClock,
     clockOf,
     removeShot,

@@ -32,14 +32,10 @@ export function useOrder(nightId: () => string, onMoved: () => unknown): UseOrde
     try {
       await put(moved.map((slot) => ({ shot_id: slot.shot_id, at_utc: slot.starts_utc })))
       const ids = moved.map((slot) => slot.shot_id)
-      notices.notice = {
-        text: moved.length === 1 ? 'One shot was moved.' : `${moved.length} shots were moved.`,
-        isError: false,
-        undo: async () => {
-          notices.notice = null
-          await put(before.filter((start) => ids.includes(start.shot_id)))
-        },
-      }
+      notices.offer(
+        moved.length === 1 ? 'One shot was moved.' : `${moved.length} shots were moved.`,
+        () => put(before.filter((start) => ids.includes(start.shot_id))),
+      )
     } catch (error) {
       notices.fail(error)
       await order.refresh()

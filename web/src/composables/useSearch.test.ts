@@ -1,8 +1,8 @@
 import { nextTick } from 'vue'
 import { beforeEach, expect, test, vi } from 'vitest'
 
-import { conditionsOf, useSearch, type Wish } from './useSearch'
-import { deferred, living, server } from '../testing/server'
+import { useSearch, type Wish } from './useSearch'
+import { deferred, living, Refusal, server } from '../testing/server'
 import { ApiError, type Schemas } from '../api/client'
 
 type Line = Schemas['ProgressOut']
@@ -32,69 +32,75 @@ const night = (evening_date: string, rank: number, is_near_miss = false) =>
   ({ evening_date, rank, is_near_miss }) as Schemas['FoundOut']
 const line = (done: number, ...nights: Schemas['FoundOut'][]): Line => ({ done, of: 12, nights })
 
-const usual: Schemas['UsualWishOut'] = {
-  months: 12,
-  light: 'stars',
-  moon: 'down',
-  moon_least: 0.1,
-  moon_most: 0.4,
-  target_key: 'core',
-  where: 'up',
-  bearing_true_deg: 180,
-  within_deg: 10,
-  lowest_deg: 5,
-  highest_deg: 30,
-  least_minutes: 30,
-}
+/** As the server tells it: where a search starts, and over it what was said. */
+const usual = { place_id: 'p', first_evening: '2026-12-01', months: 12, light: 'dark' }
 beforeEach(() => {
   stream.asked = []
   server.reset()
-  server.on('GET /api/v1/searches/usual', () => usual)
+  server.on('POST /api/v1/wishes', ({ body }) => {
+    const wish = { ...usual, ...body }
+    const { place_id, first_evening, months } = wish
+    return { wish, told: [], questions: [], search: { place_id, first_evening, months } }
+  })
+  server.on('GET /api/v1/places/{place_id}/dark', ({ params }) => ({
+    place_name: params.path?.place_id,
+    rows: [],
+  }))
 })
-const opened = async () => {
-  const { it, scope } = living(useSearch)
-  await vi.waitFor(() => expect(it.wish.light).toBe('stars'))
-  return { it, scope }
+const opened = async (said: Partial<Wish> = {}) => {
+  const onSaid = vi.fn()
+  const { it, scope } = living(() => useSearch(said, onSaid))
+  await vi.waitFor(() => expect(it.told.value).not.toBeNull())
+  return { it, scope, onSaid }
 }
 const started = async () => {
   const { it, scope } = await opened()
-  it.wish.place_id = 'p'
-  await nextTick()
   void it.search()
   return { it, scope }
 }
 
-test('a search starts from what the server says, shares in per cent', async () => {
-  const { it } = await opened()
-  expect(it.wish).toMatchObject({ months: 12, moon_least: 10, moon_most: 40, place_id: null })
-})
-
-test('without that it says why and asks for nothing it was not told', async () => {
-  server.isUp = false
-  const { it } = living(useSearch)
-  await vi.waitFor(() => expect(it.error.value?.message).toBe('No connection.'))
-  expect(conditionsOf(it.wish)).toEqual([])
-})
-
-test('what is asked follows from what must meet, numbers as numbers', async () => {
-  const { it } = await opened()
-  const wish: Wish = { ...it.wish, moon: 'lit', moon_least: '10', moon_most: '40', where: 'in' }
-  expect(conditionsOf({ ...wish, bearing_true_deg: '187', highest_deg: '25' })).toEqual([
-    { kind: 'light', light: 'stars' },
-    { kind: 'moon_lit', least: 0.1, most: 0.4 },
-    {
-      kind: 'target_in',
-      target_key: 'core',
-      bearing_true_deg: 187,
-      within_deg: 10,
-      lowest_deg: 5,
-      highest_deg: 25,
-    },
+test('only what was said goes out, and stands in the address; the rest is the server’s', async () => {
+  const { it, onSaid } = await opened({ moon: 'lit' })
+  await it.change({ months: 6 })
+  expect(server.asked('POST').map((call) => call.body)).toEqual([
+    { moon: 'lit' },
+    { moon: 'lit', months: 6 },
   ])
-  expect(conditionsOf({ ...wish, moon: 'any', target_key: null })).toHaveLength(1)
-  expect(conditionsOf({ ...wish, moon: 'down', where: 'up' })[2]).toMatchObject({
-    kind: 'target_up',
-  })
+  expect(onSaid).toHaveBeenLastCalledWith({ moon: 'lit', months: 6 })
+  expect(it.told.value?.wish).toMatchObject({ light: 'dark', moon: 'lit', months: 6 })
+})
+
+test('the calendar is of the place and the months of the wish, asked for when they change', async () => {
+  const { it } = await opened()
+  await vi.waitFor(() => expect(it.dark.value?.place_name).toBe('p'))
+  await it.change({ moon: 'any' })
+  expect(server.asked('GET')).toHaveLength(1)
+  await it.change({ place_id: 'q' })
+  await vi.waitFor(() => expect(it.dark.value?.place_name).toBe('q'))
+})
+
+test('a wish that is refused is not searched for as it was before, and can be begun anew', async () => {
+  const { it, onSaid } = await opened()
+  const fault = { name: 'months', wanted: '1 to 24', got: '90' }
+  server.on('POST /api/v1/wishes', ({ body }) =>
+    body.months ? new Refusal(422, 'refused', [fault]) : { search: usual, wish: usual },
+  )
+  await it.change({ months: 90 })
+  expect(it.error.value?.fault('months')).toBe('Wanted 1 to 24, got 90.')
+  await it.search()
+  expect(stream.asked).toEqual([])
+  await it.anew()
+  expect(onSaid).toHaveBeenLastCalledWith({})
+  void it.search()
+  expect(stream.asked).toHaveLength(1)
+})
+
+test('without the server it says why and searches for nothing', async () => {
+  server.isUp = false
+  const { it } = living(() => useSearch({}, vi.fn()))
+  await vi.waitFor(() => expect(it.error.value?.message).toBe('No connection.'))
+  await it.search()
+  expect(stream.asked).toEqual([])
 })
 
 test('nights stand best first as they come in, near misses apart', async () => {
@@ -123,13 +129,13 @@ test('a new search ends the one before, whose late lines count for nothing', asy
   expect(it.error.value).toBeNull()
 })
 
-test('it stops when told, when the place changes, and when nobody is there any more', async () => {
+test('it stops when told, when the wish changes, and when nobody is there any more', async () => {
   const { it } = await started()
   it.stop()
   expect(asked(0).signal.aborted).toBe(true)
   void it.search()
-  it.wish.place_id = 'q'
-  await vi.waitFor(() => expect(asked(1).signal.aborted).toBe(true))
+  await it.change({ place_id: 'q' })
+  expect(asked(1).signal.aborted).toBe(true)
   const other = await started()
   other.scope.stop()
   expect(asked(2).signal.aborted).toBe(true)

@@ -1,8 +1,10 @@
-/** A search for nights: what must meet, and what was found so far, best first. */
+/**
+ * A search for nights: the wish as far as somebody said it, what it comes to as the server tells
+ * it, the dark calendar it is looked at in, and what was found so far, best first.
+ */
 import {
   computed,
   onScopeDispose,
-  reactive,
   readonly,
   ref,
   shallowRef,
@@ -13,116 +15,81 @@ import {
 } from 'vue'
 
 import { ApiError, client, data, type Schemas } from '../api/client'
-import { today } from '../api/local-time'
 import { searchNights } from '../api/stream'
 import { asApiError } from './useDraft'
 
 type Found = Schemas['FoundOut']
-type Condition = Schemas['SearchIn']['conditions'][number]
-
-const NEAR_MISSES_SHOWN = 12
-
-type Usual = Schemas['UsualWishOut']
-type Typed = number | string
-
-/** As it is typed; empty until the server has said what a search starts from. */
-export interface Wish {
-  place_id: string | null
-  first_evening: string
-  months: Typed
-  light: Usual['light'] | null
-  moon: Usual['moon'] | null
-  /** In per cent. */
-  moon_least: Typed
-  moon_most: Typed
-  target_key: string | null
-  where: Usual['where'] | null
-  /** Events of the place, by name, that must be going on. */
-  during: string[]
-  bearing_true_deg: Typed
-  within_deg: Typed
-  lowest_deg: Typed
-  highest_deg: Typed
-  least_minutes: Typed
-  weekdays: number[]
-}
+export type Wish = Schemas['WishIn']
 
 export interface UseSearchReturn {
-  wish: Wish
+  /** The wish with everything in it said; null until the server has told it. */
+  told: Readonly<ShallowRef<Schemas['WishOut'] | null>>
+  dark: Readonly<ShallowRef<Schemas['DarkOut'] | null>>
   matches: ComputedRef<readonly Found[]>
   misses: ComputedRef<readonly Found[]>
   /** Evenings looked at, and of how many; null before the first search. */
   progress: Readonly<Ref<{ readonly done: number; readonly of: number } | null>>
   isSearching: Readonly<Ref<boolean>>
   error: Readonly<ShallowRef<ApiError | null>>
+  change: (part: Partial<Wish>) => Promise<void>
+  /** Forget what was said. */
+  anew: () => Promise<void>
   search: () => Promise<void>
   stop: () => void
-}
-
-const emptyWish = (): Wish => ({
-  place_id: null,
-  first_evening: today(),
-  months: '',
-  light: null,
-  moon: null,
-  moon_least: '',
-  moon_most: '',
-  target_key: null,
-  where: null,
-  during: [],
-  bearing_true_deg: '',
-  within_deg: '',
-  lowest_deg: '',
-  highest_deg: '',
-  least_minutes: '',
-  weekdays: [],
-})
-
-/** Where a search starts, in the units of the form. */
-const inForm = (usual: Usual): Partial<Wish> => ({
-  ...usual,
-  moon_least: usual.moon_least * 100,
-  moon_most: usual.moon_most * 100,
-})
-
-/** What must come together, as the server is asked for it. */
-export function conditionsOf(wish: Wish): Condition[] {
-  const asked: Condition[] = []
-  if (wish.light) asked.push({ kind: 'light', light: wish.light })
-  for (const label of wish.during) asked.push({ kind: 'during', label })
-  if (wish.moon === 'down') asked.push({ kind: 'moon_down' })
-  if (wish.moon === 'lit')
-    asked.push({
-      kind: 'moon_lit',
-      least: Number(wish.moon_least) / 100,
-      most: Number(wish.moon_most) / 100,
-    })
-  if (wish.target_key && wish.where === 'up')
-    asked.push({ kind: 'target_up', target_key: wish.target_key })
-  if (wish.target_key && wish.where === 'in')
-    asked.push({
-      kind: 'target_in',
-      target_key: wish.target_key,
-      bearing_true_deg: Number(wish.bearing_true_deg),
-      within_deg: Number(wish.within_deg),
-      lowest_deg: Number(wish.lowest_deg),
-      highest_deg: Number(wish.highest_deg),
-    })
-  return asked
 }
 
 const byRank = (a: Found, b: Found) =>
   b.rank - a.rank || a.evening_date.localeCompare(b.evening_date)
 
-export function useSearch(): UseSearchReturn {
-  const wish = reactive(emptyWish())
+/** said: as far as it was said before. onSaid: it was changed. */
+export function useSearch(
+  said: Partial<Wish>,
+  onSaid: (said: Partial<Wish>) => void,
+): UseSearchReturn {
+  const told = shallowRef<Schemas['WishOut'] | null>(null)
+  const dark = shallowRef<Schemas['DarkOut'] | null>(null)
   const found = shallowRef<readonly Found[]>([])
   const progress = ref<{ done: number; of: number } | null>(null)
   const error = shallowRef<ApiError | null>(null)
   const isSearching = ref(false)
   let running: AbortController | null = null
+  let asking: AbortController | null = null
+  let wish = said
+  let isUnderstood = false
+
+  async function tell(): Promise<void> {
+    asking?.abort()
+    const mine = (asking = new AbortController())
+    isUnderstood = false
+    try {
+      told.value = await data(
+        client.POST('/api/v1/wishes', { body: wish as Wish, signal: mine.signal }),
+      )
+      error.value = null
+      isUnderstood = true
+    } catch (caught) {
+      if (!mine.signal.aborted) error.value = asApiError(caught)
+    }
+  }
+
+  /** What was found answers another wish: it goes, and the search with it. */
+  async function change(part: Partial<Wish>): Promise<void> {
+    wish = { ...wish, ...part }
+    stop()
+    found.value = []
+    progress.value = null
+    onSaid(wish)
+    await tell()
+  }
+
+  async function anew(): Promise<void> {
+    wish = {}
+    await change({})
+  }
 
   async function search(): Promise<void> {
+    const request = told.value?.search
+    if (!request || !isUnderstood) return
     running?.abort()
     const mine = (running = new AbortController())
     found.value = []
@@ -131,14 +98,7 @@ export function useSearch(): UseSearchReturn {
     isSearching.value = true
     try {
       await searchNights(
-        {
-          place_id: wish.place_id ?? '',
-          first_evening: wish.first_evening,
-          months: Number(wish.months),
-          conditions: conditionsOf(wish),
-          least_minutes: Number(wish.least_minutes),
-          weekdays: wish.weekdays,
-        },
+        request,
         (line) => {
           if (running !== mine) return
           progress.value = line
@@ -159,22 +119,41 @@ export function useSearch(): UseSearchReturn {
     isSearching.value = false
   }
 
-  void data(client.GET('/api/v1/searches/usual')).then(
-    (usual) => Object.assign(wish, inForm(usual)),
-    (caught: unknown) => (error.value = asApiError(caught)),
-  )
-  watch(() => wish.place_id, stop)
-  onScopeDispose(stop)
+  const looked = computed(() => {
+    const { place_id, first_evening, months } = told.value?.search ?? {}
+    return place_id ? JSON.stringify({ place_id, first_evening, months }) : ''
+  })
+  watch(looked, async () => {
+    const request = told.value?.search
+    if (!request) return
+    const { place_id, first_evening, months } = request
+    try {
+      const answer = await data(
+        client.GET('/api/v1/places/{place_id}/dark', {
+          params: { path: { place_id }, query: { first_evening, months } },
+        }),
+      )
+      if (told.value?.search.place_id === place_id) dark.value = answer
+    } catch (caught) {
+      error.value = asApiError(caught)
+    }
+  })
+  void tell()
+  onScopeDispose(() => {
+    stop()
+    asking?.abort()
+  })
 
   return {
-    wish,
+    told,
+    dark,
     matches: computed(() => found.value.filter((night) => !night.is_near_miss)),
-    misses: computed(() =>
-      found.value.filter((night) => night.is_near_miss).slice(0, NEAR_MISSES_SHOWN),
-    ),
+    misses: computed(() => found.value.filter((night) => night.is_near_miss)),
     progress: readonly(progress),
     isSearching: readonly(isSearching),
     error,
+    change,
+    anew,
     search,
     stop,
   }

@@ -133,3 +133,20 @@ test('what was unsaved of one shot is kept under it before the next is shown', a
   expect(it.draft.value?.title).toBe('Shot b')
   expect(saved).toEqual(['kept'])
 })
+
+test('a change is taken back as it was, a stroke of the hand as one', async () => {
+  const { it } = await opened()
+  expect(it.canUndo.value).toBe(false)
+  await it.change({ title: 'Another' })
+  for (const value of [400, 800, 1600])
+    await it.change({}, { control: 'iso', action: 'move', value })
+  await it.undo() // the stroke
+  expect(server.asked('POST').at(-1)?.body).toMatchObject({ is_new_lens: false })
+  expect(it.draft.value?.title).toBe('Another')
+  expect(it.canUndo.value).toBe(true)
+  await it.undo()
+  expect(it.draft.value?.title).toBe('Shot a')
+  expect(it.canUndo.value).toBe(false)
+  await it.undo()
+  expect(it.draft.value?.title).toBe('Shot a')
+})

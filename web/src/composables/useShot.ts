@@ -2,7 +2,7 @@
  * One shot being worked on: its draft, and its plan as the server answers it. Every change asks
  * for the plan at once; a plan that was made is what lets the draft be kept.
  */
-import { onScopeDispose, readonly, ref, shallowRef, type Ref, type ShallowRef } from 'vue'
+import { computed, onScopeDispose, readonly, ref, shallowRef, type Ref, type ShallowRef } from 'vue'
 
 import { client, data, ifMatch, type Schemas } from '../api/client'
 import { asApiError, useDraft, type UseDraftReturn } from './useDraft'
@@ -11,10 +11,17 @@ import type { Touch } from './useChoice'
 type Shot = Schemas['ShotIn']
 type Plan = Schemas['PlanOut']
 
+const MOST_PAST = 50
+/** A drag is many changes and one stroke. */
+const STROKE_MS = 1500
+
 export interface UseShotReturn extends Omit<UseDraftReturn<Shot>, 'change' | 'load' | 'settle'> {
   nightId: Readonly<Ref<string>>
   plan: Readonly<ShallowRef<Plan | null>>
   load: () => Promise<void>
+  canUndo: Readonly<Ref<boolean>>
+  /** Take the last change back; as many as were made here. */
+  undo: () => Promise<void>
   /** Change it; the server decides what a touch of a rail, or another lens, brings with it. */
   change: (part: Partial<Shot>, touch?: Touch) => Promise<void>
   /** Try the shot as another discipline; answers given before are remembered for the way back. */
@@ -25,6 +32,9 @@ export function useShot(shotId: () => string, onKept: () => void): UseShotReturn
   const nightId = ref('')
   const plan = shallowRef<Plan | null>(null)
   let asking: AbortController | null = null
+  /** How it was before each change, the last one last. */
+  const past = shallowRef<Shot[]>([])
+  let stroke = { what: '', at: 0 }
   /** Answers given to this shot as any kind of picture. */
   let answers: Schemas['Answers']['inputs'] = {}
 
@@ -51,6 +61,7 @@ export function useShot(shotId: () => string, onKept: () => void): UseShotReturn
   async function load(): Promise<void> {
     asking?.abort()
     answers = {}
+    past.value = []
     const id = shotId()
     await kept.load(id)
     if (kept.error.value) return
@@ -62,7 +73,31 @@ export function useShot(shotId: () => string, onKept: () => void): UseShotReturn
     }
   }
 
+  /** Remember how it was, once for a stroke of the hand. */
+  function remember(part: Partial<Shot>, touch?: Touch): void {
+    if (!kept.draft.value) return
+    const what = touch?.control ?? Object.keys(part).join()
+    const now = Date.now()
+    if (what !== stroke.what || now - stroke.at > STROKE_MS)
+      past.value = [...past.value, kept.draft.value].slice(-MOST_PAST)
+    stroke = { what, at: now }
+  }
+
+  /** As it was before the last change. */
+  async function undo(): Promise<void> {
+    const before = past.value.at(-1)
+    if (!before) return
+    past.value = past.value.slice(0, -1)
+    stroke = { what: '', at: 0 }
+    await ask(before, false)
+  }
+
   async function change(part: Partial<Shot>, touch?: Touch): Promise<void> {
+    remember(part, touch)
+    await ask(part, part.lens_id !== undefined, touch)
+  }
+
+  async function ask(part: Partial<Shot>, is_new_lens: boolean, touch?: Touch): Promise<void> {
     if (!kept.draft.value) return
     kept.change(part)
     asking?.abort()
@@ -74,7 +109,7 @@ export function useShot(shotId: () => string, onKept: () => void): UseShotReturn
             night_id: nightId.value,
             shot_id: shotId(),
             shot: kept.draft.value,
-            is_new_lens: part.lens_id !== undefined,
+            is_new_lens,
             ...(touch && { touch }),
           },
           signal: mine.signal,
@@ -119,6 +154,8 @@ export function useShot(shotId: () => string, onKept: () => void): UseShotReturn
     nightId: readonly(nightId),
     plan,
     load,
+    canUndo: computed(() => past.value.length > 0),
+    undo,
     change,
     tryAs,
   }

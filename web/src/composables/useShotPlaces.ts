@@ -1,7 +1,8 @@
 /** A shot beside itself, in another night, or gone. */
-import { computed, ref, type ComputedRef, type Ref } from 'vue'
+import { computed, type ComputedRef } from 'vue'
 import { useRouter } from 'vue-router'
 
+import { dayText } from '../api/local-time'
 import { client, data, ifMatch, type Schemas } from '../api/client'
 import { useNotices } from '../stores/notices'
 import { useLoad } from './useLoad'
@@ -16,10 +17,9 @@ export interface UseShotPlacesOptions {
 }
 
 export interface UseShotPlacesReturn {
-  otherNight: Ref<string | null>
   otherNights: ComputedRef<{ id: string; name: string }[]>
   copyTo: (nightId: string | null) => Promise<void>
-  moveThere: () => Promise<void>
+  moveThere: (nightId: string) => Promise<void>
   remove: () => Promise<void>
 }
 
@@ -30,11 +30,13 @@ export function useShotPlaces(options: UseShotPlacesOptions): UseShotPlacesRetur
     data(client.GET('/api/v1/nights', { signal })),
   )
   void nights.refresh()
-  const otherNight = ref<string | null>(null)
   const otherNights = computed(() =>
     (nights.value.value ?? [])
       .filter((n) => n.id !== options.nightId())
-      .map((n) => ({ id: n.id, name: `${n.evening_date} ${n.title || n.place_name}` })),
+      .map((n) => ({
+        id: n.id,
+        name: `${dayText(n.evening_date, 'short')}, ${n.title || n.place_name}`,
+      })),
   )
   const params = () => ({ path: { shot_id: options.shotId() } })
 
@@ -43,24 +45,22 @@ export function useShotPlaces(options: UseShotPlacesOptions): UseShotPlacesRetur
     try {
       const path = '/api/v1/shots/{shot_id}/copy'
       const copy = await data(client.POST(path, { params: params(), body: { night_id: nightId } }))
-      otherNight.value = null
       await router.push({ name: 'shot', params: { shotId: copy.id } })
     } catch (error) {
       notices.fail(error)
     }
   }
 
-  async function moveThere(): Promise<void> {
+  async function moveThere(nightId: string): Promise<void> {
     await options.keepNow()
     try {
       const { version } = await data(client.GET('/api/v1/shots/{shot_id}', { params: params() }))
       await data(
         client.PUT('/api/v1/shots/{shot_id}/night', {
           params: { ...params(), header: ifMatch(version) },
-          body: { night_id: otherNight.value },
+          body: { night_id: nightId },
         }),
       )
-      otherNight.value = null
       await options.onMoved()
       notices.say('Moved, with its takes.')
     } catch (error) {
@@ -73,5 +73,5 @@ export function useShotPlaces(options: UseShotPlacesOptions): UseShotPlacesRetur
       router.push({ name: 'night', params: { nightId: options.nightId() } }),
     )
 
-  return { otherNight, otherNights, copyTo, moveThere, remove }
+  return { otherNights, copyTo, moveThere, remove }
 }

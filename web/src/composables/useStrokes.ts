@@ -53,10 +53,7 @@ export function useStrokes(
 
   const up = () => say({ text: '', lines: lines.value.filter((line) => line.length > 1) })
 
-  async function pick(event: Event): Promise<void> {
-    const input = event.target as HTMLInputElement
-    const file = input.files?.[0]
-    input.value = ''
+  async function pick([file]: File[]): Promise<void> {
     if (!file) return
     trouble.value = ''
     try {

@@ -22,25 +22,36 @@ export const useNotices = defineStore('notices', () => {
       isError: true,
     })
 
+  /** Say what was done, with the way back. */
+  function offer(text: string, undo: () => Promise<unknown>): void {
+    notice.value = {
+      text,
+      isError: false,
+      undo: async () => {
+        notice.value = null
+        try {
+          await undo()
+        } catch (error) {
+          fail(error)
+        }
+      },
+    }
+  }
+
   /** Delete a thing and offer to bring it back; `refresh` runs after either. */
   async function remove(kind: Kind, id: string, name: string, refresh: () => unknown) {
     const params = { path: { kind, row_id: id } }
     try {
       await data(client.DELETE('/api/v1/{kind}/{row_id}', { params }))
       await refresh()
-      notice.value = {
-        text: `Deleted: ${name}`,
-        isError: false,
-        undo: async () => {
-          await data(client.POST('/api/v1/{kind}/{row_id}/restore', { params }))
-          notice.value = null
-          await refresh()
-        },
-      }
+      offer(`Deleted: ${name}`, async () => {
+        await data(client.POST('/api/v1/{kind}/{row_id}/restore', { params }))
+        await refresh()
+      })
     } catch (error) {
       fail(error)
     }
   }
 
-  return { notice, say, fail, remove }
+  return { notice, say, fail, offer, remove }
 })

@@ -78,17 +78,18 @@ export const themes: Record<ThemeName, ThemeDefinition> = {
     limit: '#9C3418',
     onPicked: '#FFF9EC',
   }),
-  // one red and its own shades: eyes adapted to the dark lose nothing to it
+  // one red and its own shades: eyes adapted to the dark lose nothing to it. What is to be read
+  // keeps 4.5 : 1 at full brightness, which red on black reaches only near its top
   ember: theme(true, {
     ground: '#000000',
     sheet: '#0B0100',
     raised: '#1A0301',
-    ink: '#E0301C',
-    muted: '#B02413',
+    ink: '#FF4229',
+    muted: '#E63420',
     line: '#5A1209',
-    picked: '#FF3B22',
-    room: '#8C1D0F',
-    limit: '#F0351F',
+    picked: '#FF5A40',
+    room: '#E63420',
+    limit: '#FF4229',
     onPicked: '#000000',
   }),
 }

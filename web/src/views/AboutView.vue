@@ -82,10 +82,11 @@ ul {
 }
 
 .licence {
-  flex: none;
+  text-align: right;
 }
 
-.name {
+.name,
+.licence {
   overflow-wrap: anywhere;
 }
 

@@ -1,16 +1,21 @@
 <script setup lang="ts">
 /** One's own account: its password, and the browsers that are signed in. */
-import { reactive, shallowRef } from 'vue'
+import { reactive } from 'vue'
 import { useRouter } from 'vue-router'
 
+import AnotherAccount from '../components/AnotherAccount.vue'
+import ChoiceWord from '../components/ChoiceWord.vue'
+import FilePick from '../components/FilePick.vue'
 import LoadState from '../components/LoadState.vue'
-import { useLoad } from '../composables/useLoad'
+import { answered, useLoad } from '../composables/useLoad'
+import { useSubmit } from '../composables/useSubmit'
 import { useNotices } from '../stores/notices'
 import { useSession } from '../stores/session'
-import { ApiError, client, data, type Schemas } from '../api/client'
+import { client, data, type Schemas } from '../api/client'
 import { upload } from '../api/upload'
 
 type Session = Schemas['SessionListed']
+type Way = Schemas['SpeechOut']
 
 const session = useSession()
 const notices = useNotices()
@@ -18,25 +23,29 @@ const router = useRouter()
 const sessions = useLoad<Session[]>((signal) => data(client.GET('/api/v1/sessions', { signal })))
 void sessions.refresh()
 
-const form = reactive({ current: '', password: '' })
-const error = shallowRef<ApiError | null>(null)
-const isBusy = shallowRef(false)
-
-async function change(): Promise<void> {
-  isBusy.value = true
-  error.value = null
+const speech = useLoad<Way[]>((signal) => data(client.GET('/api/v1/account/speech', { signal })))
+void speech.refresh()
+const nameOf = (way: Way) => way.choices.find((one) => one.key === way.picked)?.label ?? ''
+async function speak(key: string, picked: string): Promise<void> {
   try {
+    const body = { [key]: picked } as Schemas['SpeechIn']
+    speech.value.value = await data(client.PUT('/api/v1/account/speech', { body }))
+    await session.again()
+  } catch (caught) {
+    notices.fail(caught)
+  }
+}
+
+const form = reactive({ current: '', password: '' })
+const { isBusy, error, submit } = useSubmit()
+
+const change = () =>
+  submit(async () => {
     await data(client.PUT('/api/v1/account/password', { body: { ...form } }))
     Object.assign(form, { current: '', password: '' })
     notices.say('The password is changed. Every other browser is signed out.')
     await sessions.refresh()
-  } catch (caught) {
-    if (!(caught instanceof ApiError)) throw caught
-    error.value = caught
-  } finally {
-    isBusy.value = false
-  }
-}
+  })
 
 async function end(one: Session): Promise<void> {
   try {
@@ -63,10 +72,7 @@ async function endAll(): Promise<void> {
   }
 }
 
-async function bringBack(event: Event): Promise<void> {
-  const field = event.target as HTMLInputElement
-  const file = field.files?.[0]
-  field.value = ''
+async function bringBack([file]: File[]): Promise<void> {
   if (!file) return
   isBusy.value = true
   notices.say('Reading…')
@@ -94,76 +100,96 @@ const moment = (at: string) =>
     <h1>Account</h1>
     <p class="muted lead">{{ session.user?.name }}, {{ session.user?.email }}</p>
 
-    <div class="head">
-      <h2>Signed in</h2>
-      <button v-if="(sessions.value.value?.length ?? 0) > 1" type="button" @click="endAll">
-        Sign out everywhere
-      </button>
-    </div>
     <LoadState
-      v-if="!sessions.value.value"
+      v-if="!sessions.value.value || !answered(speech)"
       :error="sessions.error.value"
       @retry="sessions.refresh"
     />
-    <ul v-else>
-      <li v-for="one in sessions.value.value" :key="one.id">
-        <span>
-          <strong>{{ one.device }}</strong>
-          <span v-if="one.is_this" class="this">this browser</span>
-          <span class="muted when">since {{ moment(one.created_at_utc) }}</span>
-        </span>
-        <button type="button" :aria-label="`Sign out ${one.device}`" @click="end(one)">
-          Sign out
+    <template v-else>
+      <template v-if="speech.value.value">
+        <h2>How you are spoken to</h2>
+        <p v-for="way in speech.value.value" :key="way.key" class="way">
+          {{ way.label }}:
+          <ChoiceWord
+            :label="way.label"
+            :choices="way.choices"
+            :value="way.picked"
+            :text="nameOf(way)"
+            @choose="(key) => speak(way.key, key)"
+          />
+        </p>
+      </template>
+      <div class="head">
+        <h2>Signed in</h2>
+        <button v-if="sessions.value.value.length > 1" type="button" @click="endAll">
+          Sign out everywhere
         </button>
-      </li>
-    </ul>
-    <h2>Everything of yours</h2>
-    <p>
-      Places, kit, nights, shots, takes, pictures and lessons, in one file of open formats.
-      <a href="/api/v1/account/everything">Take everything out</a>
-    </p>
-    <p class="bring">
-      <label class="link">
-        Bring such a file back in
-        <input type="file" accept=".zip" :disabled="isBusy" @change="bringBack" />
-      </label>
-      <span class="muted">What is here already stays, and nothing comes in twice.</span>
-    </p>
-    <p>
-      Takes alone: <a href="/api/v1/logbook/takes.csv">as a table</a>,
-      <a href="/api/v1/logbook/takes.json">as JSON</a>
-    </p>
-    <template v-if="!session.isDemo">
-      <h2>Password</h2>
-      <form @submit.prevent="change">
-        <input type="text" class="unseen" autocomplete="username" :value="session.user?.email" />
-        <v-text-field
-          v-model="form.current"
-          label="Present password"
-          type="password"
-          autocomplete="current-password"
-          :error-messages="error?.fault('current')"
+      </div>
+      <ul>
+        <li v-for="one in sessions.value.value" :key="one.id">
+          <span>
+            <strong>{{ one.device }}</strong>
+            <span v-if="one.is_this" class="this">this browser</span>
+            <span class="muted when">since {{ moment(one.created_at_utc) }}</span>
+          </span>
+          <button type="button" :aria-label="`Sign out ${one.device}`" @click="end(one)">
+            Sign out
+          </button>
+        </li>
+      </ul>
+      <h2>Everything of yours</h2>
+      <p>
+        Places, kit, nights, shots, takes, pictures and lessons, in one file of open formats.
+        <a href="/api/v1/account/everything">Take everything out</a>
+      </p>
+      <p class="bring">
+        <FilePick
+          label="Bring such a file back in"
+          accept=".zip"
+          :disabled="isBusy"
+          @files="bringBack"
         />
-        <v-text-field
-          v-model="form.password"
-          label="New password"
-          type="password"
-          hint="At least 10 characters, and none that is guessed soon."
-          persistent-hint
-          autocomplete="new-password"
-          :error-messages="error?.fault('password')"
-        />
-        <p v-if="error && !error.faults.length" role="alert" class="error">{{ error.message }}</p>
-        <v-btn type="submit" color="primary" variant="flat" :loading="isBusy"
-          >Change the password</v-btn
-        >
-      </form>
-      <p class="muted">
-        Forgotten? Whoever runs this Patient Owl can give the account a new one at the machine:
-        ./owl account --reset
+        <span class="muted">What is here already stays, and nothing comes in twice.</span>
+      </p>
+      <p>
+        Takes alone: <a href="/api/v1/logbook/takes.csv">as a table</a>,
+        <a href="/api/v1/logbook/takes.json">as JSON</a>
+      </p>
+      <template v-if="!session.isDemo">
+        <AnotherAccount />
+        <h2>Password</h2>
+        <form @submit.prevent="change">
+          <input type="text" class="unseen" autocomplete="username" :value="session.user?.email" />
+          <v-text-field
+            v-model="form.current"
+            label="Present password"
+            type="password"
+            autocomplete="current-password"
+            :error-messages="error?.fault('current')"
+          />
+          <v-text-field
+            v-model="form.password"
+            label="New password"
+            type="password"
+            hint="At least 10 characters, and none that is guessed soon."
+            persistent-hint
+            autocomplete="new-password"
+            :error-messages="error?.fault('password')"
+          />
+          <p v-if="error && !error.faults.length" role="alert" class="error">{{ error.message }}</p>
+          <v-btn type="submit" color="primary" variant="flat" :loading="isBusy"
+            >Change the password</v-btn
+          >
+        </form>
+        <p class="muted">
+          Forgotten? Whoever runs this Patient Owl can give the account a new one at the machine:
+          ./owl account --reset
+        </p>
+      </template>
+      <p v-else class="muted">
+        The demo is entered without a password, so there is none to change.
       </p>
     </template>
-    <p v-else class="muted">The demo is entered without a password, so there is none to change.</p>
   </div>
 </template>
 

@@ -4,7 +4,9 @@ import { computed, ref } from 'vue'
 
 import ConflictNote from '../components/ConflictNote.vue'
 import ExposureRails from '../components/ExposureRails'
+import FoldPart from '../components/FoldPart.vue'
 import FrameReport from '../components/FrameReport.vue'
+import FirstMeeting from '../components/FirstMeeting.vue'
 import LoadState from '../components/LoadState.vue'
 import QuestionField from '../components/QuestionField'
 import SettingLists from '../components/SettingLists.vue'
@@ -40,6 +42,7 @@ async function share(): Promise<void> {
 <template>
   <div class="page">
     <h1>Bench</h1>
+    <FirstMeeting :words="['bench', 'rails', 'posts']" />
     <LoadState v-if="!bench" :error="error" @retry="of.ask()" />
     <template v-else>
       <p class="sentence">
@@ -56,12 +59,20 @@ async function share(): Promise<void> {
             @lock="hand.lock"
             @release="hand.release"
           />
-          <SettingLists
-            :bracket="bench.bracket"
-            :ladder="bench.ladder"
-            :test-frame="bench.test_frame"
-          />
-          <FrameReport :report="bench.report" />
+          <FoldPart
+            part="bench-ways"
+            title="Ways"
+            :says="bench.bracket.map((frame) => frame.text).join(' · ')"
+          >
+            <SettingLists
+              :bracket="bench.bracket"
+              :ladder="bench.ladder"
+              :test-frame="bench.test_frame"
+            />
+          </FoldPart>
+          <FoldPart part="bench-costs" title="Costs" :says="bench.report.cost.join(', ')">
+            <FrameReport :report="bench.report" />
+          </FoldPart>
         </div>
         <aside>
           <h2>The subject</h2>

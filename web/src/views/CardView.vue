@@ -3,6 +3,7 @@
 import { computed, onBeforeUnmount, reactive, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
+import FilePick from '../components/FilePick.vue'
 import { client, data, type Schemas } from '../api/client'
 import { droppedFiles } from '../api/dropped'
 import CardUnplaced from '../components/CardUnplaced.vue'
@@ -49,12 +50,6 @@ async function take(chosen: File[]): Promise<void> {
   } catch (caught) {
     notices.fail(caught)
   }
-}
-function onPick(event: Event): void {
-  const field = event.target as HTMLInputElement
-  const chosen = [...(field.files ?? [])]
-  field.value = ''
-  void take(chosen)
 }
 async function onDrop(event: DragEvent): Promise<void> {
   isOver.value = false
@@ -137,14 +132,8 @@ onBeforeUnmount(() => window.removeEventListener('beforeunload', warn))
         XMP beside them.
       </p>
       <div class="pick">
-        <label class="choose">
-          Choose a folder
-          <input type="file" multiple webkitdirectory @change="onPick" />
-        </label>
-        <label class="choose">
-          Choose files
-          <input type="file" multiple @change="onPick" />
-        </label>
+        <FilePick label="Choose a folder" folder multiple @files="take" />
+        <FilePick label="Choose files" multiple @files="take" />
         <v-btn v-if="card.isRunning.value" @click="card.stop">Stop</v-btn>
         <v-btn v-else-if="isWaiting" color="primary" variant="flat" @click="card.goOn">Go on</v-btn>
       </div>
@@ -258,12 +247,6 @@ onBeforeUnmount(() => window.removeEventListener('beforeunload', warn))
   min-height: 44px;
 }
 
-.keeps input {
-  width: 20px;
-  height: 20px;
-  accent-color: var(--picked);
-}
-
 .drop {
   display: flex;
   flex-wrap: wrap;
@@ -284,28 +267,6 @@ onBeforeUnmount(() => window.removeEventListener('beforeunload', warn))
   display: flex;
   flex-wrap: wrap;
   gap: 12px;
-}
-
-.choose {
-  display: inline-flex;
-  align-items: center;
-  min-height: 44px;
-  padding: 0 18px;
-  background: var(--raised);
-  border-radius: 4px;
-  cursor: pointer;
-}
-
-.choose input {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  opacity: 0;
-}
-
-.choose:focus-within {
-  outline: 3px solid var(--picked);
-  outline-offset: 2px;
 }
 
 .bar {

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** The entrance: the demo's one button, signing in, or creating the first account. */
-import { computed, reactive, shallowRef } from 'vue'
+import { computed, reactive } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import OwlMark from '../components/OwlMark.vue'
 import ThemeSwitch from '../components/ThemeSwitch.vue'
-import { ApiError } from '../api/client'
+import { useSubmit } from '../composables/useSubmit'
 import { useSession } from '../stores/session'
 
 const session = useSession()
@@ -13,23 +13,18 @@ const route = useRoute()
 const router = useRouter()
 
 const form = reactive({ name: '', email: '', password: '' })
-const error = shallowRef<ApiError | null>(null)
-const isBusy = shallowRef(false)
+const { isBusy, error, submit: send } = useSubmit()
 const isFirst = computed(() => session.mayCreateAccount)
 
-async function enter(how: () => Promise<void>): Promise<void> {
-  isBusy.value = true
-  error.value = null
-  try {
+const enter = (how: () => Promise<void>) =>
+  send(async () => {
+    const isNew = isFirst.value
     await how()
     const next = route.query.next
-    await router.push(typeof next === 'string' && next.startsWith('/') ? next : '/nights')
-  } catch (caught) {
-    error.value = caught instanceof ApiError ? caught : new ApiError(0, 'Something went wrong.')
-  } finally {
-    isBusy.value = false
-  }
-}
+    const there = typeof next === 'string' && next.startsWith('/') ? next : '/nights'
+    // whoever has nothing yet has nothing to go back to
+    await router.push(isNew ? '/begin' : there)
+  })
 
 const submit = () =>
   enter(() =>

@@ -150,7 +150,9 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
     </div>
     <template v-else>
       <header>
-        <router-link :to="{ name: 'night', params: { nightId } }" class="out">Out</router-link>
+        <router-link :to="{ name: 'night', params: { nightId } }" class="out"
+          >To the night</router-link
+        >
         <div class="which">
           <h1>{{ run ? run.title : shot.title }}</h1>
           <p class="muted">{{ index + 1 }} of {{ shots.length }}, {{ shot.at_local }}</p>
@@ -242,7 +244,9 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
         </div>
         <div class="row small">
           <button type="button" @click="going.nextSound">Sound: {{ going.sound.value }}</button>
-          <button type="button" :aria-expanded="others" @click="others = !others">Others</button>
+          <button type="button" :aria-expanded="others" @click="others = !others">
+            Other settings
+          </button>
           <button
             v-if="picture"
             type="button"
@@ -257,7 +261,7 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
             :aria-pressed="darkened"
             @click="going.darkened.value = !darkened"
           >
-            NR {{ darkened ? 'on' : 'off' }}
+            Camera's dark frame: {{ darkened ? 'on' : 'off' }}
           </button>
         </div>
         <div v-if="progress.takes" class="row small">

@@ -1,7 +1,12 @@
 <script setup lang="ts">
 /** What is in the bag. Kinds, their forms and generic things to copy come from the server. */
+import { computed } from 'vue'
+
+import ChoiceWord from '../components/ChoiceWord.vue'
+import FilePick from '../components/FilePick.vue'
 import KitForm from '../components/KitForm.vue'
 import LoadState from '../components/LoadState.vue'
+import { answered } from '../composables/useLoad'
 import { useKit } from '../composables/useKit'
 
 const {
@@ -12,7 +17,8 @@ const {
   form,
   error,
   importError,
-  groups,
+  pockets,
+  makeUsual,
   add,
   change,
   copyFrom,
@@ -21,16 +27,14 @@ const {
   readFile,
 } = useKit()
 
-async function pick(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
+const isThere = computed(() => kit.value.value && answered(kinds))
+async function pick([file]: File[]): Promise<void> {
   if (file) await readFile(file)
-  input.value = ''
 }
 </script>
 
 <template>
-  <div class="page page-narrow">
+  <div class="page">
     <div class="head">
       <h1>Kit</h1>
       <v-menu v-if="!editing">
@@ -60,31 +64,44 @@ async function pick(event: Event): Promise<void> {
       @cancel="editing = null"
     />
 
-    <LoadState v-if="!kit.value.value" :error="kit.error.value" @retry="kit.refresh" />
-    <p v-else-if="!kit.value.value.length && !editing" class="empty">
+    <LoadState v-if="!isThere" :error="kit.error.value" @retry="kit.refresh" />
+    <p v-else-if="!kit.value.value?.length && !editing" class="empty">
       The bag is empty. Add a body and a lens, and shots can be planned with them.
     </p>
-    <template v-for="group in groups" :key="group.kind">
-      <section v-if="group.items.length">
-        <h2>{{ group.plural }}</h2>
+    <div v-if="isThere" class="pockets">
+      <section v-for="pocket in pockets" :key="pocket.name">
+        <h2>{{ pocket.name }}</h2>
+        <p v-if="!pocket.items.length" class="muted">Nothing here.</p>
         <ul>
-          <li v-for="item in group.items" :key="item.id">
+          <li v-for="item in pocket.items" :key="item.id">
             <div class="words">
-              <strong>{{ item.name }}</strong>
+              <strong>
+                {{ item.name }}
+                <span v-if="item.is_usual" class="usual">usual</span>
+              </strong>
+              <p v-if="item.gives">{{ item.gives }}</p>
               <p class="muted">{{ item.summary }}</p>
             </div>
             <button type="button" :aria-label="`Change ${item.name}`" @click="change(item)">
               Change
             </button>
-            <button type="button" :aria-label="`Delete ${item.name}`" @click="remove(item)">
-              Delete
-            </button>
+            <ChoiceWord
+              :label="`More of ${item.name}`"
+              text="More"
+              :choices="[
+                ...(item.can_be_usual && !item.is_usual
+                  ? [{ key: 'usual', label: 'Take it as the usual one' }]
+                  : []),
+                { key: 'remove', label: 'Delete' },
+              ]"
+              @choose="(key) => (key === 'usual' ? makeUsual(item) : remove(item))"
+            />
           </li>
         </ul>
       </section>
-    </template>
+    </div>
 
-    <section class="files">
+    <section v-if="isThere" class="files">
       <h2>As a file</h2>
       <p class="muted">The whole bag, to keep or to hand on.</p>
       <p class="acts">
@@ -92,10 +109,7 @@ async function pick(event: Event): Promise<void> {
         <a href="/api/v1/kit/export/csv" download>CSV</a>
         <a href="/api/v1/kit/schema.json">what the JSON holds</a>
       </p>
-      <label class="import">
-        Add from a file
-        <input type="file" accept=".json,.csv" @change="pick" />
-      </label>
+      <FilePick label="Add from a file" accept=".json,.csv" @files="pick" />
       <p v-if="importError" role="alert" class="error">{{ importError }}</p>
       <p class="muted differ">
         Where photographers differ:
@@ -107,8 +121,38 @@ async function pick(event: Event): Promise<void> {
 
 <style scoped src="../themes/list-page.css"></style>
 <style scoped>
+.pockets {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(100%, 440px), 1fr));
+  gap: 8px 48px;
+  align-items: start;
+}
+
 section h2 {
-  margin-top: 30px;
+  margin-top: 20px;
+  padding-bottom: 6px;
+  border-bottom: 1px solid var(--line);
+}
+
+.pockets ul {
+  margin-top: 0;
+}
+
+.pockets li {
+  padding: 9px 0;
+}
+
+.pockets p {
+  font-size: 0.95rem;
+}
+
+.usual {
+  margin-left: 6px;
+  padding: 0 7px;
+  font-size: 0.85rem;
+  font-weight: 400;
+  border: 1.5px solid var(--picked);
+  border-radius: 10px;
 }
 
 .differ {
@@ -127,11 +171,5 @@ section h2 {
 
 .acts a + a {
   margin-left: 12px;
-}
-
-.import {
-  display: grid;
-  gap: 4px;
-  margin-top: 8px;
 }
 </style>

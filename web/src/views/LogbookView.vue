@@ -7,7 +7,7 @@ import CarryOver from '../components/CarryOver.vue'
 import DarkYear from '../components/DarkYear.vue'
 import { dayText } from '../api/local-time'
 import LoadState from '../components/LoadState.vue'
-import { useLoad } from '../composables/useLoad'
+import { answered, useLoad } from '../composables/useLoad'
 import { useLogbook } from '../composables/useLogbook'
 
 const logbook = useLogbook()
@@ -94,53 +94,48 @@ const bands = computed(() => [
       />
     </form>
 
-    <div class="columns">
+    <LoadState
+      v-if="!logbook.value.value || !logbook.isThere.value || !answered(year)"
+      :error="logbook.error.value"
+      @retry="logbook.refresh"
+    />
+    <div v-else class="columns">
       <div>
-        <LoadState
-          v-if="!logbook.value.value"
-          :error="logbook.error.value"
-          @retry="logbook.refresh"
-        />
-        <template v-else>
-          <p role="status" class="found">{{ logbook.figures.value?.text }}</p>
-          <section v-for="night in logbook.nights.value" :key="night.id" :aria-label="night.title">
-            <h2>
-              <router-link :to="{ name: 'story', params: { nightId: night.id } }">{{
-                night.title
+        <p role="status" class="found">{{ logbook.figures.value?.text }}</p>
+        <section v-for="night in logbook.nights.value" :key="night.id" :aria-label="night.title">
+          <h2>
+            <router-link :to="{ name: 'story', params: { nightId: night.id } }">{{
+              night.title
+            }}</router-link>
+            <span class="muted when">{{ dayText(night.evening, 'short') }}, {{ night.place }}</span>
+          </h2>
+          <div v-for="shot in night.shots" :key="shot.id" class="shot">
+            <p>
+              <router-link :to="{ name: 'shot', params: { shotId: shot.id } }">{{
+                shot.title
               }}</router-link>
-              <span class="muted when"
-                >{{ dayText(night.evening, 'short') }}, {{ night.place }}</span
-              >
-            </h2>
-            <div v-for="shot in night.shots" :key="shot.id" class="shot">
-              <p>
-                <router-link :to="{ name: 'shot', params: { shotId: shot.id } }">{{
-                  shot.title
-                }}</router-link>
-                <span class="muted"> {{ shot.kind }}</span>
-              </p>
-              <ul class="takes">
-                <li v-for="take in shot.takes" :key="take.id" :class="{ kept: take.is_keeper }">
-                  <img
-                    v-if="take.photo_id"
-                    :src="`/api/v1/photos/${take.photo_id}/thumbnail.jpg`"
-                    :alt="`${take.started_local}, ${take.settings}`"
-                    loading="lazy"
-                  />
-                  <span v-else class="no-picture muted">no picture</span>
-                  <span class="figures">{{ take.settings }}</span>
-                  <span class="muted">
-                    {{ take.started_local
-                    }}<template v-if="take.words">, {{ take.words }}</template>
-                    <template v-if="take.rating">, {{ take.rating }}/5</template>
-                  </span>
-                  <span v-if="take.is_keeper" class="keeper">kept</span>
-                </li>
-              </ul>
-            </div>
-          </section>
-          <v-btn v-if="logbook.value.value.next" class="mt-4" @click="logbook.more">Earlier</v-btn>
-        </template>
+              <span class="muted"> {{ shot.kind }}</span>
+            </p>
+            <ul class="takes">
+              <li v-for="take in shot.takes" :key="take.id" :class="{ kept: take.is_keeper }">
+                <img
+                  v-if="take.photo_id"
+                  :src="`/api/v1/photos/${take.photo_id}/thumbnail.jpg`"
+                  :alt="`${take.started_local}, ${take.settings}`"
+                  loading="lazy"
+                />
+                <span v-else class="no-picture muted">no picture</span>
+                <span class="figures">{{ take.settings }}</span>
+                <span class="muted">
+                  {{ take.started_local }}<template v-if="take.words">, {{ take.words }}</template>
+                  <template v-if="take.rating">, {{ take.rating }}/5</template>
+                </span>
+                <span v-if="take.is_keeper" class="keeper">kept</span>
+              </li>
+            </ul>
+          </div>
+        </section>
+        <v-btn v-if="logbook.value.value.next" class="mt-4" @click="logbook.more">Earlier</v-btn>
       </div>
       <aside>
         <section v-if="year.value.value" aria-label="The year">

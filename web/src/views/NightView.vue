@@ -1,17 +1,23 @@
 <script setup lang="ts">
 /** One night: the light slope, and the shots that sit on it. */
-import { computed, ref } from 'vue'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 
 import EventLines from '../components/EventLines.vue'
+import FirstMeeting from '../components/FirstMeeting.vue'
+import FoldPart from '../components/FoldPart.vue'
 import LightSlope from '../components/LightSlope'
-import { dayText } from '../api/local-time'
 import LoadState from '../components/LoadState.vue'
-import NightDetails from '../components/NightDetails.vue'
+import NightHelpers from '../components/NightHelpers.vue'
 import NightShots from '../components/NightShots.vue'
 import NightStrip from '../components/NightStrip.vue'
+import NightWeather from '../components/NightWeather.vue'
+import NotesField from '../components/NotesField.vue'
 import OutingForm from '../components/OutingForm.vue'
+import OverHorizon from '../components/OverHorizon.vue'
 import RunningOrder, { OrderColumn } from '../components/RunningOrder'
 import SlopeReferences from '../components/SlopeReferences.vue'
+import { dayText } from '../api/local-time'
+import { answered } from '../composables/useLoad'
 import { useNight } from '../composables/useNight'
 
 const { nightId } = defineProps<{ nightId: string }>()
@@ -35,28 +41,78 @@ const {
   onDrag,
   open,
   addShot,
-  hasKit,
+  lacks,
+  kinds,
   cursorClock,
   clockOf,
   removeShot,
 } = useNight(() => nightId)
 
-// the whole night fits a laptop's screen; on a phone it is as tall as it needs to be
-const slopeHeight = Math.max(520, window.innerHeight - 300)
+// the whole night fits a laptop's screen, and is as tall as the sheet beside it
+const sheet = useTemplateRef<HTMLElement>('sheet')
+const sheetHeight = ref(0)
+const OVER_AND_UNDER_PX = 130 // what stands over the slope and under it
+watch(sheet, (now, _, onCleanup) => {
+  if (!now) return
+  const seen = new ResizeObserver(() => (sheetHeight.value = now.offsetHeight))
+  seen.observe(now)
+  onCleanup(() => seen.disconnect())
+})
+const slopeHeight = computed(() => {
+  const least = Math.max(520, window.innerHeight - 300)
+  return Math.max(least, Math.min(sheetHeight.value - OVER_AND_UNDER_PX, 1000))
+})
 const asTable = ref(false)
 const hasColumn = computed(() => !!order.value.value?.own.length)
+/** Work as long as it lasts, where the order knows. */
+const work = computed(() => {
+  const own = order.value.value?.own
+  const bounds = night.value.value
+  if (!own?.length || !bounds) return undefined
+  const begins = Date.parse(bounds.begins_utc)
+  const share = (at: string) => (Date.parse(at) - begins) / (Date.parse(bounds.ends_utc) - begins)
+  return own.map((one) => ({
+    from: share(one.starts_utc),
+    to: share(one.ends_utc),
+    isWrong: one.faults.length > 0,
+  }))
+})
 const zooms = [
   { hours: null, label: 'whole night' },
   { hours: 4, label: '4 h' },
   { hours: 1, label: '1 h' },
 ]
+/** What a folded part holds, in a line. */
+const says = computed(() => {
+  const { outing, notes } = night.value.value ?? {}
+  const s = slope.value.value
+  return {
+    order: order.value.value?.summary ?? '',
+    outing: [
+      outing?.arrives && `not before ${outing.arrives}`,
+      outing?.leaves && `back by ${outing.leaves}`,
+      outing?.contact,
+    ]
+      .filter(Boolean)
+      .join(' · '),
+    events: s?.happenings.map((one) => `${one.label} ${one.text}`).join(' · ') ?? '',
+    sky: passages.value.value?.find((one) => one.key === night.value.value?.target_key)?.text ?? '',
+    weather: weather.value.value?.advice.join(' ') ?? '',
+    slope: s
+      ? `ground lands ${placed(s.ground_placement_stops)}, sky ${placed(s.sky_placement_stops)}`
+      : '',
+    notes: notes ?? '',
+  }
+})
+const placed = (stops: number) =>
+  slope.value.value?.placement_choices.find((one) => one.value === stops)?.label ?? ''
 const print = () => window.print()
 </script>
 
 <template>
   <div class="page">
     <LoadState
-      v-if="!night.value.value || !slope.value.value"
+      v-if="!night.value.value || !slope.value.value || !answered(shots, order)"
       :error="night.error.value ?? slope.error.value"
       @retry="(night.refresh(), slope.refresh())"
     />
@@ -68,12 +124,18 @@ const print = () => window.print()
       </p>
       <h1>{{ night.value.value.title || night.value.value.place_name }}</h1>
       <p class="sentence">{{ night.value.value.sentence }}</p>
-      <NightStrip :slope="slope.value.value" :order="order.value.value" />
+      <NightStrip
+        v-if="night.value.value.strip"
+        class="strip"
+        :strip="night.value.value.strip"
+        :spans="work"
+      />
 
       <div class="columns">
-        <section class="left" aria-label="Light slope">
+        <section aria-label="Light slope">
+          <FirstMeeting :words="['slope']" />
           <p class="readout" aria-live="polite">{{ readout }}</p>
-          <div class="zoom no-print" role="group" aria-label="Stretch shown">
+          <div class="zoom choices no-print" role="group" aria-label="Stretch shown">
             <button
               v-for="z in zooms"
               :key="z.label"
@@ -119,100 +181,142 @@ const print = () => window.print()
               {{ asTable ? 'Show the picture' : 'Read it as a table' }}
             </button>
           </p>
-          <p v-if="order.error.value" class="no-order" role="alert">
-            There is no order: {{ order.error.value.message }}
-          </p>
-          <div class="below">
-            <div>
-              <RunningOrder
-                v-if="order.value.value?.own.length || order.value.value?.left_out.length"
-                :order="order.value.value"
-                :clock-of="clockOf"
-                @adopt="order.adopt"
-              />
-            </div>
-            <div>
-              <section>
-                <h2>There and back</h2>
-                <OutingForm
-                  :outing="night.value.value.outing ?? {}"
-                  @change="(outing) => change({ outing })"
-                />
-              </section>
-              <section>
-                <h2>Events</h2>
-                <EventLines
-                  :lines="night.value.value.events ?? []"
-                  :happenings="slope.value.value.happenings"
-                  :place-id="night.value.value.place_id"
-                  :evening="night.value.value.evening_date"
-                  @change="(events) => change({ events })"
-                />
-              </section>
-            </div>
-          </div>
         </section>
 
-        <aside class="right">
-          <NightShots
-            :night-id="nightId"
-            :shots="shots.value.value ?? []"
-            :windows="slope.value.value.windows"
-            :has-kit="!!hasKit"
-            :cursor-clock="cursorClock"
-            :clock-of="clockOf"
-            @add="addShot"
-            @remove="removeShot"
-          />
-          <SlopeReferences
-            :slope="slope.value.value"
-            :night="night.value.value"
-            :targets="targets.value.value ?? []"
-            @change="change"
-          />
-          <p class="out no-print">
-            <router-link :to="{ name: 'pack', params: { nightId } }">Pack list</router-link>
-            <router-link :to="{ name: 'pictures', params: { nightId } }">Pictures</router-link>
-            <router-link :to="{ name: 'cards', query: { night: nightId } }"
-              >Bring a card in</router-link
-            >
-            <a :href="`/api/v1/nights/${nightId}/calendar.ics`">Calendar file</a>
-            <a :href="`/api/v1/nights/${nightId}/leave-plan.pdf`" target="_blank"
-              >Plan to leave with someone</a
-            >
-            <a :href="`/api/v1/nights/${nightId}/leave-plan.txt`">…as text</a>
-            <a :href="`/api/v1/nights/${nightId}/card.pdf`" target="_blank">Pocket card</a>
-            <button type="button" class="link" @click="print">Print</button>
-          </p>
+        <aside>
+          <div ref="sheet">
+            <NightShots
+              :night-id="nightId"
+              :shots="shots.value.value ?? []"
+              :order="order.value.value"
+              :windows="slope.value.value.windows"
+              :lacks="lacks"
+              :kinds="kinds.value.value?.disciplines ?? []"
+              :cursor-clock="cursorClock"
+              :clock-of="clockOf"
+              @add="addShot"
+              @remove="removeShot"
+            />
+            <p v-if="order.error.value" class="no-order" role="alert">
+              There is no order: {{ order.error.value.message }}
+            </p>
+          </div>
         </aside>
       </div>
-      <NightDetails
-        v-if="passages.value.value"
-        :passages="passages.value.value"
-        :weather="weather.value.value"
-        :scenes="scenes.value.value ?? []"
-        :time-zone="night.value.value.time_zone"
-      />
+
+      <div class="parts">
+        <FoldPart
+          v-if="order.value.value?.own.length || order.value.value?.left_out.length"
+          part="night-order"
+          title="In order"
+          :says="says.order"
+        >
+          <RunningOrder :order="order.value.value" :clock-of="clockOf" @adopt="order.adopt" />
+        </FoldPart>
+        <FoldPart part="night-outing" title="There and back" :says="says.outing">
+          <OutingForm
+            :outing="night.value.value.outing ?? {}"
+            @change="(outing) => change({ outing })"
+          />
+        </FoldPart>
+        <FoldPart part="night-events" title="Events" :says="says.events">
+          <EventLines
+            :lines="night.value.value.events ?? []"
+            :happenings="slope.value.value.happenings"
+            :place-id="night.value.value.place_id"
+            :evening="night.value.value.evening_date"
+            @change="(events) => change({ events })"
+          />
+        </FoldPart>
+        <FoldPart part="night-sky" title="Over this horizon" :says="says.sky">
+          <OverHorizon
+            v-if="passages.value.value"
+            :passages="passages.value.value"
+            :slope="slope.value.value"
+            :cursor="cursor"
+            :targets="targets.value.value ?? []"
+            :target-key="night.value.value.target_key ?? ''"
+            @target="(target_key) => change({ target_key })"
+          />
+        </FoldPart>
+        <FoldPart part="night-weather" title="Weather" :says="says.weather">
+          <NightWeather
+            v-if="weather.value.value"
+            :weather="weather.value.value"
+            :time-zone="night.value.value.time_zone"
+          />
+        </FoldPart>
+        <FoldPart
+          part="night-lamps"
+          title="Lamps and fires"
+          says="first guesses of what lights the night besides the sky"
+        >
+          <p class="muted">
+            First guesses at this night's aperture and ISO, for mid-grey. The sky tells nothing
+            about lamps.
+          </p>
+          <dl class="lamps">
+            <template v-for="scene in scenes.value.value ?? []" :key="scene.key">
+              <dt>{{ scene.name }}</dt>
+              <dd class="figures">{{ scene.text }}</dd>
+            </template>
+          </dl>
+        </FoldPart>
+        <FoldPart part="night-slope" title="The slope is drawn for" :says="says.slope">
+          <SlopeReferences :slope="slope.value.value" :night="night.value.value" @change="change" />
+        </FoldPart>
+        <FoldPart
+          part="night-helpers"
+          title="Helpers"
+          says="give this one night to somebody, to read and to run"
+        >
+          <NightHelpers :key="nightId" :night-id="nightId" />
+        </FoldPart>
+        <FoldPart part="night-notes" title="Notes" :says="says.notes">
+          <NotesField
+            :notes="night.value.value.notes ?? ''"
+            @change="(notes) => change({ notes })"
+          />
+        </FoldPart>
+      </div>
+      <nav class="out no-print" aria-label="This night elsewhere">
+        <router-link :to="{ name: 'pack', params: { nightId } }">Pack list</router-link>
+        <router-link :to="{ name: 'pictures', params: { nightId } }">Pictures</router-link>
+        <router-link :to="{ name: 'cards', query: { night: nightId } }"
+          >Bring a card in</router-link
+        >
+        <a :href="`/api/v1/nights/${nightId}/calendar.ics`">Calendar file</a>
+        <a :href="`/api/v1/nights/${nightId}/leave-plan.pdf`" target="_blank"
+          >Plan to leave with someone</a
+        >
+        <a :href="`/api/v1/nights/${nightId}/leave-plan.txt`">the same as text</a>
+        <a :href="`/api/v1/nights/${nightId}/card.pdf`" target="_blank">Pocket card</a>
+        <button type="button" class="link" @click="print">Print</button>
+      </nav>
     </template>
   </div>
 </template>
 
+<style scoped src="../themes/choices.css"></style>
 <style scoped>
 .trail {
   margin-bottom: 4px;
 }
 
 .sentence {
-  max-width: 62ch;
   margin-top: 2px;
   font-size: 1.08rem;
 }
 
+.strip {
+  margin-top: 8px;
+}
+
 .columns {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 330px;
+  grid-template-columns: minmax(0, 1fr) 350px;
   gap: 36px;
-  margin-top: 12px;
+  margin-top: 10px;
 }
 
 .beside {
@@ -227,29 +331,7 @@ const print = () => window.print()
 
 .column {
   flex: none;
-  width: 190px;
-}
-
-/* a phone has room for the work, and names it in the list below */
-@media (max-width: 599px) {
-  .beside {
-    gap: 8px;
-  }
-
-  .column {
-    width: 20px;
-  }
-}
-
-.below,
-.below > div {
-  display: grid;
-  gap: 28px;
-  margin-top: 28px;
-}
-
-.below h2 {
-  margin-bottom: 12px;
+  width: 180px;
 }
 
 .no-order {
@@ -258,34 +340,11 @@ const print = () => window.print()
 }
 
 .zoom {
-  display: flex;
-  gap: 16px;
-  margin-bottom: -6px;
-}
-
-.zoom button {
-  min-height: 36px;
-  color: var(--muted);
-}
-
-.zoom button[aria-pressed='true'] {
-  color: var(--ink);
-  text-decoration: underline;
-  text-decoration-color: var(--picked);
-  text-decoration-thickness: 2px;
-  text-underline-offset: 6px;
-}
-
-.out {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px 20px;
-  align-items: center;
-  margin-top: 14px;
+  margin-bottom: -8px;
 }
 
 .readout {
-  min-height: 3em;
+  min-height: 1.5em;
   font-size: 1.05rem;
 }
 
@@ -311,15 +370,62 @@ const print = () => window.print()
   border-bottom: 1px solid var(--line);
 }
 
-aside > :deep(section),
-aside > h2:not(:first-child) {
-  margin-top: 28px;
+.parts {
+  margin: 20px 0;
+  border-bottom: 1px solid var(--line);
+}
+
+.lamps {
+  display: grid;
+  grid-template-columns: repeat(2, auto minmax(0, 1fr));
+  gap: 6px 24px;
+  margin-top: 8px;
+}
+
+.lamps dt {
+  font-weight: 600;
+}
+
+.out {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 24px;
+}
+
+.out > * {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
 }
 
 @media (max-width: 899px) {
   .columns {
     grid-template-columns: minmax(0, 1fr);
     gap: 20px;
+  }
+
+  /* near the finger, as far as the slope reaches */
+  .readout {
+    position: sticky;
+    top: 0;
+    z-index: 2;
+    padding: 4px 0;
+    background: var(--ground);
+  }
+}
+
+@media (max-width: 599px) {
+  .beside {
+    gap: 8px;
+  }
+
+  /* a phone has room for the work, and names it in the list below */
+  .column {
+    width: 20px;
+  }
+
+  .lamps {
+    grid-template-columns: auto minmax(0, 1fr);
   }
 }
 </style>

@@ -1,13 +1,17 @@
 <script setup lang="ts">
-/** What is coming and what was: one sentence a night. */
-import { computed, reactive, ref } from 'vue'
+/** What is coming and what was: seen as strips before it is read. */
+import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
+import DateField from '../components/DateField.vue'
 import LoadState from '../components/LoadState.vue'
-import { dayText, today } from '../api/local-time'
+import NightAgain from '../components/NightAgain.vue'
+import NightRow from '../components/NightRow.vue'
+import { today } from '../api/local-time'
+import { asked } from '../api/night'
 import { useLoad } from '../composables/useLoad'
 import { useNotices } from '../stores/notices'
-import { ApiError, client, data, pageAfter, type Schemas } from '../api/client'
+import { ApiError, client, data, ifMatch, pageAfter, type Schemas } from '../api/client'
 
 type Night = Schemas['NightOut']
 
@@ -46,13 +50,51 @@ const groups = computed(() =>
   ].filter((group) => group.nights.length),
 )
 
+/** Pictures of what was kept, by night. */
+const kept = ref(new Map<string, string[]>())
+watch(past, async (shown) => {
+  const [last, first] = [shown[0]?.evening_date, shown.at(-1)?.evening_date]
+  if (!first || !last) return
+  try {
+    const query = { first, last }
+    const found = await data(client.GET('/api/v1/logbook/keepers', { params: { query } }))
+    kept.value = new Map(found.map((one) => [one.night_id, one.photo_ids]))
+  } catch (caught) {
+    notices.fail(caught)
+  }
+})
+const again = ref<Night | null>(null)
+
+const HOURS = ['12:00', '18:00', '0:00', '6:00', '12:00']
+
 const isPlanning = ref(false)
 const form = reactive({ place_id: null as string | null, evening_date: thisDay, title: '' })
+const templates = useLoad<Schemas['TemplateOut'][]>((signal) =>
+  data(client.GET('/api/v1/nights/templates', { signal })),
+)
+void templates.refresh()
+const templateId = ref('')
+const beginnings = computed(() => [
+  { id: '', title: 'an empty night' },
+  ...(templates.value.value ?? []).map((one) => ({
+    id: one.id,
+    title: `${one.title}, ${one.place_name}`,
+  })),
+])
 const error = ref<ApiError | null>(null)
 void places.refresh().then(() => (form.place_id ??= places.value.value?.[0]?.id ?? null))
 
-const begin = () => (isPlanning.value = true)
+const hasPlace = computed(() => !!places.value.value?.length)
+const begin = () => (isPlanning.value = hasPlace.value)
 
+/** A night like a template: its shots at what they hang on that evening. */
+const likeTemplate = () =>
+  data(
+    client.POST('/api/v1/nights/{night_id}/again', {
+      params: { path: { night_id: templateId.value } },
+      body: { evening_date: form.evening_date, which: 'all' },
+    }),
+  )
 async function create(): Promise<void> {
   if (!form.place_id) {
     error.value = new ApiError(422, 'Choose a place first.', [
@@ -62,7 +104,9 @@ async function create(): Promise<void> {
   }
   try {
     const body = { ...form, place_id: form.place_id } as Schemas['NightIn']
-    const night = await data(client.POST('/api/v1/nights', { body }))
+    const night = templateId.value
+      ? await likeTemplate()
+      : await data(client.POST('/api/v1/nights', { body }))
     await router.push({ name: 'night', params: { nightId: night.id } })
   } catch (caught) {
     if (caught instanceof ApiError) error.value = caught
@@ -70,15 +114,38 @@ async function create(): Promise<void> {
   }
 }
 
+async function asTemplate(night: Night): Promise<void> {
+  try {
+    await data(
+      client.PUT('/api/v1/nights/{night_id}', {
+        params: { path: { night_id: night.id }, header: ifMatch(night.version) },
+        body: { ...asked(night), is_template: !night.is_template },
+      }),
+    )
+    await Promise.all([nights.refresh(), templates.refresh()])
+    notices.say(
+      night.is_template
+        ? 'It is no template any more.'
+        : 'Kept as a template: a night you plan can begin with it.',
+    )
+  } catch (caught) {
+    notices.fail(caught)
+  }
+}
+const more: Record<string, (night: Night) => unknown> = {
+  again: (night) => (again.value = night),
+  template: asTemplate,
+  remove: (night) => remove(night),
+}
 const remove = (night: Night) =>
   notices.remove('nights', night.id, night.title || night.place_name, nights.refresh)
 </script>
 
 <template>
-  <div class="page page-narrow">
+  <div class="page">
     <div class="head">
       <h1>Nights</h1>
-      <div v-if="!isPlanning" class="acts">
+      <div v-if="!isPlanning && groups.length" class="acts">
         <v-btn to="/practice">Practise</v-btn>
         <v-btn to="/find">Find a night</v-btn>
         <v-btn color="primary" variant="flat" @click="begin">Plan a night</v-btn>
@@ -88,6 +155,14 @@ const remove = (night: Night) =>
     <form v-if="isPlanning" class="plan" aria-label="Plan a night" @submit.prevent="create">
       <template v-if="places.value.value?.length">
         <v-select
+          v-if="beginnings.length > 1"
+          v-model="templateId"
+          :items="beginnings"
+          item-value="id"
+          label="Begin with"
+        />
+        <v-select
+          v-if="!templateId"
           v-model="form.place_id"
           :items="places.value.value"
           item-title="name"
@@ -95,13 +170,12 @@ const remove = (night: Night) =>
           label="Place"
           :error-messages="error?.fault('place_id')"
         />
-        <v-text-field
+        <DateField
           v-model="form.evening_date"
-          type="date"
           label="Evening of"
-          :error-messages="error?.fault('evening_date') ?? error?.fault('date')"
+          :error="error?.fault('evening_date') ?? error?.fault('date')"
         />
-        <v-text-field v-model="form.title" label="Called (optional)" />
+        <v-text-field v-if="!templateId" v-model="form.title" label="Called (optional)" />
         <p v-if="error && !error.faults.length" role="alert">{{ error.message }}</p>
         <div class="acts">
           <v-btn type="submit" color="primary" variant="flat">Plan it</v-btn>
@@ -115,36 +189,28 @@ const remove = (night: Night) =>
     </form>
 
     <LoadState v-if="!nights.value.value" :error="nights.error.value" @retry="nights.refresh" />
-    <p v-else-if="!groups.length && !isPlanning" class="empty">
-      No night planned yet. Plan one, and its light is worked out minute by minute.
-    </p>
+    <div v-else-if="!groups.length && !isPlanning" class="empty">
+      <p>No night planned yet. Its light is worked out minute by minute.</p>
+      <v-btn :to="hasPlace ? undefined : '/begin'" color="primary" variant="flat" @click="begin">{{
+        hasPlace ? 'Plan a night' : 'Plan the first night'
+      }}</v-btn>
+    </div>
     <section v-for="group in groups" :key="group.title">
       <h2>{{ group.title }}</h2>
+      <div class="hours figures muted" :class="{ past: group.title === 'Past' }" aria-hidden="true">
+        <span v-for="(hour, i) in HOURS" :key="i">{{ hour }}</span>
+      </div>
       <ul>
-        <li v-for="night in group.nights" :key="night.id">
-          <router-link :to="{ name: 'night', params: { nightId: night.id } }" class="night">
-            <span class="date">{{ dayText(night.evening_date, 'short') }}</span>
-            <span class="name">{{ night.title || night.place_name }}</span>
-            <span class="words">
-              {{ night.title ? `${night.place_name}. ` : '' }}{{ night.sentence }}
-              {{
-                night.shot_count === 0
-                  ? 'No shots yet.'
-                  : night.shot_count === 1
-                    ? 'One shot.'
-                    : `${night.shot_count} shots.`
-              }}
-            </span>
-          </router-link>
-          <button
-            type="button"
-            class="delete"
-            :aria-label="`Delete ${night.title || night.place_name}`"
-            @click="remove(night)"
-          >
-            Delete
-          </button>
-        </li>
+        <template v-for="night in group.nights" :key="night.id">
+          <NightRow
+            :night="night"
+            :kept-ids="group.title === 'Past' ? (kept.get(night.id) ?? []) : null"
+            @more="(what) => more[what]?.(night)"
+          />
+          <li v-if="again?.id === night.id">
+            <NightAgain :night="night" @done="again = null" />
+          </li>
+        </template>
       </ul>
     </section>
     <v-btn v-if="earlier" block @click="goFurther">Earlier nights</v-btn>
@@ -152,6 +218,10 @@ const remove = (night: Night) =>
 </template>
 
 <style scoped>
+.page {
+  max-width: 1000px;
+}
+
 .head {
   display: flex;
   align-items: center;
@@ -162,9 +232,10 @@ const remove = (night: Night) =>
 
 .plan {
   display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
   gap: 14px;
-  margin: 18px 0 8px;
-  padding: 20px;
+  margin: 14px 0 8px;
+  padding: 18px;
   background: var(--sheet);
 }
 
@@ -175,10 +246,29 @@ const remove = (night: Night) =>
 }
 
 h2 {
-  margin-top: 28px;
+  margin-top: 22px;
   padding-bottom: 6px;
   color: var(--muted);
   border-bottom: 1px solid var(--line);
+}
+
+/* over the strips, which stand between the date and the pictures */
+.hours {
+  display: flex;
+  justify-content: space-between;
+  margin: 4px 64px -8px 100px;
+  font-size: 0.78rem;
+}
+
+.hours.past {
+  margin-right: 215px;
+}
+
+@media (max-width: 599px) {
+  .hours,
+  .hours.past {
+    margin: 4px 62px -4px 0;
+  }
 }
 
 ul {
@@ -186,50 +276,10 @@ ul {
   padding: 0;
 }
 
-li {
-  display: flex;
-  gap: 12px;
-  align-items: start;
-  border-bottom: 1px solid var(--line);
-}
-
-.night {
-  flex: 1;
-  display: grid;
-  gap: 2px;
-  padding: 14px 0;
-  color: var(--ink);
-  text-decoration: none;
-}
-
-.date {
-  color: var(--muted);
-  font-size: 0.95rem;
-}
-
-.name {
-  font-size: 1.2rem;
-  font-weight: 600;
-}
-
-.night:hover .name {
-  text-decoration: underline;
-  text-decoration-color: var(--picked);
-  text-underline-offset: 4px;
-}
-
-.delete {
-  min-height: 44px;
-  margin-top: 10px;
-  padding: 0 6px;
-  color: var(--muted);
-}
-
-.delete:hover {
-  color: var(--ink);
-}
-
 .empty {
+  display: grid;
+  gap: 16px;
+  justify-items: start;
   margin-top: 32px;
   font-size: 1.1rem;
 }

@@ -2,11 +2,16 @@
 /** Where the tripod goes: kept, imported, exported. */
 import { ref } from 'vue'
 
+import ChoiceWord from '../components/ChoiceWord.vue'
+import FilePick from '../components/FilePick.vue'
 import FoundLights from '../components/FoundLights.vue'
 import LoadState from '../components/LoadState.vue'
 import PlaceForm from '../components/PlaceForm.vue'
+import SkylineDrawing from '../components/SkylineDrawing.vue'
 import { useLoad } from '../composables/useLoad'
+import { toShown } from '../api/shown'
 import { useNotices } from '../stores/notices'
+import { useSession } from '../stores/session'
 import { ApiError, client, data, type Schemas } from '../api/client'
 import { upload } from '../api/upload'
 
@@ -18,18 +23,22 @@ void places.refresh()
 
 const editing = ref<Place | 'new' | null>(null)
 
-async function done(): Promise<void> {
+async function done(undo: (() => Promise<unknown>) | null): Promise<void> {
+  const changed = editing.value
   editing.value = null
   await places.refresh()
+  if (undo && changed && changed !== 'new')
+    notices.offer(`Changed: ${changed.name}`, async () => {
+      await undo()
+      await places.refresh()
+    })
 }
 
 const waypoints = ref<Schemas['WaypointOut'][]>([])
 const wanted = ref<number[]>([])
 const importError = ref('')
 
-async function readFile(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
+async function readFile([file]: File[]): Promise<void> {
   if (!file) return
   importError.value = ''
   try {
@@ -41,8 +50,6 @@ async function readFile(event: Event): Promise<void> {
     wanted.value = waypoints.value.map((_, i) => i)
   } catch (caught) {
     importError.value = caught instanceof ApiError ? caught.message : 'The file could not be read.'
-  } finally {
-    input.value = ''
   }
 }
 
@@ -68,13 +75,18 @@ async function keepWaypoints(): Promise<void> {
   }
 }
 
+const session = useSession()
+const height = (elevation_m: number) => {
+  const shown = session.units.m
+  return `${Math.round(toShown(shown, elevation_m))} ${shown?.unit ?? 'm'}`
+}
 const coordinates = (place: { latitude_deg: number; longitude_deg: number }) =>
   `${Math.abs(place.latitude_deg).toFixed(3)}° ${place.latitude_deg < 0 ? 'S' : 'N'}, ` +
   `${Math.abs(place.longitude_deg).toFixed(3)}° ${place.longitude_deg < 0 ? 'W' : 'E'}`
 </script>
 
 <template>
-  <div class="page page-narrow">
+  <div class="page">
     <div class="head">
       <h1>Places</h1>
       <v-btn v-if="!editing" color="primary" variant="flat" @click="editing = 'new'"
@@ -100,35 +112,40 @@ const coordinates = (place: { latitude_deg: number; longitude_deg: number }) =>
       <li v-for="place in places.value.value" :key="place.id">
         <div class="words">
           <h2>{{ place.name }}</h2>
-          <p class="muted">
-            <span class="figures">{{ coordinates(place) }}</span>, {{ place.elevation_m }} m.
-            {{ place.time_zone }}. Sky {{ place.sky_brightness_mag_arcsec2 }} mag/arcsec²{{
-              place.horizon?.length ? `, horizon of ${place.horizon.length} points` : ''
-            }}.
-          </p>
+          <p>{{ place.darkness }}.</p>
           <p v-if="place.notes">{{ place.notes }}</p>
-          <p v-if="place.hazards">Hazards: {{ place.hazards }}</p>
+          <p v-if="place.hazards"><strong class="mind">Mind:</strong> {{ place.hazards }}</p>
+          <p class="muted where">
+            <span class="figures">{{ coordinates(place) }}</span>, {{ height(place.elevation_m) }} ·
+            {{ place.time_zone }}
+          </p>
         </div>
+        <figure>
+          <SkylineDrawing :outline="place.outline" :name="place.name" />
+          <figcaption v-if="!place.horizon?.length" class="muted">
+            No skyline yet: the open sea is taken for it.
+          </figcaption>
+        </figure>
         <button type="button" :aria-label="`Change ${place.name}`" @click="editing = place">
           Change
         </button>
-        <button
-          type="button"
-          :aria-label="`Delete ${place.name}`"
-          @click="notices.remove('places', place.id, place.name, places.refresh)"
-        >
-          Delete
-        </button>
+        <ChoiceWord
+          :label="`More of ${place.name}`"
+          text="More"
+          :choices="[{ key: 'remove', label: 'Delete' }]"
+          @choose="notices.remove('places', place.id, place.name, places.refresh)"
+        />
       </li>
     </ul>
 
     <section v-if="places.value.value" class="files">
       <h2>In and out</h2>
       <p>
-        <label class="file"
-          >Read waypoints from a GPX, KML or GeoJSON file
-          <input type="file" accept=".gpx,.kml,.geojson,.json" @change="readFile" />
-        </label>
+        <FilePick
+          label="Read waypoints from a GPX, KML or GeoJSON file"
+          accept=".gpx,.kml,.geojson,.json"
+          @files="readFile"
+        />
       </p>
       <p v-if="importError" role="alert" class="wrong">{{ importError }}</p>
       <div v-if="waypoints.length" class="form">
@@ -159,15 +176,44 @@ const coordinates = (place: { latitude_deg: number; longitude_deg: number }) =>
 
 <style scoped src="../themes/list-page.css"></style>
 <style scoped>
+.page {
+  max-width: 1000px;
+}
+
+li figure {
+  flex: none;
+  width: 340px;
+  margin: 4px 0 0;
+}
+
+figcaption,
+.where {
+  font-size: 0.92rem;
+}
+
+.mind {
+  color: var(--limit);
+}
+
+@media (max-width: 699px) {
+  li {
+    flex-wrap: wrap;
+  }
+
+  li .words {
+    flex: 1 1 70%;
+  }
+
+  li figure {
+    order: 1;
+    width: 100%;
+  }
+}
+
 .files {
   display: grid;
   gap: 10px;
   margin-top: 36px;
-}
-
-.file input {
-  display: block;
-  margin-top: 6px;
 }
 
 .wrong {
@@ -179,11 +225,5 @@ const coordinates = (place: { latitude_deg: number; longitude_deg: number }) =>
   align-items: center;
   gap: 10px;
   min-height: 44px;
-}
-
-.waypoint input {
-  width: 20px;
-  height: 20px;
-  accent-color: var(--picked);
 }
 </style>

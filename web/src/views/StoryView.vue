@@ -3,6 +3,7 @@
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 
+import DateField from '../components/DateField.vue'
 import { client, data, type Schemas } from '../api/client'
 import { dayText } from '../api/local-time'
 import LoadState from '../components/LoadState.vue'
@@ -112,19 +113,15 @@ async function nightAgain(which: 'all' | 'kept' | 'unfinished'): Promise<void> {
                 <v-select
                   v-model="other"
                   :items="nights.value.value ?? []"
-                  :item-title="(n) => `${n.evening_date}, ${n.title || n.place_name}`"
+                  :item-title="
+                    (n) => `${dayText(n.evening_date, 'short')}, ${n.title || n.place_name}`
+                  "
                   item-value="id"
                   label="In this night"
                   clearable
                   hide-details
                 />
-                <v-text-field
-                  v-if="!other"
-                  v-model="evening"
-                  type="date"
-                  label="or in a new one, evening of"
-                  hide-details
-                />
+                <DateField v-if="!other" v-model="evening" label="or in a new one, evening of" />
                 <v-btn type="submit" color="primary" variant="flat">Begin</v-btn>
               </form>
             </template>

@@ -5,6 +5,7 @@
  */
 import { computed, ref, shallowRef, watch } from 'vue'
 
+import ChoiceWord from '../ChoiceWord.vue'
 import OnePicture from './OnePicture.vue'
 import PictureHistogram from './PictureHistogram.vue'
 import { client, data, type Schemas } from '../../api/client'
@@ -24,15 +25,20 @@ const emit = defineEmits<{ change: [part: Partial<Shot>] }>()
 const notices = useNotices()
 const picture = shallowRef<Schemas['PictureOut'] | null>(null)
 const isClose = ref(false)
+/** As wide as there is room, instead of beside what is said of it. */
+const isLarge = ref(false)
 const white_k = ref<number | null>(null)
-const whites = computed(() => [
-  { title: 'as is usual', value: null },
-  ...(picture.value?.whites ?? []).map((one) => ({
-    title: `${one.label}, ${one.white_k} K`,
-    value: one.white_k,
+const whites = computed(() =>
+  (picture.value?.whites ?? []).map((one) => ({
+    key: String(one.white_k),
+    label: `${one.label}, ${one.white_k} K`,
   })),
-])
+)
 
+const standsThere = computed(() => picture.value?.stand_in?.lines.join(' ') ?? '')
+const white = computed(
+  () => whites.value.find((one) => one.key === String(white_k.value))?.label ?? '',
+)
 // the plan is what the picture is of: a draft without its plan yet waits for it
 const current = shallowRef<Shot>(shot)
 watch(
@@ -80,13 +86,12 @@ const inside = (v: number) => Math.min(1, Math.max(0, v))
 const others = ref<{ label: string; text: string; values: Values }[]>([])
 const kept = ref<{ label: string; text: string; values: Values } | null>(null)
 const beside = ref<string | null>(null)
-const choices = computed(() => [
-  { title: 'nothing beside it', value: null },
-  ...[...(kept.value ? [kept.value] : []), ...others.value].map((one) => ({
-    title: `${one.label}: ${one.text}`,
-    value: one.label + one.text,
+const choices = computed(() =>
+  [...(kept.value ? [kept.value] : []), ...others.value].map((one) => ({
+    key: one.label + one.text,
+    label: `${one.label}: ${one.text}`,
   })),
-])
+)
 const other = computed(() =>
   [kept.value, ...others.value].find((one) => one && one.label + one.text === beside.value),
 )
@@ -108,12 +113,13 @@ function keepNow(): void {
 </script>
 
 <template>
-  <section class="computed" aria-label="Computed picture">
+  <section class="computed" :class="{ wide: isLarge || other }" aria-label="Computed picture">
     <div class="pictures" :class="{ two: other }">
       <OnePicture
         :asked="asked"
         view="plan"
         :label="`Computed, ${plan.settings}`"
+        :aspect="plan.sketch?.aspect"
         :is-close="isClose"
         :spot="spot"
         :can-drag="!!shot.stand_in"
@@ -129,6 +135,7 @@ function keepNow(): void {
         :asked="{ ...asked, settings: other.values }"
         view="other"
         :label="`Computed, ${other.label}`"
+        :aspect="plan.sketch?.aspect"
         :is-close="isClose"
         :spot="spot"
         @picture="(now) => (otherPicture = now)"
@@ -139,45 +146,57 @@ function keepNow(): void {
     </div>
 
     <div class="says">
-      <PictureHistogram v-if="picture" :picture="picture" />
-      <p class="spot-text" aria-live="polite">{{ read || 'Tap the picture to read a spot.' }}</p>
+      <div class="levels"><PictureHistogram v-if="picture" :picture="picture" /></div>
+      <p class="spot-text" :class="{ muted: !read }" aria-live="polite">
+        {{
+          read ||
+          standsThere ||
+          'Computed; land and town stand in for yours. Tap it to read a spot.'
+        }}
+      </p>
       <ul v-if="other && otherPicture" class="difference" aria-live="polite">
         <li v-for="line in otherPicture.difference" :key="line">{{ line }}</li>
       </ul>
-    </div>
-    <div class="tools">
-      <div class="acts">
-        <v-btn size="small" :aria-pressed="isClose" @click="isClose = !isClose">{{
-          isClose ? 'Whole frame' : 'Close up, 1:1'
-        }}</v-btn>
-        <v-btn size="small" @click="keepNow">Keep beside</v-btn>
+      <div class="tools">
+        <button type="button" :aria-pressed="isLarge" @click="isLarge = !isLarge">
+          {{ isLarge ? 'Smaller' : 'Larger' }}
+        </button>
+        <button type="button" :aria-pressed="isClose" @click="isClose = !isClose">
+          {{ isClose ? 'Whole frame' : 'Close up, 1:1' }}
+        </button>
+        <button type="button" @click="keepNow">Keep beside</button>
+        <ChoiceWord
+          label="What is shown beside it"
+          :choices="choices"
+          :value="beside ?? ''"
+          unchosen="nothing beside it"
+          :text="other ? `Beside it: ${other.label}` : 'Compare'"
+          @click="findOthers"
+          @choose="(key) => (beside = key || null)"
+        />
+        <ChoiceWord
+          label="White"
+          :choices="whites"
+          :value="white_k ? String(white_k) : ''"
+          unchosen="as is usual"
+          :text="white_k ? `White: ${white}` : 'White'"
+          @choose="(key) => (white_k = key ? Number(key) : null)"
+        />
       </div>
-      <v-select
-        v-model="beside"
-        :items="choices"
-        label="Beside it"
-        density="compact"
-        hide-details
-        @update:menu="(open: boolean) => open && findOthers()"
-      />
-      <v-select v-model="white_k" :items="whites" label="White" density="compact" hide-details />
     </div>
-    <p class="muted note">
-      Computed from your plan: light, noise and sizes are reckoned; land and town stand in for
-      yours.
-    </p>
-    <ul v-if="picture?.stand_in" class="stand-in-lines">
-      <li v-for="line in picture.stand_in.lines" :key="line">{{ line }}</li>
-    </ul>
   </section>
 </template>
 
 <style scoped>
 .computed {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 250px;
+  grid-template-columns: minmax(0, 318px) minmax(0, 1fr);
   gap: 6px 20px;
-  margin-bottom: 20px;
+  margin-bottom: 12px;
+}
+
+.computed.wide {
+  grid-template-columns: minmax(0, 1fr);
 }
 
 .pictures {
@@ -187,52 +206,52 @@ function keepNow(): void {
 
 .pictures.two {
   grid-template-columns: 1fr 1fr;
-  grid-column: 1 / -1;
-}
-
-.tools {
-  grid-column: 1 / -1;
-  display: grid;
-  grid-template-columns: auto minmax(0, 1fr) minmax(0, 200px);
-  align-items: center;
-  gap: 10px;
-}
-
-.note {
-  grid-column: 1 / -1;
 }
 
 .says {
   display: grid;
-  gap: 8px;
+  gap: 6px;
   align-content: start;
   font-size: 0.95rem;
 }
 
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
+/* what it says comes with the picture: the rails below wait where they will be */
+.levels {
+  min-height: 168px;
 }
 
-.difference,
-.stand-in-lines {
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 14px;
+}
+
+.tools :deep(button) {
+  min-height: 36px;
+  color: var(--muted);
+  text-decoration: underline dotted;
+  text-underline-offset: 5px;
+}
+
+.tools :deep(button:hover),
+.tools button[aria-pressed='true'],
+.tools :deep(button[aria-expanded='true']) {
+  color: var(--picked);
+}
+
+.difference {
   margin: 0;
   padding-left: 1.2em;
 }
 
-.stand-in-lines {
-  grid-column: 1 / -1;
-}
-
-.spot-text {
-  min-height: 3em;
-}
-
 @media (max-width: 899px) {
   .computed,
-  .tools {
+  .computed.wide {
     grid-template-columns: minmax(0, 1fr);
+  }
+
+  .tools :deep(button) {
+    min-height: 44px;
   }
 }
 </style>

@@ -14,6 +14,7 @@ const {
   asked,
   view,
   label,
+  aspect = 1.5,
   isClose = false,
   spot = null,
   canDrag = false,
@@ -22,6 +23,8 @@ const {
   /** Which of the page's pictures this is. */
   view: string
   label: string
+  /** Width over height of the frame, until it is there. */
+  aspect?: number
   /** Photosite for pixel. */
   isClose?: boolean
   /** The spot that was tapped last, in shares of the frame; close-ups are of it. */
@@ -131,9 +134,10 @@ function onKey(event: KeyboardEvent): void {
   emit('tap', inside((spot?.x ?? 0.5) + way.x * step), inside((spot?.y ?? 0.4) + way.y * step))
 }
 const TALLEST_PX = 440 // the rails stay in the first screenful
-const sides = computed(() => picture.value ?? { width_px: 3, height_px: 2 })
-const aspect = computed(() => `${sides.value.width_px} / ${sides.value.height_px}`)
-const widest = computed(() => `${(TALLEST_PX * sides.value.width_px) / sides.value.height_px}px`)
+const sides = computed(() =>
+  picture.value ? picture.value.width_px / picture.value.height_px : aspect,
+)
+const widest = computed(() => `${TALLEST_PX * sides.value}px`)
 </script>
 
 <template>
@@ -142,7 +146,7 @@ const widest = computed(() => `${(TALLEST_PX * sides.value.width_px) / sides.val
       ref="frame"
       class="frame"
       :class="{ coming: isComing }"
-      :style="{ aspectRatio: aspect, maxWidth: widest }"
+      :style="{ aspectRatio: sides, maxWidth: widest }"
       tabindex="0"
       role="application"
       :aria-label="`${label}. Arrow keys move the spot that is read.`"

@@ -2,18 +2,18 @@
 /** One rail: ruled in dial values, the allowed stretch a band, limits as posts, the pick an eye. */
 import { computed, ref, useTemplateRef } from 'vue'
 
+import ChoiceWord from '../ChoiceWord.vue'
 import EyeMark from '../EyeMark.vue'
+import { useWidth } from '../../composables/useWidth'
 import { railLayout, type Rail } from './rail'
 
 const {
   rail,
-  width,
   fNumber,
   openCode,
   isBare = false,
 } = defineProps<{
   rail: Rail
-  width: number
   fNumber: number
   openCode: string | null
   /** Only to be set: nothing follows, nothing is proposed. */
@@ -28,26 +28,27 @@ const emit = defineEmits<{
 }>()
 
 const EDGE = 16
-const FLAG_ROW = 24
+const FLAG_ROW = 17
 const isDragging = ref(false)
 const held = ref<ReturnType<typeof railLayout> | null>(null)
 const svg = useTemplateRef<SVGSVGElement>('svg')
+const width = useWidth(useTemplateRef<HTMLElement>('room'), 240)
 
 // while dragging, the stretch shown stays put, so that the eye stays under the finger
 const l = computed(() =>
-  isDragging.value && held.value ? held.value : railLayout(rail, EDGE, width - EDGE),
+  isDragging.value && held.value ? held.value : railLayout(rail, EDGE, width.value - EDGE),
 )
 const isLocked = computed(() => rail.role === 'locked')
 const flagRows = computed(() => Math.max(0, ...l.value.posts.map((p) => p.row + 1)))
-const axis = computed(() => 14 + flagRows.value * FLAG_ROW)
-const height = computed(() => axis.value + 44)
+const axis = computed(() => 15 + flagRows.value * FLAG_ROW)
+const height = computed(() => axis.value + 36)
 const pickedX = computed(() => l.value.x(rail.values[rail.picked_index]?.brightness_stops ?? 0))
 
 /** Long names at the ends of a rail lean inwards. */
 function anchorOf(tick: { value: { label: string }; x: number }): 'start' | 'middle' | 'end' {
   const half = tick.value.label.length * 4
   if (tick.x < half) return 'start'
-  return tick.x + half > width ? 'end' : 'middle'
+  return tick.x + half > width.value ? 'end' : 'middle'
 }
 
 /** The ticks that get their label: as many as fit beside each other. */
@@ -67,12 +68,44 @@ const labelled = computed(() => {
 const roleText = computed(
   () =>
     ({
-      follows: 'follows: keeps the brightness',
+      follows: 'follows',
       held: 'set by you',
       locked: 'locked',
       recipe: 'proposed',
     })[rail.role] ?? rail.role,
 )
+
+type Act = 'release' | 'follow' | 'lock' | 'unlock'
+/** What else its eye may do. */
+const roles = computed(() => {
+  const may: { key: Act; label: string; says: string; isOffered: boolean }[] = [
+    {
+      key: 'release',
+      label: 'let go',
+      says: 'back to what is proposed',
+      isOffered: rail.role === 'held',
+    },
+    {
+      key: 'follow',
+      label: 'let it follow',
+      says: 'it keeps the brightness',
+      isOffered: rail.can_follow && rail.role !== 'follows' && !isLocked.value,
+    },
+    {
+      key: 'lock',
+      label: 'lock',
+      says: 'nothing moves it',
+      isOffered: rail.role !== 'follows' && !isLocked.value,
+    },
+    { key: 'unlock', label: 'unlock', says: 'it may move again', isOffered: isLocked.value },
+  ]
+  return may.filter((one) => one.isOffered)
+})
+function act(key: Act): void {
+  if (key === 'release') emit('release')
+  else if (key === 'follow') emit('follow')
+  else emit('lock', key === 'lock')
+}
 
 function valueAt(event: PointerEvent): number {
   return l.value.nearest(event.clientX - (svg.value?.getBoundingClientRect().left ?? 0)).value
@@ -80,7 +113,7 @@ function valueAt(event: PointerEvent): number {
 
 function grab(event: PointerEvent): void {
   if (isLocked.value) return
-  held.value = railLayout(rail, EDGE, width - EDGE)
+  held.value = railLayout(rail, EDGE, width.value - EDGE)
   isDragging.value = true
   svg.value?.setPointerCapture(event.pointerId)
   drag(event)
@@ -119,186 +152,188 @@ function onKey(event: KeyboardEvent): void {
     <div class="head">
       <span class="title">{{ rail.title }}</span>
       <span class="picked figures">{{ rail.picked.text }}</span>
-      <span class="role" :class="rail.role">{{ isBare ? '' : roleText }}</span>
-      <span class="acts">
-        <button
-          type="button"
-          :disabled="isLocked"
-          :aria-label="`${rail.title}: darker`"
-          @click="step(-1)"
-        >
-          −
-        </button>
-        <button
-          type="button"
-          :disabled="isLocked"
-          :aria-label="`${rail.title}: brighter`"
-          @click="step(1)"
-        >
-          +
-        </button>
-        <button v-if="rail.role === 'held' && !isBare" type="button" @click="emit('release')">
-          let go
-        </button>
-        <button
-          v-if="rail.can_follow && rail.role !== 'follows' && !isLocked"
-          type="button"
-          @click="emit('follow')"
-        >
-          let it follow
-        </button>
-        <button
-          v-if="rail.role !== 'follows' && !isBare"
-          type="button"
-          :aria-pressed="isLocked"
-          @click="emit('lock', !isLocked)"
-        >
-          {{ isLocked ? 'unlock' : 'lock' }}
-        </button>
-      </span>
+      <ChoiceWord
+        v-if="!isBare"
+        class="role"
+        :class="rail.role"
+        :label="rail.title"
+        :choices="roles"
+        :text="roleText"
+        @choose="(key) => act(key as Act)"
+      />
     </div>
-    <svg
-      ref="svg"
-      :width="width"
-      :height="height"
-      @pointerdown="grab"
-      @pointermove="drag"
-      @pointerup="letGo"
-      @pointercancel="isDragging = false"
-    >
-      <line :x1="l.ticks[0]?.x" :x2="l.ticks.at(-1)?.x" :y1="axis" :y2="axis" class="wire" />
-      <rect
-        v-if="l.band"
-        :x="l.band.x0 - 3"
-        :width="l.band.x1 - l.band.x0 + 6"
-        :y="axis - 4"
-        height="8"
-        rx="4"
-        class="band"
-      />
-      <line
-        v-for="tick in l.ticks"
-        :key="tick.value.value"
-        :x1="tick.x"
-        :x2="tick.x"
-        :y1="axis"
-        :y2="axis + (tick.isFull ? 13 : 8)"
-        class="tick"
-      />
-      <text
-        v-for="tick in labelled"
-        :key="tick.value.label"
-        :x="tick.x"
-        :y="axis + 30"
-        :text-anchor="anchorOf(tick)"
-        class="label"
-        :class="{ out: !tick.value.is_allowed }"
+    <div ref="room" class="room">
+      <svg
+        ref="svg"
+        :width="width"
+        :height="height"
+        @pointerdown="grab"
+        @pointermove="drag"
+        @pointerup="letGo"
+        @pointercancel="isDragging = false"
       >
-        {{ tick.value.label }}
-      </text>
-      <line
-        v-for="p in l.posts"
-        :key="`pole-${p.post.code}`"
-        :x1="p.x"
-        :x2="p.x"
-        :y1="p.row * FLAG_ROW + 2"
-        :y2="axis + 10"
-        class="pole"
-        :class="{ drives: p.post.drives, binds: p.post.binds }"
-      />
-      <g
-        v-for="p in l.posts"
-        :key="p.post.code"
-        class="post"
-        :class="{ drives: p.post.drives, binds: p.post.binds, open: openCode === p.post.code }"
-        role="button"
-        tabindex="0"
-        :aria-label="`${p.post.title} ${p.post.value}: why`"
-        :aria-expanded="openCode === p.post.code"
-        @pointerdown.stop
-        @click="emit('post', p.post.code)"
-        @keydown.enter.stop.prevent="emit('post', p.post.code)"
-        @keydown.space.stop.prevent="emit('post', p.post.code)"
-      >
+        <line :x1="l.ticks[0]?.x" :x2="l.ticks.at(-1)?.x" :y1="axis" :y2="axis" class="wire" />
         <rect
-          :x="p.textX - 16"
-          :y="p.row * FLAG_ROW - 8"
-          width="186"
-          :height="FLAG_ROW + 8"
-          fill="transparent"
+          v-if="l.band"
+          :x="l.band.x0 - 3"
+          :width="l.band.x1 - l.band.x0 + 6"
+          :y="axis - 4"
+          height="8"
+          rx="4"
+          class="band"
         />
-        <path
-          :d="
-            p.toLeft
-              ? `M${p.x} ${p.row * FLAG_ROW + 2} l-9 5 l9 5 z`
-              : `M${p.x} ${p.row * FLAG_ROW + 2} l9 5 l-9 5 z`
-          "
-          class="flag"
+        <line
+          v-for="tick in l.ticks"
+          :key="tick.value.value"
+          :x1="tick.x"
+          :x2="tick.x"
+          :y1="axis"
+          :y2="axis + (tick.isFull ? 13 : 8)"
+          class="tick"
         />
-        <text :x="p.textX" :y="p.row * FLAG_ROW + 12" class="flag-text">
-          {{ p.post.title }} {{ p.post.value }}
+        <text
+          v-for="tick in labelled"
+          :key="tick.value.label"
+          :x="tick.x"
+          :y="axis + 30"
+          :text-anchor="anchorOf(tick)"
+          class="label"
+          :class="{ out: !tick.value.is_allowed }"
+        >
+          {{ tick.value.label }}
         </text>
-      </g>
-      <g
-        role="slider"
-        :tabindex="isLocked ? -1 : 0"
-        :aria-label="`${rail.title}, to the right is brighter`"
-        :aria-valuemin="0"
-        :aria-valuemax="rail.values.length - 1"
-        :aria-valuenow="rail.picked_index"
-        :aria-valuetext="rail.picked.text"
-        :aria-disabled="isLocked"
-        class="hold"
-        @keydown="onKey"
+        <line
+          v-for="p in l.posts"
+          :key="`pole-${p.post.code}`"
+          :x1="p.x"
+          :x2="p.x"
+          :y1="p.row * FLAG_ROW + 2"
+          :y2="axis + 10"
+          class="pole"
+          :class="{ drives: p.post.drives, binds: p.post.binds }"
+        />
+        <g
+          v-for="p in l.posts"
+          :key="p.post.code"
+          class="post"
+          :class="{ drives: p.post.drives, binds: p.post.binds, open: openCode === p.post.code }"
+          role="button"
+          tabindex="0"
+          :aria-label="`${p.post.title} ${p.post.value}: why`"
+          :aria-expanded="openCode === p.post.code"
+          @pointerdown.stop
+          @click="emit('post', p.post.code)"
+          @keydown.enter.stop.prevent="emit('post', p.post.code)"
+          @keydown.space.stop.prevent="emit('post', p.post.code)"
+        >
+          <rect
+            :x="p.textX - 16"
+            :y="p.row * FLAG_ROW - 8"
+            width="186"
+            :height="FLAG_ROW + 8"
+            fill="transparent"
+          />
+          <path
+            :d="
+              p.toLeft
+                ? `M${p.x} ${p.row * FLAG_ROW + 2} l-9 5 l9 5 z`
+                : `M${p.x} ${p.row * FLAG_ROW + 2} l9 5 l-9 5 z`
+            "
+            class="flag"
+          />
+          <text :x="p.textX" :y="p.row * FLAG_ROW + 12" class="flag-text">
+            {{ p.post.title }} {{ p.post.value }}
+          </text>
+        </g>
+        <g
+          role="slider"
+          :tabindex="isLocked ? -1 : 0"
+          :aria-label="`${rail.title}, to the right is brighter`"
+          :aria-valuemin="0"
+          :aria-valuemax="rail.values.length - 1"
+          :aria-valuenow="rail.picked_index"
+          :aria-valuetext="rail.picked.text"
+          :aria-disabled="isLocked"
+          class="hold"
+          @keydown="onKey"
+        >
+          <EyeMark :x="pickedX" :y="axis" :f-number="fNumber" />
+        </g>
+      </svg>
+    </div>
+    <div class="acts">
+      <button
+        type="button"
+        :disabled="isLocked"
+        :aria-label="`${rail.title}: darker`"
+        @click="step(-1)"
       >
-        <EyeMark :x="pickedX" :y="axis" :f-number="fNumber" />
-      </g>
-    </svg>
+        −
+      </button>
+      <button
+        type="button"
+        :disabled="isLocked"
+        :aria-label="`${rail.title}: brighter`"
+        @click="step(1)"
+      >
+        +
+      </button>
+    </div>
   </div>
 </template>
 
 <style scoped>
 .rail {
-  padding: 6px 0 4px;
+  display: grid;
+  grid-template-columns: 130px minmax(0, 1fr) auto;
+  align-items: center;
+  gap: 0 10px;
+  padding: 2px 0;
   border-bottom: 1px solid var(--line);
 }
 
 .head {
-  display: flex;
-  flex-wrap: wrap;
+  display: grid;
+  grid-template-columns: auto 1fr;
   align-items: baseline;
-  gap: 2px 12px;
+  gap: 0 10px;
 }
 
 .title {
-  min-width: 5rem;
   color: var(--muted);
 }
 
 .picked {
-  min-width: 6rem;
-  font-size: 1.35rem;
+  grid-column: 1 / -1;
+  grid-row: 2;
+  font-size: 1.2rem;
   font-weight: 600;
+  line-height: 1.2;
 }
 
-.role {
+.head :deep(.role) {
+  justify-self: start;
+  min-height: 24px;
   color: var(--muted);
   font-size: 0.92rem;
 }
 
-.role.follows {
+.head :deep(.role.follows) {
   color: var(--room);
 }
 
+.head :deep(.role.held),
+.head :deep(.role.locked) {
+  color: var(--ink);
+}
+
 .acts {
-  margin-left: auto;
   display: flex;
 }
 
 .acts button {
   min-width: 44px;
   min-height: 44px;
-  padding: 0 9px;
   color: var(--muted);
 }
 
@@ -408,10 +443,22 @@ svg {
 }
 
 @media (max-width: 599px) {
-  .acts {
-    margin-left: 0;
-    width: 100%;
-    justify-content: flex-end;
+  .rail {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+
+  .head {
+    grid-template-columns: 4.4em auto 1fr;
+  }
+
+  .picked {
+    grid-column: auto;
+    grid-row: auto;
+  }
+
+  .room {
+    grid-column: 1 / -1;
+    grid-row: 2;
   }
 }
 </style>

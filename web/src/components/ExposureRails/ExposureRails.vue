@@ -3,10 +3,9 @@
  * One shot's exposure as parallel rails, rightwards always brighter. Moving an eye asks the
  * server, which moves the rail that follows. A post opens into its reason.
  */
-import { computed, ref, useTemplateRef } from 'vue'
+import { computed, ref } from 'vue'
 
 import ExposureRail from './ExposureRail.vue'
-import { useWidth } from '../../composables/useWidth'
 import type { Rail } from './rail'
 import type { Schemas } from '../../api/client'
 
@@ -22,9 +21,6 @@ const emit = defineEmits<{
   lock: [control: Rail['control'], locked: boolean]
   release: [control: Rail['control']]
 }>()
-
-const frame = useTemplateRef<HTMLDivElement>('frame')
-const width = useWidth(frame, 280)
 
 const fNumber = computed(() => rails.find((r) => r.control === 'f_number')?.picked.value ?? 2.8)
 const open = ref<{ control: string; code: string } | null>(null)
@@ -54,11 +50,10 @@ function toggle(control: string, code: string): void {
 </script>
 
 <template>
-  <div ref="frame" class="rails">
+  <div class="rails">
     <template v-for="rail in rails" :key="rail.control">
       <ExposureRail
         :rail="rail"
-        :width="width"
         :f-number="fNumber"
         :is-bare="isBare"
         :open-code="open?.control === rail.control ? open.code : null"
@@ -88,7 +83,7 @@ function toggle(control: string, code: string): void {
           <dt>Source</dt>
           <dd>{{ opened.source }}</dd>
           <template v-if="schools.length">
-            <dt>Others say</dt>
+            <dt>Other schools</dt>
             <dd v-for="other in schools" :key="other.code" class="other">
               <strong>{{ other.title }}: {{ other.value }}.</strong> {{ other.argument }}
             </dd>

@@ -47,6 +47,29 @@ test('the band covers what is allowed and posts outside the stretch are left out
   expect(posts[0]?.row).not.toBe(posts[1]?.row)
 })
 
+test('no pole runs through the name of another post, wherever they crowd', () => {
+  const values = Array.from({ length: 29 }, (_, i) => i - 14)
+  const crowds = [
+    [0, 0.3, 2.4, 5.5],
+    [5, 5.2, 6, 7],
+    [-7, -6.9, 3.5, 4, 7.2],
+  ]
+  for (const crowd of crowds) {
+    const { posts } = railLayout(rail(values, 14, crowd), 0, 600)
+    for (const a of posts)
+      for (const b of posts) {
+        const px = 7 * `${a.post.title} ${a.post.value}`.length
+        const isStruck = b.x > a.textX + 1 && b.x < a.textX + px && b.row < a.row
+        expect([crowd, a.post.code, b.post.code, isStruck]).toEqual([
+          crowd,
+          a.post.code,
+          b.post.code,
+          false,
+        ])
+      }
+  }
+})
+
 test('a pointer takes the nearest dial value', () => {
   const { nearest, x } = railLayout(long, 0, 600)
   expect(nearest(x(3) + 5).label).toBe('3')

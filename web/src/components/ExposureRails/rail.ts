@@ -86,12 +86,16 @@ function rows(posts: RailLayout['posts'], right: number): RailLayout['posts'] {
     placed.push({ from, to: from + px, row })
     return { ...p, row, toLeft, textX: toLeft ? from : p.x + 13 }
   }
-  const ordered = [...posts].sort((a, b) => a.x - b.x)
-  const atEnd = ordered.filter((p) => p.x + flagPx(p.post) > right).reverse()
-  return [
-    ...atEnd.map((p) => put(p, true)),
-    ...ordered.filter((p) => !atEnd.includes(p)).map((p) => put(p, false)),
-  ]
+  // the pole of one that points left is an end for those before it
+  const atEnd: RailLayout['posts'] = []
+  const others: RailLayout['posts'] = []
+  let end = right
+  for (const p of [...posts].sort((a, b) => b.x - a.x)) {
+    const isAtEnd = p.x + flagPx(p.post) > end
+    if (isAtEnd) end = Math.min(end, p.x)
+    ;(isAtEnd ? atEnd : others).push(p)
+  }
+  return [...atEnd.map((p) => put(p, true)), ...others.reverse().map((p) => put(p, false))]
 }
 
 function isNearWhole(stops: number): boolean {

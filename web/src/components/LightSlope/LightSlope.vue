@@ -8,6 +8,7 @@ import { computed, shallowRef, useId, useTemplateRef } from 'vue'
 
 import EyeMark from '../EyeMark.vue'
 import { BOTTOM, layout, localClock, ribbon, spread, TOP, type Slope, type Span } from './slope'
+import { plateOf } from './labels'
 import { useWidth } from '../../composables/useWidth'
 import type { Schemas } from '../../api/client'
 
@@ -69,35 +70,46 @@ const visible = computed(() =>
   marks.value.filter((m) => m.y >= box.value.top - 1 && m.y <= box.value.bottom + 1),
 )
 
-// a narrow slope has no room for every twilight's name
-const TWILIGHTS = ['civil_dusk', 'civil_dawn', 'nautical_dusk', 'nautical_dawn']
+// a narrow slope has no room for every name; the core has its ribbon
+const UNNAMED_IF_NARROW = [
+  'civil_dusk',
+  'civil_dawn',
+  'nautical_dusk',
+  'nautical_dawn',
+  'galactic_core_rise',
+  'galactic_core_set',
+]
 
+const FIRST_PX = 14
 const events = computed(() => {
-  const named = slope.events.filter((e) => !isNarrow.value || !TWILIGHTS.includes(e.code))
+  const named = slope.events.filter((e) => !isNarrow.value || !UNNAMED_IF_NARROW.includes(e.code))
   const shown = named.map((event) => ({ event, y: l.value.y(Date.parse(event.at_utc)) }))
   const ys = spread(
-    shown.map((s) => s.y - 4),
+    // the first of the night stays under the times that stand over it
+    shown.map(({ y }) => (y < box.value.top ? y : Math.max(y - 4, box.value.top + FIRST_PX))),
     15,
     box.value.bottom - 2,
   )
   return shown.map(({ event, y }, i) => {
     const labelY = ys[i] ?? y
-    const clock = localClock(slope, Date.parse(event.at_utc))
-    const end = box.value.left + 10 + 7.3 * `${clock} ${event.text}`.length
-    // the label keeps to the side the curves leave free
-    const curveXs = [labelY - 12, labelY - 4, labelY + 4].flatMap((at) => {
-      const k = l.value.indexAt(at)
-      return [slope.ground_exposure_s[k], slope.sky_exposure_s[k]].map((s) => l.value.x(s ?? 1))
-    })
-    return {
-      event,
-      y,
-      labelY,
-      onLeft: Math.min(...curveXs) > end,
-      clock,
-    }
+    const text = `${localClock(slope, Date.parse(event.at_utc))} ${event.text}`
+    return { event, y, labelY, text, plate: plateOf(text, labelY, around.value) }
   })
 })
+/** What names keep clear of. */
+const around = computed(() => ({
+  left: box.value.left,
+  right: box.value.right,
+  curvesAt: (at: number) => {
+    const k = l.value.indexAt(at)
+    return [slope.ground_exposure_s[k], slope.sky_exposure_s[k]].map((s) => l.value.x(s ?? 1))
+  },
+  marks: visible.value,
+}))
+
+const inSight = computed(() =>
+  events.value.filter((e) => e.y >= box.value.top && e.y <= box.value.bottom),
+)
 
 const ticks = computed(() => {
   const room = isNarrow.value ? 52 : 46
@@ -284,21 +296,16 @@ function onKey(event: KeyboardEvent): void {
           </path>
         </g>
 
-        <g
-          v-for="e in events.filter((e) => e.y >= box.top && e.y <= box.bottom)"
-          :key="e.event.code + e.event.at_utc"
-        >
-          <line :x1="box.left" :x2="box.right" :y1="e.y" :y2="e.y" class="event" />
-          <text
-            :x="e.onLeft ? box.left + 6 : box.right - 6"
-            :y="e.labelY"
-            :text-anchor="e.onLeft ? 'start' : 'end'"
-            class="event-name"
-          >
-            {{ e.clock }} {{ e.event.text }}
-          </text>
-        </g>
-
+        <!-- all lines under all names, so that none is struck through -->
+        <line
+          v-for="e in inSight"
+          :key="`line-${e.event.code}${e.event.at_utc}`"
+          :x1="box.left"
+          :x2="box.right"
+          :y1="e.y"
+          :y2="e.y"
+          class="event"
+        />
         <g v-for="r in ribbons" :key="r.name">
           <text
             :x="r.x + ribbonWidth / 2"
@@ -352,6 +359,14 @@ function onKey(event: KeyboardEvent): void {
           r="4.5"
           class="dot full"
         />
+      </g>
+
+      <!-- over the cursor's line, so that no name is struck through -->
+      <g aria-hidden="true">
+        <g v-for="e in inSight" :key="e.event.code + e.event.at_utc">
+          <rect v-bind="e.plate" class="plate" />
+          <text :x="e.plate.x + 4" :y="e.labelY" class="event-name">{{ e.text }}</text>
+        </g>
       </g>
 
       <g
@@ -438,7 +453,10 @@ svg {
   stroke-dasharray: 2 4;
 }
 
-.event-name,
+.plate {
+  fill: var(--ground);
+}
+
 .shot-name,
 .shot-settings {
   paint-order: stroke;
@@ -486,7 +504,7 @@ svg {
 }
 
 .ribbon {
-  fill: var(--ink);
+  fill: var(--mass);
 }
 
 .cursor-hold:focus {

@@ -23,8 +23,6 @@ const question = (over: Partial<Question>): Question => ({
   options: [],
   kit_kinds: [],
   columns: [],
-  only_if_key: null,
-  only_if_options: [],
   ...over,
 })
 
@@ -62,15 +60,30 @@ test('a refusal stands under the field in words, over its help', () => {
   expect(other.text()).not.toContain('From the sensor.')
 })
 
-test('a moment is asked in the time of the place and answered in UTC', async () => {
-  const over: Partial<Question> = { kind: 'moment', label: 'When', unit: '' }
-  const field = asked(over, '2026-12-09T22:40:00Z', { timeZone: 'Europe/Madrid' })
-  expect(input(field).element.value).toBe('2026-12-09T23:40')
-  expect(field.text()).toContain('When, Europe/Madrid time')
-  await input(field).setValue('2026-12-10T00:10')
-  expect(answers(field).map((at) => Date.parse(String(at)))).toEqual([
-    Date.parse('2026-12-09T23:10:00Z'),
-  ])
+test.each([
+  ['2240', '2026-12-09T21:40:00.000Z'],
+  ['1:15', '2026-12-10T00:15:00.000Z'],
+  ['12:30 pm', '2026-12-09T11:30:00.000Z'],
+])('typed as %s, a time falls into its night by the clock of its place', async (typed, utc) => {
+  const night = {
+    time_zone: 'Europe/Madrid',
+    begins_utc: '2026-12-09T11:00:00Z',
+    ends_utc: '2026-12-10T11:00:00Z',
+  }
+  const field = asked({ kind: 'moment', label: 'At' }, '2026-12-09T22:20:00.000Z', { night })
+  expect(input(field).element.value).toBe('23:20')
+  await input(field).setValue(typed)
+  await input(field).trigger('blur')
+  expect(answers(field)).toEqual([utc])
+})
+
+test('what is no time of day says what would be, and changes nothing', async () => {
+  const night = { time_zone: 'UTC', begins_utc: '2026-12-09T12:00Z', ends_utc: '2026-12-10T12:00Z' }
+  const field = asked({ kind: 'moment' }, '2026-12-09T22:20:00.000Z', { night })
+  await input(field).setValue('soon')
+  await input(field).trigger('blur')
+  expect(field.text()).toContain('such as 22:40')
+  expect(answers(field)).toEqual([])
 })
 
 test('a list is typed in lines, stays as it is typed, and follows only what is really another', async () => {

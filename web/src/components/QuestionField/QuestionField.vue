@@ -5,8 +5,10 @@
  */
 import { computed, ref, watch } from 'vue'
 
+import MomentField from './MomentField.vue'
+import DateField from '../DateField.vue'
 import { shownRows, typedRows } from './rows'
-import { fromLocal, toLocal } from '../../api/local-time'
+import { toKept, toShown } from '../../api/shown'
 import type { Schemas } from '../../api/client'
 
 const {
@@ -15,7 +17,8 @@ const {
   help = undefined,
   error = undefined,
   kit = [],
-  timeZone = 'UTC',
+  night = undefined,
+  isAlone = false,
 } = defineProps<{
   question: Schemas['QuestionOut']
   value: unknown
@@ -25,17 +28,27 @@ const {
   error?: string
   /** The bag, for a question about a thing in it. */
   kit?: Schemas['KitItemOut'][]
-  /** The place's zone, for a moment. */
-  timeZone?: string
+  /** Of which a moment is. */
+  night?: Schemas['NightOut']
+  /** The only field there is: it has the hand at once. */
+  isAlone?: boolean
 }>()
 const emit = defineEmits<{ answer: [value: unknown] }>()
 
+/** What is accepted, where the server says it in another unit than is typed. */
+const inTheirUnit = computed(() => {
+  const { shown, least, most } = question
+  if (!shown || typeof least !== 'number' || typeof most !== 'number' || shown.turn) return ''
+  const [from, to] = [least, most].map((bound) => Number(toShown(shown, bound).toPrecision(3)))
+  return `In ${shown.unit}: ${from} to ${to}.`
+})
 const hint = computed(() => help ?? question.help)
 const shared = computed(() => ({
   label: question.label,
   hint: hint.value,
   persistentHint: hint.value !== '',
-  errorMessages: error,
+  errorMessages: error && inTheirUnit.value ? `${error} ${inTheirUnit.value}` : error,
+  autofocus: isAlone,
 }))
 const things = computed(() => kit.filter((i) => question.kit_kinds.includes(i.spec.kind ?? '')))
 
@@ -49,15 +62,15 @@ watch(
   },
 )
 
+/** Of several choices those that hold, as the options have them. */
+const ticked = computed(() => (Array.isArray(value) ? value.map(String) : []))
+
 function answerNumber(typed: string | number | null): void {
   const isEmpty = typed === null || typed === ''
-  emit('answer', isEmpty ? null : Number(typed))
+  emit('answer', isEmpty ? null : toKept(question.shown, Number(typed)))
 }
-
-function answerMoment(typed: string): void {
-  const at = fromLocal(typed, timeZone)
-  if (at) emit('answer', at)
-}
+const figure = (kept: unknown) =>
+  typeof kept === 'number' ? toShown(question.shown, kept) : undefined
 </script>
 
 <template>
@@ -94,13 +107,36 @@ function answerMoment(typed: string): void {
     :label="`${question.label}: ${question.columns.join(', ')} a line`"
     @update:model-value="emit('answer', typedRows(text))"
   />
-  <v-text-field
-    v-else-if="question.kind === 'moment'"
-    v-bind="shared"
-    type="datetime-local"
-    :model-value="toLocal(String(value), timeZone)"
-    :label="`${question.label}, ${timeZone} time`"
-    @update:model-value="answerMoment"
+  <DateField
+    v-else-if="question.kind === 'date'"
+    :model-value="String(value)"
+    :label="question.label"
+    :error="error"
+    @update:model-value="(v) => emit('answer', v)"
+  />
+  <fieldset v-else-if="question.kind === 'choices'">
+    <legend>
+      {{ question.label }} <span class="muted">{{ hint }}</span>
+    </legend>
+    <v-checkbox
+      v-for="option in question.options"
+      :key="option.key"
+      :model-value="ticked"
+      :value="option.key"
+      :label="option.label"
+      density="compact"
+      hide-details
+      @update:model-value="(v: unknown) => emit('answer', v)"
+    />
+  </fieldset>
+  <MomentField
+    v-else-if="question.kind === 'moment' && night"
+    :label="question.label"
+    :value="String(value)"
+    :night="night"
+    :error="error"
+    :autofocus="isAlone"
+    @answer="(v) => emit('answer', v)"
   />
   <v-text-field
     v-else-if="question.kind === 'text'"
@@ -113,12 +149,18 @@ function answerMoment(typed: string): void {
     v-bind="shared"
     type="number"
     step="any"
-    :model-value="value"
-    :suffix="question.unit"
-    :min="question.least ?? undefined"
-    :max="question.most ?? undefined"
-    :placeholder="question.default === null ? undefined : String(question.default)"
+    :model-value="figure(value) ?? value"
+    :suffix="question.shown?.unit ?? question.unit"
+    :min="figure(question.least)"
+    :max="figure(question.most)"
+    :placeholder="figure(question.default)?.toString()"
     :persistent-placeholder="question.default !== null"
     @update:model-value="answerNumber"
   />
 </template>
+
+<style scoped>
+fieldset {
+  border: 0;
+}
+</style>

@@ -11,7 +11,6 @@ const emit = defineEmits<{ adopt: [] }>()
 
 <template>
   <section class="order" aria-label="Running order">
-    <h2>In order</h2>
     <p class="summary">
       {{ order.summary }}
       <template v-if="order.arrives_utc && order.back_utc">

@@ -1,0 +1,111 @@
+<script setup lang="ts">
+/** A take that was made otherwise than advised, or at another time: entered in a sentence. */
+import { computed, reactive, ref, watch } from 'vue'
+
+import ChoiceWord from './ChoiceWord.vue'
+import MomentField from './QuestionField/MomentField.vue'
+import type { Rail } from './ExposureRails/rail'
+import type { Schemas } from '../api/client'
+
+type Verdict = Schemas['VerdictOut']['key']
+
+const { rails, night, at, verdicts, asked } = defineProps<{
+  /** Whose dial values a setting is chosen from. */
+  rails: Rail[]
+  night: Schemas['NightOut']
+  /** When the shot is; a take is entered near it. */
+  at: string
+  verdicts: Schemas['VerdictOut'][]
+  /** What a word may be about, the light it is exposed for first. */
+  asked: Schemas['AskedOut'][]
+}>()
+const emit = defineEmits<{
+  enter: [
+    take: {
+      started_at_utc: string
+      values: Schemas['SettingValues']
+      verdicts: Record<string, Verdict>
+      note: string
+    },
+  ]
+}>()
+
+const isOpen = ref(false)
+const entered = reactive({ at, settings: {} as Record<string, string>, verdict: '', note: '' })
+/** Of another shot, or one that moved, it is entered there. */
+watch(
+  () => at,
+  (now) => Object.assign(entered, { at: now, settings: {} }),
+)
+/** The eye of a rail is where a setting starts. */
+const keyOf = (rail: Rail) => entered.settings[rail.control] ?? String(rail.picked.value)
+const choicesOf = (rail: Rail) =>
+  rail.values.map((one) => ({ key: String(one.value), label: one.text }))
+const lead = computed(() => asked[0]?.key ?? '')
+
+function enter(): void {
+  const values: Schemas['SettingValues'] = { exposure_s: 1, f_number: 1, iso: 100, nd_stops: 0 }
+  for (const rail of rails) values[rail.control] = Number(keyOf(rail))
+  const said = entered.verdict && lead.value ? { [lead.value]: entered.verdict as Verdict } : {}
+  emit('enter', { started_at_utc: entered.at, values, verdicts: said, note: entered.note })
+  Object.assign(entered, { settings: {}, verdict: '', note: '' })
+  isOpen.value = false
+}
+</script>
+
+<template>
+  <v-btn v-if="!isOpen" variant="text" @click="isOpen = true">Enter a take made otherwise</v-btn>
+  <form v-else aria-label="A take made otherwise" @submit.prevent="enter">
+    <MomentField
+      class="at"
+      label="Made at"
+      :value="entered.at"
+      :night="night"
+      @answer="(utc) => (entered.at = utc)"
+    />
+    <p>
+      with
+      <template v-for="(rail, i) in rails" :key="rail.control">
+        {{ i ? ', ' : ''
+        }}<ChoiceWord
+          class="figures"
+          :label="rail.title"
+          :choices="choicesOf(rail)"
+          :value="keyOf(rail)"
+          :unchosen="rail.picked.text"
+          @choose="(key) => (entered.settings[rail.control] = key || String(rail.picked.value))"
+        /> </template
+      >, seen
+      <ChoiceWord
+        label="What was seen"
+        :choices="verdicts"
+        :value="entered.verdict"
+        unchosen="not judged"
+        @choose="(key) => (entered.verdict = key)"
+      />
+    </p>
+    <v-text-field v-model="entered.note" label="Note" />
+    <div class="acts">
+      <v-btn type="submit" color="primary" variant="flat">Enter it</v-btn>
+      <v-btn variant="text" @click="isOpen = false">Not now</v-btn>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+form {
+  display: grid;
+  gap: 10px;
+  padding: 14px 16px;
+  background: var(--sheet);
+}
+
+.at {
+  max-width: 340px;
+}
+
+.acts {
+  display: flex;
+  gap: 10px;
+}
+</style>

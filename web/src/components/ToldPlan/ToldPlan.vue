@@ -1,0 +1,112 @@
+<script setup lang="ts">
+/**
+ * What was decided about a shot, as prose whose words can be changed: a form, drawn as sentences.
+ * What the server tells is what is asked; a word leads to its question by its key.
+ */
+import { computed } from 'vue'
+
+import ToldLines from './ToldLines.vue'
+import type { ApiError, Schemas } from '../../api/client'
+
+type Shot = Schemas['ShotIn']
+type Question = Schemas['QuestionOut']
+
+const { shot, plan, night, kit, disciplines, error } = defineProps<{
+  shot: Shot
+  plan: Schemas['PlanOut']
+  night: Schemas['NightOut']
+  kit: Schemas['KitItemOut'][]
+  disciplines: Schemas['DisciplinesOut']
+  error: ApiError | null
+}>()
+const emit = defineEmits<{
+  change: [part: Partial<Shot>]
+  /** Try the shot as another discipline. */
+  discipline: [key: string]
+  /** Read the light meter into the answer. */
+  meter: []
+}>()
+
+const own = computed(() => byKey(disciplines.shot))
+const standIn = computed(() => byKey(disciplines.stand_in))
+const asked = computed(() =>
+  byKey(disciplines.disciplines.find((d) => d.key === shot.discipline)?.questions ?? []),
+)
+function byKey(questions: Question[]): Map<string, Question> {
+  return new Map(questions.map((q) => [q.key, q]))
+}
+
+const questionOf = (part: string, key: string) =>
+  part === 'stand_in' ? standIn.value.get(key) : (own.value.get(key) ?? asked.value.get(key))
+
+function valueOf(part: string, question: Question): unknown {
+  if (part === 'stand_in') return shot.stand_in?.[question.key as keyof Schemas['StandInIn']]
+  if (own.value.has(question.key)) return shot[question.key as keyof Shot]
+  return question.kind === 'choice'
+    ? plan.inputs[question.key]
+    : (shot.inputs?.[question.key] ?? question.default)
+}
+
+function answer(part: string, question: Question, value: unknown): void {
+  if (value === null && !question.is_optional) return
+  const { key } = question
+  if (part === 'stand_in' && shot.stand_in)
+    emit('change', { stand_in: { ...shot.stand_in, [key]: value } })
+  else if (key === 'discipline') emit('discipline', String(value))
+  else if (own.value.has(key)) emit('change', { [key]: value })
+  else emit('change', { inputs: { ...shot.inputs, [key]: value as string | number | null } })
+}
+
+/** A stand-in as its questions have it, where the camera looks. */
+function putThere(): void {
+  const usual = Object.fromEntries(disciplines.stand_in.map((q) => [q.key, q.default]))
+  const stand_in = { ...usual, bearing_true_deg: shot.bearing_true_deg }
+  emit('change', { stand_in: stand_in as Schemas['StandInIn'] })
+}
+</script>
+
+<template>
+  <section aria-label="The plan in words">
+    <ToldLines
+      :lines="plan.told"
+      :question-of="questionOf"
+      :value-of="valueOf"
+      :error="error"
+      :kit="kit"
+      :night="night"
+      @answer="answer"
+      @act="putThere"
+    >
+      <template #beside="{ question }">
+        <v-btn v-if="question.key === 'metered_ev100'" size="small" @click="emit('meter')"
+          >Read the simulated meter</v-btn
+        >
+        <router-link v-if="question.is_school" to="/schools"
+          >Take a side for every new shot</router-link
+        >
+      </template>
+      <template #after="{ part }">
+        <button
+          v-if="part === 'stand_in'"
+          type="button"
+          class="away"
+          @click="emit('change', { stand_in: null })"
+        >
+          Take it away
+        </button>
+      </template>
+    </ToldLines>
+  </section>
+</template>
+
+<style scoped>
+.away {
+  color: var(--muted);
+  text-decoration: underline dotted;
+  text-underline-offset: 5px;
+}
+
+.away:hover {
+  color: var(--picked);
+}
+</style>
