@@ -1,6 +1,7 @@
 """The demo as a user starts it, in a process of its own, driven through Debian's Chromium."""
 
 import os
+import re
 import signal
 import socket
 import subprocess
@@ -9,10 +10,11 @@ import time
 import urllib.request
 from collections.abc import Iterator
 from dataclasses import dataclass, field
+from datetime import date
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Browser, BrowserContext, Page, expect
+from playwright.sync_api import Browser, BrowserContext, Locator, Page, expect
 
 READY_WITHIN_S = 180
 # What is waited for is a condition; how long says only when to give up, on a machine of any load.
@@ -27,18 +29,20 @@ def free_port() -> int:
 
 @dataclass
 class Demo:
-    """A running demo that can be stopped and started on the same data."""
+    """A running demo that can be stopped and started on the same data; or real use, empty."""
 
     var_dir: Path
+    command: str = "demo"
     port: int = field(default_factory=free_port)
     process: "subprocess.Popen[bytes] | None" = None
+    day: date = field(default_factory=date.today)  # the demo's tonight, as it was at the start
 
     @property
     def url(self) -> str:
         return f"http://127.0.0.1:{self.port}"
 
     def start(self) -> None:
-        command = [sys.executable, "-m", "patient_owl.cli", "demo", "--port", str(self.port)]
+        command = [sys.executable, "-m", "patient_owl.cli", self.command, "--port", str(self.port)]
         with (self.var_dir / "demo.log").open("ab") as log:
             self.process = subprocess.Popen(
                 command,
@@ -83,6 +87,40 @@ def enter(context: BrowserContext, demo: Demo) -> Page:
     page.get_by_role("button", name="Enter the demo").click()
     page.get_by_role("heading", name="Nights").wait_for()
     return page
+
+
+def word(page: Page, question: str) -> Locator:
+    """A word of the told plan, by what it answers."""
+    return page.get_by_role("button", name=re.compile(f"^{question}: "))
+
+
+def tell(page: Page, question: str, answer: str) -> None:
+    """Open a word, answer by typing or by choosing, and close it by the key."""
+    word(page, question).click()
+    field = page.get_by_label(question, exact=True).and_(page.locator("input:not([type=radio])"))
+    option = page.get_by_role("radio", name=re.compile(answer))
+    field.or_(option).first.wait_for()
+    if field.count():
+        field.fill(answer)
+        field.press("Enter")
+    else:
+        option.check()
+        page.keyboard.press("Escape")
+    expect(page.get_by_role("button", name="Done")).to_have_count(0)
+
+
+def unfold(page: Page, part: str) -> None:
+    """Open a part of a page, where it is not open yet."""
+    name = page.get_by_role("heading", name=part, exact=True).get_by_role("button")
+    if name.get_attribute("aria-expanded") == "false":
+        name.click()
+    expect(name).to_have_attribute("aria-expanded", "true")
+
+
+def more(page: Page, of: str, what: str) -> None:
+    """What may be done with a thing in a list."""
+    page.get_by_role("button", name=f"More of {of}").click()
+    page.locator(".v-list-item").get_by_text(what, exact=True).click()
 
 
 @pytest.fixture

@@ -25,7 +25,7 @@ def violations(page: Page) -> list[str]:
     ]
 
 
-@pytest.mark.parametrize("theme", ["dusk", "paper"])
+@pytest.mark.parametrize("theme", ["dusk", "paper", "ember"])
 def test_main_screens_have_no_violation(ida: Page, theme: str) -> None:
     ida.get_by_role("radio", name=theme).click()
     found = {"nights": violations(ida)}
@@ -54,6 +54,10 @@ def test_main_screens_have_no_violation(ida: Page, theme: str) -> None:
         ("cards", "/cards", "A card comes in"),
         ("logbook", "/logbook", "Logbook"),
         ("learned", "/logbook/learned", "What was learned"),
+        ("begin", "/begin", "The first night"),
+        ("account", "/account", "Account"),
+        ("practice", "/practice", "Practice"),
+        ("guide", "/guide", "A guide for photographers"),
     ):
         ida.goto(f"{base}{path}")
         ida.get_by_role("heading", name=there, level=1).wait_for()

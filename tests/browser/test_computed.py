@@ -7,6 +7,7 @@ import numpy as np
 from PIL import Image
 from playwright.sync_api import Locator, Page, expect
 
+from tests.browser.conftest import tell
 from tests.browser.test_thinnest_night import open_night, open_shot
 
 
@@ -43,10 +44,10 @@ def test_a_stand_in_is_put_there_and_its_size_is_said(ida: Page) -> None:
     open_night(ida, "Skarn Light, first dark")
     open_shot(ida, "The pole above the causeway")
     pictured(ida)
-    ida.get_by_role("button", name="Put a stand-in there").click()
+    ida.get_by_role("button", name="something that stands there").click()
     said = ida.get_by_text(re.compile("The tower, 20 m high at 120 m"))
     expect(said).to_be_visible()
-    ida.get_by_label("High", exact=True).fill("40")
+    tell(ida, "High", "40")
     expect(ida.get_by_text(re.compile("The tower, 40 m high at 120 m"))).to_be_visible()
     ida.get_by_role("button", name="Take it away").click()
     expect(said).to_have_count(0)

@@ -4,6 +4,8 @@ import re
 
 from playwright.sync_api import Page, expect
 
+from tests.browser.conftest import more, tell, word
+
 
 def open_shot(page: Page, night: str, shot: str) -> None:
     page.get_by_role("link", name=re.compile(night)).click()
@@ -57,7 +59,7 @@ def test_kit_is_copied_off_the_shelf_and_refused_beside_its_field(ida: Page) -> 
     ida.get_by_label("Marked", exact=True).fill("3")
     ida.get_by_role("button", name="Keep it").click()
     expect(ida.get_by_text("10 stops, marked 3")).to_be_visible()
-    ida.get_by_role("button", name="Delete ND 3.0").click()
+    more(ida, "ND 3.0", "Delete")
 
 
 def test_a_school_picked_is_where_shots_start(ida: Page) -> None:
@@ -65,25 +67,26 @@ def test_a_school_picked_is_where_shots_start(ida: Page) -> None:
     ida.get_by_role("radio", name=re.compile("rule of 500")).check()
     ida.get_by_role("link", name="Nights", exact=True).click()
     open_shot(ida, "Ring under a thin moon", "Orion between the stones")
-    expect(ida.locator(".sentence")).to_contain_text(re.compile(r"^(15|20) s"))
-    ida.get_by_role("link", name="Sides you take where photographers differ").click()
+    expect(ida.locator(".numbers")).to_contain_text(re.compile(r"^(15|20) s"))
+    word(ida, "How long stars stay points").click()
+    ida.get_by_role("link", name="Take a side for every new shot").click()
     ida.get_by_role("radio", name=re.compile("pixels of drift")).check()
 
 
 def test_a_shot_is_tried_as_another_discipline_and_copied_to_another_night(ida: Page) -> None:
     open_shot(ida, "Regatta night", "Shells over the pontoon")
-    ida.get_by_label("Shells", exact=True).fill("8")
+    tell(ida, "Shells", "8")
     expect(ida.get_by_text(re.compile("Bursts 244 m up"))).to_be_visible()
-    choose(ida, "Kind of picture", "Vehicle trails")
+    tell(ida, "Kind of picture", "Vehicle trails")
     expect(ida.locator(".sentence")).to_contain_text("whole trail")
     # the distance means the same to both, and the way back finds the shells again
-    expect(ida.get_by_label("This far off")).to_have_value("420")
-    choose(ida, "Kind of picture", "Fireworks")
-    expect(ida.get_by_label("Shells", exact=True)).to_have_value("8")
+    expect(word(ida, "This far off")).to_have_text("420 m")
+    tell(ida, "Kind of picture", "Fireworks")
+    expect(word(ida, "Shells")).to_have_text("200 mm (8 in)")
     ida.get_by_role("button", name="Copy this shot").click()
     ida.get_by_role("heading", name="Shells over the pontoon (copy)").wait_for()
     ida.wait_for_load_state("networkidle")
-    choose(ida, "Another night", re.compile("Alder Mill"))
-    ida.get_by_role("button", name="Move it there").click()
+    ida.get_by_role("button", name="Move to another night").click()
+    ida.get_by_text(re.compile("2026, Alder Mill in failing light")).click()
     expect(ida.get_by_role("link", name="Alder Mill in failing light")).to_be_visible()
     ida.get_by_role("button", name="Delete this shot").click()

@@ -7,7 +7,7 @@ from pathlib import Path
 from playwright.sync_api import Page, expect
 
 from tests import files
-from tests.browser.test_thinnest_night import open_night
+from tests.browser.test_thinnest_night import open_night, open_shot
 
 LONG_MS = 60_000  # files are read one after another, and the machine may be busy
 
@@ -37,7 +37,8 @@ def test_a_card_comes_in_is_looked_through_by_keys_alone_and_found_again(
     expect(unplaced.locator("li")).to_have_count(4, timeout=LONG_MS)
     expect(unplaced).to_contain_text("No shot of its night lies within three hours of it.")
     first = unplaced.locator("li").first
-    first.get_by_role("combobox").select_option("Foam below the weir")
+    first.get_by_role("button", name="Shot it is a take of").click()
+    ida.locator(".v-list-item").get_by_text("Foam below the weir").click()
     first.get_by_role("button", name="make it a take").click()
     expect(unplaced.locator("li")).to_have_count(3, timeout=LONG_MS)
     ida.get_by_role("link", name=re.compile("Look and pick")).click()
@@ -57,7 +58,9 @@ def test_a_card_comes_in_is_looked_through_by_keys_alone_and_found_again(
     ida.keyboard.press("o")
     expect(look.get_by_role("button", name="1:1")).to_have_attribute("aria-pressed", "true")
     look.get_by_label("Tags of your own, with commas").fill("foam, keepers")
-    look.get_by_label("Note").click()
+    # a page that is loaded anew takes back what was not sent yet
+    with ida.expect_response(lambda r: "/photos/" in r.url and r.request.method == "PUT"):
+        look.get_by_label("Note").click()
     ida.get_by_role("button", name="Close").click()
     ida.reload()
     expect(ida.get_by_text("1 kept, 1 rejected")).to_be_visible()
@@ -83,7 +86,31 @@ def test_what_was_learned_is_read_switched_and_a_keeper_begins_another_night(ida
     ida.get_by_role("link", name="Viaduct, wet rails").click()
     ida.get_by_role("button", name="begin another night from it").first.click()
     form = ida.locator("form.again")
-    form.get_by_label(re.compile("evening of")).fill("2027-01-09")
+    form.get_by_label(re.compile("evening of")).fill("9 January 2027")
     form.get_by_role("button", name="Begin").click()
     ida.wait_for_url("**/shots/*", timeout=LONG_MS)
     expect(ida.get_by_role("heading", name="Arches from the ford", level=1)).to_be_visible()
+
+
+def test_a_take_made_otherwise_is_entered_with_its_note(ida: Page) -> None:
+    open_night(ida, "Quill House, November")
+    open_shot(ida, "Ferns under glass")
+    takes = ida.locator(".chain li")
+    takes.first.wait_for()
+    before = takes.count()
+    ida.get_by_role("button", name="Enter a take made otherwise").click()
+    form = ida.get_by_role("form", name="A take made otherwise")
+    form.get_by_label("Made at").fill("2310")
+    form.get_by_label("Made at").press("Tab")
+    form.get_by_role("button", name=re.compile("^ISO: ")).click()
+    ida.locator(".v-list-item").get_by_text("ISO 800", exact=True).click()
+    form.get_by_role("button", name="What was seen: not judged").click()
+    ida.locator(".v-list-item").get_by_text("dark", exact=True).click()
+    form.get_by_label("Note").fill("by guess, the lamp had moved")
+    form.get_by_role("button", name="Enter it").click()
+    expect(takes).to_have_count(before + 1)
+    entered = takes.filter(has_text="by guess, the lamp had moved")
+    expect(entered).to_contain_text("23:10")
+    expect(entered).to_contain_text("ISO 800")
+    entered.get_by_role("button", name=re.compile("^Delete the take")).click()
+    expect(takes).to_have_count(before)

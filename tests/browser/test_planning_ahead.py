@@ -6,20 +6,22 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.browser.conftest import Demo, enter
+from tests.browser.conftest import Demo, enter, tell, unfold
 from tests.browser.test_thinnest_night import open_night
 
 
 def test_a_night_is_found_and_becomes_a_night(ida: Page) -> None:
     ida.get_by_role("link", name="Find a night").click()
     ida.get_by_role("heading", name="Find a night").wait_for()
-    ida.get_by_label("First evening").fill("2027-01-01")
-    ida.get_by_label("Over").fill("6")
+    tell(ida, "First evening", "1 January 2027")
+    tell(ida, "Over", "6")
     ida.get_by_role("button", name="Find nights").click()
-    status = ida.get_by_role("region", name="Nights found").get_by_role("status")
+    status = ida.locator(".acts").get_by_role("status")
     expect(status).to_have_text(re.compile(r"\d+ nights meet\s+everything\.\s*$"), timeout=20_000)
     expect(ida.get_by_text(re.compile("the Moon down, galactic core up")).first).to_be_visible()
-    ida.get_by_role("button", name=re.compile("^Plan ")).first.click()
+    # a night is picked in the calendar or in the list, and says why
+    ida.get_by_role("listitem").get_by_role("button", name=re.compile("2027")).nth(1).click()
+    ida.get_by_role("button", name="Plan this night").click()
     ida.get_by_role("heading", name="Skarn Light", level=1).wait_for()
     expect(ida.locator(".windows")).to_contain_text("dark, core up, moon down")
 
@@ -48,7 +50,8 @@ def test_a_place_by_typed_coordinates_and_a_drawn_skyline(ida: Page, tmp_path: P
     expect(points.first).not_to_have_attribute("aria-label", before or "")
     ida.get_by_role("button", name="Keep it").click()
     row = ida.get_by_role("listitem").filter(has_text="Gannet Stack")
-    expect(row).to_contain_text("horizon of 2 points")
+    expect(row.get_by_role("img", name="Skyline of Gannet Stack")).to_be_visible()
+    expect(row).not_to_contain_text("No skyline yet")
 
     # out and in again
     with ida.expect_download() as download:
@@ -68,6 +71,7 @@ def test_a_night_is_zoomed_given_an_event_and_dimmed_by_cloud(ida: Page) -> None
     ida.get_by_role("button", name="1 h", exact=True).click()
     expect(ida.get_by_text(re.compile(r"^\d\d:15$")).first).to_be_visible()
     ida.get_by_role("button", name="whole night").click()
+    unfold(ida, "Events")
     form = ida.get_by_role("form", name="Add an event")
     line = form.get_by_label("An event in a line")
     line.fill("farm gate at teatime")
@@ -77,10 +81,15 @@ def test_a_night_is_zoomed_given_an_event_and_dimmed_by_cloud(ida: Page) -> None
     form.get_by_role("button", name="Add").click()
     expect(ida.get_by_role("listitem").filter(has_text="farm gate closes")).to_contain_text("01:30")
     expect(ida.get_by_text("Dimmed by the simulated cloud.")).to_have_count(0)
+    unfold(ida, "The slope is drawn for")
     ida.get_by_label("Dim by the simulated cloud").check()
     expect(ida.get_by_text("Dimmed by the simulated cloud.")).to_be_visible()
     ida.get_by_label("Dim by the simulated cloud").uncheck()
+    unfold(ida, "Weather")
     expect(ida.get_by_text("Simulated, not a forecast")).to_be_visible()
+    expect(ida.get_by_role("img", name="Cloud, temperature, dew and gusts")).to_be_visible()
+    unfold(ida, "Over this horizon")
+    expect(ida.get_by_role("img", name=re.compile("over the skyline"))).to_be_visible()
     ida.get_by_role("tab", name="Bright stars").click()
     expect(ida.get_by_text("Sirius", exact=True)).to_be_visible()
     with ida.expect_download() as download:

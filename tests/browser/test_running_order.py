@@ -1,16 +1,17 @@
 """The order of a night as it is used: beside the light, taken over, and in the field."""
 
 import re
-from datetime import UTC, datetime, timedelta
+from datetime import UTC, datetime, time, timedelta
 
 from playwright.sync_api import Browser, Page, expect
 
-from tests.browser.conftest import Demo, enter
+from tests.browser.conftest import Demo, enter, unfold
 from tests.browser.test_thinnest_night import open_night
 
 
 def test_an_order_is_judged_taken_over_and_taken_back(ida: Page) -> None:
     open_night(ida, "Regatta night")
+    unfold(ida, "In order")
     order = ida.get_by_role("region", name="Running order")
     expect(order).to_contain_text("All 6 shots fit when some are moved.")
     expect(order).to_contain_text(re.compile(r"Leave home at \d\d:\d\d"))
@@ -50,8 +51,8 @@ def test_the_night_goes_on_without_signal_when_one_is_late(browser: Browser, dem
     going = page.get_by_role("region", name="The night from here")
     expect(going).to_be_visible()
     context.set_offline(True)
-    today = datetime.now(UTC).replace(hour=23, minute=0, second=0, microsecond=0)
-    page.clock.install(time=today + timedelta(hours=3))  # 3:00 at Skarn Light, the causeway is wet
+    # 3:00 at Skarn Light, the causeway is wet; whatever the hour at which the test is run
+    page.clock.install(time=datetime.combine(demo.day, time(2), UTC) + timedelta(days=1))
     page.clock.run_for(2000)
     expect(going).to_contain_text("No room any more for “Winter stars over the lantern”.")
     expect(going).to_contain_text("Next “The pole above the causeway”")

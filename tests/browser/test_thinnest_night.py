@@ -6,7 +6,7 @@ import signal
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.browser.conftest import Demo, enter
+from tests.browser.conftest import Demo, enter, more, tell
 
 SCREENS = (
     "/nights",
@@ -38,7 +38,7 @@ def kept(page: Page) -> None:
 def test_a_night_from_planning_to_tomorrow(ida: Page, demo: Demo) -> None:
     # plan an evening at a place
     ida.get_by_role("button", name="Plan a night").click()
-    ida.get_by_label("Evening of").fill("2026-12-09")
+    ida.get_by_label("Evening of").fill("9 December 2026")
     ida.get_by_label("Called (optional)").fill("A night of our own")
     ida.get_by_role("button", name="Plan it").click()
     ida.get_by_role("heading", name="A night of our own").wait_for()
@@ -54,9 +54,10 @@ def test_a_night_from_planning_to_tomorrow(ida: Page, demo: Demo) -> None:
 
     # a shot there gets settings with reasons
     ida.get_by_role("button", name="Add a shot at").click()
-    ida.get_by_role("heading", name="New shot").wait_for()
+    ida.locator(".v-list-item").get_by_text("Stars as points over a foreground").click()
+    ida.get_by_role("heading", name="Stars as points over a foreground").wait_for()
     expect(ida.locator(".sentence")).to_contain_text("as long as the stars at the top")
-    ida.locator(".flag-text").first.click()
+    ida.get_by_role("button", name=re.compile("^stars start to trail")).click()
     expect(ida.get_by_text("Derived: the sky's turning").first).to_be_visible()
 
     # moving the aperture moves the rail that follows; it is kept by itself
@@ -67,7 +68,7 @@ def test_a_night_from_planning_to_tomorrow(ida: Page, demo: Demo) -> None:
     ida.keyboard.press("ArrowLeft")
     expect(aperture).not_to_have_attribute("aria-valuetext", aperture_was or "")
     expect(iso).not_to_have_attribute("aria-valuetext", iso_was or "")
-    ida.get_by_label("Called").fill("The lantern and the Twins")
+    tell(ida, "Called", "The lantern and the Twins")
     expect(ida.get_by_role("heading", name="The lantern and the Twins")).to_be_visible()
     kept(ida)
 
@@ -95,13 +96,13 @@ def test_two_tabs_on_one_shot(ida: Page) -> None:
     other = ida.context.new_page()
     other.goto(ida.url)
     other.get_by_role("heading", name="Low moor, wide").wait_for()
-    ida.get_by_label("Called").fill("Low moor, first tab")
+    tell(ida, "Called", "Low moor, first tab")
     kept(ida)
-    other.get_by_label("Called").fill("Low moor, second tab")
+    tell(other, "Called", "Low moor, second tab")
     expect(other.get_by_text("Nothing was overwritten")).to_be_visible()
     other.get_by_role("button", name="Take the newer one").click()
     expect(other.get_by_role("heading", name="Low moor, first tab")).to_be_visible()
-    other.get_by_label("Called").fill("Low moor, wide")
+    tell(other, "Called", "Low moor, wide")
     kept(other)
 
 
@@ -128,7 +129,7 @@ def test_a_shot_is_dragged_along_the_night_and_keeps_its_new_time(ida: Page) -> 
 
 
 def test_deleting_a_night_can_be_undone(ida: Page) -> None:
-    ida.get_by_role("button", name="Delete Polar night at Hrimvik").click()
+    more(ida, "Polar night at Hrimvik", "Delete")
     night = ida.get_by_role("link", name=re.compile("Polar night at Hrimvik"))
     expect(night).to_have_count(0)
     ida.get_by_role("button", name="Undo").click()
