@@ -3,7 +3,6 @@ nothing is left running."""
 
 import os
 import signal
-import socket
 import subprocess
 import sys
 import time
@@ -15,7 +14,7 @@ import httpx2
 import pytest
 
 from patient_owl.storage.keeper import Keeper
-from patient_owl.storage.mariadb import PrivateMariaDB
+from patient_owl.storage.mariadb import PrivateMariaDB, free_port
 from tests.app import making
 
 WITHIN_S = 180  # of a machine three times as busy
@@ -35,23 +34,18 @@ def until(what: Callable[[], Any]) -> Any:
 
 
 def owl(var_dir: Path, *said: str, **more: str) -> subprocess.Popen[str]:
-    """./owl's own Python, in a directory of its own."""
+    """./owl's own Python, in a directory of its own; what it says goes to a file, which no reader
+    has to keep empty."""
     environment = {k: v for k, v in os.environ.items() if not k.startswith("OWL_")}
-    return subprocess.Popen(
-        [sys.executable, "-m", "patient_owl.cli", *said],
-        env={**environment, "OWL_VAR_DIR": str(var_dir), **more},
-        stdin=subprocess.DEVNULL,
-        stdout=subprocess.PIPE,
-        stderr=subprocess.PIPE,
-        text=True,
-    )
-
-
-def free_port() -> int:
-    with socket.socket() as probe:
-        probe.bind(("127.0.0.1", 0))
-        port: int = probe.getsockname()[1]
-        return port
+    with (var_dir / "said").open("w") as told:
+        return subprocess.Popen(
+            [sys.executable, "-m", "patient_owl.cli", *said],
+            env={**environment, "OWL_VAR_DIR": str(var_dir), **more},
+            stdin=subprocess.DEVNULL,
+            stdout=told,
+            stderr=told,
+            text=True,
+        )
 
 
 def mariadb_pid(var_dir: Path) -> int:
@@ -68,15 +62,20 @@ def is_there(pid: int) -> bool:
 @pytest.fixture
 def served(tmp_path: Path) -> Iterator[tuple[subprocess.Popen[str], str]]:
     """A demo of two processes."""
-    port = str(free_port())
+    port = str(free_port(24100))
     process = owl(tmp_path, "demo", "--port", port, "--workers", "2")
     base = f"http://127.0.0.1:{port}"
+
+    def is_up() -> bool:
+        assert process.poll() is None, (tmp_path / "said").read_text()
+        return httpx2.get(f"{base}/healthz").status_code == 200
+
     try:
-        until(lambda: httpx2.get(f"{base}/healthz").status_code == 200)
+        until(is_up)
         yield process, base
     finally:
         process.send_signal(signal.SIGTERM)
-        process.communicate(timeout=WITHIN_S)
+        process.wait(WITHIN_S)
 
 
 def entered(base: str) -> httpx2.Client:
@@ -167,8 +166,8 @@ def test_what_cannot_be_started_is_said_in_a_sentence(
     tmp_path: Path, said: list[str], more: dict[str, str], words: str
 ) -> None:
     process = owl(tmp_path, *(word.format(here=__file__) for word in said), **more)
-    _, told = process.communicate(timeout=WITHIN_S)
-    assert process.returncode == 1
+    assert process.wait(WITHIN_S) == 1
+    told = (tmp_path / "said").read_text()
     assert words in told
     assert "Traceback" not in told
     assert not list(tmp_path.glob("*/mariadb.pid"))

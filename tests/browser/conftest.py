@@ -3,7 +3,6 @@
 import os
 import re
 import signal
-import socket
 import subprocess
 import sys
 import time
@@ -16,15 +15,11 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Locator, Page, expect
 
+from patient_owl.storage.mariadb import free_port
+
 READY_WITHIN_S = 180
 # What is waited for is a condition; how long says only when to give up, on a machine of any load.
 expect.set_options(timeout=30_000)
-
-
-def free_port() -> int:
-    with socket.socket() as probe:
-        probe.bind(("127.0.0.1", 0))
-        return int(probe.getsockname()[1])
 
 
 @dataclass
@@ -33,7 +28,7 @@ class Demo:
 
     var_dir: Path
     command: str = "demo"
-    port: int = field(default_factory=free_port)
+    port: int = field(default_factory=lambda: free_port(24200))
     process: "subprocess.Popen[bytes] | None" = None
     day: date = field(default_factory=date.today)  # the demo's tonight, as it was at the start
 

@@ -22,8 +22,6 @@ READY_WITHIN_S = 60
 STOPPED_WITHIN_S = 30
 MOST_CONNECTIONS = 1000  # of all processes: thirty of them with both pools full
 FREE_DISK_MB = 300  # an empty instance takes about 150 MB
-# Under the ports systems hand out by themselves: a client that tries one of those while nobody
-# listens can be given the same one as its own, and then talks to itself.
 PORTS_TRIED = 50
 
 # What the app stands on, wherever its database runs.
@@ -81,7 +79,7 @@ class PrivateMariaDB:
             self._wait_ready(None)
             return
         server = _program("mariadbd", "mysqld")
-        self.port = _free_port(self.preferred_port)
+        self.port = free_port(self.preferred_port)
         (self.home / "port").write_text(str(self.port))
         self._write_files()
         if not (self._data / "mysql").is_dir():
@@ -244,7 +242,13 @@ def _program(*names: str) -> str:
     raise CannotStart(f"{names[0]} is not installed. On Debian: apt-get install mariadb-server")
 
 
-def _free_port(preferred: int) -> int:
+def free_port(preferred: int) -> int:
+    """A port of loopback that nobody listens on, at or after the preferred.
+
+    Prefer one under those systems hand out by themselves (32768 on): a client that tries one of
+    these while nobody listens can be given the same one as its own. It then talks to itself, and
+    whoever wanted to listen there finds it taken.
+    """
     for port in range(preferred, preferred + PORTS_TRIED):
         with socket.socket() as probe:
             probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
