@@ -6,6 +6,7 @@ from datetime import date
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from pywmm import WMMv2
 
 from patient_owl.core.sky.magnetic import needle
 
@@ -19,6 +20,18 @@ def test_the_needle_points_as_published(
 ) -> None:
     found = needle(latitude_deg, longitude_deg, 0.0, date(2025, 1, 1))
     assert found.east_deg == pytest.approx(east_deg, abs=0.006)
+
+
+# A second package with the same model, pywmm.
+@pytest.mark.parametrize("day", [date(2025, 3, 1), date(2026, 12, 9), date(2029, 6, 1)])
+def test_another_package_reads_the_same_model_alike(day: date) -> None:
+    other = WMMv2()
+    for latitude_deg, longitude_deg in [(43.3, -9.2), (-45.9, 170.5), (69.6, 18.9), (0.1, 100.0)]:
+        year = day.year + (day.timetuple().tm_yday - 1) / 365
+        east_deg = other.get_declination(latitude_deg, longitude_deg, year, 0.0)
+        ours = needle(latitude_deg, longitude_deg, 0.0, day)
+        # they divide the year by 365 and 365.25 days; the needle moves by 0.1° a year
+        assert ours.east_deg == pytest.approx(east_deg, abs=0.01)
 
 
 def test_its_uncertainty_is_the_published_one_and_grows_to_the_pole() -> None:

@@ -115,6 +115,15 @@ SOURCES: dict[str, str] = {
     "usno-rst": "US Naval Observatory, Rise, Set, and Twilight Definitions.",
     "wyszecki1982": "G. Wyszecki, W. Stiles, Color Science, 2nd ed., Wiley 1982: reciprocal colour "
     "temperature; from memory.",
+    "cramer1993": "O. Cramer, J. Acoust. Soc. Am. 93 (1993), 2510: the speed of sound in air, "
+    "331.29 m/s at 0 °C when dry; from memory.",
+    "w3c-orientation": "W3C, DeviceOrientation Event Specification: the frame, the three angles and "
+    "their order; from memory.",
+    "karney2013": "C. F. F. Karney, Algorithms for geodesics, J. Geodesy 87 (2013), 43; by the "
+    "package geographiclib.",
+    "gauss-mid-latitude": "The mid-latitude formula for geodesics of moderate length, after Gauss; "
+    "from memory.",
+    "terrestrial-refraction": "Coefficient of refraction 0.13 over land, after Gauss; from memory.",
     "wmm2025": "NOAA NCEI and British Geological Survey, The US/UK World Magnetic Model for 2025-2030 "
     "(2024), with its error model; values in tests from memory.",
     "wgs84": "NIMA TR8350.2, World Geodetic System 1984, 3rd ed. (2000).",

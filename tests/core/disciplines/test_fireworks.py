@@ -1,5 +1,7 @@
 """Fireworks: the trade's settings, the burst's place, and the sound's delay."""
 
+from dataclasses import replace
+
 import pytest
 
 from patient_owl.core.optics.camera import Framing
@@ -17,13 +19,16 @@ def test_it_starts_where_the_trade_starts() -> None:
 # Handbook, section 6: 100 ft of height and 45 ft of width an inch; 1 ft = 0.3048 m. Sound in air
 # at 20 °C: 343 m/s, so 3 s are 1029 m.
 def test_a_shell_stands_where_its_size_and_distance_put_it() -> None:
-    plan = planned("fireworks", DARK, shell_in=6, sound_delay_s=3)
+    plan = planned("fireworks", replace(DARK, temperature_c=20), shell_in=6, sound_delay_s=3)
     size = quantities(plan, "burst_size")
     assert size["height_m"] == pytest.approx(182.9, abs=0.1)
     assert size["width_m"] == pytest.approx(82.3, abs=0.1)
     # the sound comes from up there: 1029 m is the slant way, and asin(182.9/1029) is 10.24°
     assert size["altitude_deg"] == pytest.approx(10.24, abs=0.02)
-    assert quantities(plan, "sound_delay")["distance_m"] == pytest.approx(1029)
+    assert quantities(plan, "sound_delay")["distance_m"] == pytest.approx(1029, abs=1)
+    # in frost sound is slower: 331.3 m/s at 0 °C, from memory
+    cold = planned("fireworks", replace(DARK, temperature_c=0), shell_in=6, sound_delay_s=3)
+    assert quantities(cold, "sound_delay")["distance_m"] == pytest.approx(993.9, abs=0.1)
     # a ball 82.3 m across seen from 1029 m: 2·asin(41.15/1029) = 4.58°
     assert size["width_deg"] == pytest.approx(4.58, abs=0.02)
     # handbook, section 10, for orientation: 70 ft an inch of shell
@@ -31,9 +36,9 @@ def test_a_shell_stands_where_its_size_and_distance_put_it() -> None:
 
 
 # At 250 m an 8-inch shell, 244 m up and 110 m wide, is seen along 349 m: 18.1°, not the 24.8° of
-# the ground; its bang comes after 1.02 s.
+# the ground; its bang comes after 1.02 s at 20 °C.
 def test_near_by_the_slant_way_counts() -> None:
-    plan = planned("fireworks", DARK, shell_in=8, distance_m=250)
+    plan = planned("fireworks", replace(DARK, temperature_c=20), shell_in=8, distance_m=250)
     assert quantities(plan, "burst_size")["width_deg"] == pytest.approx(18.1, abs=0.1)
     assert quantities(plan, "sound_delay")["delay_s"] == pytest.approx(1.02, abs=0.01)
 

@@ -9,13 +9,14 @@ where one may stand.
 import math
 from typing import NamedTuple
 
-from patient_owl.core.constants import METRES_PER_FOOT, SOUND_SPEED_M_S
+from patient_owl.core.constants import METRES_PER_FOOT
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.burst import TRAIL_F_NUMBER, TRAIL_ISO, bursts
 from patient_owl.core.light.found import as_learned
 from patient_owl.core.light.part import DRAWN, LightPart
 from patient_owl.core.limits.limit import Limit
+from patient_owl.core.measure.sound import sound_speed_m_s
 from patient_owl.core.optics.camera import field_of_view_deg, frame_size_mm
 from patient_owl.core.plan.common import (
     bracket_of,
@@ -90,10 +91,10 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         ),
         mistakes=("lens_too_wide_or_long", "landscape_left_on", "bursts_merge", "smoke"),
         cautions=("fireworks_public", "crowds", "edges"),
-        facts=_facts(kit, intent),
+        facts=_facts(scene, kit, intent),
         bracket=bracket_of("f_number", solution, kit, limits),
         bracket_control="f_number",  # a burst's brightness does not hang on time
-        sketch=_sketch(kit, intent),
+        sketch=_sketch(scene, kit, intent),
     )
 
 
@@ -135,7 +136,7 @@ def burst_m(intent: Intent) -> tuple[float, float]:
     return height, inches * WIDTH_FT_PER_INCH * METRES_PER_FOOT
 
 
-def distance_m(intent: Intent) -> float:
+def distance_m(scene: Scene, intent: Intent) -> float:
     """How far off the launch site is along the ground. [m]
 
     The sound comes from the burst up there: its counted delay is the slant way.
@@ -144,7 +145,7 @@ def distance_m(intent: Intent) -> float:
     if delay is None:
         return intent.number("distance_m")
     height, _ = burst_m(intent)
-    slant_m = delay * SOUND_SPEED_M_S
+    slant_m = delay * sound_speed_m_s(scene.temperature_c)
     return math.sqrt(max(slant_m**2 - height**2, LEAST_DISTANCE_M**2))
 
 
@@ -179,11 +180,11 @@ class _Burst(NamedTuple):
         return min(by_height, by_width)
 
 
-def _facts(kit: Kit, intent: Intent) -> tuple[Reason, ...]:
-    burst = _Burst(*burst_m(intent), distance_m(intent))
+def _facts(scene: Scene, kit: Kit, intent: Intent) -> tuple[Reason, ...]:
+    burst = _Burst(*burst_m(intent), distance_m(scene, intent))
     sensor, top_deg = kit.body.sensor, min(burst.top_deg, 89.0)
     long_mm, short_mm = sensor.width_mm, sensor.height_mm
-    delay_s = burst.slant_m / SOUND_SPEED_M_S
+    delay_s = burst.slant_m / sound_speed_m_s(scene.temperature_c)
     best = {
         "portrait_mm": burst.focal_length_mm(long_mm, short_mm),
         "landscape_mm": burst.focal_length_mm(short_mm, long_mm),
@@ -221,9 +222,9 @@ def _in_frame(kit: Kit, intent: Intent, altitude_deg: float) -> tuple[float, flo
     return offset_in_frame(altitude_deg, bearing, kit.body.sensor, kit.lens, intent.framing)
 
 
-def _sketch(kit: Kit, intent: Intent) -> Sketch:
+def _sketch(scene: Scene, kit: Kit, intent: Intent) -> Sketch:
     height, width = burst_m(intent)
-    far = distance_m(intent)
+    far = distance_m(scene, intent)
     width_mm, height_mm = frame_size_mm(kit.body.sensor, intent.framing.orientation)
     _, y = _in_frame(kit, intent, math.degrees(math.atan2(height, far)))
     _, ground = _in_frame(kit, intent, 0.0)

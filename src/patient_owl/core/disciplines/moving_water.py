@@ -50,7 +50,8 @@ from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import Choice, Solution, solve
 
 BY_SCHOOL: dict[str, Look] = {"texture": "textured", "silk": "silky"}
-WATERS = (*WATER_SPEEDS_M_S, "fall")
+TIMED = "timed_water"  # by a float over a known length
+WATERS = (*WATER_SPEEDS_M_S, "fall", TIMED)
 START_F_NUMBER = 8.0
 MEETS_STOPS = 0.5
 
@@ -121,6 +122,8 @@ def water_speed_m_s(intent: Intent) -> float:
     kind = intent.word("water")
     if kind == "fall":
         return fall_speed_m_s(intent.number("fall_height_m"))
+    if kind == TIMED:
+        return intent.number("water_speed_m_s")
     return WATER_SPEEDS_M_S[kind]
 
 
@@ -216,6 +219,9 @@ RECIPE = Recipe(
         school_input("water_school", only_if=("look", ("by_school",))),
         InputSpec("water", "choice", "stream", options=WATERS),
         InputSpec("fall_height_m", "number", 4.0, "m", 0.2, 200, 0.5, only_if=("water", ("fall",))),
+        InputSpec(
+            "water_speed_m_s", "number", 1.0, "m/s", 0.02, 15, 0.1, only_if=("water", (TIMED,))
+        ),
         InputSpec("distance_m", "number", 5.0, "m", 0.3, 5000, 0.5),
         *light_inputs("natural"),
         placement_input(-0.3),

@@ -17,6 +17,9 @@ WORDS = Words(
             "The speed at the foot follows from the height.",
             told="falling {value:length}",
         ),
+        "water_speed_m_s": Question(
+            "It runs at", "A float over a known length tells it.", told="at {value:speed}"
+        ),
     },
     options={
         "by_school": "the way you favour",
@@ -26,6 +29,7 @@ WORDS = Words(
         "mist": "mist",
         **{water: f"{water}, {{speed_m_s:speed}}" for water in WATER_SPEEDS_M_S},
         "fall": "waterfall, by its height",
+        "timed_water": "run you timed",
     },
     reasons={
         "water_drawn": "the water runs {share:heights} at {speed_m_s:speed}: {look:look}",

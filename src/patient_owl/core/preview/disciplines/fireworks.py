@@ -24,11 +24,11 @@ TAIL_STOPS = -1.5  # of the rising shell, under its burst; by eye
 
 
 def _town(canvas: Canvas, stage: Stage) -> None:
-    draw_town(canvas, stage, Town(distance_m=distance_m(stage.intent) + 40))
+    draw_town(canvas, stage, Town(distance_m=distance_m(stage.scene, stage.intent) + 40))
 
 
 def _bursts(canvas: Canvas, stage: Stage) -> None:
-    rng, far_m = stage.rng("bursts"), distance_m(stage.intent)
+    rng, far_m = stage.rng("bursts"), distance_m(stage.scene, stage.intent)
     height_m, width_m = burst_m(stage.intent)
     grey = stage.lands(stage.parts["bursts"])
     width_px = TRAIL_M * stage.metres_px(math.hypot(far_m, height_m))

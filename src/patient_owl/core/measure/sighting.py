@@ -1,0 +1,156 @@
+"""A subject measured by laying the phone on it, and where its height can be seen against the sky.
+
+Plane on the spot; over longer ways the Earth's curve and the bending of light near the ground are
+in. Positions are metres east and north.
+"""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from patient_owl.core.constants import EARTH_EQUATORIAL_RADIUS_KM, EARTH_FLATTENING
+from patient_owl.core.measure.formula import Term, name, of, worked
+from patient_owl.core.measure.instrument import Fill, Given, Result
+
+EYE_M = 1.6  # a phone held before the eyes; common practice
+LONGEST_KM = 100.0  # as far as the formula for coordinates holds a hundredth of a degree
+BEND = 0.13  # of the Earth's curve, taken back by air near the ground; [terrestrial-refraction]
+
+_E2 = EARTH_FLATTENING * (2 - EARTH_FLATTENING)
+_A_M = EARTH_EQUATORIAL_RADIUS_KM * 1000
+# The drop of a level line below the tangent is this times the square of the way. [1/m]
+DROP = (1 - BEND) / (2 * _A_M)
+_RAD = 57.29577951308232  # degrees
+
+_TOP, _BASE = name("top_deg"), name("base_deg")
+_DISTANCE, _HEIGHT, _EYE = name("distance_m"), name("height_m"), name("eye_m")
+_SPANNED = of("tan", _TOP) - of("tan", _BASE)
+
+HEIGHT = _DISTANCE * _SPANNED
+DISTANCE_BY_HEIGHT = _HEIGHT / _SPANNED
+# On level ground the eye's own height is a base line.
+DISTANCE_BY_EYE = _EYE / of("tan", -_BASE)
+FOOT_OVER_YOU = _DISTANCE * of("tan", _BASE)
+
+_DISTANCES = tuple(Fill(k) for k in ("distance_m", "stand_in.distance_m", "moving_m"))
+_BEARINGS = (Fill("bearing_true_deg"), Fill("stand_in.bearing_true_deg"))
+
+# From two standing points, walked_m apart in the bearing way_deg: from the first of them.
+_FIRST, _SECOND, _WAY = name("first_deg"), name("second_deg"), name("way_deg")
+DISTANCE_BY_TWO = name("walked_m") * of("sin", _WAY - _SECOND) / of("sin", _FIRST - _SECOND)
+
+
+# From coordinates: here to there. [gauss-mid-latitude]
+def _to(latitude: Term, longitude: Term) -> tuple[Term, Term]:
+    """Metres along the geodesic's middle bearing, east and north."""
+    here_lat, here_lon = name("latitude_deg"), name("longitude_deg")
+    middle = (here_lat + latitude) * 0.5
+    curved = 1.0 - _E2 * of("sin", middle) * of("sin", middle)
+    across_m = _A_M / of("sqrt", curved)
+    along_m = across_m * (1 - _E2) / curved
+    east_deg = of("offset", longitude - here_lon)
+    return (
+        east_deg * (1 / _RAD) * across_m * of("cos", middle),
+        (latitude - here_lat) * (1 / _RAD) * along_m,
+    )
+
+
+_THERE_LAT, _THERE_LON = name("there_latitude_deg"), name("there_longitude_deg")
+_EAST, _NORTH = _to(_THERE_LAT, _THERE_LON)
+_MIDDLE = (name("latitude_deg") + _THERE_LAT) * 0.5
+# meridians draw together: the bearing here is the middle one less half of that
+_TURNS = of("offset", _THERE_LON - name("longitude_deg")) * of("sin", _MIDDLE) * 0.5
+WAY_M = of("hypot", _EAST, _NORTH)
+WAY_BEARING = of("bearing", of("atan2", _EAST, _NORTH) - _TURNS)
+
+# over_m: how far its top lies over the ground here, which the eye is eye_m over.
+
+
+def _looks_high(distance_m: Term) -> Term:
+    return of("atan", (name("over_m") - EYE_M) / distance_m - distance_m * DROP)
+
+
+HEIGHT_ANGLE, _LOOKS_HIGH = _looks_high(WAY_M), _looks_high(_DISTANCE)
+
+
+def height_angle_deg(over_m: float, distance_m: float) -> float:
+    """How high something looks that lies so far over the ground here. [deg]"""
+    return worked(_LOOKS_HIGH, {"over_m": over_m, "distance_m": distance_m})
+
+
+# Where must one stand: height_m over the ground one stands on, altitude_deg of what shall touch it.
+_RISES = _HEIGHT - _EYE
+_SLOPE = of("tan", name("altitude_deg"))
+STAND_M = 2.0 * _RISES / (_SLOPE + of("sqrt", _SLOPE * _SLOPE + 4 * DROP * _RISES))
+STAND_EAST_M = -(STAND_M * of("sin", name("azimuth_deg")))
+STAND_NORTH_M = -(STAND_M * of("cos", name("azimuth_deg")))
+# How far off a width of metres looks as wide as the body.
+AS_WIDE_M = name("width_m") / (2.0 * of("tan", name("diameter_deg") * 0.5))
+
+
+@dataclass(frozen=True)
+class SightingInstrument:
+    """sights: what the phone is laid on, in order; terms know each by its key, `base` as base_deg,
+    its tilt, or where it is in by_bearing its true bearing. place: what is known of where one
+    stands comes in too (latitude_deg, longitude_deg)."""
+
+    key: str
+    sights: tuple[str, ...]
+    given: tuple[Given, ...]
+    results: tuple[Result, ...]
+    by_bearing: bool = False
+
+
+_FAR = Given("distance_m", "m", 50.0, 1.0, 100_000.0, sd_share=0.05)
+_TALL = Given("height_m", "m", 10.0, 0.2, 9000.0, sd_share=0.03)
+_AT_EYE = Given("eye_m", "m", EYE_M, 0.1, 100.0, sd=0.05)
+
+_ALL = (
+    SightingInstrument(
+        "height",
+        ("base", "top"),
+        (_FAR,),
+        (
+            Result("height_m", "m", HEIGHT, (Fill("stand_in.height_m"), Fill("burst_height_m"))),
+            Result("base_m", "m", FOOT_OVER_YOU, (Fill("stand_in.base_m"),)),
+        ),
+    ),
+    SightingInstrument(
+        "distance",
+        ("base", "top"),
+        (_TALL,),
+        (Result("distance_m", "m", DISTANCE_BY_HEIGHT, _DISTANCES),),
+    ),
+    SightingInstrument(
+        "by_eye",
+        ("base",),
+        (_AT_EYE,),
+        (Result("distance_m", "m", DISTANCE_BY_EYE, _DISTANCES),),
+    ),
+    SightingInstrument(
+        "two_points",
+        ("way", "first", "second"),
+        (Given("walked_m", "m", 20.0, 1.0, 5000.0, sd_share=0.05),),
+        (
+            Result("distance_m", "m", DISTANCE_BY_TWO, _DISTANCES),
+            Result("east_m", "m", DISTANCE_BY_TWO * of("sin", _FIRST)),
+            Result("north_m", "m", DISTANCE_BY_TWO * of("cos", _FIRST)),
+        ),
+        by_bearing=True,
+    ),
+    SightingInstrument(
+        "coordinates",
+        (),
+        (
+            Given("there_latitude_deg", "°", 0.0, -90.0, 90.0),
+            Given("there_longitude_deg", "°", 0.0, -180.0, 180.0),
+            Given("over_m", "m", 0.0, -500.0, 9000.0, sd=2.0),
+        ),
+        (
+            Result("bearing_true_deg", "°", WAY_BEARING, _BEARINGS),
+            Result("distance_m", "m", WAY_M, _DISTANCES),
+            Result("height_angle_deg", "°", HEIGHT_ANGLE, (Fill("tilt_deg"),)),
+        ),
+    ),
+)
+STAND_GIVEN = (_TALL, _AT_EYE, Given("width_m", "m", 5.0, 0.1, 2000.0))
+SIGHTING_INSTRUMENTS: Mapping[str, SightingInstrument] = {one.key: one for one in _ALL}

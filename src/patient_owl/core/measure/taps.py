@@ -1,0 +1,107 @@
+"""What is measured by touching the screen as something happens."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
+
+from patient_owl.core.measure.formula import name
+from patient_owl.core.measure.instrument import Fill, Given, Result
+from patient_owl.core.measure.sound import SOUND_SPEED
+
+TAP_SD_S = 0.08  # of one touch, about its mean lateness, which two touches share; ours
+LEAST_S = 0.15  # two touches nearer than so are one that bounced; ours
+MOST_TAPS = 200
+
+TapKind = Literal["pairs", "beats"]
+
+
+@dataclass(frozen=True)
+class TapInstrument:
+    """kind "pairs": touched as it begins and as it ends, as often as one likes; "beats": touched
+    each time it comes round. differ: each is another thing (the next vehicle), so the ± is their
+    spread; else it is one thing measured again, and the ± is that of the mean.
+
+    Terms know t_s, the mean, n, how many, and what is given, by key.
+    """
+
+    key: str
+    kind: TapKind
+    results: tuple[Result, ...]
+    given: tuple[Given, ...] = ()
+    differ: bool = False
+
+
+_T, _N = name("t_s"), name("n")
+_LENGTH = name("length_m")
+_KM_H = 3.6  # of 1 m/s
+
+
+def _length(usual: float) -> Given:
+    """Paced out or known: a tenth of it is easily lost."""
+    return Given("length_m", "m", usual, 0.2, 2000.0, sd_share=0.05)
+
+
+# What moves in any picture is asked its speed once it is said to have one of its own.
+_MOVING = Fill("moving_speed_m_s", {"moves": "own_speed"})
+_WATER = Fill("water_speed_m_s", {"water": "timed_water"})
+
+_ALL = (
+    TapInstrument(
+        "crossing",
+        "pairs",
+        (Result("crossing_s", "s", _T, (Fill("counted_s"), Fill("passers_s"))),),
+        differ=True,
+    ),
+    TapInstrument(
+        "passing",
+        "pairs",
+        (
+            Result("speed_km_h", "km/h", _LENGTH / _T * _KM_H, (Fill("speed_km_h"),)),
+            Result("speed_m_s", "m/s", _LENGTH / _T, (_MOVING, Fill("along_speed_m_s"))),
+        ),
+        (_length(12.0),),
+        differ=True,
+    ),
+    TapInstrument(
+        "flash_bang",
+        "pairs",
+        (
+            Result("distance_m", "m", SOUND_SPEED * _T, (Fill("distance_m"),)),
+            Result("sound_delay_s", "s", _T, (Fill("sound_delay_s"),)),
+        ),
+        (Given("temperature_c", "°C", 10.0, -50.0, 50.0, sd=3.0),),
+    ),
+    TapInstrument(
+        "float",
+        "pairs",
+        (Result("water_speed_m_s", "m/s", _LENGTH / _T, (_WATER, _MOVING)),),
+        (_length(5.0),),
+    ),
+    TapInstrument(
+        "walking",
+        "pairs",
+        (Result("walk_m_s", "m/s", _LENGTH / _T, (Fill("walk_m_s"), _MOVING)),),
+        (_length(10.0),),
+    ),
+    TapInstrument(
+        "spins",
+        "beats",
+        (
+            Result("spin_s", "s", _T, (Fill("spin_s"),)),
+            Result("spins_per_min", "", 60.0 / _T),
+        ),
+    ),
+    TapInstrument("cycle", "beats", (Result("period_s", "s", _T, (Fill("event_period_s"),)),)),
+    TapInstrument(
+        "strokes",
+        "pairs",
+        (
+            Result("pace_m_s", "m/s", _LENGTH / (_T * _N), (Fill("pace_m_s"),)),
+            Result("drawn_s", "s", _T * _N),
+        ),
+        (Given("length_m", "m", 6.0, 0.2, 500.0),),
+        differ=True,
+    ),
+    TapInstrument("timer", "pairs", (Result("delay_s", "s", _T, (Fill("delay_s"),)),)),
+)
+TAP_INSTRUMENTS: Mapping[str, TapInstrument] = {one.key: one for one in _ALL}

@@ -1,0 +1,147 @@
+"""What taps, sound, shake and the compass come to, each against something of another kind."""
+
+import json
+from collections.abc import Mapping
+from datetime import UTC, datetime
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from patient_owl.core.measure.compass import BEARING_SD, CORRECTION, SET_SD, TRUE_BEARING
+from patient_owl.core.measure.formula import Term, as_json, name, of, spread, worked
+from patient_owl.core.measure.shake import SMEAR_PX, VARIANCE_DEG2
+from patient_owl.core.measure.sound import sound_speed_m_s
+from patient_owl.core.measure.taps import TAP_INSTRUMENTS
+from patient_owl.core.measure.up import STEP_S, up_in
+from patient_owl.core.sky.ephemeris import epoch_seconds
+from patient_owl.core.sky.tracks import Site, track
+
+CASES = Path(__file__).parents[2] / "measures.json"
+
+
+def _result(instrument: str, key: str) -> Term:
+    return next(one.term for one in TAP_INSTRUMENTS[instrument].results if one.key == key)
+
+
+# Speed of sound in dry air as tables print it, from memory.
+@pytest.mark.parametrize(
+    ("celsius", "table_m_s"),
+    [(-20, 318.9), (-10, 325.2), (0, 331.3), (10, 337.3), (20, 343.2), (30, 349.0)],
+)
+def test_sound_goes_as_fast_as_tables_say(celsius: float, table_m_s: float) -> None:
+    assert sound_speed_m_s(celsius) == pytest.approx(table_m_s, abs=0.1)
+
+
+def test_taps_come_to_what_one_would_reckon_by_hand() -> None:
+    # three seconds a kilometre, common practice; at 10 °C 3 s are 1012 m
+    bang = worked(_result("flash_bang", "distance_m"), {"t_s": 3, "temperature_c": 10})
+    assert bang == pytest.approx(1012, abs=1)
+    # 12 m in 0.72 s is 60 km/h; 5 m in 4 s is 1.25 m/s; 1.2 s a spin are 50 a minute
+    speed = worked(_result("passing", "speed_km_h"), {"t_s": 0.72, "length_m": 12})
+    assert speed == pytest.approx(60)
+    assert worked(_result("float", "water_speed_m_s"), {"t_s": 4, "length_m": 5}) == 1.25
+    assert worked(_result("spins", "spins_per_min"), {"t_s": 1.2}) == pytest.approx(50)
+    # six metres in four strokes of 2.5 s each
+    assert worked(_result("strokes", "pace_m_s"), {"t_s": 2.5, "n": 4, "length_m": 6}) == 0.6
+
+
+@given(st.floats(1, 30), st.floats(0.02, 0.4), st.floats(1, 100), st.floats(0.01, 0.1))
+def test_the_spread_is_that_of_many_trials(
+    t_s: float, t_sd: float, length_m: float, share: float
+) -> None:
+    term = _result("float", "water_speed_m_s")
+    t_sd, length_sd = min(t_sd, 0.1 * t_s), share * length_m
+    rng = np.random.default_rng(17)
+    trials = rng.normal(length_m, length_sd, 20_000) / rng.normal(t_s, t_sd, 20_000)
+    said = spread(term, {"t_s": t_s, "length_m": length_m}, {"t_s": t_sd, "length_m": length_sd})
+    # to first order; a tenth of spread bends it by some percent
+    assert said == pytest.approx(float(np.std(trials)), rel=0.06)
+
+
+def test_a_compass_set_on_something_known_tells_the_truth_with_its_spread() -> None:
+    read = {"read_deg": 350.0, "known_deg": 4.0, "spread_deg": 1.0, "known_sd_deg": 0.0}
+    correction = worked(CORRECTION, read)
+    assert correction == pytest.approx(14.0)
+    set_sd = worked(SET_SD, read)
+    assert 1.0 < set_sd < 1.5
+    values = {"read_deg": 355.0, "correction_deg": correction, "spread_deg": 1.0}
+    assert worked(TRUE_BEARING, values) == pytest.approx(9.0)
+    after = worked(BEARING_SD, {**values, "own_sd_deg": set_sd, "drift_s": 0.0})
+    before = worked(BEARING_SD, {**values, "own_sd_deg": 7.5, "drift_s": 0.0})
+    assert after < 2.0
+    assert before > 7.5
+
+
+@given(st.floats(0.6, 20), st.floats(0.01, 8), st.floats(0.05, 3))
+def test_a_swing_smears_as_many_frames_of_it_do(
+    hz: float, exposure_s: float, rate_deg_s: float
+) -> None:
+    phases = np.linspace(0, 2 * np.pi, 64, endpoint=False)[:, None]
+    times = (np.arange(4000) + 0.5) / 4000 * exposure_s
+    swing = rate_deg_s / (2 * np.pi * hz) * np.sin(2 * np.pi * hz * times + phases)
+    brute = float(np.mean(np.var(swing, axis=1)))
+    said = worked(VARIANCE_DEG2, {"rate_deg_s": rate_deg_s, "hz": hz, "exposure_s": exposure_s})
+    assert said == pytest.approx(brute, rel=1e-3, abs=1e-12)
+
+
+def test_a_smear_is_told_in_pixels_of_the_lens() -> None:
+    # 200 mm on pixels of 4 µm: a degree is 200 · tan 1° / 0.004 = 872.8 px; full width at half
+    # height of a normal spread is 2.355 of its sd
+    values = {"variance_deg2": 1e-6, "focal_length_mm": 200, "pixel_pitch_um": 4}
+    assert worked(SMEAR_PX, values) == pytest.approx(872.8 * 0.001 * 2.355, rel=1e-3)
+
+
+def test_between_two_steps_a_body_stands_on_the_line_between_them() -> None:
+    site = Site(43.302, -9.214, 12.0)
+    noon_s = epoch_seconds(datetime(2026, 12, 9, 11, tzinfo=UTC))
+    seconds = noon_s + np.arange(0, 86_400, STEP_S)
+    for one in up_in(site, seconds, ["north-pole"]):
+        between = one.directions[:-1] + one.directions[1:]
+        between /= np.linalg.norm(between, axis=1)[:, None]
+        true = track(one.target.key, site, seconds[:-1] + STEP_S / 2)
+        up = np.radians(true.apparent_altitude_deg)
+        turn = np.radians(true.azimuth_deg)
+        there = np.stack([np.cos(up) * np.sin(turn), np.cos(up) * np.cos(turn), np.sin(up)], axis=1)
+        off_deg = np.degrees(np.arccos(np.clip(np.sum(between * there, axis=1), -1, 1)))
+        # refraction bends the last degree over the horizon
+        assert off_deg[true.apparent_altitude_deg > 1].max(initial=0) < 0.05
+        if one.target.key in ("sun", "moon"):
+            assert 0.48 < one.diameter_deg < 0.57
+
+
+def _independent(term: Any, values: Mapping[str, float]) -> float:
+    """The wire's form, read by numpy."""
+    if isinstance(term, str):
+        return values[term]
+    if not isinstance(term, list):
+        return float(term)
+    a = [_independent(one, values) for one in term[1:]]
+    in_degrees = {"sin": np.sin, "cos": np.cos, "tan": np.tan}
+    to_degrees = {"asin": np.arcsin, "atan": np.arctan, "atan2": np.arctan2}
+    plain = {
+        "add": np.add, "sub": np.subtract, "mul": np.multiply, "div": np.divide,
+        "hypot": np.hypot, "sqrt": np.sqrt,
+    }  # fmt: skip
+    if term[0] in in_degrees:
+        return float(in_degrees[term[0]](np.radians(a[0])))
+    if term[0] in to_degrees:
+        return float(np.degrees(to_degrees[term[0]](*a)))
+    if term[0] in plain:
+        return float(plain[term[0]](*a))
+    return float(a[0] % 360 if term[0] == "bearing" else (a[0] + 180) % 360 - 180)
+
+
+def test_the_phone_is_given_the_same_formulas() -> None:
+    """tests/measures.json is worked by the phone's own code too (web/src/instruments)."""
+    for case in json.loads(CASES.read_text()):
+        if "term" in case:
+            assert _independent(case["term"], case["values"]) == pytest.approx(case["value"])
+
+
+def test_a_formula_reads_the_same_on_the_wire() -> None:
+    term = of("bearing", name("a") - 2.0 * of("sin", name("b") / 3.0))
+    assert as_json(term) == ["bearing", ["sub", "a", ["mul", 2.0, ["sin", ["div", "b", 3.0]]]]]
