@@ -37,6 +37,7 @@ from patient_owl.logbook.out import router as out_router
 from patient_owl.logbook.router import router as logbook_router
 from patient_owl.logbook.story import router as story_router
 from patient_owl.logbook.takes import router as logbook_takes_router
+from patient_owl.measuring.router import router as measuring_router
 from patient_owl.nights.router import router as nights_router
 from patient_owl.places.events import router as place_events_router
 from patient_owl.places.finding import router as finding_router
@@ -131,6 +132,7 @@ def create_app(settings: Settings | None = None, devices: Devices | None = None)
         running_router,
         helping_router,
         field_router,
+        measuring_router,
         camera_router,
         bench_router,
         schools_router,

@@ -7,6 +7,7 @@ from patient_owl.nights.models import Night
 from patient_owl.pictures.models import Intake, Photo, PhotoPart
 from patient_owl.places.models import Place
 from patient_owl.practice.models import PracticeAttempt
+from patient_owl.readings.models import Reading
 from patient_owl.running.models import PackTick
 from patient_owl.shots.models import Shot
 from patient_owl.storage.base import Base
@@ -30,6 +31,7 @@ __all__ = [
     "PhotoPart",
     "Place",
     "PracticeAttempt",
+    "Reading",
     "Shot",
     "SignInTries",
     "SignedInSession",

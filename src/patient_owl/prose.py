@@ -10,13 +10,16 @@ from patient_owl.words.told import Told
 
 class ToldWordOut(BaseModel):
     """A word that can be changed, with what is said around it. key: the question it answers, None
-    for words that only tell. is_set: somebody said so; else it is proposed."""
+    for words that only tell. is_set: somebody said so; else it is proposed. known: its ±, where it
+    was measured, and known_by how."""
 
     before: str
     text: str
     after: str
     key: str | None
     is_set: bool
+    known: str = ""
+    known_by: str = ""
 
 
 class ToldLineOut(BaseModel):

@@ -13,6 +13,7 @@ from patient_owl.learned.models import FindingRow
 from patient_owl.nights.models import Night
 from patient_owl.pictures.models import Photo
 from patient_owl.places.models import Place
+from patient_owl.readings.models import Reading
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner
 from patient_owl.storage.base import Owned, now_utc
@@ -31,6 +32,7 @@ class Kind(StrEnum):
     takes = "takes"
     photos = "photos"
     found = "found"
+    readings = "readings"
 
 
 _MODELS: Mapping[Kind, type[Owned]] = {
@@ -41,6 +43,7 @@ _MODELS: Mapping[Kind, type[Owned]] = {
     Kind.takes: Take,
     Kind.photos: Photo,
     Kind.found: FindingRow,
+    Kind.readings: Reading,
 }
 
 

@@ -10,6 +10,8 @@ _READ = (
     "/nights/{night_id}",
     "/nights/{night_id}/shots",
     "/nights/{night_id}/field",
+    "/nights/{night_id}/instruments",
+    "/nights/{night_id}/readings",
     "/nights/{night_id}/pack",
     "/nights/{night_id}/card.pdf",
     "/nights/{night_id}/calendar.ics",
@@ -25,6 +27,7 @@ _READ = (
 _RUN = (
     ("PUT", "/takes/{take_id}"),
     ("PUT", "/nights/{night_id}/pack"),
+    ("PUT", "/readings/{reading_id}"),
     ("DELETE", "/session"),
 )
 _MAY = frozenset([*(("GET", path) for path in _READ), *_RUN])

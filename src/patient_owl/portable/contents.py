@@ -21,6 +21,7 @@ from patient_owl.nights.schemas import NightIn
 from patient_owl.pictures.schemas import Pick, Rating, Tags
 from patient_owl.places.schemas import PlaceIn
 from patient_owl.practice.schemas import MOST_FRAMES
+from patient_owl.readings.schemas import ReadingIn
 from patient_owl.shots.schemas import ShotIn
 from patient_owl.storage.rows import row_schema
 from patient_owl.takes.schemas import TakeIn
@@ -46,6 +47,7 @@ TABLES = (
     "words_heard",
     "pack_ticks",
     "practice_attempts",
+    "readings",
 )
 # Kept rows of bytes that go out as files of their own: by column, what they are called.
 PICTURES: Mapping[str, str] = {"look": "look.jpg", "thumbnail": "thumbnail.jpg"}
@@ -165,6 +167,7 @@ _ROWS: Mapping[str, type[BaseModel]] = {
     "lessons_off": _Lesson,
     "words_heard": _Words,
     "practice_attempts": _Attempt,
+    "readings": ReadingIn,
 }
 
 

@@ -17,11 +17,13 @@ from patient_owl.nights.models import Night
 from patient_owl.nights.service import context_of, get_night, lies_in
 from patient_owl.prose import ToldLineOut
 from patient_owl.rails import TouchIn
+from patient_owl.readings.models import Reading
 from patient_owl.schools.service import schools_of
 from patient_owl.shots.lights import BroughtIn, generic_light, kit_kind
 from patient_owl.shots.models import Shot
 from patient_owl.shots.schemas import NewShotIn, ShotIn
-from patient_owl.shots.told import With, told_out
+from patient_owl.shots.told import With, say_known, told_out
+from patient_owl.storage.owned import owned_rows
 from patient_owl.trouble import or_trouble
 from patient_owl.words.questions import discipline_title
 
@@ -131,9 +133,18 @@ class Planner:
         body, lens = self._bag.item(shot.body_id), self._bag.item(shot.lens_id)
         return With(body.name, lens.name, lens_spec(lens).is_zoom)
 
-    def told(self, night: Night, shot: ShotIn, planned: PlannedShot) -> list[ToldLineOut]:
-        """What was decided about it, in prose."""
-        return told_out(shot, planned, night, self.taken_with(shot), self._schools)
+    def told(
+        self, night: Night, shot: ShotIn, planned: PlannedShot, shot_id: UUID | None = None
+    ) -> list[ToldLineOut]:
+        """What was decided about it, in prose; of a kept shot with what was measured for it."""
+        lines = told_out(shot, planned, night, self.taken_with(shot), self._schools)
+        if shot_id is not None:
+            say_known(lines, shot, self._readings(shot_id), night.place)
+        return lines
+
+    def _readings(self, shot_id: UUID) -> list[Reading]:
+        session, user = self.visit.session, self.visit.user
+        return owned_rows(session, Reading, user.id, Reading.shot_id == shot_id)[::-1]
 
     def plan_of(self, shot: Shot, night: Night | None = None) -> PlannedShot:
         """The plan of a kept shot."""

@@ -120,7 +120,7 @@ def get_plan(shot_id: UUID, visit: CurrentVisit) -> PlanOut:
     planner = Planner(visit)
     shot = service.get_shot(visit.session, visit.user.id, shot_id)
     night = planner.night(shot.night_id)
-    return _plan_out(planner, night, as_request(shot), planner.plan_of(shot, night))
+    return _plan_out(planner, night, as_request(shot), planner.plan_of(shot, night), shot.id)
 
 
 @router.post("/plans")
@@ -131,9 +131,11 @@ def try_plan(body: PlanRequest, visit: CurrentVisit) -> PlanOut:
     night = planner.night(body.night_id)
     shot = planner.with_lens_on(body.shot) if body.is_new_lens else body.shot
     planned = planner.plan(night, shot, body.touch, body.shot_id)
-    return _plan_out(planner, night, shot, planned)
+    return _plan_out(planner, night, shot, planned, body.shot_id)
 
 
-def _plan_out(planner: Planner, night: Night, shot: ShotIn, planned: PlannedShot) -> PlanOut:
-    told = planner.told(night, shot, planned)
+def _plan_out(
+    planner: Planner, night: Night, shot: ShotIn, planned: PlannedShot, shot_id: UUID | None
+) -> PlanOut:
+    told = planner.told(night, shot, planned, shot_id)
     return present.plan_out(planned, night.place.time_zone, planner.lights(shot), told)

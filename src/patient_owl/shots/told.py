@@ -1,17 +1,21 @@
 """The told plan on the wire: what was decided about a shot, as prose whose words can be changed."""
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Mapping, Sequence
 from typing import Any, NamedTuple, Self
 
 from patient_owl.core.plan.types import InputSpec
 from patient_owl.core.shot import PlannedShot
 from patient_owl.nights.models import Night
+from patient_owl.places.models import Place
 from patient_owl.places.zones import zone
 from patient_owl.prose import ToldLineOut, ToldWordOut, answered, line, listed, word
+from patient_owl.readings.models import Reading
+from patient_owl.readings.service import known_to, readings_out
 from patient_owl.shots.schemas import ShotIn, StandInIn
 from patient_owl.words import computed as computed_words
 from patient_owl.words import shot as shot_words
 from patient_owl.words.disciplines import DISCIPLINES
+from patient_owl.words.measuring import known_text
 from patient_owl.words.questions import option_text, question_words
 from patient_owl.words.told import (
     A_STAND_IN,
@@ -54,6 +58,25 @@ def told_out(
         return lines
     more[0].before = MORE
     return [*lines, line("more", listed(more))]
+
+
+def say_known(
+    lines: Iterable[ToldLineOut], shot: ShotIn, readings: Sequence[Reading], place: Place
+) -> None:
+    """Beside each answer that was measured, its ±. readings: latest first."""
+    stand_in = shot.stand_in.model_dump() if shot.stand_in else {}
+    for one in lines:
+        for told_word in one.words:
+            key = told_word.key or ""
+            if one.part == "stand_in":
+                answer, key = stand_in.get(key), f"stand_in.{key}"
+            else:
+                answer = shot.inputs.get(key, getattr(shot, key, None))
+            reading = known_to(readings, key, answer)
+            if reading is not None:
+                [out] = readings_out([reading], place)
+                told_word.known = known_text(out.figures[key].sd, key)
+                told_word.known_by = f"Measured at {out.made_at_local}. {out.text}."
 
 
 class _Asked(NamedTuple):

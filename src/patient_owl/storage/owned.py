@@ -25,6 +25,11 @@ def see_only_night(night_id: UUID) -> None:
     _ONLY_NIGHT.set(night_id)
 
 
+def sees_only_one_night() -> bool:
+    """Whether whoever asks is a helper."""
+    return _ONLY_NIGHT.get() is not None
+
+
 def _is_seen(row: object) -> bool:
     """What belongs to no night is not asked for by a helper's requests, but stood on by them."""
     only = _ONLY_NIGHT.get()
@@ -59,7 +64,8 @@ def owned_rows(
     query = select(model).where(model.user_id == user_id, *where)
     if not deleted_too:
         query = query.where(model.deleted_at_utc.is_(None))
-    return list(session.scalars(query.order_by(model.created_at_utc, model.id)))
+    rows = session.scalars(query.order_by(model.created_at_utc, model.id))
+    return [row for row in rows if _is_seen(row)]
 
 
 def added(session: Session, row: Row) -> Row:

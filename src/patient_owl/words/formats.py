@@ -233,6 +233,18 @@ def bearing(value: float) -> str:
     return f"{round(value - now.east_deg) % 360}° magnetic"
 
 
+def uncertain(value: float, sd: float, unit: str, key: str = "") -> str:
+    """A measured figure, no finer than it is known: `4.2 s ± 0.3`, `143.2° ± 1.5`."""
+    shown, told = in_their_unit(value, unit, key)
+    moved, _ = in_their_unit(value + sd, unit, key)
+    shown_sd = abs(moved - shown)
+    # two figures of a ± that begins with 1, else one
+    decimals = 0 if shown_sd <= 0 else max(0, -math.floor(math.log10(shown_sd / 2)))
+    named = told if told.startswith("°") else f" {told}".rstrip()
+    text = f"{shown:.{decimals}f}{named}".replace("-", MINUS)
+    return f"{text} ± {shown_sd:.{decimals}f}" if shown_sd > 0 else text
+
+
 def whole(value: float) -> str:
     """A whole number with a true minus and no minus nought: `−2`, `0`."""
     return f"{round(value)}".replace("-", MINUS)

@@ -1099,6 +1099,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/nights/{night_id}/instruments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Instruments
+         * @description All a phone needs to measure on the spot that night, without signal.
+         */
+        get: operations["get_instruments"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/nights/{night_id}/leave-plan.pdf": {
         parameters: {
             query?: never;
@@ -1239,6 +1259,26 @@ export interface paths {
          * @description All pictures of a night, for looking through and picking.
          */
         get: operations["get_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/nights/{night_id}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Readings
+         * @description What was measured there that night, and of its place, latest first.
+         */
+        get: operations["list_readings"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1743,6 +1783,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/places/{place_id}/instruments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Place Instruments
+         * @description The same at a place this evening, of no night.
+         */
+        get: operations["get_place_instruments"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/places/{place_id}/learned": {
         parameters: {
             query?: never;
@@ -1916,6 +1976,26 @@ export interface paths {
          */
         get: operations["list_practice_scenes"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/readings/{reading_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep Reading
+         * @description Keep a reading under an identity made on the device; sending it twice keeps it once.
+         */
+        put: operations["keep_reading"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2781,7 +2861,7 @@ export interface components {
             /** Change Stops */
             change_stops: number;
             /** Given */
-            given: components["schemas"]["GivenOut"][];
+            given: components["schemas"]["patient_owl__answers__GivenOut"][];
             /** Is Settled */
             is_settled: boolean;
             /** Levers */
@@ -3220,6 +3300,22 @@ export interface components {
             cause: string;
             /** Text */
             text: string;
+        };
+        /**
+         * BodyOut
+         * @description directions: east, north and up at each step. is_sought: asked for wherever one points.
+         */
+        BodyOut: {
+            /** Diameter Deg */
+            diameter_deg: number;
+            /** Directions */
+            directions: number[][];
+            /** Is Sought */
+            is_sought: boolean;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
         };
         /**
          * BodySpec
@@ -3670,6 +3766,56 @@ export interface components {
             locked: ("exposure_s" | "f_number" | "iso" | "nd_stops")[];
         };
         /**
+         * CompassOut
+         * @description What a reading takes, and when it is not to be believed. [deg, s]
+         *
+         *     correction, set_sd: terms over read_deg, known_deg, spread_deg, known_sd_deg. true_bearing,
+         *     bearing_sd: over read_deg, correction_deg, spread_deg, own_sd_deg, drift_s. words: what is said,
+         *     by what is wrong.
+         */
+        CompassOut: {
+            bearing_sd: components["schemas"]["JsonValue"];
+            correction: components["schemas"]["JsonValue"];
+            /** Hold S */
+            hold_s: number;
+            /** Jumps Deg */
+            jumps_deg: number;
+            /** Known Sd Deg */
+            known_sd_deg: number;
+            /** Needle East Deg */
+            needle_east_deg: number;
+            /** Needle Sd Deg */
+            needle_sd_deg: number;
+            /** Needle Text */
+            needle_text: string;
+            /** Set Above Deg */
+            set_above_deg: number;
+            /** Set Below Deg */
+            set_below_deg: number;
+            set_sd: components["schemas"]["JsonValue"];
+            /** Set Sd Most Deg */
+            set_sd_most_deg: number;
+            /** Silent S */
+            silent_s: number;
+            /** Steady S */
+            steady_s: number;
+            /** Steep Deg */
+            steep_deg: number;
+            /** Tilt Sd Deg */
+            tilt_sd_deg: number;
+            /** Trembles Deg */
+            trembles_deg: number;
+            true_bearing: components["schemas"]["JsonValue"];
+            /** Unset Sd Deg */
+            unset_sd_deg: number;
+            /** Wanders Deg */
+            wanders_deg: number;
+            /** Words */
+            words: {
+                [key: string]: string;
+            };
+        };
+        /**
          * ConflictOut
          * @description What excludes what for one light, by how many stops, and ways out, cheapest first.
          */
@@ -3932,7 +4078,7 @@ export interface components {
             /** Filter */
             filter: string;
             /** Given */
-            given: components["schemas"]["GivenOut"][];
+            given: components["schemas"]["patient_owl__answers__GivenOut"][];
             /** Iso */
             iso: string;
             /** Levers */
@@ -4025,6 +4171,16 @@ export interface components {
             uses_noise_reduction: boolean;
         };
         /**
+         * FigureIn
+         * @description sd: one standard deviation, in the value's unit.
+         */
+        FigureIn: {
+            /** Sd */
+            sd: number;
+            /** Value */
+            value: number;
+        };
+        /**
          * FigureOut
          * @description Something that was kept more or less often than the rest.
          */
@@ -4064,6 +4220,18 @@ export interface components {
              * @default []
              */
             wants: components["schemas"]["patient_owl__intake__schemas__PieceOut"][];
+        };
+        /**
+         * FillOut
+         * @description A question a result answers. also: answers that let it be asked.
+         */
+        FillOut: {
+            /** Also */
+            also: {
+                [key: string]: string;
+            };
+            /** Key */
+            key: string;
         };
         /**
          * FilmBackSpec
@@ -4287,18 +4455,6 @@ export interface components {
             text: string;
         };
         /**
-         * GivenOut
-         * @description How a light that is brought is used: `the torch`, `15 s a spot, 8 spots: 2 min in all`.
-         */
-        GivenOut: {
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            /** Text */
-            text: string;
-        };
-        /**
          * HappeningOut
          * @description An event in one night, or why it cannot be read (trouble).
          *
@@ -4384,6 +4540,22 @@ export interface components {
             night_id: string;
         };
         /**
+         * HoldOut
+         * @description How the phone is held, and what its three angles mean then: terms over alpha, beta, gamma and
+         *     screen.
+         */
+        HoldOut: {
+            bearing_deg: components["schemas"]["JsonValue"];
+            /** Help */
+            help: string;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            roll_deg: components["schemas"]["JsonValue"];
+            tilt_deg: components["schemas"]["JsonValue"];
+        };
+        /**
          * HorizonPoint
          * @description A point of the skyline. Azimuth from true north; a pair of numbers is read as one too.
          */
@@ -4433,6 +4605,63 @@ export interface components {
             added: number;
             /** Skipped */
             skipped: string[];
+        };
+        /**
+         * InstrumentsOut
+         * @description All a phone takes along to measure at a place, without signal.
+         */
+        InstrumentsOut: {
+            bearing_shown: components["schemas"]["ShownOut"] | null;
+            compass: components["schemas"]["CompassOut"];
+            /** Elevation M */
+            elevation_m: number;
+            /** Holds */
+            holds: components["schemas"]["HoldOut"][];
+            /** Landmarks */
+            landmarks: components["schemas"]["LandmarkOut"][];
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /**
+             * Made At Utc
+             * Format: date-time
+             */
+            made_at_utc: string;
+            metre_shown: components["schemas"]["ShownOut"] | null;
+            /** Night Id */
+            night_id: string | null;
+            /**
+             * Outline
+             * @description the skyline as it is kept
+             */
+            outline: number[][];
+            /**
+             * Place Id
+             * Format: uuid
+             */
+            place_id: string;
+            /** Place Name */
+            place_name: string;
+            /** Readings */
+            readings: components["schemas"]["patient_owl__readings__schemas__ReadingOut"][];
+            shake: components["schemas"]["ShakeOut"];
+            /** Shots */
+            shots: components["schemas"]["ShakenShotOut"][];
+            sight: components["schemas"]["WordsOut"];
+            /** Sightings */
+            sightings: components["schemas"]["SightingOut"][];
+            stand: components["schemas"]["StandOut"];
+            sweep: components["schemas"]["WordsOut"];
+            /** Tap Least S */
+            tap_least_s: number;
+            /** Tap Sd S */
+            tap_sd_s: number;
+            /** Taps */
+            taps: components["schemas"]["TapOut"][];
+            /** Time Zone */
+            time_zone: string;
+            up: components["schemas"]["UpOut"];
         };
         /**
          * IntakeIn
@@ -4533,6 +4762,7 @@ export interface components {
             /** Token */
             token: string;
         };
+        JsonValue: unknown;
         /**
          * JudgedIn
          * @description What the photographer thinks of a picture.
@@ -4591,7 +4821,7 @@ export interface components {
          * Kind
          * @enum {string}
          */
-        Kind: "places" | "kit" | "nights" | "shots" | "takes" | "photos" | "found";
+        Kind: "places" | "kit" | "nights" | "shots" | "takes" | "photos" | "found" | "readings";
         /**
          * KitItemIn
          * @example {
@@ -4653,6 +4883,28 @@ export interface components {
             shelf: components["schemas"]["KitItemIn"][];
             /** Title */
             title: string;
+        };
+        /**
+         * LandmarkOut
+         * @description Another of the photographer's places, from this one. sd_deg: of its bearing.
+         */
+        LandmarkOut: {
+            /** Bearing True Deg */
+            bearing_true_deg: number;
+            /** Distance M */
+            distance_m: number;
+            /** Elevation M */
+            elevation_m: number;
+            /** Height Angle Deg */
+            height_angle_deg: number;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Name */
+            name: string;
+            /** Sd Deg */
+            sd_deg: number;
         };
         /**
          * LandsOut
@@ -5721,7 +5973,7 @@ export interface components {
             pick: "" | "kept" | "rejected";
             /** Rating */
             rating: number;
-            reading: components["schemas"]["ReadingOut"];
+            reading: components["schemas"]["patient_owl__pictures__schemas__ReadingOut"];
             /**
              * Set Id
              * Format: uuid
@@ -6371,22 +6623,63 @@ export interface components {
             value: number;
         };
         /**
-         * ReadingOut
-         * @description A picture's brightness in stops from mid-grey, and its ends as shares.
+         * ReadingIn
+         * @description What an instrument said. Of a night, or of a place alone.
+         * @example {
+         *       "count": 3,
+         *       "figures": {
+         *         "counted_s": {
+         *           "sd": 0.3,
+         *           "value": 4.2
+         *         }
+         *       },
+         *       "instrument": "crossing",
+         *       "made_at_utc": "2026-12-09T21:14:00Z",
+         *       "place_id": "0190f5fe-7c00-7a00-8000-000000000001"
+         *     }
          */
-        ReadingOut: {
-            /** Black Share */
-            black_share: number;
-            /** Clipped Share */
-            clipped_share: number;
-            /** Highlight Stops */
-            highlight_stops: number;
-            /** Median Stops */
-            median_stops: number;
-            /** Shadow Stops */
-            shadow_stops: number;
-            /** Text */
-            text: string;
+        ReadingIn: {
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /**
+             * Figures
+             * @default {}
+             */
+            figures: {
+                [key: string]: components["schemas"]["FigureIn"];
+            };
+            /**
+             * Given
+             * @default {}
+             */
+            given: {
+                [key: string]: number;
+            };
+            /** Instrument */
+            instrument: string;
+            /**
+             * Made At Utc
+             * Format: date-time
+             */
+            made_at_utc: string;
+            /** Night Id */
+            night_id?: string | null;
+            /**
+             * Outline
+             * @description bearing, height up to 89°
+             * @default []
+             */
+            outline: number[][];
+            /**
+             * Place Id
+             * Format: uuid
+             */
+            place_id: string;
+            /** Shot Id */
+            shot_id?: string | null;
         };
         /** ReasonOut */
         ReasonOut: {
@@ -6455,6 +6748,19 @@ export interface components {
             tones: components["schemas"]["ToneOut"][];
             /** Total Px */
             total_px: number;
+        };
+        /** ResultOut */
+        ResultOut: {
+            /** Fills */
+            fills: components["schemas"]["FillOut"][];
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            shown: components["schemas"]["ShownOut"] | null;
+            term: components["schemas"]["JsonValue"];
+            /** Unit */
+            unit: string;
         };
         /**
          * RungOut
@@ -6658,6 +6964,52 @@ export interface components {
             iso: number;
             /** Nd Stops */
             nd_stops: number;
+        };
+        /**
+         * ShakeOut
+         * @description Terms of the shake's spectrum: variance over rate_deg_s, hz, exposure_s; noise over band_hz;
+         *     smear over variance_deg2, focal_length_mm, pixel_pitch_um.
+         */
+        ShakeOut: {
+            /** Between Hz */
+            between_hz: number[];
+            /** Least Events Hz */
+            least_events_hz: number;
+            /** Limits */
+            limits: string;
+            /** Listens S */
+            listens_s: number;
+            noise_deg_s: components["schemas"]["JsonValue"];
+            /** Said */
+            said: {
+                [key: string]: string;
+            };
+            smear_px: components["schemas"]["JsonValue"];
+            /** Soft Px */
+            soft_px: number;
+            /** Steady Px */
+            steady_px: number;
+            variance_deg2: components["schemas"]["JsonValue"];
+            words: components["schemas"]["WordsOut"];
+        };
+        /**
+         * ShakenShotOut
+         * @description What a shake is reckoned for.
+         */
+        ShakenShotOut: {
+            /** Exposure S */
+            exposure_s: number;
+            /** Focal Length Mm */
+            focal_length_mm: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Pixel Pitch Um */
+            pixel_pitch_um: number;
+            /** Title */
+            title: string;
         };
         /**
          * ShapeOut
@@ -7027,6 +7379,24 @@ export interface components {
             name: string;
         };
         /**
+         * SightingOut
+         * @description sights: what the phone is laid on, in order; terms know each as `key_deg`, its tilt, or by
+         *     bearing.
+         */
+        SightingOut: {
+            /** By Bearing */
+            by_bearing: boolean;
+            /** Given */
+            given: components["schemas"]["patient_owl__measuring__schemas__GivenOut"][];
+            /** Key */
+            key: string;
+            /** Results */
+            results: components["schemas"]["ResultOut"][];
+            /** Sights */
+            sights: string[];
+            words: components["schemas"]["WordsOut"];
+        };
+        /**
          * SignIn
          * @example {
          *       "email": "ida@example.org",
@@ -7381,6 +7751,19 @@ export interface components {
             right: number;
             /** Top */
             top: number;
+        };
+        /**
+         * StandOut
+         * @description Terms over height_m, eye_m, azimuth_deg, altitude_deg, width_m and diameter_deg.
+         */
+        StandOut: {
+            as_wide_m: components["schemas"]["JsonValue"];
+            east_m: components["schemas"]["JsonValue"];
+            /** Given */
+            given: components["schemas"]["patient_owl__measuring__schemas__GivenOut"][];
+            north_m: components["schemas"]["JsonValue"];
+            stand_m: components["schemas"]["JsonValue"];
+            words: components["schemas"]["WordsOut"];
         };
         /** StartIn */
         StartIn: {
@@ -7838,6 +8221,27 @@ export interface components {
             version: number;
         };
         /**
+         * TapOut
+         * @description kind "pairs": touched at its beginning and end; "beats": each time it comes round. differ:
+         *     the ± is the spread among them, else that of the mean.
+         */
+        TapOut: {
+            /** Differ */
+            differ: boolean;
+            /** Given */
+            given: components["schemas"]["patient_owl__measuring__schemas__GivenOut"][];
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "pairs" | "beats";
+            /** Results */
+            results: components["schemas"]["ResultOut"][];
+            words: components["schemas"]["WordsOut"];
+        };
+        /**
          * TargetInIn
          * @description A target near a bearing and between two altitudes: behind this subject.
          */
@@ -7946,7 +8350,8 @@ export interface components {
         /**
          * ToldWordOut
          * @description A word that can be changed, with what is said around it. key: the question it answers, None
-         *     for words that only tell. is_set: somebody said so; else it is proposed.
+         *     for words that only tell. is_set: somebody said so; else it is proposed. known: its ±, where it
+         *     was measured, and known_by how.
          */
         ToldWordOut: {
             /** After */
@@ -7957,6 +8362,16 @@ export interface components {
             is_set: boolean;
             /** Key */
             key: string | null;
+            /**
+             * Known
+             * @default
+             */
+            known: string;
+            /**
+             * Known By
+             * @default
+             */
+            known_by: string;
             /** Text */
             text: string;
         };
@@ -8218,6 +8633,21 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * UpOut
+         * @description What stands in the sky from noon to noon, step by step.
+         */
+        UpOut: {
+            /** Bodies */
+            bodies: components["schemas"]["BodyOut"][];
+            /**
+             * Start Utc
+             * Format: date-time
+             */
+            start_utc: string;
+            /** Step S */
+            step_s: number;
+        };
         /** UserOut */
         UserOut: {
             /** Email */
@@ -8434,6 +8864,24 @@ export interface components {
              */
             word: "black" | "dark" | "darkish" | "right" | "brightish" | "bright" | "blown";
         };
+        /**
+         * WordsOut
+         * @description touches: what each touch, or sight, stands for. one, many: what is counted.
+         */
+        WordsOut: {
+            /** Caution */
+            caution: string;
+            /** Help */
+            help: string;
+            /** Many */
+            many: string;
+            /** One */
+            one: string;
+            /** Title */
+            title: string;
+            /** Touches */
+            touches: string[];
+        };
         /** YearOnOut */
         YearOnOut: {
             /**
@@ -8492,6 +8940,18 @@ export interface components {
             shot_title: string;
         };
         /**
+         * GivenOut
+         * @description How a light that is brought is used: `the torch`, `15 s a spot, 8 spots: 2 min in all`.
+         */
+        patient_owl__answers__GivenOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * OtherOut
          * @description Another setting of the shot worth seeing beside the planned one.
          */
@@ -8530,6 +8990,17 @@ export interface components {
             name: string;
         };
         /**
+         * GivenOut
+         * @description A value typed beside, and its own ±: a share of it, and so much in its unit.
+         */
+        patient_owl__measuring__schemas__GivenOut: {
+            question: components["schemas"]["QuestionOut"];
+            /** Sd */
+            sd: number;
+            /** Sd Share */
+            sd_share: number;
+        };
+        /**
          * ChoiceOut
          * @description A position a control may be put to: exact value and printed label.
          */
@@ -8538,6 +9009,88 @@ export interface components {
             label: string;
             /** Value */
             value: number;
+        };
+        /**
+         * ReadingOut
+         * @description A picture's brightness in stops from mid-grey, and its ends as shares.
+         */
+        patient_owl__pictures__schemas__ReadingOut: {
+            /** Black Share */
+            black_share: number;
+            /** Clipped Share */
+            clipped_share: number;
+            /** Highlight Stops */
+            highlight_stops: number;
+            /** Median Stops */
+            median_stops: number;
+            /** Shadow Stops */
+            shadow_stops: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * ReadingOut
+         * @description text: what it said, in a line. made_at_local: by the place's clock.
+         */
+        patient_owl__readings__schemas__ReadingOut: {
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /**
+             * Figures
+             * @default {}
+             */
+            figures: {
+                [key: string]: components["schemas"]["FigureIn"];
+            };
+            /**
+             * Given
+             * @default {}
+             */
+            given: {
+                [key: string]: number;
+            };
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Instrument */
+            instrument: string;
+            /**
+             * Made At Local
+             * @default
+             */
+            made_at_local: string;
+            /**
+             * Made At Utc
+             * Format: date-time
+             */
+            made_at_utc: string;
+            /** Night Id */
+            night_id?: string | null;
+            /**
+             * Outline
+             * @description bearing, height up to 89°
+             * @default []
+             */
+            outline: number[][];
+            /**
+             * Place Id
+             * Format: uuid
+             */
+            place_id: string;
+            /** Shot Id */
+            shot_id?: string | null;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /** Version */
+            version: number;
         };
         /**
          * PieceOut
@@ -13931,6 +14484,88 @@ export interface operations {
             };
         };
     };
+    get_instruments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                night_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentsOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     get_leave_plan: {
         parameters: {
             query?: never;
@@ -14685,6 +15320,88 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NightPicturesOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    list_readings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                night_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["patient_owl__readings__schemas__ReadingOut"][];
                 };
             };
             /** @description Nobody is signed in */
@@ -17359,6 +18076,88 @@ export interface operations {
             };
         };
     };
+    get_place_instruments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                place_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentsOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     get_learned_at: {
         parameters: {
             query?: never;
@@ -18227,6 +19026,137 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    keep_reading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                reading_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["patient_owl__readings__schemas__ReadingOut"];
+                };
+            };
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["patient_owl__readings__schemas__ReadingOut"];
+                };
+            };
+            /** @description What was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The change did not come from our own page, or is not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description There is no such thing, or it is somebody else's */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It cannot be done in the present state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It was changed since it was read; nothing was overwritten */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description More than is taken at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description A value that cannot be used, with what is accepted */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                     *       "errors": [
+                     *         {
+                     *           "got": "243.3",
+                     *           "name": "latitude_deg",
+                     *           "wanted": "less than or equal to 90"
+                     *         }
+                     *       ],
+                     *       "status": 422,
+                     *       "title": "Unprocessable Content",
+                     *       "type": "urn:patient-owl:problem:wrong_value"
+                     *     }
+                     */
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };

@@ -1,0 +1,215 @@
+"""Instruments on the wire: their formulas as data, so that a phone works them without signal.
+
+A term is a number, the name of a value, or [operation, term, ...]; angles are in degrees.
+"""
+
+from datetime import datetime
+from uuid import UUID
+
+from pydantic import BaseModel, Field, JsonValue
+
+from patient_owl.core.measure.taps import TapKind
+from patient_owl.fields import Pair
+from patient_owl.questions import QuestionOut, ShownOut
+from patient_owl.readings.schemas import ReadingOut
+
+
+class WordsOut(BaseModel):
+    """touches: what each touch, or sight, stands for. one, many: what is counted."""
+
+    title: str
+    help: str
+    touches: list[str]
+    one: str
+    many: str
+    caution: str
+
+
+class GivenOut(BaseModel):
+    """A value typed beside, and its own ±: a share of it, and so much in its unit."""
+
+    question: QuestionOut
+    sd_share: float
+    sd: float
+
+
+class FillOut(BaseModel):
+    """A question a result answers. also: answers that let it be asked."""
+
+    key: str
+    also: dict[str, str]
+
+
+class ResultOut(BaseModel):
+    key: str
+    label: str
+    unit: str
+    shown: ShownOut | None
+    term: JsonValue
+    fills: list[FillOut]
+
+
+class TapOut(BaseModel):
+    """kind "pairs": touched at its beginning and end; "beats": each time it comes round. differ:
+    the ± is the spread among them, else that of the mean."""
+
+    key: str
+    words: WordsOut
+    kind: TapKind
+    differ: bool
+    given: list[GivenOut]
+    results: list[ResultOut]
+
+
+class SightingOut(BaseModel):
+    """sights: what the phone is laid on, in order; terms know each as `key_deg`, its tilt, or by
+    bearing."""
+
+    key: str
+    words: WordsOut
+    sights: list[str]
+    by_bearing: bool
+    given: list[GivenOut]
+    results: list[ResultOut]
+
+
+class HoldOut(BaseModel):
+    """How the phone is held, and what its three angles mean then: terms over alpha, beta, gamma and
+    screen."""
+
+    key: str
+    label: str
+    help: str
+    bearing_deg: JsonValue
+    tilt_deg: JsonValue
+    roll_deg: JsonValue
+
+
+class CompassOut(BaseModel):
+    """What a reading takes, and when it is not to be believed. [deg, s]
+
+    correction, set_sd: terms over read_deg, known_deg, spread_deg, known_sd_deg. true_bearing,
+    bearing_sd: over read_deg, correction_deg, spread_deg, own_sd_deg, drift_s. words: what is said,
+    by what is wrong.
+    """
+
+    needle_east_deg: float
+    needle_sd_deg: float
+    needle_text: str
+    unset_sd_deg: float
+    tilt_sd_deg: float
+    hold_s: float
+    steady_s: float
+    wanders_deg: float
+    trembles_deg: float
+    jumps_deg: float
+    silent_s: float
+    steep_deg: float
+    set_above_deg: float
+    set_below_deg: float
+    set_sd_most_deg: float
+    known_sd_deg: float
+    correction: JsonValue
+    set_sd: JsonValue
+    true_bearing: JsonValue
+    bearing_sd: JsonValue
+    words: dict[str, str]
+
+
+class BodyOut(BaseModel):
+    """directions: east, north and up at each step. is_sought: asked for wherever one points."""
+
+    key: str
+    name: str
+    diameter_deg: float
+    is_sought: bool
+    directions: list[list[float]]
+
+
+class UpOut(BaseModel):
+    """What stands in the sky from noon to noon, step by step."""
+
+    start_utc: datetime
+    step_s: float
+    bodies: list[BodyOut]
+
+
+class LandmarkOut(BaseModel):
+    """Another of the photographer's places, from this one. sd_deg: of its bearing."""
+
+    name: str
+    bearing_true_deg: float
+    distance_m: float
+    height_angle_deg: float
+    sd_deg: float
+    latitude_deg: float
+    longitude_deg: float
+    elevation_m: float
+
+
+class StandOut(BaseModel):
+    """Terms over height_m, eye_m, azimuth_deg, altitude_deg, width_m and diameter_deg."""
+
+    words: WordsOut
+    given: list[GivenOut]
+    stand_m: JsonValue
+    east_m: JsonValue
+    north_m: JsonValue
+    as_wide_m: JsonValue
+
+
+class ShakeOut(BaseModel):
+    """Terms of the shake's spectrum: variance over rate_deg_s, hz, exposure_s; noise over band_hz;
+    smear over variance_deg2, focal_length_mm, pixel_pitch_um."""
+
+    words: WordsOut
+    limits: str
+    listens_s: float
+    between_hz: Pair
+    least_events_hz: float
+    steady_px: float
+    soft_px: float
+    variance_deg2: JsonValue
+    noise_deg_s: JsonValue
+    smear_px: JsonValue
+    said: dict[str, str]
+
+
+class ShakenShotOut(BaseModel):
+    """What a shake is reckoned for."""
+
+    id: UUID
+    title: str
+    focal_length_mm: float
+    pixel_pitch_um: float
+    exposure_s: float
+
+
+class InstrumentsOut(BaseModel):
+    """All a phone takes along to measure at a place, without signal."""
+
+    place_id: UUID
+    place_name: str
+    night_id: UUID | None
+    time_zone: str
+    made_at_utc: datetime
+    latitude_deg: float
+    longitude_deg: float
+    elevation_m: float
+    outline: list[Pair] = Field(description="the skyline as it is kept")
+    tap_sd_s: float
+    tap_least_s: float
+    bearing_shown: ShownOut | None
+    metre_shown: ShownOut | None
+    holds: list[HoldOut]
+    compass: CompassOut
+    sight: WordsOut
+    sweep: WordsOut
+    taps: list[TapOut]
+    sightings: list[SightingOut]
+    stand: StandOut
+    shake: ShakeOut
+    up: UpOut
+    landmarks: list[LandmarkOut]
+    shots: list[ShakenShotOut]
+    readings: list[ReadingOut]

@@ -1,0 +1,274 @@
+"""What a phone takes along to measure: formulas, the needle, the sky, landmarks, the shots."""
+
+from collections.abc import Sequence
+from datetime import date
+
+from geographiclib.geodesic import Geodesic
+
+from patient_owl.accounts.visit import Visit
+from patient_owl.core.measure import compass, shake, sighting, taps
+from patient_owl.core.measure.attitude import HOLDS
+from patient_owl.core.measure.formula import as_json, worked
+from patient_owl.core.measure.instrument import Given, Result
+from patient_owl.core.measure.up import SOUGHT, STEP_S, up_in
+from patient_owl.core.night import night_bounds
+from patient_owl.core.sky.horizon import horizon_from
+from patient_owl.core.sky.magnetic import needle
+from patient_owl.measuring.schemas import (
+    BodyOut,
+    CompassOut,
+    FillOut,
+    GivenOut,
+    HoldOut,
+    InstrumentsOut,
+    LandmarkOut,
+    ResultOut,
+    ShakenShotOut,
+    ShakeOut,
+    SightingOut,
+    StandOut,
+    TapOut,
+    UpOut,
+    WordsOut,
+)
+from patient_owl.nights.models import Night
+from patient_owl.places.models import Place
+from patient_owl.places.service import all_places, site_of
+from patient_owl.places.zones import zone
+from patient_owl.questions import QuestionOut, ShownOut
+from patient_owl.readings.service import readings_of, readings_out
+from patient_owl.shots.planner import Planner
+from patient_owl.shots.service import shots_of
+from patient_owl.storage.owned import sees_only_one_night
+from patient_owl.trouble import or_trouble
+from patient_owl.words import measuring as words
+from patient_owl.words.speech import shown_as
+
+MOST_LANDMARKS = 40
+FAR_M = 100_000.0  # a landmark beyond is seen by nobody; ours
+DIGITS = 4  # of a direction: 0.006°
+
+
+def instruments_of(
+    visit: Visit, place: Place, evening: date, night: Night | None = None
+) -> InstrumentsOut:
+    """At a place on an evening; with the night's shots and readings where there is a night."""
+    readings = readings_of(visit.session, visit.user, place.id, night.id if night else None)
+    pairs = [(azimuth, altitude) for azimuth, altitude in place.horizon]
+    return InstrumentsOut(
+        place_id=place.id,
+        place_name=place.name,
+        night_id=night.id if night else None,
+        time_zone=place.time_zone,
+        made_at_utc=visit.now_utc,
+        latitude_deg=place.latitude_deg,
+        longitude_deg=place.longitude_deg,
+        elevation_m=place.elevation_m,
+        outline=[list(point) for point in horizon_from(pairs).outline],
+        tap_sd_s=taps.TAP_SD_S,
+        tap_least_s=taps.LEAST_S,
+        bearing_shown=_shown("bearing_true_deg", "°"),
+        metre_shown=_shown("distance_m", "m"),
+        holds=_holds(),
+        compass=_compass(place, evening),
+        sight=_words(words.FACES["sight"]),
+        sweep=_words(words.FACES["sweep"]),
+        taps=[
+            TapOut(
+                key=one.key,
+                words=_words(words.INSTRUMENTS[one.key]),
+                kind=one.kind,
+                differ=one.differ,
+                given=_given(one.given),
+                results=_results(one.results),
+            )
+            for one in taps.TAP_INSTRUMENTS.values()
+        ],
+        sightings=[
+            SightingOut(
+                key=one.key,
+                words=_words(words.INSTRUMENTS[one.key]),
+                sights=list(one.sights),
+                by_bearing=one.by_bearing,
+                given=_given(one.given),
+                results=_results(one.results),
+            )
+            for one in sighting.SIGHTING_INSTRUMENTS.values()
+        ],
+        stand=StandOut(
+            words=_words(words.FACES["stand"]),
+            given=_given(sighting.STAND_GIVEN),
+            stand_m=as_json(sighting.STAND_M),
+            east_m=as_json(sighting.STAND_EAST_M),
+            north_m=as_json(sighting.STAND_NORTH_M),
+            as_wide_m=as_json(sighting.AS_WIDE_M),
+        ),
+        shake=_shake(),
+        up=_up(place, evening, night),
+        landmarks=_landmarks(visit, place),
+        shots=_shots(visit, night) if night else [],
+        readings=readings_out(readings, place),
+    )
+
+
+def _words(said: words.Told) -> WordsOut:
+    return WordsOut(**{**said._asdict(), "touches": list(said.touches)})
+
+
+def _shown(key: str, unit: str) -> ShownOut | None:
+    found = shown_as(key, unit)
+    return ShownOut(**found._asdict()) if found else None
+
+
+def _given(given: Sequence[Given]) -> list[GivenOut]:
+    return [
+        GivenOut(
+            question=QuestionOut(
+                key=one.key,
+                kind="number",
+                label=words.GIVEN[one.key].label,
+                help=words.GIVEN[one.key].help,
+                unit=one.unit,
+                default=one.usual,
+                least=one.least,
+                most=one.most,
+            ),
+            sd_share=one.sd_share,
+            sd=one.sd,
+        )
+        for one in given
+    ]
+
+
+def _results(results: Sequence[Result]) -> list[ResultOut]:
+    return [
+        ResultOut(
+            key=one.key,
+            label=words.RESULTS[one.key],
+            unit=one.unit,
+            shown=_shown(one.key, one.unit),
+            term=as_json(one.term),
+            fills=[FillOut(key=fill.key, also=dict(fill.also)) for fill in one.fills],
+        )
+        for one in results
+    ]
+
+
+def _holds() -> list[HoldOut]:
+    return [
+        HoldOut(
+            key=key,
+            label=words.HOLDS[key][0],
+            help=words.HOLDS[key][1],
+            **{name: as_json(term) for name, term in attitude._asdict().items()},
+        )
+        for key, attitude in HOLDS.items()
+    ]
+
+
+def _compass(place: Place, evening: date) -> CompassOut:
+    found = needle(place.latitude_deg, place.longitude_deg, place.elevation_m, evening)
+    return CompassOut(
+        needle_east_deg=found.east_deg,
+        needle_sd_deg=found.sd_deg,
+        needle_text=words.needle_text(found),
+        unset_sd_deg=compass.UNSET_SD_DEG,
+        tilt_sd_deg=compass.TILT_SD_DEG,
+        hold_s=compass.HOLD_S,
+        steady_s=compass.STEADY_S,
+        wanders_deg=compass.WANDERS_DEG,
+        trembles_deg=compass.TREMBLES_DEG,
+        jumps_deg=compass.JUMPS_DEG,
+        silent_s=compass.SILENT_S,
+        steep_deg=compass.STEEP_DEG,
+        set_above_deg=compass.SET_ABOVE_DEG,
+        set_below_deg=compass.SET_BELOW_DEG,
+        set_sd_most_deg=compass.SET_SD_MOST_DEG,
+        known_sd_deg=compass.SKY_SD_DEG,
+        correction=as_json(compass.CORRECTION),
+        set_sd=as_json(compass.SET_SD),
+        true_bearing=as_json(compass.TRUE_BEARING),
+        bearing_sd=as_json(compass.BEARING_SD),
+        words=words.COMPASS,
+    )
+
+
+def _shake() -> ShakeOut:
+    return ShakeOut(
+        words=_words(words.FACES["steady"]),
+        limits=words.STEADY_LIMITS,
+        listens_s=shake.LISTENS_S,
+        between_hz=list(shake.BETWEEN_HZ),
+        least_events_hz=shake.LEAST_EVENTS_HZ,
+        steady_px=shake.STEADY_PX,
+        soft_px=shake.SOFT_PX,
+        variance_deg2=as_json(shake.VARIANCE_DEG2),
+        noise_deg_s=as_json(shake.NOISE_DEG_S),
+        smear_px=as_json(shake.SMEAR_PX),
+        said=words.STEADY,
+    )
+
+
+def _up(place: Place, evening: date, night: Night | None) -> UpOut:
+    bounds = night_bounds(evening, zone(place.time_zone))
+    also = [night.target_key] if night and night.target_key else []
+    return UpOut(
+        start_utc=bounds.start_utc,
+        step_s=STEP_S,
+        bodies=[
+            BodyOut(
+                key=one.target.key,
+                name=one.target.name,
+                diameter_deg=one.diameter_deg,
+                is_sought=one.target.key in (*SOUGHT, *also),
+                directions=one.directions.round(DIGITS).tolist(),
+            )
+            for one in up_in(site_of(place), bounds.seconds(STEP_S), also)
+        ],
+    )
+
+
+def _landmarks(visit: Visit, place: Place) -> list[LandmarkOut]:
+    """Other places of the photographer, nearest first; a helper is shown none."""
+    found: list[LandmarkOut] = []
+    if sees_only_one_night():
+        return found
+    for other in all_places(visit.session, visit.user):
+        way = Geodesic.WGS84.Inverse(
+            place.latitude_deg, place.longitude_deg, other.latitude_deg, other.longitude_deg
+        )
+        far_m = way["s12"]
+        if other.id == place.id or not compass.LANDMARK_LEAST_M <= far_m <= FAR_M:
+            continue
+        over_m = other.elevation_m - place.elevation_m
+        found.append(
+            LandmarkOut(
+                name=other.name,
+                bearing_true_deg=way["azi1"] % 360,
+                distance_m=far_m,
+                height_angle_deg=sighting.height_angle_deg(over_m, far_m),
+                sd_deg=worked(compass.landmark_sd_deg(far_m), {}),
+                latitude_deg=other.latitude_deg,
+                longitude_deg=other.longitude_deg,
+                elevation_m=other.elevation_m,
+            )
+        )
+    return sorted(found, key=lambda one: one.distance_m)[:MOST_LANDMARKS]
+
+
+def _shots(visit: Visit, night: Night) -> list[ShakenShotOut]:
+    planner = Planner(visit)
+    found = []
+    for shot in shots_of(visit.session, visit.user, night):
+        planned, _ = or_trouble(lambda shot=shot: planner.plan_of(shot, night))  # type: ignore[misc]
+        if planned is not None:
+            found.append(
+                ShakenShotOut(
+                    id=shot.id,
+                    title=shot.title,
+                    focal_length_mm=planned.kit.lens.focal_length_mm,
+                    pixel_pitch_um=planned.kit.body.sensor.pixel_pitch_um,
+                    exposure_s=planned.positions["exposure_s"].value,
+                )
+            )
+    return found

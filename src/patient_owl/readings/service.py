@@ -1,0 +1,78 @@
+"""Keeping readings, and finding those that tell how well an answer is known."""
+
+from collections.abc import Sequence
+from typing import Any
+from uuid import UUID
+
+from sqlalchemy import or_
+from sqlalchemy.exc import IntegrityError
+from sqlalchemy.orm import Session
+
+from patient_owl.accounts.models import User
+from patient_owl.errors import NotFound
+from patient_owl.places.models import Place
+from patient_owl.places.service import get_place
+from patient_owl.places.zones import zone
+from patient_owl.readings.models import Reading
+from patient_owl.readings.schemas import ReadingIn, ReadingOut
+from patient_owl.storage.owned import owned_rows
+from patient_owl.words.measuring import reading_text
+from patient_owl.words.night import clock
+
+MOST_LISTED = 200
+SAME_SHARE = 1e-6  # an answer is the reading's own when nobody typed another
+
+
+def put_reading(
+    session: Session, user: User, reading_id: UUID, request: ReadingIn
+) -> tuple[Reading, bool]:
+    """Keep a reading under the identity its device gave it; True when it is new. What was measured
+    is not edited: sending it again changes nothing."""
+    reading = session.get(Reading, reading_id)
+    if reading is None:
+        get_place(session, user.id, request.place_id)
+        reading = Reading(id=reading_id, user_id=user.id, **request.model_dump())
+        try:
+            with session.begin_nested():
+                session.add(reading)
+            return reading, True
+        except IntegrityError:
+            # the same arrived a moment earlier by another request
+            reading = session.get_one(Reading, reading_id, populate_existing=True)
+    if reading.user_id != user.id or reading.deleted_at_utc is not None:
+        raise NotFound(Reading.CALLED)
+    return reading, False
+
+
+def readings_of(
+    session: Session, user: User, place_id: UUID, night_id: UUID | None = None
+) -> list[Reading]:
+    """Those of a night and those of its place alone, or all of a place; latest first."""
+    where = [Reading.place_id == place_id]
+    if night_id is not None:
+        where.append(or_(Reading.night_id == night_id, Reading.night_id.is_(None)))
+    found = owned_rows(session, Reading, user.id, *where)
+    return sorted(found, key=lambda reading: reading.made_at_utc, reverse=True)[:MOST_LISTED]
+
+
+def readings_out(readings: Sequence[Reading], place: Place) -> list[ReadingOut]:
+    place_zone = zone(place.time_zone)
+    found = []
+    for reading in readings:
+        one = ReadingOut.model_validate(reading)
+        figures = {key: (f.value, f.sd) for key, f in one.figures.items()}
+        one.text = reading_text(one.instrument, figures, one.count)
+        one.made_at_local = clock(one.made_at_utc, place_zone)
+        found.append(one)
+    return found
+
+
+def known_to(readings: Sequence[Reading], key: str, answer: Any) -> Reading | None:
+    """The latest reading an answer is taken from; None for what somebody typed since."""
+    if not isinstance(answer, int | float) or isinstance(answer, bool):
+        return None
+    for reading in readings:
+        figure = reading.figures.get(key)
+        if figure and abs(figure["value"] - answer) <= SAME_SHARE * max(1.0, abs(answer)):
+            return reading
+    return None
