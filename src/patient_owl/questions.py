@@ -8,6 +8,7 @@ from pydantic import BaseModel, model_validator
 from pydantic.fields import FieldInfo
 from pydantic_core import PydanticUndefined
 
+from patient_owl.core.measure.fills import MEASURED_BY
 from patient_owl.words.asked import Asked
 from patient_owl.words.speech import shown_as
 
@@ -38,7 +39,7 @@ class QuestionOut(BaseModel):
     kind "choice": one of options; "choices": any of them; "list": rows of numbers, one a
     column; "kit_item": a thing of kit_kinds; "moment": in the place's zone. default None and
     is_optional: it may stay open. group: the heading it stands under. shown: in another unit than
-    it is kept in.
+    it is kept in. measured_by: instruments of a phone that can answer it.
     """
 
     key: str
@@ -57,6 +58,7 @@ class QuestionOut(BaseModel):
     kit_kinds: list[str] = []
     group: str = ""
     shown: ShownOut | None = None
+    measured_by: list[str] = []
 
     @model_validator(mode="after")
     def _in_their_unit(self) -> Self:
@@ -64,6 +66,7 @@ class QuestionOut(BaseModel):
         found = shown_as(self.key, self.unit) if self.kind == "number" else None
         if found:
             self.shown = ShownOut(**found._asdict())
+        self.measured_by = list(MEASURED_BY.get(self.key, ()))
         return self
 
 

@@ -13,7 +13,7 @@ from patient_owl.measuring.service import instruments_of
 from patient_owl.nights.service import get_night
 from patient_owl.places.service import get_place
 from patient_owl.places.zones import zone
-from patient_owl.readings.schemas import ReadingIn, ReadingOut
+from patient_owl.readings.schemas import KeptReadingOut, ReadingIn
 from patient_owl.readings.service import put_reading, readings_of, readings_out
 from patient_owl.shots.service import get_shot
 from patient_owl.storage.owned import sees_only_one_night
@@ -39,17 +39,17 @@ def get_place_instruments(place_id: UUID, visit: CurrentVisit) -> InstrumentsOut
 
 
 @router.get("/nights/{night_id}/readings")
-def list_readings(night_id: UUID, visit: CurrentVisit) -> list[ReadingOut]:
+def list_readings(night_id: UUID, visit: CurrentVisit) -> list[KeptReadingOut]:
     """What was measured there that night, and of its place, latest first."""
     night = get_night(visit.session, visit.user.id, night_id)
     found = readings_of(visit.session, visit.user, night.place_id, night.id)
     return readings_out(found, night.place)
 
 
-@router.put("/readings/{reading_id}", responses={201: {"model": ReadingOut}})
+@router.put("/readings/{reading_id}", responses={201: {"model": KeptReadingOut}})
 def keep_reading(
     reading_id: UUID, body: ReadingIn, visit: CurrentVisit, response: Response
-) -> ReadingOut:
+) -> KeptReadingOut:
     """Keep a reading under an identity made on the device; sending it twice keeps it once."""
     place = get_place(visit.session, visit.user.id, body.place_id)
     if body.night_id is None and sees_only_one_night():

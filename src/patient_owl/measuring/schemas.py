@@ -11,7 +11,7 @@ from pydantic import BaseModel, Field, JsonValue
 from patient_owl.core.measure.taps import TapKind
 from patient_owl.fields import Pair
 from patient_owl.questions import QuestionOut, ShownOut
-from patient_owl.readings.schemas import ReadingOut
+from patient_owl.readings.schemas import KeptReadingOut
 
 
 class WordsOut(BaseModel):
@@ -25,12 +25,11 @@ class WordsOut(BaseModel):
     caution: str
 
 
-class GivenOut(BaseModel):
-    """A value typed beside, and its own ±: a share of it, and so much in its unit."""
+class BesideOut(BaseModel):
+    """A value typed beside, and its own ±: a term over its key."""
 
     question: QuestionOut
-    sd_share: float
-    sd: float
+    sd: JsonValue
 
 
 class FillOut(BaseModel):
@@ -51,13 +50,15 @@ class ResultOut(BaseModel):
 
 class TapOut(BaseModel):
     """kind "pairs": touched at its beginning and end; "beats": each time it comes round. differ:
-    the ± is the spread among them, else that of the mean."""
+    the ± is the spread among them, else that of the mean. t_sd: the ± of the mean t_s, a term over
+    n and spread_s."""
 
     key: str
     words: WordsOut
     kind: TapKind
     differ: bool
-    given: list[GivenOut]
+    t_sd: JsonValue
+    given: list[BesideOut]
     results: list[ResultOut]
 
 
@@ -69,7 +70,7 @@ class SightingOut(BaseModel):
     words: WordsOut
     sights: list[str]
     by_bearing: bool
-    given: list[GivenOut]
+    given: list[BesideOut]
     results: list[ResultOut]
 
 
@@ -97,7 +98,8 @@ class CompassOut(BaseModel):
     needle_sd_deg: float
     needle_text: str
     unset_sd_deg: float
-    tilt_sd_deg: float
+    tilt_sd: JsonValue
+    near_deg: float
     hold_s: float
     steady_s: float
     wanders_deg: float
@@ -109,6 +111,7 @@ class CompassOut(BaseModel):
     set_below_deg: float
     set_sd_most_deg: float
     known_sd_deg: float
+    typed_sd_deg: float
     correction: JsonValue
     set_sd: JsonValue
     true_bearing: JsonValue
@@ -117,13 +120,18 @@ class CompassOut(BaseModel):
 
 
 class BodyOut(BaseModel):
-    """directions: east, north and up at each step. is_sought: asked for wherever one points."""
+    """azimuth_deg runs on past 360; both at each step. is_sought: asked for wherever one points.
+    is_point: it can be laid on a phone's edge, so a compass can be set on it, with the Sun no
+    higher than seen_under_sun_deg."""
 
     key: str
     name: str
     diameter_deg: float
     is_sought: bool
-    directions: list[list[float]]
+    is_point: bool
+    seen_under_sun_deg: float
+    azimuth_deg: list[float]
+    altitude_deg: list[float]
 
 
 class UpOut(BaseModel):
@@ -148,14 +156,22 @@ class LandmarkOut(BaseModel):
 
 
 class StandOut(BaseModel):
-    """Terms over height_m, eye_m, azimuth_deg, altitude_deg, width_m and diameter_deg."""
+    """Terms over height_m, eye_m, azimuth_deg, altitude_deg, width_m and diameter_deg; way_m and
+    way_bearing from latitude_deg, longitude_deg to there_latitude_deg, there_longitude_deg;
+    at_latitude and at_longitude of east_m, north_m from there. between_deg: as high as a body
+    stands when it is looked for behind something."""
 
     words: WordsOut
-    given: list[GivenOut]
+    given: list[BesideOut]
     stand_m: JsonValue
     east_m: JsonValue
     north_m: JsonValue
     as_wide_m: JsonValue
+    way_m: JsonValue
+    way_bearing: JsonValue
+    at_latitude: JsonValue
+    at_longitude: JsonValue
+    between_deg: Pair
 
 
 class ShakeOut(BaseModel):
@@ -197,14 +213,18 @@ class InstrumentsOut(BaseModel):
     longitude_deg: float
     elevation_m: float
     outline: list[Pair] = Field(description="the skyline as it is kept")
-    tap_sd_s: float
     tap_least_s: float
     bearing_shown: ShownOut | None
     metre_shown: ShownOut | None
     holds: list[HoldOut]
     compass: CompassOut
     sight: WordsOut
+    sight_questions: list[QuestionOut]
+    sight_results: list[ResultOut]
     sweep: WordsOut
+    sweep_step_deg: float
+    cycle_line: str
+    cycle_name: str
     taps: list[TapOut]
     sightings: list[SightingOut]
     stand: StandOut
@@ -212,4 +232,4 @@ class InstrumentsOut(BaseModel):
     up: UpOut
     landmarks: list[LandmarkOut]
     shots: list[ShakenShotOut]
-    readings: list[ReadingOut]
+    readings: list[KeptReadingOut]

@@ -1,24 +1,26 @@
 """What a phone takes along to measure: formulas, the needle, the sky, landmarks, the shots."""
 
+import math
 from collections.abc import Sequence
-from datetime import date
+from datetime import date, datetime, timedelta
 
 from geographiclib.geodesic import Geodesic
 
 from patient_owl.accounts.visit import Visit
 from patient_owl.core.measure import compass, shake, sighting, taps
 from patient_owl.core.measure.attitude import HOLDS
+from patient_owl.core.measure.fills import SIGHT_GIVEN, SIGHT_RESULTS
 from patient_owl.core.measure.formula import as_json, worked
 from patient_owl.core.measure.instrument import Given, Result
-from patient_owl.core.measure.up import SOUGHT, STEP_S, up_in
-from patient_owl.core.night import night_bounds
+from patient_owl.core.measure.up import SEEN_UNDER_SUN_DEG, SOUGHT, STEP_S, up_in
+from patient_owl.core.night import Bounds, night_bounds
 from patient_owl.core.sky.horizon import horizon_from
 from patient_owl.core.sky.magnetic import needle
 from patient_owl.measuring.schemas import (
+    BesideOut,
     BodyOut,
     CompassOut,
     FillOut,
-    GivenOut,
     HoldOut,
     InstrumentsOut,
     LandmarkOut,
@@ -44,9 +46,10 @@ from patient_owl.trouble import or_trouble
 from patient_owl.words import measuring as words
 from patient_owl.words.speech import shown_as
 
+DAY_BEFORE_S = 86_400.0
 MOST_LANDMARKS = 40
 FAR_M = 100_000.0  # a landmark beyond is seen by nobody; ours
-DIGITS = 4  # of a direction: 0.006°
+DIGITS = 2  # of a direction in degrees
 
 
 def instruments_of(
@@ -65,20 +68,25 @@ def instruments_of(
         longitude_deg=place.longitude_deg,
         elevation_m=place.elevation_m,
         outline=[list(point) for point in horizon_from(pairs).outline],
-        tap_sd_s=taps.TAP_SD_S,
         tap_least_s=taps.LEAST_S,
         bearing_shown=_shown("bearing_true_deg", "°"),
         metre_shown=_shown("distance_m", "m"),
         holds=_holds(),
         compass=_compass(place, evening),
         sight=_words(words.FACES["sight"]),
+        sight_questions=[one.question for one in _given(SIGHT_GIVEN)],
+        sight_results=_results(SIGHT_RESULTS),
         sweep=_words(words.FACES["sweep"]),
+        sweep_step_deg=compass.SWEEP_STEP_DEG,
+        cycle_line=words.CYCLE_LINE,
+        cycle_name=words.CYCLE_NAME,
         taps=[
             TapOut(
                 key=one.key,
                 words=_words(words.INSTRUMENTS[one.key]),
                 kind=one.kind,
                 differ=one.differ,
+                t_sd=as_json(one.t_sd),
                 given=_given(one.given),
                 results=_results(one.results),
             )
@@ -102,9 +110,14 @@ def instruments_of(
             east_m=as_json(sighting.STAND_EAST_M),
             north_m=as_json(sighting.STAND_NORTH_M),
             as_wide_m=as_json(sighting.AS_WIDE_M),
+            way_m=as_json(sighting.WAY_M),
+            way_bearing=as_json(sighting.WAY_BEARING),
+            at_latitude=as_json(sighting.AT_LATITUDE),
+            at_longitude=as_json(sighting.AT_LONGITUDE),
+            between_deg=list(sighting.STAND_BETWEEN_DEG),
         ),
         shake=_shake(),
-        up=_up(place, evening, night),
+        up=_up(place, evening, night, visit.now_utc),
         landmarks=_landmarks(visit, place),
         shots=_shots(visit, night) if night else [],
         readings=readings_out(readings, place),
@@ -120,9 +133,9 @@ def _shown(key: str, unit: str) -> ShownOut | None:
     return ShownOut(**found._asdict()) if found else None
 
 
-def _given(given: Sequence[Given]) -> list[GivenOut]:
+def _given(given: Sequence[Given]) -> list[BesideOut]:
     return [
-        GivenOut(
+        BesideOut(
             question=QuestionOut(
                 key=one.key,
                 kind="number",
@@ -133,8 +146,7 @@ def _given(given: Sequence[Given]) -> list[GivenOut]:
                 least=one.least,
                 most=one.most,
             ),
-            sd_share=one.sd_share,
-            sd=one.sd,
+            sd=as_json(one.sd_term),
         )
         for one in given
     ]
@@ -172,8 +184,9 @@ def _compass(place: Place, evening: date) -> CompassOut:
         needle_east_deg=found.east_deg,
         needle_sd_deg=found.sd_deg,
         needle_text=words.needle_text(found),
-        unset_sd_deg=compass.UNSET_SD_DEG,
-        tilt_sd_deg=compass.TILT_SD_DEG,
+        unset_sd_deg=math.hypot(compass.UNSET_SD_DEG, found.sd_deg),
+        tilt_sd=as_json(compass.TILT_SD),
+        near_deg=compass.NEAR_DEG,
         hold_s=compass.HOLD_S,
         steady_s=compass.STEADY_S,
         wanders_deg=compass.WANDERS_DEG,
@@ -185,6 +198,7 @@ def _compass(place: Place, evening: date) -> CompassOut:
         set_below_deg=compass.SET_BELOW_DEG,
         set_sd_most_deg=compass.SET_SD_MOST_DEG,
         known_sd_deg=compass.SKY_SD_DEG,
+        typed_sd_deg=compass.TYPED_SD_DEG,
         correction=as_json(compass.CORRECTION),
         set_sd=as_json(compass.SET_SD),
         true_bearing=as_json(compass.TRUE_BEARING),
@@ -209,9 +223,14 @@ def _shake() -> ShakeOut:
     )
 
 
-def _up(place: Place, evening: date, night: Night | None) -> UpOut:
+def _up(place: Place, evening: date, night: Night | None, now_utc: datetime) -> UpOut:
+    """Through the night, and on the day before it from now on: places are looked at by day."""
     bounds = night_bounds(evening, zone(place.time_zone))
     also = [night.target_key] if night and night.target_key else []
+    early_s = (bounds.start_utc - now_utc).total_seconds()
+    if 0 < early_s < DAY_BEFORE_S:
+        steps = math.ceil(early_s / STEP_S)
+        bounds = Bounds(bounds.start_utc - steps * timedelta(seconds=STEP_S), bounds.end_utc)
     return UpOut(
         start_utc=bounds.start_utc,
         step_s=STEP_S,
@@ -221,7 +240,10 @@ def _up(place: Place, evening: date, night: Night | None) -> UpOut:
                 name=one.target.name,
                 diameter_deg=one.diameter_deg,
                 is_sought=one.target.key in (*SOUGHT, *also),
-                directions=one.directions.round(DIGITS).tolist(),
+                is_point=one.target.kind in SEEN_UNDER_SUN_DEG,
+                seen_under_sun_deg=SEEN_UNDER_SUN_DEG.get(one.target.kind, 90.0),
+                azimuth_deg=one.azimuth_deg.round(DIGITS).tolist(),
+                altitude_deg=one.altitude_deg.round(DIGITS).tolist(),
             )
             for one in up_in(site_of(place), bounds.seconds(STEP_S), also)
         ],

@@ -8,7 +8,7 @@ from pydantic import ConfigDict, Field, StringConstraints
 from patient_owl.core.sky.horizon import HIGHEST_DEG, LOWEST_DEG, MOST_POINTS
 from patient_owl.fields import Asked, Key, Moment, like
 
-MOST_FIGURES = 12
+MOST_FIGURES = 16
 QuestionKey = Annotated[str, StringConstraints(max_length=60, pattern=r"^[a-z0-9_.]+$")]
 Figure = Annotated[float, Field(ge=-1e9, le=1e9)]
 HorizonPair = Annotated[
@@ -48,7 +48,7 @@ class ReadingIn(Asked):
     ] = []
 
 
-class ReadingOut(ReadingIn):
+class KeptReadingOut(ReadingIn):
     """text: what it said, in a line. made_at_local: by the place's clock."""
 
     model_config = ConfigDict(from_attributes=True)

@@ -14,7 +14,7 @@ from patient_owl.places.models import Place
 from patient_owl.places.service import get_place
 from patient_owl.places.zones import zone
 from patient_owl.readings.models import Reading
-from patient_owl.readings.schemas import ReadingIn, ReadingOut
+from patient_owl.readings.schemas import KeptReadingOut, ReadingIn
 from patient_owl.storage.owned import owned_rows
 from patient_owl.words.measuring import reading_text
 from patient_owl.words.night import clock
@@ -55,11 +55,11 @@ def readings_of(
     return sorted(found, key=lambda reading: reading.made_at_utc, reverse=True)[:MOST_LISTED]
 
 
-def readings_out(readings: Sequence[Reading], place: Place) -> list[ReadingOut]:
+def readings_out(readings: Sequence[Reading], place: Place) -> list[KeptReadingOut]:
     place_zone = zone(place.time_zone)
     found = []
     for reading in readings:
-        one = ReadingOut.model_validate(reading)
+        one = KeptReadingOut.model_validate(reading)
         figures = {key: (f.value, f.sd) for key, f in one.figures.items()}
         one.text = reading_text(one.instrument, figures, one.count)
         one.made_at_local = clock(one.made_at_utc, place_zone)

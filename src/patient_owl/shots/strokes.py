@@ -78,6 +78,7 @@ class SheetOut(BaseModel):
     height_m: float
     total_s: float
     pace_m_s: float
+    length_m: float
 
 
 def sheet_out(sheet: Sheet) -> SheetOut:
@@ -96,6 +97,7 @@ def sheet_out(sheet: Sheet) -> SheetOut:
         height_m=sheet.height_m,
         total_s=sheet.total_s,
         pace_m_s=sheet.pace_m_s,
+        length_m=sheet.length_m,
     )
 
 

@@ -128,6 +128,8 @@ INSTRUMENTS = {
 }
 
 GIVEN = {
+    "bearing_true_deg": Asking("Bearing"),
+    "tilt_deg": Asking("Tilt", "Up positive."),
     "length_m": Asking("Length", "Paced or known. A tenth of it is lost easily."),
     "temperature_c": Asking("Air", "Sound is slower in the cold."),
     "distance_m": Asking("How far off"),
@@ -159,6 +161,7 @@ RESULTS = {
     "east_m": "to the east",
     "north_m": "to the north",
     "bearing_true_deg": "bearing",
+    "tilt_deg": "tilt",
     "height_angle_deg": "its top looks high by",
 }
 
@@ -204,6 +207,10 @@ COMPASS = {
     "and is no iron near?",
 }
 
+# The line of an event that was timed, and its name until somebody says another.
+CYCLE_LINE = "{name} every {period_s} s"
+CYCLE_NAME = "beacon"
+
 STEADY = {
     "steady": "Steady: under a pixel.",
     "soft": "Soft at 1:1: shade it from the wind, weight on the hook, or a shorter time.",
@@ -223,7 +230,10 @@ def reading_text(instrument: str, figures: Mapping[str, tuple[float, float]], co
     said = INSTRUMENTS.get(instrument) or FACES.get(instrument)
     if said is None:
         return instrument
-    told = [uncertain(value, sd, unit_of(key), key) for key, (value, sd) in figures.items()]
+    told = [
+        uncertain(value, sd, unit_of(key), key.split(".")[-1])
+        for key, (value, sd) in figures.items()
+    ]
     # one result may answer several questions, and is told once
     parts = list(dict.fromkeys(told))
     if count > 1 and said.many:
@@ -248,8 +258,8 @@ def unit_of(key: str) -> str:
 
 
 def known_text(sd: float, key: str) -> str:
-    """The ± of an answer, in prose: `± 0.3 s`"""
-    return "± " + uncertain(sd, sd / 5, unit_of(key)).split(" ±")[0]
+    """The ± of an answer, beside it in prose: `± 0.3`"""
+    return "± " + uncertain(sd, sd, unit_of(key), key.split(".")[-1]).rsplit("± ", 1)[-1]
 
 
 def needle_text(found: Needle) -> str:

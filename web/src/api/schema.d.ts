@@ -2861,7 +2861,7 @@ export interface components {
             /** Change Stops */
             change_stops: number;
             /** Given */
-            given: components["schemas"]["patient_owl__answers__GivenOut"][];
+            given: components["schemas"]["GivenOut"][];
             /** Is Settled */
             is_settled: boolean;
             /** Levers */
@@ -3290,6 +3290,14 @@ export interface components {
             test_frame: string;
         };
         /**
+         * BesideOut
+         * @description A value typed beside, and its own ±: a term over its key.
+         */
+        BesideOut: {
+            question: components["schemas"]["QuestionOut"];
+            sd: components["schemas"]["JsonValue"];
+        };
+        /**
          * BlurOut
          * @description One cause of blur. [px]
          */
@@ -3303,19 +3311,27 @@ export interface components {
         };
         /**
          * BodyOut
-         * @description directions: east, north and up at each step. is_sought: asked for wherever one points.
+         * @description azimuth_deg runs on past 360; both at each step. is_sought: asked for wherever one points.
+         *     is_point: it can be laid on a phone's edge, so a compass can be set on it, with the Sun no
+         *     higher than seen_under_sun_deg.
          */
         BodyOut: {
+            /** Altitude Deg */
+            altitude_deg: number[];
+            /** Azimuth Deg */
+            azimuth_deg: number[];
             /** Diameter Deg */
             diameter_deg: number;
-            /** Directions */
-            directions: number[][];
+            /** Is Point */
+            is_point: boolean;
             /** Is Sought */
             is_sought: boolean;
             /** Key */
             key: string;
             /** Name */
             name: string;
+            /** Seen Under Sun Deg */
+            seen_under_sun_deg: number;
         };
         /**
          * BodySpec
@@ -3782,6 +3798,8 @@ export interface components {
             jumps_deg: number;
             /** Known Sd Deg */
             known_sd_deg: number;
+            /** Near Deg */
+            near_deg: number;
             /** Needle East Deg */
             needle_east_deg: number;
             /** Needle Sd Deg */
@@ -3801,11 +3819,12 @@ export interface components {
             steady_s: number;
             /** Steep Deg */
             steep_deg: number;
-            /** Tilt Sd Deg */
-            tilt_sd_deg: number;
+            tilt_sd: components["schemas"]["JsonValue"];
             /** Trembles Deg */
             trembles_deg: number;
             true_bearing: components["schemas"]["JsonValue"];
+            /** Typed Sd Deg */
+            typed_sd_deg: number;
             /** Unset Sd Deg */
             unset_sd_deg: number;
             /** Wanders Deg */
@@ -4078,7 +4097,7 @@ export interface components {
             /** Filter */
             filter: string;
             /** Given */
-            given: components["schemas"]["patient_owl__answers__GivenOut"][];
+            given: components["schemas"]["GivenOut"][];
             /** Iso */
             iso: string;
             /** Levers */
@@ -4455,6 +4474,18 @@ export interface components {
             text: string;
         };
         /**
+         * GivenOut
+         * @description How a light that is brought is used: `the torch`, `15 s a spot, 8 spots: 2 min in all`.
+         */
+        GivenOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * HappeningOut
          * @description An event in one night, or why it cannot be read (trouble).
          *
@@ -4613,6 +4644,10 @@ export interface components {
         InstrumentsOut: {
             bearing_shown: components["schemas"]["ShownOut"] | null;
             compass: components["schemas"]["CompassOut"];
+            /** Cycle Line */
+            cycle_line: string;
+            /** Cycle Name */
+            cycle_name: string;
             /** Elevation M */
             elevation_m: number;
             /** Holds */
@@ -4644,19 +4679,23 @@ export interface components {
             /** Place Name */
             place_name: string;
             /** Readings */
-            readings: components["schemas"]["patient_owl__readings__schemas__ReadingOut"][];
+            readings: components["schemas"]["KeptReadingOut"][];
             shake: components["schemas"]["ShakeOut"];
             /** Shots */
             shots: components["schemas"]["ShakenShotOut"][];
             sight: components["schemas"]["WordsOut"];
+            /** Sight Questions */
+            sight_questions: components["schemas"]["QuestionOut"][];
+            /** Sight Results */
+            sight_results: components["schemas"]["ResultOut"][];
             /** Sightings */
             sightings: components["schemas"]["SightingOut"][];
             stand: components["schemas"]["StandOut"];
             sweep: components["schemas"]["WordsOut"];
+            /** Sweep Step Deg */
+            sweep_step_deg: number;
             /** Tap Least S */
             tap_least_s: number;
-            /** Tap Sd S */
-            tap_sd_s: number;
             /** Taps */
             taps: components["schemas"]["TapOut"][];
             /** Time Zone */
@@ -4816,6 +4855,70 @@ export interface components {
             night_id: string;
             /** Photo Ids */
             photo_ids: string[];
+        };
+        /**
+         * KeptReadingOut
+         * @description text: what it said, in a line. made_at_local: by the place's clock.
+         */
+        KeptReadingOut: {
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /**
+             * Figures
+             * @default {}
+             */
+            figures: {
+                [key: string]: components["schemas"]["FigureIn"];
+            };
+            /**
+             * Given
+             * @default {}
+             */
+            given: {
+                [key: string]: number;
+            };
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Instrument */
+            instrument: string;
+            /**
+             * Made At Local
+             * @default
+             */
+            made_at_local: string;
+            /**
+             * Made At Utc
+             * Format: date-time
+             */
+            made_at_utc: string;
+            /** Night Id */
+            night_id?: string | null;
+            /**
+             * Outline
+             * @description bearing, height up to 89°
+             * @default []
+             */
+            outline: number[][];
+            /**
+             * Place Id
+             * Format: uuid
+             */
+            place_id: string;
+            /** Shot Id */
+            shot_id?: string | null;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /** Version */
+            version: number;
         };
         /**
          * Kind
@@ -5973,7 +6076,7 @@ export interface components {
             pick: "" | "kept" | "rejected";
             /** Rating */
             rating: number;
-            reading: components["schemas"]["patient_owl__pictures__schemas__ReadingOut"];
+            reading: components["schemas"]["ReadingOut"];
             /**
              * Set Id
              * Format: uuid
@@ -6498,7 +6601,7 @@ export interface components {
          *     kind "choice": one of options; "choices": any of them; "list": rows of numbers, one a
          *     column; "kit_item": a thing of kit_kinds; "moment": in the place's zone. default None and
          *     is_optional: it may stay open. group: the heading it stands under. shown: in another unit than
-         *     it is kept in.
+         *     it is kept in. measured_by: instruments of a phone that can answer it.
          */
         QuestionOut: {
             /**
@@ -6544,6 +6647,11 @@ export interface components {
             label: string;
             /** Least */
             least?: number | null;
+            /**
+             * Measured By
+             * @default []
+             */
+            measured_by: string[];
             /** Most */
             most?: number | null;
             /**
@@ -6680,6 +6788,24 @@ export interface components {
             place_id: string;
             /** Shot Id */
             shot_id?: string | null;
+        };
+        /**
+         * ReadingOut
+         * @description A picture's brightness in stops from mid-grey, and its ends as shares.
+         */
+        ReadingOut: {
+            /** Black Share */
+            black_share: number;
+            /** Clipped Share */
+            clipped_share: number;
+            /** Highlight Stops */
+            highlight_stops: number;
+            /** Median Stops */
+            median_stops: number;
+            /** Shadow Stops */
+            shadow_stops: number;
+            /** Text */
+            text: string;
         };
         /** ReasonOut */
         ReasonOut: {
@@ -7040,6 +7166,8 @@ export interface components {
         SheetOut: {
             /** Height M */
             height_m: number;
+            /** Length M */
+            length_m: number;
             /** Pace M S */
             pace_m_s: number;
             /** Strokes */
@@ -7387,7 +7515,7 @@ export interface components {
             /** By Bearing */
             by_bearing: boolean;
             /** Given */
-            given: components["schemas"]["patient_owl__measuring__schemas__GivenOut"][];
+            given: components["schemas"]["BesideOut"][];
             /** Key */
             key: string;
             /** Results */
@@ -7754,15 +7882,24 @@ export interface components {
         };
         /**
          * StandOut
-         * @description Terms over height_m, eye_m, azimuth_deg, altitude_deg, width_m and diameter_deg.
+         * @description Terms over height_m, eye_m, azimuth_deg, altitude_deg, width_m and diameter_deg; way_m and
+         *     way_bearing from latitude_deg, longitude_deg to there_latitude_deg, there_longitude_deg;
+         *     at_latitude and at_longitude of east_m, north_m from there. between_deg: as high as a body
+         *     stands when it is looked for behind something.
          */
         StandOut: {
             as_wide_m: components["schemas"]["JsonValue"];
+            at_latitude: components["schemas"]["JsonValue"];
+            at_longitude: components["schemas"]["JsonValue"];
+            /** Between Deg */
+            between_deg: number[];
             east_m: components["schemas"]["JsonValue"];
             /** Given */
-            given: components["schemas"]["patient_owl__measuring__schemas__GivenOut"][];
+            given: components["schemas"]["BesideOut"][];
             north_m: components["schemas"]["JsonValue"];
             stand_m: components["schemas"]["JsonValue"];
+            way_bearing: components["schemas"]["JsonValue"];
+            way_m: components["schemas"]["JsonValue"];
             words: components["schemas"]["WordsOut"];
         };
         /** StartIn */
@@ -8223,13 +8360,14 @@ export interface components {
         /**
          * TapOut
          * @description kind "pairs": touched at its beginning and end; "beats": each time it comes round. differ:
-         *     the ± is the spread among them, else that of the mean.
+         *     the ± is the spread among them, else that of the mean. t_sd: the ± of the mean t_s, a term over
+         *     n and spread_s.
          */
         TapOut: {
             /** Differ */
             differ: boolean;
             /** Given */
-            given: components["schemas"]["patient_owl__measuring__schemas__GivenOut"][];
+            given: components["schemas"]["BesideOut"][];
             /** Key */
             key: string;
             /**
@@ -8239,6 +8377,7 @@ export interface components {
             kind: "pairs" | "beats";
             /** Results */
             results: components["schemas"]["ResultOut"][];
+            t_sd: components["schemas"]["JsonValue"];
             words: components["schemas"]["WordsOut"];
         };
         /**
@@ -8940,18 +9079,6 @@ export interface components {
             shot_title: string;
         };
         /**
-         * GivenOut
-         * @description How a light that is brought is used: `the torch`, `15 s a spot, 8 spots: 2 min in all`.
-         */
-        patient_owl__answers__GivenOut: {
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            /** Text */
-            text: string;
-        };
-        /**
          * OtherOut
          * @description Another setting of the shot worth seeing beside the planned one.
          */
@@ -8990,17 +9117,6 @@ export interface components {
             name: string;
         };
         /**
-         * GivenOut
-         * @description A value typed beside, and its own ±: a share of it, and so much in its unit.
-         */
-        patient_owl__measuring__schemas__GivenOut: {
-            question: components["schemas"]["QuestionOut"];
-            /** Sd */
-            sd: number;
-            /** Sd Share */
-            sd_share: number;
-        };
-        /**
          * ChoiceOut
          * @description A position a control may be put to: exact value and printed label.
          */
@@ -9009,88 +9125,6 @@ export interface components {
             label: string;
             /** Value */
             value: number;
-        };
-        /**
-         * ReadingOut
-         * @description A picture's brightness in stops from mid-grey, and its ends as shares.
-         */
-        patient_owl__pictures__schemas__ReadingOut: {
-            /** Black Share */
-            black_share: number;
-            /** Clipped Share */
-            clipped_share: number;
-            /** Highlight Stops */
-            highlight_stops: number;
-            /** Median Stops */
-            median_stops: number;
-            /** Shadow Stops */
-            shadow_stops: number;
-            /** Text */
-            text: string;
-        };
-        /**
-         * ReadingOut
-         * @description text: what it said, in a line. made_at_local: by the place's clock.
-         */
-        patient_owl__readings__schemas__ReadingOut: {
-            /**
-             * Count
-             * @default 1
-             */
-            count: number;
-            /**
-             * Figures
-             * @default {}
-             */
-            figures: {
-                [key: string]: components["schemas"]["FigureIn"];
-            };
-            /**
-             * Given
-             * @default {}
-             */
-            given: {
-                [key: string]: number;
-            };
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
-            /** Instrument */
-            instrument: string;
-            /**
-             * Made At Local
-             * @default
-             */
-            made_at_local: string;
-            /**
-             * Made At Utc
-             * Format: date-time
-             */
-            made_at_utc: string;
-            /** Night Id */
-            night_id?: string | null;
-            /**
-             * Outline
-             * @description bearing, height up to 89°
-             * @default []
-             */
-            outline: number[][];
-            /**
-             * Place Id
-             * Format: uuid
-             */
-            place_id: string;
-            /** Shot Id */
-            shot_id?: string | null;
-            /**
-             * Text
-             * @default
-             */
-            text: string;
-            /** Version */
-            version: number;
         };
         /**
          * PieceOut
@@ -15401,7 +15435,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["patient_owl__readings__schemas__ReadingOut"][];
+                    "application/json": components["schemas"]["KeptReadingOut"][];
                 };
             };
             /** @description Nobody is signed in */
@@ -19061,7 +19095,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["patient_owl__readings__schemas__ReadingOut"];
+                    "application/json": components["schemas"]["KeptReadingOut"];
                 };
             };
             /** @description Created */
@@ -19070,7 +19104,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["patient_owl__readings__schemas__ReadingOut"];
+                    "application/json": components["schemas"]["KeptReadingOut"];
                 };
             };
             /** @description What was sent cannot be read */

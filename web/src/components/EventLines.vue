@@ -6,6 +6,7 @@
 import { ref, watch } from 'vue'
 
 import FilePick from './FilePick.vue'
+import { MeasurePanel, type Answer } from '../instruments'
 import { upload } from '../api/upload'
 import { ApiError, client, data, type Schemas } from '../api/client'
 
@@ -92,6 +93,14 @@ async function readFile([file]: File[]): Promise<void> {
   }
 }
 
+/** Timed by touches, with the signal or beacon before one's eyes. */
+const isTiming = ref(false)
+const nameOf = (line: string) => line.replace(/\s+every\b.*$/, '').trim()
+function putTimed(answer: Answer): void {
+  typed.value = answer.line ?? ''
+  isTiming.value = false
+}
+
 const without = (line: string) => {
   const at = lines.indexOf(line)
   return lines.filter((_, i) => i !== at)
@@ -148,6 +157,7 @@ const shown = (): { line: string; label: string; text: string; own: boolean; bad
       }}</v-btn>
     </form>
     <p v-if="placeId" class="no-print files">
+      <button type="button" class="time" @click="isTiming = true">Time a signal or beacon</button>
       <FilePick
         label="Read events from a calendar or CSV file"
         accept=".ics,.csv,text/calendar,text/csv"
@@ -160,6 +170,15 @@ const shown = (): { line: string; label: string; text: string; own: boolean; bad
         >Calendar of the coming month</a
       >
     </p>
+    <MeasurePanel
+      v-if="isTiming && placeId"
+      :where="{ placeId }"
+      start="cycle"
+      :fitting="['cycle']"
+      :asked="{ key: 'event_period_s', label: 'the event', name: nameOf(typed) }"
+      @put="putTimed"
+      @close="isTiming = false"
+    />
     <p v-for="one in unread" :key="one.name + one.trouble" role="alert" class="bad">
       “{{ one.name }}”: {{ one.trouble }}.
     </p>

@@ -6,11 +6,16 @@
 import { computed, ref, useTemplateRef } from 'vue'
 
 import FilePick from './FilePick.vue'
+import { MeasurePanel } from '../instruments'
 import { useWidth } from '../composables/useWidth'
 import { ApiError, client, data, type Schemas } from '../api/client'
 
 type Point = [number, number]
 
+const { placeId = undefined } = defineProps<{
+  /** Of a place that is kept: its skyline can be swept. */
+  placeId?: string
+}>()
 const model = defineModel<Schemas['HorizonPoint'][]>({ required: true })
 const points = computed({
   get: (): Point[] => model.value.map((p): Point => [p.azimuth_deg, p.altitude_deg]),
@@ -92,6 +97,12 @@ function key(event: KeyboardEvent, index: number): void {
   event.preventDefault()
 }
 
+const isSweeping = ref(false)
+function takeSwept(swept: Point[]): void {
+  points.value = swept
+  isSweeping.value = false
+}
+
 const text = ref('')
 const error = ref('')
 const isPasting = ref(false)
@@ -166,9 +177,20 @@ const winds = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW'].map((name, i) => ({ n
     </p>
     <div class="acts">
       <button type="button" @click="addPoint">Add a point</button>
+      <button v-if="placeId" type="button" @click="isSweeping = true">
+        Sweep it with the phone
+      </button>
       <button type="button" @click="isPasting = !isPasting">Paste or load CSV</button>
       <button v-if="sorted.length" type="button" @click="points = []">Clear to the sea</button>
     </div>
+    <MeasurePanel
+      v-if="isSweeping && placeId"
+      :where="{ placeId }"
+      start="sweep"
+      :fitting="['sweep']"
+      @outline="takeSwept"
+      @close="isSweeping = false"
+    />
     <div v-if="isPasting" class="paste">
       <v-textarea
         v-model="text"

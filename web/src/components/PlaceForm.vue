@@ -204,7 +204,7 @@ async function save(): Promise<void> {
     </div>
     <div>
       <h2>Horizon</h2>
-      <HorizonEditor v-model="form.horizon" />
+      <HorizonEditor v-model="form.horizon" :place-id="place?.id" />
       <p v-if="error?.fault('horizon')" role="alert">{{ error.fault('horizon') }}</p>
     </div>
     <v-textarea

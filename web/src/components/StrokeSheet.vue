@@ -7,15 +7,17 @@ import { computed, ref } from 'vue'
 
 import FilePick from './FilePick.vue'
 import QuestionField from './QuestionField'
+import { MeasurePanel, type Answer } from '../instruments'
 import { useRehearsal } from '../composables/useRehearsal'
 import { useStrokes, type Strokes } from '../composables/useStrokes'
 import type { ApiError, Schemas } from '../api/client'
 
-const { questions, strokes, sheet, shotId, error } = defineProps<{
+const { questions, strokes, sheet, shotId, nightId, error } = defineProps<{
   questions: Schemas['QuestionOut'][]
   strokes: Strokes | null
   sheet: Schemas['SheetOut'] | null
   shotId: string
+  nightId: string
   error: ApiError | null
 }>()
 const emit = defineEmits<{ change: [strokes: Strokes | null] }>()
@@ -30,6 +32,14 @@ const rehearsal = useRehearsal(
   () => sheet,
   () => (hasBeat.value ? `/api/v1/shots/${shotId}/strokes.wav` : null),
 )
+
+/** Rehearsed by touches: the pace of the hand follows. */
+const isTiming = ref(false)
+function putPace({ key, value }: Answer): void {
+  const question = questions.find((one) => one.key === key)
+  if (question) own.answer(question, value)
+  isTiming.value = false
+}
 
 const side = computed(() => (isWriters.value ? 'writer' : 'lens'))
 const PAD_M = 0.08
@@ -98,6 +108,7 @@ const count = (seconds: number) => seconds.toFixed(1)
         <button type="button" :aria-pressed="hasBeat" @click="hasBeat = !hasBeat">
           Beat: {{ hasBeat ? 'on' : 'off' }}
         </button>
+        <button type="button" @click="isTiming = true">Time your hand</button>
         <span class="figures" role="timer">
           {{ count(rehearsal.seconds.value) }} of {{ count(sheet.total_s) }} s
         </span>
@@ -136,7 +147,20 @@ const count = (seconds: number) => seconds.toFixed(1)
         <a :href="`/api/v1/shots/${shotId}/strokes.svg`" download>True size, SVG</a>
       </p>
     </template>
-    <p v-else class="muted">Type a word, or draw: the sheet shows how it is drawn, and how long.</p>
+    <MeasurePanel
+      v-if="isTiming && sheet"
+      :where="{ nightId }"
+      start="strokes"
+      :fitting="['strokes']"
+      :asked="{ key: 'pace_m_s', label: 'the pace' }"
+      :given="{ length_m: sheet.length_m }"
+      :shot-id="shotId"
+      @put="putPace"
+      @close="isTiming = false"
+    />
+    <p v-if="!sheet && !own.isDrawing.value" class="muted">
+      Type a word, or draw: the sheet shows how it is drawn, and how long.
+    </p>
   </section>
 </template>
 

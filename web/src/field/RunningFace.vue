@@ -28,6 +28,7 @@ const emit = defineEmits<{ stop: [] }>()
     <button type="button" class="main" @click="emit('stop')">
       {{ moment.stage === 'delay' ? 'Not yet' : 'Close now' }}
     </button>
+    <slot />
   </section>
 </template>
 

@@ -20,30 +20,37 @@ interface Tones {
   onPicked: string
 }
 
+/** What is written on each: where none is said Vuetify takes black or white, and white blinds. */
+function withText(colors: Record<string, string>, t: Tones): Record<string, string> {
+  const grounds = [t.ground, t.sheet, t.raised]
+  const on = Object.entries(colors).map(([name, colour]) => [
+    `on-${name}`,
+    grounds.includes(colour) ? t.ink : t.onPicked,
+  ])
+  return { ...colors, ...Object.fromEntries(on) }
+}
+
 function theme(dark: boolean, t: Tones): ThemeDefinition {
+  const colors = {
+    background: t.ground,
+    surface: t.sheet,
+    'surface-light': t.raised,
+    'surface-variant': t.raised,
+    primary: t.picked,
+    secondary: t.room,
+    error: t.limit,
+    success: t.room,
+    warning: t.limit,
+    info: t.muted,
+    muted: t.muted,
+    line: t.line,
+    picked: t.picked,
+    room: t.room,
+    limit: t.limit,
+  }
   return {
     dark,
-    colors: {
-      background: t.ground,
-      surface: t.sheet,
-      'surface-light': t.raised,
-      'surface-variant': t.raised,
-      'on-surface-variant': t.ink,
-      'on-background': t.ink,
-      'on-surface': t.ink,
-      primary: t.picked,
-      'on-primary': t.onPicked,
-      secondary: t.room,
-      error: t.limit,
-      success: t.room,
-      warning: t.limit,
-      info: t.muted,
-      muted: t.muted,
-      line: t.line,
-      picked: t.picked,
-      room: t.room,
-      limit: t.limit,
-    },
+    colors: withText(colors, t),
     variables: {
       'high-emphasis-opacity': 1,
       'medium-emphasis-opacity': 0.86,

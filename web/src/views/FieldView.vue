@@ -13,6 +13,7 @@ import NightGoing from '../field/NightGoing.vue'
 import OtherSettings from '../field/OtherSettings.vue'
 import RunningFace from '../field/RunningFace.vue'
 import StepList from '../field/StepList.vue'
+import { MeasurePanel, prepare } from '../instruments'
 import { useEmber } from '../composables/useEmber'
 import { countText } from '../field/clock'
 import { useField } from '../field/store'
@@ -31,6 +32,7 @@ const field = useField()
 const going = useRun(() => nightId)
 
 void field.open(nightId)
+void prepare({ nightId })
 useEmber()
 useSending()
 
@@ -135,6 +137,14 @@ function bracket(): void {
   others.value = false
 }
 
+/** Instruments lie over the face, and a run goes on below. */
+const isMeasuring = ref(false)
+const runSays = computed(() => {
+  const moment = going.moment.value
+  if (!run.value || !moment) return ''
+  return `${going.stageText.value}: ${countText(moment.remaining_s ?? moment.elapsed_s)}`
+})
+
 const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
 </script>
 
@@ -199,7 +209,9 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
         :next="going.cueNext.value"
         :sound-is-held="going.soundIsHeld.value && going.sound.value !== 'silent'"
         @stop="going.stop"
-      />
+      >
+        <button type="button" class="quiet" @click="isMeasuring = true">Measure</button>
+      </RunningFace>
       <JudgingFace
         v-else-if="run?.state === 'asking'"
         :run="run"
@@ -247,6 +259,7 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
           <button type="button" :aria-expanded="others" @click="others = !others">
             Other settings
           </button>
+          <button type="button" @click="isMeasuring = true">Measure</button>
           <button
             v-if="picture"
             type="button"
@@ -305,6 +318,17 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
           the card before you go, or start the app with --tls.
         </p>
       </section>
+      <MeasurePanel
+        v-if="isMeasuring"
+        :where="{ nightId }"
+        :shot-id="run?.shotId ?? shot.id"
+        @close="isMeasuring = false"
+      >
+        <p v-if="runSays" class="state figures" role="timer">{{ runSays }}</p>
+        <p v-else-if="run?.state === 'asking'" class="state" role="status">
+          The frame is done: go back and say how it came out.
+        </p>
+      </MeasurePanel>
     </template>
   </div>
 </template>

@@ -64,14 +64,24 @@ const choices = useLoad<Schemas['OrderingChoicesOut']>((signal) =>
   ),
 )
 
+const readings = useLoad<Schemas['KeptReadingOut'][]>((signal) =>
+  data(
+    client.GET('/api/v1/nights/{night_id}/readings', {
+      params: { path: { night_id: shot.nightId.value } },
+      signal,
+    }),
+  ),
+)
+
 watch(
   () => shotId,
   async () => {
     void chain.refresh()
     void kit.refresh()
     await shot.load()
-    if (shot.nightId.value)
-      await Promise.all([night.refresh(), choices.refresh(), disciplines.refresh()])
+    if (!shot.nightId.value) return
+    void readings.refresh()
+    await Promise.all([night.refresh(), choices.refresh(), disciplines.refresh()])
   },
   { immediate: true },
 )
@@ -185,7 +195,10 @@ onBeforeRouteLeave(shot.keepNow)
             :kit="kit.value.value"
             :disciplines="disciplines.value.value"
             :error="shot.error.value"
+            :shot-id="shotId"
+            :readings="readings.value.value ?? []"
             @change="shot.change"
+            @measured="readings.refresh"
             @discipline="shot.tryAs"
             @meter="readMeter"
           />
@@ -216,6 +229,7 @@ onBeforeRouteLeave(shot.keepNow)
         :questions="disciplines.value.value?.strokes ?? []"
         :strokes="shot.draft.value.strokes ?? null"
         :sheet="plan.sheet"
+        :night-id="shot.nightId.value"
         :shot-id="shotId"
         :error="shot.error.value"
         @change="(strokes) => shot.change({ strokes })"

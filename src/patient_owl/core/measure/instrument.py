@@ -4,12 +4,12 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from types import MappingProxyType
 
-from patient_owl.core.measure.formula import Term
+from patient_owl.core.measure.formula import Term, name
 
 
 @dataclass(frozen=True)
 class Given:
-    """A value that is typed beside. Its own ±: a share of it, and so much in its unit."""
+    """A value that is typed beside, and its own ±: a share of it, or so much in its unit."""
 
     key: str
     unit: str
@@ -18,6 +18,11 @@ class Given:
     most: float
     sd_share: float = 0.0
     sd: float = 0.0
+
+    @property
+    def sd_term(self) -> Term:
+        """The ± of what is typed, over its own key."""
+        return name(self.key) * self.sd_share + self.sd
 
 
 @dataclass(frozen=True)

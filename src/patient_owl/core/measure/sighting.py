@@ -83,6 +83,12 @@ _SLOPE = of("tan", name("altitude_deg"))
 STAND_M = 2.0 * _RISES / (_SLOPE + of("sqrt", _SLOPE * _SLOPE + 4 * DROP * _RISES))
 STAND_EAST_M = -(STAND_M * of("sin", name("azimuth_deg")))
 STAND_NORTH_M = -(STAND_M * of("cos", name("azimuth_deg")))
+# So far east and north of a point, its coordinates; plane, so within some kilometres.
+_HERE_LAT = name("latitude_deg")
+_CURVED = 1.0 - _E2 * of("sin", _HERE_LAT) * of("sin", _HERE_LAT)
+_ACROSS_M = _A_M / of("sqrt", _CURVED)
+AT_LATITUDE = _HERE_LAT + name("north_m") * _RAD * _CURVED / (_ACROSS_M * (1 - _E2))
+AT_LONGITUDE = name("longitude_deg") + name("east_m") * _RAD / (_ACROSS_M * of("cos", _HERE_LAT))
 # How far off a width of metres looks as wide as the body.
 AS_WIDE_M = name("width_m") / (2.0 * of("tan", name("diameter_deg") * 0.5))
 
@@ -152,5 +158,7 @@ _ALL = (
         ),
     ),
 )
+# As high as a body stands when people look for it behind something. Common practice.
+STAND_BETWEEN_DEG = (1.0, 12.0)
 STAND_GIVEN = (_TALL, _AT_EYE, Given("width_m", "m", 5.0, 0.1, 2000.0))
 SIGHTING_INSTRUMENTS: Mapping[str, SightingInstrument] = {one.key: one for one in _ALL}

@@ -4,13 +4,15 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal
 
-from patient_owl.core.measure.formula import name
+from patient_owl.core.measure.formula import Term, name, of
 from patient_owl.core.measure.instrument import Fill, Given, Result
 from patient_owl.core.measure.sound import SOUND_SPEED
 
 TAP_SD_S = 0.08  # of one touch, about its mean lateness, which two touches share; ours
 LEAST_S = 0.15  # two touches nearer than so are one that bounced; ours
 MOST_TAPS = 200
+
+_TWO_TOUCHES_S = TAP_SD_S * 2**0.5
 
 TapKind = Literal["pairs", "beats"]
 
@@ -29,6 +31,16 @@ class TapInstrument:
     results: tuple[Result, ...]
     given: tuple[Given, ...] = ()
     differ: bool = False
+
+    @property
+    def t_sd(self) -> Term:
+        """The ± of t_s: over n and spread_s, the sample standard deviation among them."""
+        if self.kind == "beats":
+            # of the slope of a straight line through n + 1 touches (least squares)
+            return TAP_SD_S * of("sqrt", 12.0 / (_N * (_N + 1.0) * (_N + 2.0)))
+        if self.differ:
+            return of("hypot", name("spread_s"), _TWO_TOUCHES_S / of("sqrt", _N))
+        return of("hypot", name("spread_s"), _TWO_TOUCHES_S) / of("sqrt", _N)
 
 
 _T, _N = name("t_s"), name("n")
@@ -66,7 +78,7 @@ _ALL = (
         "flash_bang",
         "pairs",
         (
-            Result("distance_m", "m", SOUND_SPEED * _T, (Fill("distance_m"),)),
+            Result("distance_m", "m", SOUND_SPEED * _T),
             Result("sound_delay_s", "s", _T, (Fill("sound_delay_s"),)),
         ),
         (Given("temperature_c", "°C", 10.0, -50.0, 50.0, sd=3.0),),

@@ -1,4 +1,4 @@
-"""What stands in the sky through a night, as directions step by step: to set a compass on, and to
+"""What stands in the sky through a night, step by step: to set a compass on, and to
 say what stands where one points."""
 
 from collections.abc import Sequence
@@ -12,7 +12,7 @@ from patient_owl.core.sky.targets import Target, targets
 from patient_owl.core.sky.tracks import Site, tracks_of
 from patient_owl.core.types import FloatArray
 
-STEP_S = 600.0  # between two steps a straight line leaves the way by 0.02° at most
+STEP_S = 600.0  # between two steps a straight line leaves the way by 0.05° below 60°
 # The twenty brightest stars and the pole's, by their numbers in the Hipparcos catalogue.
 # fmt: off
 _STARS = (
@@ -21,17 +21,21 @@ _STARS = (
 )
 # fmt: on
 _PLANETS = ("venus", "jupiter", "mars", "saturn")
+# What an edge can be laid on, with the Sun no higher than so: the core has no middle to see, a
+# radiant and a pole have nothing. [deg] Common practice.
+SEEN_UNDER_SUN_DEG = {"sun": 90.0, "moon": 90.0, "planet": -4.0, "star": -7.0}
 # What one asks for by name wherever one points; the rest is told where it stands near.
 SOUGHT = ("core", "moon", "sun")
 
 
 @dataclass(frozen=True)
 class Up:
-    """A body's apparent directions east, north and up, shape (n, 3), refraction in; how wide it
-    looks on the whole, 0 for a point. [deg]"""
+    """A body at each moment: azimuth, running on past 360°, and apparent altitude, refraction in;
+    how wide it looks on the whole, 0 for a point. [deg]"""
 
     target: Target
-    directions: FloatArray
+    azimuth_deg: FloatArray
+    altitude_deg: FloatArray
     diameter_deg: float
 
 
@@ -49,10 +53,6 @@ def up_in(site: Site, seconds: FloatArray, also: Sequence[str] = ()) -> tuple[Up
             continue
         radius_km = RADII_KM.get(one.kind, 0.0)
         wide = 2 * np.degrees(np.arcsin(radius_km / track.distance_km)) if radius_km else [0.0]
-        found.append(Up(one, _directions(altitude, track.azimuth_deg), float(np.mean(wide))))
+        azimuth = np.unwrap(track.azimuth_deg, period=360)
+        found.append(Up(one, azimuth, altitude, float(np.mean(wide))))
     return tuple(found)
-
-
-def _directions(altitude_deg: FloatArray, azimuth_deg: FloatArray) -> FloatArray:
-    up, turn = np.radians(altitude_deg), np.radians(azimuth_deg)
-    return np.stack([np.cos(up) * np.sin(turn), np.cos(up) * np.cos(turn), np.sin(up)], axis=1)

@@ -78,6 +78,11 @@ class Sheet:
         """Without the dark between."""
         return sum(stroke.lasts_s for stroke in self.strokes)
 
+    @property
+    def length_m(self) -> float:
+        """Of all that is drawn, the ways in the dark left out."""
+        return self.lit_s * self.pace_m_s
+
     def begun_beside(self) -> list[int]:
         """Of each stroke how many earlier ones begin where it does, so that numbers can stand
         clear of each other."""

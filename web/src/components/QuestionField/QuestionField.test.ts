@@ -23,6 +23,7 @@ const question = (over: Partial<Question>): Question => ({
   options: [],
   kit_kinds: [],
   columns: [],
+  measured_by: [],
   ...over,
 })
 

@@ -28,7 +28,7 @@ const emit = defineEmits<{
 const questionFor = (part: string, key: string | null) => (key ? questionOf(part, key) : undefined)
 defineSlots<{
   /** Beside a word's editor. */
-  beside?: (of: { question: Question }) => unknown
+  beside?: (of: { question: Question; part: string; close: () => void }) => unknown
   /** After a line. */
   after?: (of: { part: string }) => unknown
 }>()
@@ -50,10 +50,17 @@ defineSlots<{
             :kit="kit"
             :night="night"
             @answer="(value) => emit('answer', line.part, question, value)"
-            ><slot name="beside" :question="question" /></ToldWord
+            ><template #default="{ close }"
+              ><p v-if="word.known_by" class="muted known">{{ word.known_by }}</p>
+              <slot
+                name="beside"
+                :question="question"
+                :part="line.part"
+                :close="close" /></template></ToldWord
           ><button v-else-if="word.key" type="button" class="act" @click="emit('act', word.key)">
             {{ word.text }}</button
           ><template v-else>{{ word.text }}</template></template
+        ><span v-if="word.known" class="muted known">&nbsp;{{ word.known }}</span
         >{{ word.after }}
       </template>
       <slot name="after" :part="line.part" />
@@ -66,6 +73,10 @@ defineSlots<{
   display: grid;
   gap: 12px;
   line-height: 1.72;
+}
+
+.known {
+  font-size: 0.9rem;
 }
 
 .more,

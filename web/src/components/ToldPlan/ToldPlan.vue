@@ -3,21 +3,34 @@
  * What was decided about a shot, as prose whose words can be changed: a form, drawn as sentences.
  * What the server tells is what is asked; a word leads to its question by its key.
  */
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 
 import ToldLines from './ToldLines.vue'
+import { MeasurePanel, sayReading, type Answer, type AskedFor } from '../../instruments'
 import type { ApiError, Schemas } from '../../api/client'
 
 type Shot = Schemas['ShotIn']
 type Question = Schemas['QuestionOut']
 
-const { shot, plan, night, kit, disciplines, error } = defineProps<{
+const {
+  shot,
+  plan,
+  night,
+  kit,
+  disciplines,
+  error,
+  shotId = null,
+  readings = [],
+} = defineProps<{
   shot: Shot
   plan: Schemas['PlanOut']
   night: Schemas['NightOut']
   kit: Schemas['KitItemOut'][]
   disciplines: Schemas['DisciplinesOut']
   error: ApiError | null
+  shotId?: string | null
+  /** What was measured this night, latest first. */
+  readings?: Schemas['KeptReadingOut'][]
 }>()
 const emit = defineEmits<{
   change: [part: Partial<Shot>]
@@ -25,6 +38,8 @@ const emit = defineEmits<{
   discipline: [key: string]
   /** Read the light meter into the answer. */
   meter: []
+  /** Something was measured and kept. */
+  measured: []
 }>()
 
 const own = computed(() => byKey(disciplines.shot))
@@ -57,6 +72,31 @@ function answer(part: string, question: Question, value: unknown): void {
   else emit('change', { inputs: { ...shot.inputs, [key]: value as string | number | null } })
 }
 
+/** What is being measured: for which word, and by what. */
+const measuring = ref<{ part: string; asked: AskedFor; by: string[] } | null>(null)
+const fullKey = (part: string, key: string) => (part === 'stand_in' ? `stand_in.${key}` : key)
+
+function measure(part: string, question: Question): void {
+  const asked = { key: fullKey(part, question.key), label: question.label }
+  measuring.value = { part, asked, by: question.measured_by }
+}
+/** Put in with what lets it be asked, all at once. */
+function putIn({ key, value, also }: Pick<Answer, 'key' | 'value' | 'also'>): void {
+  const bare = key.replace('stand_in.', '')
+  if (key !== bare) {
+    if (shot.stand_in) emit('change', { stand_in: { ...shot.stand_in, [bare]: value } })
+  } else if (own.value.has(key)) emit('change', { [key]: value })
+  else emit('change', { inputs: { ...shot.inputs, ...also, [key]: value } })
+  measuring.value = null
+}
+const fitting = (part: string, question: Question) =>
+  readings.filter((one) => fullKey(part, question.key) in (one.figures ?? {}))
+function putReading(part: string, question: Question, reading: Schemas['KeptReadingOut']): void {
+  const key = fullKey(part, question.key)
+  const figure = reading.figures?.[key]
+  if (figure) putIn({ key, value: figure.value, also: {} })
+}
+
 /** A stand-in as its questions have it, where the camera looks. */
 function putThere(): void {
   const usual = Object.fromEntries(disciplines.stand_in.map((q) => [q.key, q.default]))
@@ -77,12 +117,30 @@ function putThere(): void {
       @answer="answer"
       @act="putThere"
     >
-      <template #beside="{ question }">
+      <template #beside="{ question, part, close }">
         <v-btn v-if="question.key === 'metered_ev100'" size="small" @click="emit('meter')"
           >Read the simulated meter</v-btn
         >
         <router-link v-if="question.is_school" to="/schools"
           >Take a side for every new shot</router-link
+        >
+        <v-btn
+          v-for="reading in fitting(part, question)"
+          :key="reading.id"
+          size="small"
+          @click="putReading(part, question, reading)"
+          >{{ sayReading(reading, fullKey(part, question.key), question) }}</v-btn
+        >
+        <v-btn
+          v-if="question.measured_by.length"
+          size="small"
+          @click="
+            () => {
+              close()
+              measure(part, question)
+            }
+          "
+          >Measure it</v-btn
         >
       </template>
       <template #after="{ part }">
@@ -96,6 +154,17 @@ function putThere(): void {
         </button>
       </template>
     </ToldLines>
+    <MeasurePanel
+      v-if="measuring"
+      :where="{ nightId: night.id }"
+      :start="measuring.by[0]"
+      :fitting="measuring.by"
+      :asked="measuring.asked"
+      :shot-id="shotId"
+      @put="putIn"
+      @kept="emit('measured')"
+      @close="measuring = null"
+    />
   </section>
 </template>
 

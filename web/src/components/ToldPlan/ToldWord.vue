@@ -29,6 +29,8 @@ const {
 }>()
 const emit = defineEmits<{ answer: [value: unknown] }>()
 
+defineSlots<{ default?: (of: { close: () => void }) => unknown }>()
+
 const isOpen = ref(false)
 const word = useTemplateRef<HTMLButtonElement>('word')
 
@@ -61,7 +63,7 @@ function close(): void {
       @answer="(v) => emit('answer', v)"
       @done="close"
     >
-      <slot />
+      <slot :close="close" />
     </ToldEditor>
   </v-menu>
 </template>

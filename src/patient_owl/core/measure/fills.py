@@ -1,0 +1,48 @@
+"""Which instruments answer which question."""
+
+from collections.abc import Iterator, Mapping
+
+from patient_owl.core.measure.formula import name
+from patient_owl.core.measure.instrument import Fill, Given, Result
+from patient_owl.core.measure.sighting import SIGHTING_INSTRUMENTS
+from patient_owl.core.measure.taps import TAP_INSTRUMENTS
+
+SIGHT = "sight"  # pointing itself
+SIGHT_RESULTS = (
+    Result(
+        "bearing_true_deg",
+        "°",
+        name("bearing_true_deg"),
+        (Fill("bearing_true_deg"), Fill("stand_in.bearing_true_deg")),
+    ),
+    Result("tilt_deg", "°", name("tilt_deg"), (Fill("tilt_deg"),)),
+)
+SIGHT_GIVEN = (
+    Given("bearing_true_deg", "°", 0.0, 0.0, 360.0),
+    Given("tilt_deg", "°", 0.0, -90.0, 90.0),
+)
+
+
+def _answers() -> Iterator[tuple[str, str]]:
+    """Question and instrument; a stand-in's questions by their own names."""
+    results = [
+        (SIGHT, SIGHT_RESULTS),
+        *((one.key, one.results) for one in TAP_INSTRUMENTS.values()),
+        *((one.key, one.results) for one in SIGHTING_INSTRUMENTS.values()),
+    ]
+    for instrument, found in results:
+        for result in found:
+            for fill in result.fills:
+                # a question that only a certain answer lets be asked is reached from there too
+                for key in (fill.key.split(".")[-1], *fill.also):
+                    yield key, instrument
+
+
+def _measured_by() -> Mapping[str, tuple[str, ...]]:
+    found: dict[str, dict[str, None]] = {}
+    for question, instrument in _answers():
+        found.setdefault(question, {})[instrument] = None
+    return {question: tuple(instruments) for question, instruments in found.items()}
+
+
+MEASURED_BY = _measured_by()

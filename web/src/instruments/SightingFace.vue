@@ -1,0 +1,189 @@
+<script setup lang="ts">
+/** A subject by sighting: the phone laid on it, once or more, and what is known beside. */
+import { computed, ref, watch } from 'vue'
+
+import OutcomeNote from './OutcomeNote.vue'
+import QuestionField from '../components/QuestionField'
+import ReadOut from './ReadOut.vue'
+import SensorNote from './SensorNote.vue'
+import SetCompass from './SetCompass.vue'
+import { worked, type Values } from './formula'
+import type { Kit } from './kept'
+import { outcomesOf, type Answer, type AskedFor, type Outcome } from './outcome'
+import { sayFigure, type Figure } from './say'
+import type { Attitude } from './useAttitude'
+import type { Bearing } from './useBearing'
+
+const {
+  kit,
+  sighting,
+  attitude,
+  bearing,
+  asked,
+  given: known = {},
+} = defineProps<{
+  kit: Kit
+  sighting: Kit['sightings'][number]
+  attitude: Attitude
+  bearing: Bearing
+  asked: AskedFor | null
+  given?: Values
+}>()
+const emit = defineEmits<{
+  put: [answer: Answer, outcomes: Outcome[], given: Values]
+  keep: [outcomes: Outcome[], given: Values]
+}>()
+
+/** By the key of a sight. */
+const sights = ref<Record<string, Figure>>({})
+const typed = ref<Values>({})
+const said = ref('')
+const isKept = ref(false)
+watch(
+  () => sighting.key,
+  () => {
+    sights.value = {}
+    typed.value = {}
+    said.value = ''
+    isKept.value = false
+  },
+)
+
+const given = computed<Values>(() => {
+  const usual = sighting.given.map(({ question }) => [question.key, Number(question.default)])
+  return { ...Object.fromEntries(usual), ...known, ...typed.value }
+})
+const isComplete = computed(
+  () =>
+    sighting.sights.every((key) => sights.value[key]) &&
+    (sighting.sights.length > 0 || Object.keys(typed.value).length > 1),
+)
+const outcomes = computed<Outcome[]>(() => {
+  if (!isComplete.value) return []
+  const { latitude_deg, longitude_deg } = kit
+  const values: Values = { ...given.value, latitude_deg, longitude_deg }
+  const sds: Values = {}
+  for (const { question, sd } of sighting.given) sds[question.key] = worked(sd, given.value)
+  for (const [key, figure] of Object.entries(sights.value)) {
+    values[`${key}_deg`] = figure.value
+    sds[`${key}_deg`] = figure.sd
+  }
+  return outcomesOf(sighting.results, values, sds)
+})
+
+async function lay(key: string): Promise<void> {
+  const found = await attitude.measure()
+  if (!found) return
+  said.value = sighting.by_bearing
+    ? bearing.faultOf(found)
+    : bearing.faultOf({ ...found, bearing: { ...found.bearing, spread: 0 } })
+  const figure = sighting.by_bearing ? bearing.figureOf(found.bearing) : bearing.tiltOf(found.tilt)
+  put(key, figure)
+}
+function put(key: string, figure: Figure): void {
+  sights.value = { ...sights.value, [key]: figure }
+  isKept.value = false
+}
+/** Read off a hand compass or a slope, where there is no sensor. */
+function type(key: string, text: string): void {
+  const value = Number(text)
+  if (text.trim() === '' || !Number.isFinite(value)) return
+  const { typed_sd_deg, tilt_sd } = kit.compass
+  const sd = sighting.by_bearing ? typed_sd_deg : worked(tilt_sd, { spread_deg: 0 })
+  put(key, { value, sd })
+}
+function answer(key: string, value: unknown): void {
+  if (typeof value === 'number') typed.value = { ...typed.value, [key]: value }
+  isKept.value = false
+}
+function pick(name: string | null): void {
+  const mark = kit.landmarks.find((one) => one.name === name)
+  if (!mark) return
+  typed.value = {
+    ...typed.value,
+    there_latitude_deg: mark.latitude_deg,
+    there_longitude_deg: mark.longitude_deg,
+    over_m: mark.elevation_m - kit.elevation_m,
+  }
+}
+function keep(): void {
+  isKept.value = true
+  emit('keep', outcomes.value, given.value)
+}
+const labelOf = (i: number) => sighting.words.touches[i] ?? ''
+const canSense = computed(() => !!attitude.shown.value)
+const knowsEnough = computed(() => !sighting.by_bearing || bearing.knowsNorth.value)
+</script>
+
+<template>
+  <div class="face">
+    <p class="muted">{{ sighting.words.help }}</p>
+    <v-select
+      v-if="!sighting.sights.length && kit.landmarks.length"
+      label="One of your places"
+      :items="kit.landmarks.map((one) => one.name)"
+      @update:model-value="pick"
+    />
+    <QuestionField
+      v-for="{ question } in sighting.given"
+      :key="question.key"
+      :question="question"
+      :value="given[question.key]"
+      @answer="(value) => answer(question.key, value)"
+    />
+    <template v-if="sighting.sights.length">
+      <SensorNote :kit="kit" :attitude="attitude" />
+      <ReadOut v-if="canSense" :kit="kit" :attitude="attitude" :bearing="bearing" />
+      <SetCompass
+        v-if="canSense && sighting.by_bearing"
+        :kit="kit"
+        :attitude="attitude"
+        :bearing="bearing"
+      />
+      <div v-for="(key, i) in sighting.sights" :key="key" class="sight">
+        <button
+          v-if="canSense"
+          type="button"
+          class="touch"
+          :aria-pressed="!!sights[key]"
+          :disabled="attitude.progress.value !== null || !knowsEnough"
+          @click="lay(key)"
+        >
+          {{ labelOf(i) }}: {{ sights[key] ? 'again' : 'hold on it' }}
+        </button>
+        <v-text-field
+          v-else
+          :label="labelOf(i)"
+          type="number"
+          step="any"
+          suffix="°"
+          hide-details
+          @update:model-value="(text) => type(key, String(text))"
+        />
+        <span v-if="sights[key]" class="figures">{{ sayFigure(sights[key], '°') }}</span>
+      </div>
+    </template>
+    <p v-if="said" class="said" role="alert">{{ said }}</p>
+    <OutcomeNote
+      v-if="outcomes.length"
+      :outcomes="outcomes"
+      :asked="asked"
+      :is-kept="isKept"
+      @put="(a) => emit('put', a, outcomes, given)"
+      @keep="keep"
+    />
+  </div>
+</template>
+
+<style scoped src="./instruments.css"></style>
+<style scoped>
+.sight {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+}
+
+.sight > .touch {
+  flex: 1;
+}
+</style>

@@ -1,0 +1,47 @@
+/**
+ * Works the formulas the server gives as data: a number, the name of a value, or an operation over
+ * terms. Which formula belongs to what is the server's; here is only the reading of it.
+ */
+export type Term = number | string | [string, ...Term[]]
+export type Values = Record<string, number>
+
+const RAD = Math.PI / 180
+const round = (value: number, turn: number) => ((value % turn) + turn) % turn
+
+const OPERATIONS: Record<string, (a: number, b: number) => number> = {
+  add: (a, b) => a + b,
+  sub: (a, b) => a - b,
+  mul: (a, b) => a * b,
+  div: (a, b) => (b === 0 ? NaN : a / b),
+  hypot: Math.hypot,
+  sqrt: (a) => Math.sqrt(a),
+  sin: (a) => Math.sin(a * RAD),
+  cos: (a) => Math.cos(a * RAD),
+  tan: (a) => Math.tan(a * RAD),
+  asin: (a) => Math.asin(Math.min(1, Math.max(-1, a))) / RAD,
+  atan: (a) => Math.atan(a) / RAD,
+  atan2: (a, b) => Math.atan2(a, b) / RAD,
+  bearing: (a) => round(a, 360),
+  offset: (a) => round(a + 180, 360) - 180,
+}
+
+/** What it comes to; NaN where it has no value. */
+export function worked(term: unknown, values: Values): number {
+  if (typeof term === 'number') return term
+  if (typeof term === 'string') return values[term] ?? NaN
+  if (!Array.isArray(term)) return NaN
+  const [operation, ...rest] = term as [string, ...Term[]]
+  const found = rest.map((one) => worked(one, values))
+  return OPERATIONS[operation]?.(found[0] ?? NaN, found[1] ?? 0) ?? NaN
+}
+
+/** Its ±: half the change over one ± of each value down and up, in quadrature. */
+export function spread(term: unknown, values: Values, sds: Values): number {
+  const changes = Object.entries(sds).map(([key, sd]) => {
+    const [up, down] = [sd, -sd].map((by) =>
+      worked(term, { ...values, [key]: (values[key] ?? NaN) + by }),
+    )
+    return ((up ?? NaN) - (down ?? NaN)) / 2
+  })
+  return Math.hypot(...changes)
+}

@@ -1,0 +1,43 @@
+/** A skyline drawn by pointing along it: points in bins of bearing, each the middle of what was drawn. */
+import { median, seriesOf } from './statistics'
+
+export interface Drawn {
+  bearing: number
+  tilt: number
+}
+export type Point = [number, number]
+
+export interface Swept {
+  points: Point[]
+  /** How far the drawing strays about its points. [deg] */
+  stray_deg: number
+}
+
+const turn = (deg: number) => ((deg % 360) + 360) % 360
+
+export function sweptOf(drawn: Drawn[], step_deg: number): Swept {
+  const bins = new Map<number, number[]>()
+  for (const { bearing, tilt } of drawn) {
+    const bin = turn(Math.round(bearing / step_deg) * step_deg)
+    bins.set(bin, [...(bins.get(bin) ?? []), tilt])
+  }
+  const points = [...bins]
+    .map(([bearing, tilts]): Point => [bearing, Math.round(median(tilts) * 10) / 10])
+    .sort((a, b) => a[0] - b[0])
+  const strays = [...bins.values()].flatMap((tilts) => {
+    const middle = median(tilts)
+    return tilts.map((tilt) => tilt - middle)
+  })
+  return { points, stray_deg: seriesOf(strays)?.spread ?? 0 }
+}
+
+/** The kept skyline with what was swept in its place; points nearer than two steps are one stroke. */
+export function mergedWith(kept: number[][], swept: Point[], step_deg: number): Point[] {
+  const isSwept = (bearing: number) =>
+    swept.some(([at]) => Math.abs(((at - bearing + 540) % 360) - 180) <= 2 * step_deg)
+  const rest = kept
+    .map(([bearing = 0, altitude = 0]): Point => [turn(bearing), altitude])
+    .filter(([bearing]) => !isSwept(bearing))
+  const all = new Map([...rest, ...swept])
+  return [...all].sort((a, b) => a[0] - b[0])
+}
