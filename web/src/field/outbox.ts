@@ -16,8 +16,9 @@ export interface Sent {
 
 const BATCH = 20
 
-async function alone<T>(work: () => Promise<T>): Promise<T> {
-  return 'locks' in navigator ? await navigator.locks.request('owl-outbox', work) : work()
+/** One tab at a time sends what waits under a name. */
+export async function alone<T>(what: string, work: () => Promise<T>): Promise<T> {
+  return 'locks' in navigator ? await navigator.locks.request(`owl-${what}`, work) : work()
 }
 
 export const queueTake = (take: Queued) => changeOutbox((queue) => [...queue, take])
@@ -28,7 +29,7 @@ export const retry = (id: string) =>
   changeOutbox((queue) => queue.map((q) => (q.id === id ? { id: q.id, body: q.body } : q)))
 
 export function send(): Promise<Sent> {
-  return alone(async () => {
+  return alone('outbox', async () => {
     let sent = 0
     const chains = new Map<string, Schemas['ChainOut']>()
     // crossing takes off costs more than sending them, so it is done in batches: one that was

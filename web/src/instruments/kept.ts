@@ -6,6 +6,7 @@ import { createStore, get, set, update } from 'idb-keyval'
 
 import { ApiError, client, data, type Schemas } from '../api/client'
 import { newId } from '../api/identity'
+import { alone } from '../field/outbox'
 
 export type Kit = Schemas['InstrumentsOut']
 export type ReadingIn = Schemas['ReadingIn']
@@ -47,9 +48,10 @@ export const waiting = async (): Promise<Waiting[]> => (await get<Waiting[]>(QUE
 const change = (by: (queue: Waiting[]) => Waiting[]) =>
   update<Waiting[]>(QUEUE, (queue) => by(queue ?? []), store)
 
-/** Kept here at once; answers its identity. */
-export async function keepReading(body: ReadingIn): Promise<string> {
+/** Kept here at once, as the plain thing it is on the wire; answers its identity. */
+export async function keepReading(reading: ReadingIn): Promise<string> {
   const id = newId()
+  const body = JSON.parse(JSON.stringify(reading)) as ReadingIn
   await change((queue) => [...queue, { id, body }])
   return id
 }
@@ -57,7 +59,9 @@ export async function keepReading(body: ReadingIn): Promise<string> {
 const NEVER = [404, 422] // what it was of is gone, or it is none
 
 /** Send what waits; answers how many still do. */
-export async function sendReadings(): Promise<number> {
+export const sendReadings = (): Promise<number> => alone('readings', sendAll)
+
+async function sendAll(): Promise<number> {
   for (const { id, body } of await waiting()) {
     try {
       const params = { path: { reading_id: id } }

@@ -28,6 +28,7 @@ const question = (key: string, over: object = {}) => ({
   options: [],
   kit_kinds: [],
   columns: [],
+  measured_by: [],
   ...over,
 })
 const sides = [
