@@ -26,9 +26,11 @@ class WordsOut(BaseModel):
 
 
 class BesideOut(BaseModel):
-    """A value typed beside, and its own ±: a term over its key."""
+    """A value beside, and its own ±: a term over what is given. is_asked: it is typed, else it is
+    its default."""
 
     question: QuestionOut
+    is_asked: bool
     sd: JsonValue
 
 
@@ -198,6 +200,7 @@ class ShakenShotOut(BaseModel):
     title: str
     focal_length_mm: float
     pixel_pitch_um: float
+    frame_height_mm: float
     exposure_s: float
 
 

@@ -14,6 +14,7 @@ from patient_owl.core.measure.formula import as_json, worked
 from patient_owl.core.measure.instrument import Given, Result
 from patient_owl.core.measure.up import SEEN_UNDER_SUN_DEG, SOUGHT, STEP_S, up_in
 from patient_owl.core.night import Bounds, night_bounds
+from patient_owl.core.optics.camera import frame_size_mm
 from patient_owl.core.sky.horizon import horizon_from
 from patient_owl.core.sky.magnetic import needle
 from patient_owl.measuring.schemas import (
@@ -146,6 +147,7 @@ def _given(given: Sequence[Given]) -> list[BesideOut]:
                 least=one.least,
                 most=one.most,
             ),
+            is_asked=one.is_asked,
             sd=as_json(one.sd_term),
         )
         for one in given
@@ -290,6 +292,9 @@ def _shots(visit: Visit, night: Night) -> list[ShakenShotOut]:
                     title=shot.title,
                     focal_length_mm=planned.kit.lens.focal_length_mm,
                     pixel_pitch_um=planned.kit.body.sensor.pixel_pitch_um,
+                    frame_height_mm=frame_size_mm(
+                        planned.kit.body.sensor, planned.intent.framing.orientation
+                    )[1],
                     exposure_s=planned.positions["exposure_s"].value,
                 )
             )

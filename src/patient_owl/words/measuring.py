@@ -121,6 +121,11 @@ INSTRUMENTS = {
         "angle is best.",
         ("Where you will walk", "Subject, from here", "Subject, from there"),
     ),
+    "streak": Told(
+        "Speed from a test take",
+        "Enlarge it: how long is a bubble's streak, as a share of the picture's height? The time it "
+        "was open tells how fast the water runs.",
+    ),
     "coordinates": Told(
         "A point on the map",
         "Coordinates of the subject give its bearing, how far off it is, and how high its top looks.",
@@ -134,6 +139,13 @@ GIVEN = {
     "temperature_c": Asking("Air", "Sound is slower in the cold."),
     "distance_m": Asking("How far off"),
     "height_m": Asking("How high it is"),
+    "streak_percent": Asking("Its streak", "Of the picture's height."),
+    "exposure_s": Asking("The shutter was open"),
+    "focal_length_mm": Asking("Focal length"),
+    "frame_height_mm": Asking("The picture is high on the sensor"),
+    "point_sd_m": Asking("Both points are known to ±", "A phone's position: ten metres."),
+    "east_off_m": Asking(""),
+    "north_off_m": Asking(""),
     "eye_m": Asking("Your eye over the ground"),
     "walked_m": Asking("You walk"),
     "there_latitude_deg": Asking("Latitude"),
@@ -158,6 +170,8 @@ RESULTS = {
     "delay_s": "it waits",
     "height_m": "height",
     "base_m": "its foot over you",
+    "at_latitude_deg": "at latitude",
+    "at_longitude_deg": "at longitude",
     "east_m": "to the east",
     "north_m": "to the north",
     "bearing_true_deg": "bearing",
@@ -259,7 +273,9 @@ def unit_of(key: str) -> str:
 
 def known_text(sd: float, key: str) -> str:
     """The ± of an answer, beside it in prose: `± 0.3`"""
-    return "± " + uncertain(sd, sd, unit_of(key), key.split(".")[-1]).rsplit("± ", 1)[-1]
+    return (
+        "± " + uncertain(sd, sd, unit_of(key), key.rsplit(".", maxsplit=1)[-1]).rsplit("± ", 1)[-1]
+    )
 
 
 def needle_text(found: Needle) -> str:

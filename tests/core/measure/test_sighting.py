@@ -77,6 +77,21 @@ def test_far_off_the_curve_of_the_earth_takes_its_part() -> None:
     assert height_angle_deg(300, 20_000) == pytest.approx(flat, abs=0.001)
 
 
+@given(st.floats(-70, 70), st.floats(-179, 179), st.floats(0, 360), st.floats(5, 2000))
+def test_what_two_points_find_has_the_coordinates_of_the_geodesic(
+    latitude_deg: float, longitude_deg: float, bearing_deg: float, far_m: float
+) -> None:
+    there = Geodesic.WGS84.Direct(latitude_deg, longitude_deg, bearing_deg, far_m)
+    # a right angle: as far aside as it is off
+    values = {
+        "latitude_deg": latitude_deg, "longitude_deg": longitude_deg, "walked_m": far_m,
+        "first_deg": bearing_deg, "way_deg": bearing_deg + 90, "second_deg": bearing_deg - 45,
+    }  # fmt: skip
+    at = [_read("two_points", key, **values) for key in ("at_latitude_deg", "at_longitude_deg")]
+    off = Geodesic.WGS84.Inverse(*at, there["lat2"], there["lon2"])["s12"]
+    assert off < 0.001 * far_m + 0.01  # plane, where the Earth is round
+
+
 def test_what_cannot_be_known_has_no_value_or_a_wide_one() -> None:
     found = {one.key: one.term for one in SIGHTING_INSTRUMENTS["distance"].results}
     values = {"height_m": 10.0, "base_deg": 3.0, "top_deg": 3.0}
@@ -126,6 +141,21 @@ def test_the_moon_touches_the_tower_from_where_one_is_told_to_stand() -> None:
     # a step of the search, and the formulas of refraction differ by an arcminute at most
     assert np.hypot(*(found - ours)) < 0.01 * far_m
     assert worked(STAND_M, values) == pytest.approx(far_m)
+
+
+# Handbook, section 11 (common practice): a stream of 1.5 m/s at 5 m with 35 mm on full frame runs
+# 0.44 frame heights a second.
+def test_a_streak_in_a_test_take_tells_how_fast_the_water_runs() -> None:
+    found = _read(
+        "streak",
+        "water_speed_m_s",
+        streak_percent=44,
+        exposure_s=1,
+        distance_m=5,
+        focal_length_mm=35,
+        frame_height_mm=24,
+    )
+    assert found == pytest.approx(1.5, abs=0.02)
 
 
 # The Moon is half a degree wide: 2 m look as wide at 2 / (2 · tan 0.26°) = 220 m.

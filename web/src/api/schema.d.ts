@@ -3291,9 +3291,12 @@ export interface components {
         };
         /**
          * BesideOut
-         * @description A value typed beside, and its own ±: a term over its key.
+         * @description A value beside, and its own ±: a term over what is given. is_asked: it is typed, else it is
+         *     its default.
          */
         BesideOut: {
+            /** Is Asked */
+            is_asked: boolean;
             question: components["schemas"]["QuestionOut"];
             sd: components["schemas"]["JsonValue"];
         };
@@ -7127,6 +7130,8 @@ export interface components {
             exposure_s: number;
             /** Focal Length Mm */
             focal_length_mm: number;
+            /** Frame Height Mm */
+            frame_height_mm: number;
             /**
              * Id
              * Format: uuid

@@ -14,7 +14,16 @@ import SweepFace from './SweepFace.vue'
 import TapFace from './TapFace.vue'
 import { ApiError } from '../api/client'
 import type { Values } from './formula'
-import { keepReading, keptKit, sendReadings, takeAlong, type Kit, type Where } from './kept'
+import {
+  forgetReading,
+  keepReading,
+  keptKit,
+  sendReadings,
+  takeAlong,
+  type Kit,
+  type Waiting,
+  type Where,
+} from './kept'
 import { figuresOf, type Answer, type AskedFor, type Outcome } from './outcome'
 import { decimalsFor, type Figure } from './say'
 import type { Point } from './sweep'
@@ -95,13 +104,25 @@ function choose(to: string): void {
   isChoosing.value = false
 }
 
-const waitsFor = ref(0)
+/** What is known beside: what the page said, and what the shot is taken with. */
+const beside = computed<Values>(() => {
+  const shot = kit.value?.shots.find((one) => one.id === shotId)
+  const { focal_length_mm, frame_height_mm, exposure_s } = shot ?? {}
+  return { ...(shot && { focal_length_mm, frame_height_mm, exposure_s }), ...given } as Values
+})
+
+const queue = shallowRef<Waiting[]>([])
+const waits = computed(() => queue.value.filter((one) => !one.refused).length)
+const refused = computed(() => queue.value.filter((one) => one.refused))
 async function send(): Promise<void> {
-  const before = waitsFor.value
-  waitsFor.value = await sendReadings()
-  if (waitsFor.value < before || before === 0) emit('kept')
+  queue.value = await sendReadings()
+  emit('kept')
 }
-void sendReadings().then((left) => (waitsFor.value = left))
+async function letGo(id: string): Promise<void> {
+  await forgetReading(id)
+  await send()
+}
+void send()
 window.addEventListener('online', send)
 onScopeDispose(() => window.removeEventListener('online', send))
 
@@ -111,7 +132,7 @@ interface Made {
   count?: number
   outline?: Point[]
 }
-async function keep({ figures, given: beside = {}, count = 1, outline = [] }: Made): Promise<void> {
+async function keep({ figures, given: typed = {}, count = 1, outline = [] }: Made): Promise<void> {
   const of = kit.value
   if (!of) return
   await keepReading({
@@ -122,14 +143,13 @@ async function keep({ figures, given: beside = {}, count = 1, outline = [] }: Ma
     made_at_utc: new Date().toISOString(),
     count,
     figures,
-    given: beside,
+    given: typed,
     outline,
   })
-  waitsFor.value += 1
   await send()
 }
-async function put(answer: Answer, outcomes: Outcome[], beside: Values = {}, count = 1) {
-  await keep({ figures: figuresOf(outcomes), given: beside, count })
+async function put(answer: Answer, outcomes: Outcome[], typed: Values = {}, count = 1) {
+  await keep({ figures: figuresOf(outcomes), given: typed, count })
   const sd = outcomes.find((one) => one.figure.value === answer.value)?.figure.sd ?? 0
   emit('put', key.value === 'cycle' ? { ...answer, line: lineOf(answer.value, sd) } : answer)
 }
@@ -165,10 +185,14 @@ async function putOutline(outline: Point[], sd: number): Promise<void> {
           <button type="button" @click="emit('close')">Back</button>
         </header>
         <slot />
-        <p v-if="waitsFor" class="waits muted" role="status">
-          {{ waitsFor }} {{ waitsFor === 1 ? 'reading waits' : 'readings wait' }} on this phone for
+        <p v-if="waits" class="waits muted" role="status">
+          {{ waits }} {{ waits === 1 ? 'reading waits' : 'readings wait' }} on this phone for
           signal.
         </p>
+        <div v-for="one in refused" :key="one.id" class="said" role="alert">
+          <p>A reading could not be sent: {{ one.refused }}</p>
+          <button type="button" class="touch" @click="letGo(one.id)">Let it go</button>
+        </div>
         <LoadState v-if="!kit" :error="error" @retry="load" />
         <nav v-else-if="isChoosing" aria-label="Instruments">
           <template v-for="group in groups" :key="group.title">
@@ -191,11 +215,10 @@ async function putOutline(outline: Point[], sd: number): Promise<void> {
           :kit="kit"
           :tap="tap"
           :asked="asked"
-          :given="given"
+          :given="beside"
           @put="put"
           @keep="
-            (outcomes, beside, count) =>
-              keep({ figures: figuresOf(outcomes), given: beside, count })
+            (outcomes, typed, count) => keep({ figures: figuresOf(outcomes), given: typed, count })
           "
         />
         <SightingFace
@@ -206,9 +229,9 @@ async function putOutline(outline: Point[], sd: number): Promise<void> {
           :attitude="attitude"
           :bearing="bearing"
           :asked="asked"
-          :given="given"
+          :given="beside"
           @put="put"
-          @keep="(outcomes, beside) => keep({ figures: figuresOf(outcomes), given: beside })"
+          @keep="(outcomes, typed) => keep({ figures: figuresOf(outcomes), given: typed })"
         />
         <StandFace v-else-if="key === 'stand'" :kit="kit" />
         <SweepFace

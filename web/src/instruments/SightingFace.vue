@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 
 import OutcomeNote from './OutcomeNote.vue'
 import QuestionField from '../components/QuestionField'
+import PointPick, { type Point } from './PointPick.vue'
 import ReadOut from './ReadOut.vue'
 import SensorNote from './SensorNote.vue'
 import SetCompass from './SetCompass.vue'
@@ -51,16 +52,17 @@ watch(
 
 const given = computed<Values>(() => {
   const usual = sighting.given.map(({ question }) => [question.key, Number(question.default)])
-  return { ...Object.fromEntries(usual), ...known, ...typed.value }
+  const sure = here.value && { point_sd_m: here.value.point_sd_m }
+  return { ...Object.fromEntries(usual), ...known, ...sure, ...typed.value }
 })
 const isComplete = computed(
   () =>
     sighting.sights.every((key) => sights.value[key]) &&
-    (sighting.sights.length > 0 || Object.keys(typed.value).length > 1),
+    (!isOfAPoint.value || typed.value.there_longitude_deg !== undefined),
 )
 const outcomes = computed<Outcome[]>(() => {
   if (!isComplete.value) return []
-  const { latitude_deg, longitude_deg } = kit
+  const { latitude_deg, longitude_deg } = here.value ?? kit
   const values: Values = { ...given.value, latitude_deg, longitude_deg }
   const sds: Values = {}
   for (const { question, sd } of sighting.given) sds[question.key] = worked(sd, given.value)
@@ -96,15 +98,19 @@ function answer(key: string, value: unknown): void {
   if (typeof value === 'number') typed.value = { ...typed.value, [key]: value }
   isKept.value = false
 }
-function pick(name: string | null): void {
-  const mark = kit.landmarks.find((one) => one.name === name)
-  if (!mark) return
+/** A subject known by its coordinates, from the place or from where the device says one stands. */
+const isOfAPoint = computed(() =>
+  sighting.given.some((one) => one.question.key === 'there_latitude_deg'),
+)
+const here = ref<{ latitude_deg: number; longitude_deg: number; point_sd_m: number } | null>(null)
+function take(point: Point): void {
   typed.value = {
     ...typed.value,
-    there_latitude_deg: mark.latitude_deg,
-    there_longitude_deg: mark.longitude_deg,
-    over_m: mark.elevation_m - kit.elevation_m,
+    there_latitude_deg: point.latitude_deg,
+    there_longitude_deg: point.longitude_deg,
+    over_m: point.elevation_m - kit.elevation_m,
   }
+  isKept.value = false
 }
 function keep(): void {
   isKept.value = true
@@ -118,14 +124,9 @@ const knowsEnough = computed(() => !sighting.by_bearing || bearing.knowsNorth.va
 <template>
   <div class="face">
     <p class="muted">{{ sighting.words.help }}</p>
-    <v-select
-      v-if="!sighting.sights.length && kit.landmarks.length"
-      label="One of your places"
-      :items="kit.landmarks.map((one) => one.name)"
-      @update:model-value="pick"
-    />
+    <PointPick v-if="isOfAPoint" :kit="kit" @take="take" @here="(where) => (here = where)" />
     <QuestionField
-      v-for="{ question } in sighting.given"
+      v-for="{ question } in sighting.given.filter((one) => one.is_asked)"
       :key="question.key"
       :question="question"
       :value="given[question.key]"

@@ -10,9 +10,11 @@ import { alone } from '../field/outbox'
 
 export type Kit = Schemas['InstrumentsOut']
 export type ReadingIn = Schemas['ReadingIn']
-interface Waiting {
+/** refused: why the server would not have it; it waits for a decision. */
+export interface Waiting {
   id: string
   body: ReadingIn
+  refused?: string
 }
 
 const store = createStore('patient-owl-instruments', 'kept')
@@ -58,18 +60,24 @@ export async function keepReading(reading: ReadingIn): Promise<string> {
 
 const NEVER = [404, 422] // what it was of is gone, or it is none
 
-/** Send what waits; answers how many still do. */
-export const sendReadings = (): Promise<number> => alone('readings', sendAll)
+export const forgetReading = (id: string) => change((queue) => queue.filter((one) => one.id !== id))
 
-async function sendAll(): Promise<number> {
-  for (const { id, body } of await waiting()) {
+/** Send what waits; answers what still does, the refused among it. */
+export const sendReadings = (): Promise<Waiting[]> => alone('readings', sendAll)
+
+async function sendAll(): Promise<Waiting[]> {
+  for (const { id, body, refused } of await waiting()) {
+    if (refused) continue
     try {
       const params = { path: { reading_id: id } }
       await data(client.PUT('/api/v1/readings/{reading_id}', { params, body }))
+      await forgetReading(id)
     } catch (error) {
+      // no signal, signed out, or the server is down: later
       if (!(error instanceof ApiError && NEVER.includes(error.status))) break
+      const why = error.message
+      await change((queue) => queue.map((one) => (one.id === id ? { ...one, refused: why } : one)))
     }
-    await change((queue) => queue.filter((one) => one.id !== id))
   }
-  return (await waiting()).length
+  return waiting()
 }

@@ -8,8 +8,9 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from patient_owl.core.constants import EARTH_EQUATORIAL_RADIUS_KM, EARTH_FLATTENING
+from patient_owl.core.measure.compass import LANDMARK_SD_M
 from patient_owl.core.measure.formula import Term, name, of, worked
-from patient_owl.core.measure.instrument import Fill, Given, Result
+from patient_owl.core.measure.instrument import WATER_FILLS, Fill, Given, Result
 
 EYE_M = 1.6  # a phone held before the eyes; common practice
 LONGEST_KM = 100.0  # as far as the formula for coordinates holds a hundredth of a degree
@@ -34,9 +35,19 @@ FOOT_OVER_YOU = _DISTANCE * of("tan", _BASE)
 _DISTANCES = tuple(Fill(k) for k in ("distance_m", "stand_in.distance_m", "moving_m"))
 _BEARINGS = (Fill("bearing_true_deg"), Fill("stand_in.bearing_true_deg"))
 
+# How far it ran over the sensor while the shutter was open, at that distance: blur_mm turned round.
+SPEED_BY_STREAK = (
+    name("streak_percent")
+    * 0.01
+    * name("frame_height_mm")
+    * _DISTANCE
+    / (name("focal_length_mm") * name("exposure_s"))
+)
+
 # From two standing points, walked_m apart in the bearing way_deg: from the first of them.
 _FIRST, _SECOND, _WAY = name("first_deg"), name("second_deg"), name("way_deg")
 DISTANCE_BY_TWO = name("walked_m") * of("sin", _WAY - _SECOND) / of("sin", _FIRST - _SECOND)
+_TWO_EAST_M, _TWO_NORTH_M = (DISTANCE_BY_TWO * of(f, _FIRST) for f in ("sin", "cos"))
 
 
 # From coordinates: here to there. [gauss-mid-latitude]
@@ -61,6 +72,10 @@ _MIDDLE = (name("latitude_deg") + _THERE_LAT) * 0.5
 _TURNS = of("offset", _THERE_LON - name("longitude_deg")) * of("sin", _MIDDLE) * 0.5
 WAY_M = of("hypot", _EAST, _NORTH)
 WAY_BEARING = of("bearing", of("atan2", _EAST, _NORTH) - _TURNS)
+# where the two points are themselves known to some metres only
+_EAST_OFF, _NORTH_OFF = _EAST + name("east_off_m"), _NORTH + name("north_off_m")
+_KNOWN_WAY_M = of("hypot", _EAST_OFF, _NORTH_OFF)
+_KNOWN_BEARING = of("bearing", of("atan2", _EAST_OFF, _NORTH_OFF) - _TURNS)
 
 # over_m: how far its top lies over the ground here, which the eye is eye_m over.
 
@@ -69,7 +84,7 @@ def _looks_high(distance_m: Term) -> Term:
     return of("atan", (name("over_m") - EYE_M) / distance_m - distance_m * DROP)
 
 
-HEIGHT_ANGLE, _LOOKS_HIGH = _looks_high(WAY_M), _looks_high(_DISTANCE)
+HEIGHT_ANGLE, _LOOKS_HIGH = _looks_high(_KNOWN_WAY_M), _looks_high(_DISTANCE)
 
 
 def height_angle_deg(over_m: float, distance_m: float) -> float:
@@ -87,8 +102,17 @@ STAND_NORTH_M = -(STAND_M * of("cos", name("azimuth_deg")))
 _HERE_LAT = name("latitude_deg")
 _CURVED = 1.0 - _E2 * of("sin", _HERE_LAT) * of("sin", _HERE_LAT)
 _ACROSS_M = _A_M / of("sqrt", _CURVED)
-AT_LATITUDE = _HERE_LAT + name("north_m") * _RAD * _CURVED / (_ACROSS_M * (1 - _E2))
-AT_LONGITUDE = name("longitude_deg") + name("east_m") * _RAD / (_ACROSS_M * of("cos", _HERE_LAT))
+
+
+def _at_latitude(north_m: Term) -> Term:
+    return _HERE_LAT + north_m * _RAD * _CURVED / (_ACROSS_M * (1 - _E2))
+
+
+def _at_longitude(east_m: Term) -> Term:
+    return name("longitude_deg") + east_m * _RAD / (_ACROSS_M * of("cos", _HERE_LAT))
+
+
+AT_LATITUDE, AT_LONGITUDE = _at_latitude(name("north_m")), _at_longitude(name("east_m"))
 # How far off a width of metres looks as wide as the body.
 AS_WIDE_M = name("width_m") / (2.0 * of("tan", name("diameter_deg") * 0.5))
 
@@ -138,10 +162,24 @@ _ALL = (
         (Given("walked_m", "m", 20.0, 1.0, 5000.0, sd_share=0.05),),
         (
             Result("distance_m", "m", DISTANCE_BY_TWO, _DISTANCES),
-            Result("east_m", "m", DISTANCE_BY_TWO * of("sin", _FIRST)),
-            Result("north_m", "m", DISTANCE_BY_TWO * of("cos", _FIRST)),
+            Result("east_m", "m", _TWO_EAST_M),
+            Result("north_m", "m", _TWO_NORTH_M),
+            Result("at_latitude_deg", "°", _at_latitude(_TWO_NORTH_M)),
+            Result("at_longitude_deg", "°", _at_longitude(_TWO_EAST_M)),
         ),
         by_bearing=True,
+    ),
+    SightingInstrument(
+        "streak",
+        (),
+        (
+            Given("streak_percent", "%", 10.0, 0.1, 100.0, sd_share=0.2),
+            Given("exposure_s", "s", 1.0, 0.0001, 3600.0),
+            _FAR,
+            Given("focal_length_mm", "mm", 35.0, 4.0, 2000.0),
+            Given("frame_height_mm", "mm", 24.0, 3.0, 200.0),
+        ),
+        (Result("water_speed_m_s", "m/s", SPEED_BY_STREAK, WATER_FILLS),),
     ),
     SightingInstrument(
         "coordinates",
@@ -150,10 +188,13 @@ _ALL = (
             Given("there_latitude_deg", "°", 0.0, -90.0, 90.0),
             Given("there_longitude_deg", "°", 0.0, -180.0, 180.0),
             Given("over_m", "m", 0.0, -500.0, 9000.0, sd=2.0),
+            Given("point_sd_m", "m", LANDMARK_SD_M, 0.1, 1000.0),
+            Given("east_off_m", "m", 0.0, 0.0, 0.0, sd_by="point_sd_m"),
+            Given("north_off_m", "m", 0.0, 0.0, 0.0, sd_by="point_sd_m"),
         ),
         (
-            Result("bearing_true_deg", "°", WAY_BEARING, _BEARINGS),
-            Result("distance_m", "m", WAY_M, _DISTANCES),
+            Result("bearing_true_deg", "°", _KNOWN_BEARING, _BEARINGS),
+            Result("distance_m", "m", _KNOWN_WAY_M, _DISTANCES),
             Result("height_angle_deg", "°", HEIGHT_ANGLE, (Fill("tilt_deg"),)),
         ),
     ),

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from patient_owl.core.measure.formula import Term, name, of
-from patient_owl.core.measure.instrument import Fill, Given, Result
+from patient_owl.core.measure.instrument import MOVING, WATER_FILLS, Fill, Given, Result
 from patient_owl.core.measure.sound import SOUND_SPEED
 
 TAP_SD_S = 0.08  # of one touch, about its mean lateness, which two touches share; ours
@@ -53,10 +53,6 @@ def _length(usual: float) -> Given:
     return Given("length_m", "m", usual, 0.2, 2000.0, sd_share=0.05)
 
 
-# What moves in any picture is asked its speed once it is said to have one of its own.
-_MOVING = Fill("moving_speed_m_s", {"moves": "own_speed"})
-_WATER = Fill("water_speed_m_s", {"water": "timed_water"})
-
 _ALL = (
     TapInstrument(
         "crossing",
@@ -69,7 +65,7 @@ _ALL = (
         "pairs",
         (
             Result("speed_km_h", "km/h", _LENGTH / _T * _KM_H, (Fill("speed_km_h"),)),
-            Result("speed_m_s", "m/s", _LENGTH / _T, (_MOVING, Fill("along_speed_m_s"))),
+            Result("speed_m_s", "m/s", _LENGTH / _T, (MOVING, Fill("along_speed_m_s"))),
         ),
         (_length(12.0),),
         differ=True,
@@ -86,13 +82,13 @@ _ALL = (
     TapInstrument(
         "float",
         "pairs",
-        (Result("water_speed_m_s", "m/s", _LENGTH / _T, (_WATER, _MOVING)),),
+        (Result("water_speed_m_s", "m/s", _LENGTH / _T, WATER_FILLS),),
         (_length(5.0),),
     ),
     TapInstrument(
         "walking",
         "pairs",
-        (Result("walk_m_s", "m/s", _LENGTH / _T, (Fill("walk_m_s"), _MOVING)),),
+        (Result("walk_m_s", "m/s", _LENGTH / _T, (Fill("walk_m_s"), MOVING)),),
         (_length(10.0),),
     ),
     TapInstrument(
