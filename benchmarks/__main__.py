@@ -11,6 +11,7 @@ from benchmarks import (
     field,
     http,
     matching,
+    measuring,
     morning,
     ordering,
     performing,
@@ -35,6 +36,7 @@ PARTS = {
     "crowd": crowd.run,
     "cluster": cluster.run,
     "field": field.run,
+    "measuring": measuring.run,
     "soak": soak.run,
 }
 

@@ -214,8 +214,8 @@ COMPASS = {
     "none": "No sensor of this device tells how it is held. Type what you know; everything else works.",
     "refused": "The browser was told not to give the sensors. Its settings for this site can change "
     "that; until then, type.",
-    "asks": "The browser asks before a page may read how the phone is held. Nothing of it leaves the "
-    "phone.",
+    "asks": "If this is a phone, its browser asks before a page may read how it is held. Nothing of "
+    "that leaves the phone.",
     "insecure": "Browsers give sensors only to secure pages. Start the app with --tls, or type.",
     "far_off": f"That is more than {angle(SET_SD_MOST_DEG)} off what the compass said: is it the right one, "
     "and is no iron near?",
