@@ -217,6 +217,8 @@ COMPASS = {
     "asks": "If this is a phone, its browser asks before a page may read how it is held. Nothing of "
     "that leaves the phone.",
     "insecure": "Browsers give sensors only to secure pages. Start the app with --tls, or type.",
+    "sun": "Never look into the Sun, and through no lens. Turn until the phone's own shadow is "
+    "thinnest.",
     "far_off": f"That is more than {angle(SET_SD_MOST_DEG)} off what the compass said: is it the right one, "
     "and is no iron near?",
 }

@@ -215,6 +215,12 @@ li button {
   gap: 10px;
 }
 
+.files .time {
+  min-height: 44px;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+
 li strong {
   margin-right: 0.6ch;
 }

@@ -27,7 +27,10 @@ const unit = computed(() => (kit.bearing_shown ? 'magnetic' : 'true'))
   <div class="out" aria-label="Read-out">
     <p class="bearing figures">
       {{ figure }}
-      <small>± {{ bearing.knowsNorth.value ? Math.ceil(bearing.sd_deg.value) : '—' }}°</small>
+      <small
+        >±
+        {{ bearing.knowsNorth.value ? Math.max(1, Math.round(bearing.sd_deg.value)) : '—' }}°</small
+      >
     </p>
     <p class="muted unit">{{ unit }}</p>
     <template v-if="shown">

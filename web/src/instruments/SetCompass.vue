@@ -87,6 +87,7 @@ const how = computed(() => {
           </button>
         </li>
       </ul>
+      <p v-if="chosen?.key === 'sun'" class="said">{{ kit.compass.words.sun }}</p>
       <button
         v-if="chosen"
         type="button"

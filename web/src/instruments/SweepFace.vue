@@ -142,8 +142,8 @@ function keep(): void {
       <p>
         {{ swept.points.length }} points, height
         <span class="figures">± {{ tilt_sd.toFixed(decimalsFor(tilt_sd)) }}°</span>, bearing
-        <span class="figures">± {{ Math.ceil(bearing.sd_deg.value) }}°</span>. Where you did not
-        sweep, what is kept stays.
+        <span class="figures">± {{ Math.max(1, Math.round(bearing.sd_deg.value)) }}°</span>. Where
+        you did not sweep, what is kept stays.
       </p>
       <div class="pair">
         <button v-if="canPut" type="button" class="touch" @click="emit('put', merged, tilt_sd)">

@@ -107,9 +107,10 @@ export function knownNow(kit: Kit, at: number) {
       return []
     // by day no star is there to be pointed at
     if (!body.is_point || sunNow > body.seen_under_sun_deg) return []
-    return [{ name: body.name, ...stands, sd_deg: known_sd_deg }]
+    return [{ key: body.key, name: body.name, ...stands, sd_deg: known_sd_deg }]
   })
   const marks = kit.landmarks.map((one) => ({
+    key: '',
     name: one.name,
     bearing_deg: one.bearing_true_deg,
     altitude_deg: one.height_angle_deg,

@@ -154,7 +154,11 @@ export function useAttitude(kit: () => Kit | null) {
   /** By a touch: browsers that ask do so only then. */
   async function ask(): Promise<void> {
     try {
-      const answer = await asking?.requestPermission?.()
+      const moving = 'DeviceMotionEvent' in window ? (DeviceMotionEvent as Asks) : null
+      const [answer] = await Promise.all([
+        asking?.requestPermission?.(),
+        moving?.requestPermission?.(),
+      ])
       state.value = answer === 'denied' ? 'refused' : 'waiting'
       listen()
       settleSoon(false)

@@ -7,6 +7,7 @@ import FirstMeeting from '../components/FirstMeeting.vue'
 import FoldPart from '../components/FoldPart.vue'
 import LightSlope from '../components/LightSlope'
 import LoadState from '../components/LoadState.vue'
+import NightReadings from '../components/NightReadings.vue'
 import NightHelpers from '../components/NightHelpers.vue'
 import NightShots from '../components/NightShots.vue'
 import NightStrip from '../components/NightStrip.vue'
@@ -264,6 +265,13 @@ const print = () => window.print()
         </FoldPart>
         <FoldPart part="night-slope" title="The slope is drawn for" :says="says.slope">
           <SlopeReferences :slope="slope.value.value" :night="night.value.value" @change="change" />
+        </FoldPart>
+        <FoldPart
+          part="night-measured"
+          title="Measured"
+          says="what the phone measured there, and its instruments"
+        >
+          <NightReadings :key="nightId" :night-id="nightId" />
         </FoldPart>
         <FoldPart
           part="night-helpers"
