@@ -56,6 +56,19 @@ def test_a_place_has_instruments_of_this_evening_without_a_night(ida: TestClient
     assert kit["shots"] == []
 
 
+@pytest.mark.parametrize(("latitude_deg", "longitude_deg"), [(90, 0), (-90, 180), (78.2, 15.6)])
+def test_at_the_poles_it_is_said_how_little_a_compass_is_worth(
+    ida: TestClient, latitude_deg: float, longitude_deg: float
+) -> None:
+    place = making.place(ida, latitude_deg=latitude_deg, longitude_deg=longitude_deg)
+    answer = ida.get(f"{API}/places/{place['id']}/instruments")
+    assert answer.status_code == 200, answer.text
+    kit = answer.json()["compass"]
+    # the north magnetic pole lies four degrees from the pole in 2026, from memory
+    assert ("no compass is to be trusted" in kit["needle_text"]) == (latitude_deg == 90)
+    assert kit["unset_sd_deg"] > 7.5
+
+
 def test_who_thinks_in_feet_and_by_the_needle_measures_so(ida: TestClient) -> None:
     night = making.night(ida)
     ida.put(f"{API}/account/speech", json={"lengths": "imperial", "bearings": "magnetic"})

@@ -51,14 +51,12 @@ class ResultOut(BaseModel):
 
 
 class TapOut(BaseModel):
-    """kind "pairs": touched at its beginning and end; "beats": each time it comes round. differ:
-    the ± is the spread among them, else that of the mean. t_sd: the ± of the mean t_s, a term over
-    n and spread_s."""
+    """kind "pairs": touched at its beginning and end; "beats": each time it comes round. t_sd: the
+    ± of the mean t_s, a term over n and spread_s."""
 
     key: str
     words: WordsOut
     kind: TapKind
-    differ: bool
     t_sd: JsonValue
     given: list[BesideOut]
     results: list[ResultOut]
@@ -234,5 +232,6 @@ class InstrumentsOut(BaseModel):
     shake: ShakeOut
     up: UpOut
     landmarks: list[LandmarkOut]
+    temperature_c: float | None
     shots: list[ShakenShotOut]
     readings: list[KeptReadingOut]

@@ -10,11 +10,12 @@ from patient_owl.accounts.visit import Visit
 from patient_owl.core.measure import compass, shake, sighting, taps
 from patient_owl.core.measure.attitude import HOLDS
 from patient_owl.core.measure.fills import SIGHT_GIVEN, SIGHT_RESULTS
-from patient_owl.core.measure.formula import as_json, worked
+from patient_owl.core.measure.formula import as_json
 from patient_owl.core.measure.instrument import Given, Result
 from patient_owl.core.measure.up import SEEN_UNDER_SUN_DEG, SOUGHT, STEP_S, up_in
 from patient_owl.core.night import Bounds, night_bounds
 from patient_owl.core.optics.camera import frame_size_mm
+from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.horizon import horizon_from
 from patient_owl.core.sky.magnetic import needle
 from patient_owl.measuring.schemas import (
@@ -57,6 +58,7 @@ def instruments_of(
     visit: Visit, place: Place, evening: date, night: Night | None = None
 ) -> InstrumentsOut:
     """At a place on an evening; with the night's shots and readings where there is a night."""
+    planner = Planner(visit)
     readings = readings_of(visit.session, visit.user, place.id, night.id if night else None)
     pairs = [(azimuth, altitude) for azimuth, altitude in place.horizon]
     return InstrumentsOut(
@@ -86,7 +88,6 @@ def instruments_of(
                 key=one.key,
                 words=_words(words.INSTRUMENTS[one.key]),
                 kind=one.kind,
-                differ=one.differ,
                 t_sd=as_json(one.t_sd),
                 given=_given(one.given),
                 results=_results(one.results),
@@ -120,7 +121,8 @@ def instruments_of(
         shake=_shake(),
         up=_up(place, evening, night, visit.now_utc),
         landmarks=_landmarks(visit, place),
-        shots=_shots(visit, night) if night else [],
+        temperature_c=_temperature_c(planner, night) if night else None,
+        shots=_shots(planner, night) if night else [],
         readings=readings_out(readings, place),
     )
 
@@ -271,7 +273,7 @@ def _landmarks(visit: Visit, place: Place) -> list[LandmarkOut]:
                 bearing_true_deg=way["azi1"] % 360,
                 distance_m=far_m,
                 height_angle_deg=sighting.height_angle_deg(over_m, far_m),
-                sd_deg=worked(compass.landmark_sd_deg(far_m), {}),
+                sd_deg=compass.landmark_sd_deg(far_m),
                 latitude_deg=other.latitude_deg,
                 longitude_deg=other.longitude_deg,
                 elevation_m=other.elevation_m,
@@ -280,10 +282,16 @@ def _landmarks(visit: Visit, place: Place) -> list[LandmarkOut]:
     return sorted(found, key=lambda one: one.distance_m)[:MOST_LANDMARKS]
 
 
-def _shots(visit: Visit, night: Night) -> list[ShakenShotOut]:
-    planner = Planner(visit)
+def _temperature_c(planner: Planner, night: Night) -> float:
+    """Of the night's air as it is forecast now, or at its beginning: sound goes by it."""
+    context = planner.context(night)
+    now_s = ephemeris.epoch_seconds(planner.visit.now_utc)
+    return context.weather_at(now_s).temperature_c
+
+
+def _shots(planner: Planner, night: Night) -> list[ShakenShotOut]:
     found = []
-    for shot in shots_of(visit.session, visit.user, night):
+    for shot in shots_of(planner.visit.session, planner.visit.user, night):
         planned, _ = or_trouble(lambda shot=shot: planner.plan_of(shot, night))  # type: ignore[misc]
         if planned is not None:
             found.append(

@@ -5,7 +5,6 @@ from typing import Any
 from uuid import UUID
 
 from sqlalchemy import or_
-from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
@@ -15,7 +14,7 @@ from patient_owl.places.service import get_place
 from patient_owl.places.zones import zone
 from patient_owl.readings.models import Reading
 from patient_owl.readings.schemas import KeptReadingOut, ReadingIn
-from patient_owl.storage.owned import owned_rows
+from patient_owl.storage.owned import kept_once, owned_rows
 from patient_owl.words.measuring import reading_text
 from patient_owl.words.night import clock
 
@@ -28,20 +27,16 @@ def put_reading(
 ) -> tuple[Reading, bool]:
     """Keep a reading under the identity its device gave it; True when it is new. What was measured
     is not edited: sending it again changes nothing."""
-    reading = session.get(Reading, reading_id)
-    if reading is None:
-        get_place(session, user.id, request.place_id)
-        reading = Reading(id=reading_id, user_id=user.id, **request.model_dump())
-        try:
-            with session.begin_nested():
-                session.add(reading)
-            return reading, True
-        except IntegrityError:
-            # the same arrived a moment earlier by another request
-            reading = session.get_one(Reading, reading_id, populate_existing=True)
+    get_place(session, user.id, request.place_id)
+    reading, is_new = kept_once(
+        session,
+        Reading,
+        reading_id,
+        lambda: Reading(id=reading_id, user_id=user.id, **request.model_dump()),
+    )
     if reading.user_id != user.id or reading.deleted_at_utc is not None:
         raise NotFound(Reading.CALLED)
-    return reading, False
+    return reading, is_new
 
 
 def readings_of(

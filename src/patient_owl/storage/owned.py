@@ -1,11 +1,12 @@
 """Whose a row is, and which version of it is edited."""
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from contextvars import ContextVar
 from typing import Any, ClassVar, Protocol, TypeVar
 from uuid import UUID
 
 from sqlalchemy import select
+from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
 from patient_owl.errors import NotFound, Stale
@@ -66,6 +67,24 @@ def owned_rows(
         query = query.where(model.deleted_at_utc.is_(None))
     rows = session.scalars(query.order_by(model.created_at_utc, model.id))
     return [row for row in rows if _is_seen(row)]
+
+
+def kept_once(
+    session: Session, model: type[Row], row_id: UUID, make: Callable[[], Row]
+) -> tuple[Row, bool]:
+    """The row under an identity its device gave it, made where there is none; True when it is new.
+    Whose it is, is for whoever asks."""
+    row = session.get(model, row_id)
+    if row is not None:
+        return row, False
+    row = make()
+    try:
+        with session.begin_nested():
+            session.add(row)
+        return row, True
+    except IntegrityError:
+        # the same arrived a moment earlier by another request
+        return session.get_one(model, row_id, populate_existing=True), False
 
 
 def added(session: Session, row: Row) -> Row:

@@ -4,7 +4,6 @@ from collections.abc import Collection
 from uuid import UUID
 
 from sqlalchemy import select
-from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
@@ -25,7 +24,7 @@ from patient_owl.places.zones import zone
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner, as_request
 from patient_owl.shots.service import get_shot
-from patient_owl.storage.owned import changed, check_version, owned, owned_rows
+from patient_owl.storage.owned import changed, check_version, kept_once, owned, owned_rows
 from patient_owl.takes.learning import learn_from, learn_from_all
 from patient_owl.takes.models import Take
 from patient_owl.takes.of_pictures import takes_of
@@ -53,23 +52,16 @@ def put_take(
     if request.is_keeper is None:
         lead = planned.lead.key if planned else WHOLE
         request = request.model_copy(update={"is_keeper": is_kept(request.verdicts, lead)})
-    take = session.get(Take, take_id)
-    if take is None:
+
+    def made() -> Take:
         _check_lights(request, planned, known=())
         film = planned.kit.body.film if planned else None
-        take = Take(
-            id=take_id,
-            user_id=user.id,
-            lost_stops=lost_stops(film, request.exposure_s) if planned else None,
-            **request.model_dump(),
-        )
-        try:
-            with session.begin_nested():
-                session.add(take)
-            return take, True
-        except IntegrityError:
-            # the same take arrived a moment earlier by another request
-            take = session.get_one(Take, take_id, populate_existing=True)
+        lost = lost_stops(film, request.exposure_s) if planned else None
+        return Take(id=take_id, user_id=user.id, lost_stops=lost, **request.model_dump())
+
+    take, is_new = kept_once(session, Take, take_id, made)
+    if is_new:
+        return take, True
     if take.user_id != user.id or take.deleted_at_utc is not None:
         raise NotFound("take")
     if TakeIn.model_validate(take, from_attributes=True) == request:

@@ -15,7 +15,7 @@ from patient_owl.core.measure.compass import BEARING_SD, CORRECTION, SET_SD, TRU
 from patient_owl.core.measure.formula import Term, as_json, name, of, spread, worked
 from patient_owl.core.measure.shake import SMEAR_PX, VARIANCE_DEG2
 from patient_owl.core.measure.sound import sound_speed_m_s
-from patient_owl.core.measure.taps import TAP_INSTRUMENTS
+from patient_owl.core.measure.taps import TAP_INSTRUMENTS, TAP_SD_S
 from patient_owl.core.measure.up import STEP_S, up_in
 from patient_owl.core.sky.ephemeris import epoch_seconds
 from patient_owl.core.sky.tracks import Site, track
@@ -60,6 +60,27 @@ def test_the_spread_is_that_of_many_trials(
     said = spread(term, {"t_s": t_s, "length_m": length_m}, {"t_s": t_sd, "length_m": length_sd})
     # to first order; a tenth of spread bends it by some percent
     assert said == pytest.approx(float(np.std(trials)), rel=0.06)
+
+
+@pytest.mark.parametrize("n", [1, 2, 6, 20])
+def test_the_spread_of_what_is_touched_is_that_of_many_trials(n: int) -> None:
+    rng = np.random.default_rng(17)
+    late = rng.normal(0, TAP_SD_S, (20_000, n + 1))
+    # beats: numpy's own straight line through them
+    slopes = np.polyfit(np.arange(n + 1), late.T, 1)[0]
+    beats = worked(TAP_INSTRUMENTS["spins"].t_sd, {"n": n, "spread_s": 0.0})
+    assert beats == pytest.approx(float(np.std(slopes)), rel=0.05)
+    # strokes differ by themselves: only their touches make their sum uncertain
+    pairs = rng.normal(0, TAP_SD_S, (20_000, n, 2))
+    means = np.mean(np.diff(pairs, axis=2), axis=1)
+    strokes = worked(TAP_INSTRUMENTS["strokes"].t_sd, {"n": n, "spread_s": 3.0})
+    assert strokes == pytest.approx(float(np.std(means)), rel=0.05)
+
+
+def test_the_next_vehicle_is_known_by_how_much_they_differ_and_one_thing_by_its_mean() -> None:
+    said = {"n": 9, "spread_s": 0.9}
+    assert worked(TAP_INSTRUMENTS["crossing"].t_sd, said) == pytest.approx(0.9, abs=0.01)
+    assert worked(TAP_INSTRUMENTS["float"].t_sd, said) == pytest.approx(0.3, abs=0.01)
 
 
 def test_a_compass_set_on_something_known_tells_the_truth_with_its_spread() -> None:

@@ -4701,6 +4701,8 @@ export interface components {
             tap_least_s: number;
             /** Taps */
             taps: components["schemas"]["TapOut"][];
+            /** Temperature C */
+            temperature_c: number | null;
             /** Time Zone */
             time_zone: string;
             up: components["schemas"]["UpOut"];
@@ -8364,13 +8366,10 @@ export interface components {
         };
         /**
          * TapOut
-         * @description kind "pairs": touched at its beginning and end; "beats": each time it comes round. differ:
-         *     the ± is the spread among them, else that of the mean. t_sd: the ± of the mean t_s, a term over
-         *     n and spread_s.
+         * @description kind "pairs": touched at its beginning and end; "beats": each time it comes round. t_sd: the
+         *     ± of the mean t_s, a term over n and spread_s.
          */
         TapOut: {
-            /** Differ */
-            differ: boolean;
             /** Given */
             given: components["schemas"]["BesideOut"][];
             /** Key */

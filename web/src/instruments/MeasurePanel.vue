@@ -108,7 +108,12 @@ function choose(to: string): void {
 const beside = computed<Values>(() => {
   const shot = kit.value?.shots.find((one) => one.id === shotId)
   const { focal_length_mm, frame_height_mm, exposure_s } = shot ?? {}
-  return { ...(shot && { focal_length_mm, frame_height_mm, exposure_s }), ...given } as Values
+  const air = kit.value?.temperature_c ?? null
+  return {
+    ...(air !== null && { temperature_c: air }),
+    ...(shot && { focal_length_mm, frame_height_mm, exposure_s }),
+    ...given,
+  } as Values
 })
 
 const queue = shallowRef<Waiting[]>([])

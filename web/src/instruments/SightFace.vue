@@ -26,6 +26,7 @@ const emit = defineEmits<{
 
 const outcomes = ref<Outcome[]>([])
 const said = ref('')
+const wandered = ref('')
 const isKept = ref(false)
 const results = computed(() => kit.sight_results)
 
@@ -33,6 +34,7 @@ async function hold(): Promise<void> {
   const found = await attitude.measure()
   if (!found) return
   said.value = bearing.faultOf(found)
+  wandered.value = `held still, it wandered by ${found.bearing.spread.toFixed(1)}° and ${found.tilt.spread.toFixed(1)}°`
   const figures = {
     bearing_true_deg: bearing.figureOf(found.bearing),
     tilt_deg: bearing.tiltOf(found.tilt),
@@ -96,6 +98,7 @@ const button = computed(() =>
       v-if="outcomes.length"
       :outcomes="outcomes"
       :asked="asked"
+      :count="wandered"
       :is-kept="isKept"
       @put="(a) => emit('put', a, outcomes)"
       @keep="keep"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A subject by sighting: the phone laid on it, once or more, and what is known beside. */
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 
 import OutcomeNote from './OutcomeNote.vue'
 import QuestionField from '../components/QuestionField'
@@ -12,6 +12,7 @@ import { worked, type Values } from './formula'
 import type { Kit } from './kept'
 import { outcomesOf, type Answer, type AskedFor, type Outcome } from './outcome'
 import { sayFigure, type Figure } from './say'
+import { useGiven } from './useGiven'
 import type { Attitude } from './useAttitude'
 import type { Bearing } from './useBearing'
 
@@ -37,35 +38,24 @@ const emit = defineEmits<{
 
 /** By the key of a sight. */
 const sights = ref<Record<string, Figure>>({})
-const typed = ref<Values>({})
 const said = ref('')
 const isKept = ref(false)
-watch(
-  () => sighting.key,
-  () => {
-    sights.value = {}
-    typed.value = {}
-    said.value = ''
-    isKept.value = false
-  },
-)
 
-const given = computed<Values>(() => {
-  const usual = sighting.given.map(({ question }) => [question.key, Number(question.default)])
-  const sure = here.value && { point_sd_m: here.value.point_sd_m }
-  return { ...Object.fromEntries(usual), ...known, ...sure, ...typed.value }
-})
+const here = ref<{ latitude_deg: number; longitude_deg: number; point_sd_m: number } | null>(null)
+const given = useGiven(
+  () => sighting.given,
+  () => ({ ...known, ...(here.value && { point_sd_m: here.value.point_sd_m }) }),
+)
 const isComplete = computed(
   () =>
     sighting.sights.every((key) => sights.value[key]) &&
-    (!isOfAPoint.value || typed.value.there_longitude_deg !== undefined),
+    (!isOfAPoint.value || given.isSaid('there_longitude_deg')),
 )
 const outcomes = computed<Outcome[]>(() => {
   if (!isComplete.value) return []
   const { latitude_deg, longitude_deg } = here.value ?? kit
-  const values: Values = { ...given.value, latitude_deg, longitude_deg }
-  const sds: Values = {}
-  for (const { question, sd } of sighting.given) sds[question.key] = worked(sd, given.value)
+  const values: Values = { ...given.values.value, latitude_deg, longitude_deg }
+  const sds = given.sds()
   for (const [key, figure] of Object.entries(sights.value)) {
     values[`${key}_deg`] = figure.value
     sds[`${key}_deg`] = figure.sd
@@ -95,26 +85,24 @@ function type(key: string, text: string): void {
   put(key, { value, sd })
 }
 function answer(key: string, value: unknown): void {
-  if (typeof value === 'number') typed.value = { ...typed.value, [key]: value }
+  given.answer(key, value)
   isKept.value = false
 }
 /** A subject known by its coordinates, from the place or from where the device says one stands. */
 const isOfAPoint = computed(() =>
   sighting.given.some((one) => one.question.key === 'there_latitude_deg'),
 )
-const here = ref<{ latitude_deg: number; longitude_deg: number; point_sd_m: number } | null>(null)
 function take(point: Point): void {
-  typed.value = {
-    ...typed.value,
+  given.say({
     there_latitude_deg: point.latitude_deg,
     there_longitude_deg: point.longitude_deg,
     over_m: point.elevation_m - kit.elevation_m,
-  }
+  })
   isKept.value = false
 }
 function keep(): void {
   isKept.value = true
-  emit('keep', outcomes.value, given.value)
+  emit('keep', outcomes.value, given.values.value)
 }
 const labelOf = (i: number) => sighting.words.touches[i] ?? ''
 const canSense = computed(() => !!attitude.shown.value)
@@ -126,10 +114,10 @@ const knowsEnough = computed(() => !sighting.by_bearing || bearing.knowsNorth.va
     <p class="muted">{{ sighting.words.help }}</p>
     <PointPick v-if="isOfAPoint" :kit="kit" @take="take" @here="(where) => (here = where)" />
     <QuestionField
-      v-for="{ question } in sighting.given.filter((one) => one.is_asked)"
+      v-for="{ question } in given.asked.value"
       :key="question.key"
       :question="question"
-      :value="given[question.key]"
+      :value="given.values.value[question.key]"
       @answer="(value) => answer(question.key, value)"
     />
     <template v-if="sighting.sights.length">
@@ -170,7 +158,7 @@ const knowsEnough = computed(() => !sighting.by_bearing || bearing.knowsNorth.va
       :outcomes="outcomes"
       :asked="asked"
       :is-kept="isKept"
-      @put="(a) => emit('put', a, outcomes, given)"
+      @put="(a) => emit('put', a, outcomes, given.values.value)"
       @keep="keep"
     />
   </div>

@@ -7,10 +7,11 @@ import { computed, ref } from 'vue'
 
 import QuestionField from '../components/QuestionField'
 import { toLocal } from '../api/local-time'
-import { worked, type Values } from './formula'
+import { worked } from './formula'
 import type { Kit } from './kept'
 import { sayBearing, sayTilt } from './say'
 import { standsAt } from './sky'
+import { useGiven } from './useGiven'
 import { toShown } from '../api/shown'
 
 const { kit } = defineProps<{ kit: Kit }>()
@@ -19,11 +20,10 @@ const STEPS_MIN = [-10, -5, 0, 5, 10]
 const MOVES_MIN = [-10, -1, 1, 10]
 const body = ref('moon')
 const subject = ref('')
-const typed = ref<Values>({})
-const given = computed<Values>(() => ({
-  ...Object.fromEntries(kit.stand.given.map(({ question: q }) => [q.key, Number(q.default)])),
-  ...typed.value,
-}))
+const given = useGiven(
+  () => kit.stand.given,
+  () => ({}),
+)
 const bodies = computed(() => kit.up.bodies.filter((one) => one.is_sought || one.diameter_deg > 0))
 const subjects = computed(() => [kit.place_name, ...kit.landmarks.map((one) => one.name)])
 const where = computed(() => {
@@ -70,7 +70,7 @@ function standing(ms: number): Standing | null {
   if (!stands || stands.altitude_deg <= 0) return null
   const { latitude_deg, longitude_deg } = where.value
   const values = {
-    ...given.value,
+    ...given.values.value,
     azimuth_deg: stands.bearing_deg,
     altitude_deg: stands.altitude_deg,
   }
@@ -109,7 +109,7 @@ const pick = (one: { latitude_deg: number; longitude_deg: number }) => ({
 const asWide = computed(() => {
   const one = chosen.value
   if (!one || !one.diameter_deg) return ''
-  const values = { ...given.value, diameter_deg: one.diameter_deg }
+  const values = { ...given.values.value, diameter_deg: one.diameter_deg }
   return far(worked(kit.stand.as_wide_m, values))
 })
 const coordinates = (row: Standing) =>
@@ -131,13 +131,11 @@ const coordinates = (row: Standing) =>
       @update:model-value="(name) => (subject = String(name))"
     />
     <QuestionField
-      v-for="{ question } in kit.stand.given"
+      v-for="{ question } in given.asked.value"
       :key="question.key"
       :question="question"
-      :value="given[question.key]"
-      @answer="
-        (value) => typeof value === 'number' && (typed = { ...typed, [question.key]: value })
-      "
+      :value="given.values.value[question.key]"
+      @answer="(value) => given.answer(question.key, value)"
     />
     <p class="figures reading time">{{ clock(at) }}</p>
     <div class="pair" role="group" aria-label="The minute">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What is measured by touching the screen as something happens. */
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 
 import OutcomeNote from './OutcomeNote.vue'
 import QuestionField from '../components/QuestionField'
@@ -8,6 +8,7 @@ import { worked, type Values } from './formula'
 import type { Kit } from './kept'
 import { outcomesOf, type Answer, type AskedFor, type Outcome } from './outcome'
 import { sayFigure } from './say'
+import { useGiven } from './useGiven'
 import { ofBeats, ofPairs } from './statistics'
 
 const {
@@ -30,17 +31,9 @@ const emit = defineEmits<{
 /** Moments touched. [s] */
 const touches = ref<number[]>([])
 const isKept = ref(false)
-const typed = ref<Values>({})
-const given = computed<Values>(() => {
-  const usual = tap.given.map(({ question }) => [question.key, Number(question.default)])
-  return { ...Object.fromEntries(usual), ...known, ...typed.value }
-})
-watch(
-  () => tap.key,
-  () => {
-    touches.value = []
-    isKept.value = false
-  },
+const given = useGiven(
+  () => tap.given,
+  () => known,
 )
 
 const series = computed(() => (tap.kind === 'pairs' ? ofPairs : ofBeats)(touches.value))
@@ -57,9 +50,8 @@ const time = computed(() => {
 const outcomes = computed<Outcome[]>(() => {
   const [found, t] = [series.value, time.value]
   if (!found || !t) return []
-  const values = { ...given.value, t_s: t.value, n: found.n }
-  const sds: Values = { t_s: t.sd }
-  for (const { question, sd } of tap.given) sds[question.key] = worked(sd, given.value)
+  const values = { ...given.values.value, t_s: t.value, n: found.n }
+  const sds = { ...given.sds(), t_s: t.sd }
   return outcomesOf(tap.results, values, sds)
 })
 const count = computed(() => {
@@ -90,12 +82,12 @@ function undo(): void {
   isKept.value = false
 }
 function answer(key: string, value: unknown): void {
-  if (typeof value === 'number') typed.value = { ...typed.value, [key]: value }
+  given.answer(key, value)
   isKept.value = false
 }
 function keep(): void {
   isKept.value = true
-  emit('keep', outcomes.value, given.value, series.value?.n ?? 1)
+  emit('keep', outcomes.value, given.values.value, series.value?.n ?? 1)
 }
 </script>
 
@@ -103,10 +95,10 @@ function keep(): void {
   <div class="face">
     <p class="muted">{{ tap.words.help }}</p>
     <QuestionField
-      v-for="{ question } in tap.given"
+      v-for="{ question } in given.asked.value"
       :key="question.key"
       :question="question"
-      :value="given[question.key]"
+      :value="given.values.value[question.key]"
       @answer="(value) => answer(question.key, value)"
     />
     <button
@@ -132,7 +124,7 @@ function keep(): void {
       :asked="asked"
       :count="count"
       :is-kept="isKept"
-      @put="(a) => emit('put', a, outcomes, given, series?.n ?? 1)"
+      @put="(a) => emit('put', a, outcomes, given.values.value, series?.n ?? 1)"
       @keep="keep"
     />
     <p v-if="tap.words.caution" class="said">{{ tap.words.caution }}</p>

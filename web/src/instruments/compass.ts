@@ -16,8 +16,17 @@ export interface Setting {
   isAbsolute: boolean
 }
 
+/** A page loaded anew is the same session. */
+const KEY = 'owl-compass'
+const remember = (made: Setting | null) =>
+  made ? sessionStorage.setItem(KEY, JSON.stringify(made)) : sessionStorage.removeItem(KEY)
+function remembered(): Setting | null {
+  const text = sessionStorage.getItem(KEY)
+  return text ? (JSON.parse(text) as Setting) : null
+}
+
 export const useCompass = defineStore('compass', () => {
-  const setting = ref<Setting | null>(null)
+  const setting = ref<Setting | null>(remembered())
 
   function setOn(
     kit: Kit,
@@ -38,9 +47,13 @@ export const useCompass = defineStore('compass', () => {
       at: Date.now(),
       isAbsolute,
     }
+    remember(setting.value)
     return setting.value
   }
-  const forget = () => (setting.value = null)
+  function forget(): void {
+    setting.value = null
+    remember(null)
+  }
 
   return { setting, setOn, forget }
 })

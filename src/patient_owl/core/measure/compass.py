@@ -1,6 +1,8 @@
 """How far a phone's compass is to be trusted, before and after it is set on something known."""
 
-from patient_owl.core.measure.formula import Term, name, of
+import math
+
+from patient_owl.core.measure.formula import name, of
 
 # A phone's compass errs by 5° to 10° until it is set. Common practice.
 UNSET_SD_DEG = 7.5
@@ -43,6 +45,6 @@ BEARING_SD = of(
 )
 
 
-def landmark_sd_deg(distance_m: float) -> Term:
+def landmark_sd_deg(distance_m: float) -> float:
     """How well the bearing of something known by coordinates is known."""
-    return of("atan", of("div", LANDMARK_SD_M, distance_m))
+    return math.degrees(math.atan2(LANDMARK_SD_M, distance_m))

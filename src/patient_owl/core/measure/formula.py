@@ -5,7 +5,8 @@ On the wire a term is a number, a name, or a list [operation, term, ...]. Angles
 
 import math
 from collections.abc import Callable, Mapping
-from typing import Any, NamedTuple
+from dataclasses import dataclass
+from typing import Any
 
 Json = float | str | list[Any]
 
@@ -28,13 +29,14 @@ OPERATIONS: Mapping[str, Callable[..., float]] = {
 }
 
 
-class Term(NamedTuple):
+@dataclass(frozen=True)
+class Term:
     """operation "name": its one argument is the name; "number": the number."""
 
     operation: str
     arguments: tuple["Term | str | float", ...]
 
-    def __add__(self, other: "Term | float") -> "Term":  # type: ignore[override]
+    def __add__(self, other: "Term | float") -> "Term":
         return of("add", self, other)
 
     def __radd__(self, other: float) -> "Term":
@@ -46,10 +48,10 @@ class Term(NamedTuple):
     def __rsub__(self, other: float) -> "Term":
         return of("sub", other, self)
 
-    def __mul__(self, other: "Term | float") -> "Term":  # type: ignore[override]
+    def __mul__(self, other: "Term | float") -> "Term":
         return of("mul", self, other)
 
-    def __rmul__(self, other: float) -> "Term":  # type: ignore[override]
+    def __rmul__(self, other: float) -> "Term":
         return of("mul", other, self)
 
     def __truediv__(self, other: "Term | float") -> "Term":

@@ -10,18 +10,21 @@ from patient_owl.core.measure.sound import SOUND_SPEED
 
 TAP_SD_S = 0.08  # of one touch, about its mean lateness, which two touches share; ours
 LEAST_S = 0.15  # two touches nearer than so are one that bounced; ours
-MOST_TAPS = 200
 
 _TWO_TOUCHES_S = TAP_SD_S * 2**0.5
 
 TapKind = Literal["pairs", "beats"]
+Several = Literal["each", "again", "together"]
 
 
 @dataclass(frozen=True)
 class TapInstrument:
     """kind "pairs": touched as it begins and as it ends, as often as one likes; "beats": touched
-    each time it comes round. differ: each is another thing (the next vehicle), so the ± is their
-    spread; else it is one thing measured again, and the ± is that of the mean.
+    each time it comes round.
+
+    several: what more than one of them stand for. "each": each is another thing, as the next
+    vehicle, so the ± is their spread; "again": one thing measured again, and the ± is that of the
+    mean; "together": the parts of one, whose lengths differ by themselves.
 
     Terms know t_s, the mean, n, how many, and what is given, by key.
     """
@@ -30,7 +33,7 @@ class TapInstrument:
     kind: TapKind
     results: tuple[Result, ...]
     given: tuple[Given, ...] = ()
-    differ: bool = False
+    several: Several = "again"
 
     @property
     def t_sd(self) -> Term:
@@ -38,9 +41,12 @@ class TapInstrument:
         if self.kind == "beats":
             # of the slope of a straight line through n + 1 touches (least squares)
             return TAP_SD_S * of("sqrt", 12.0 / (_N * (_N + 1.0) * (_N + 2.0)))
-        if self.differ:
-            return of("hypot", name("spread_s"), _TWO_TOUCHES_S / of("sqrt", _N))
-        return of("hypot", name("spread_s"), _TWO_TOUCHES_S) / of("sqrt", _N)
+        of_touches = _TWO_TOUCHES_S / of("sqrt", _N)
+        if self.several == "together":
+            return of_touches
+        if self.several == "each":
+            return of("hypot", name("spread_s"), of_touches)
+        return of("hypot", name("spread_s") / of("sqrt", _N), of_touches)
 
 
 _T, _N = name("t_s"), name("n")
@@ -58,7 +64,7 @@ _ALL = (
         "crossing",
         "pairs",
         (Result("crossing_s", "s", _T, (Fill("counted_s"), Fill("passers_s"))),),
-        differ=True,
+        several="each",
     ),
     TapInstrument(
         "passing",
@@ -68,7 +74,7 @@ _ALL = (
             Result("speed_m_s", "m/s", _LENGTH / _T, (MOVING, Fill("along_speed_m_s"))),
         ),
         (_length(12.0),),
-        differ=True,
+        several="each",
     ),
     TapInstrument(
         "flash_bang",
@@ -108,7 +114,7 @@ _ALL = (
             Result("drawn_s", "s", _T * _N),
         ),
         (Given("length_m", "m", 6.0, 0.2, 500.0),),
-        differ=True,
+        several="together",
     ),
     TapInstrument("timer", "pairs", (Result("delay_s", "s", _T, (Fill("delay_s"),)),)),
 )
