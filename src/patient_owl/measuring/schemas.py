@@ -159,7 +159,7 @@ class StandOut(BaseModel):
     """Terms over height_m, eye_m, azimuth_deg, altitude_deg, width_m and diameter_deg; way_m and
     way_bearing from latitude_deg, longitude_deg to there_latitude_deg, there_longitude_deg;
     at_latitude and at_longitude of east_m, north_m from there. between_deg: as high as a body
-    stands when it is looked for behind something."""
+    stands when it is looked for behind something; sun_under_deg: with the Sun no higher."""
 
     words: WordsOut
     given: list[BesideOut]
@@ -172,6 +172,7 @@ class StandOut(BaseModel):
     at_latitude: JsonValue
     at_longitude: JsonValue
     between_deg: Pair
+    sun_under_deg: float
 
 
 class ShakeOut(BaseModel):

@@ -117,6 +117,7 @@ def instruments_of(
             at_latitude=as_json(sighting.AT_LATITUDE),
             at_longitude=as_json(sighting.AT_LONGITUDE),
             between_deg=list(sighting.STAND_BETWEEN_DEG),
+            sun_under_deg=sighting.STAND_SUN_DEG,
         ),
         shake=_shake(),
         up=_up(place, evening, night, visit.now_utc),

@@ -7892,7 +7892,7 @@ export interface components {
          * @description Terms over height_m, eye_m, azimuth_deg, altitude_deg, width_m and diameter_deg; way_m and
          *     way_bearing from latitude_deg, longitude_deg to there_latitude_deg, there_longitude_deg;
          *     at_latitude and at_longitude of east_m, north_m from there. between_deg: as high as a body
-         *     stands when it is looked for behind something.
+         *     stands when it is looked for behind something; sun_under_deg: with the Sun no higher.
          */
         StandOut: {
             as_wide_m: components["schemas"]["JsonValue"];
@@ -7905,6 +7905,8 @@ export interface components {
             given: components["schemas"]["BesideOut"][];
             north_m: components["schemas"]["JsonValue"];
             stand_m: components["schemas"]["JsonValue"];
+            /** Sun Under Deg */
+            sun_under_deg: number;
             way_bearing: components["schemas"]["JsonValue"];
             way_m: components["schemas"]["JsonValue"];
             words: components["schemas"]["WordsOut"];

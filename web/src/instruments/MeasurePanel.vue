@@ -238,7 +238,7 @@ async function putOutline(outline: Point[], sd: number): Promise<void> {
           @put="put"
           @keep="(outcomes, typed) => keep({ figures: figuresOf(outcomes), given: typed })"
         />
-        <StandFace v-else-if="key === 'stand'" :kit="kit" />
+        <StandFace v-else-if="key === 'stand'" :kit="kit" :given="beside" />
         <SweepFace
           v-else-if="key === 'sweep'"
           :kit="kit"

@@ -7,14 +7,18 @@ import { computed, ref } from 'vue'
 
 import QuestionField from '../components/QuestionField'
 import { toLocal } from '../api/local-time'
-import { worked } from './formula'
+import { worked, type Values } from './formula'
 import type { Kit } from './kept'
-import { sayBearing, sayTilt } from './say'
+import { sayBearing } from './say'
 import { standsAt } from './sky'
 import { useGiven } from './useGiven'
 import { toShown } from '../api/shown'
 
-const { kit } = defineProps<{ kit: Kit }>()
+const { kit, given: known = {} } = defineProps<{
+  kit: Kit
+  /** What is known of it already. */
+  given?: Values
+}>()
 
 const STEPS_MIN = [-10, -5, 0, 5, 10]
 const MOVES_MIN = [-10, -1, 1, 10]
@@ -22,7 +26,7 @@ const body = ref('moon')
 const subject = ref('')
 const given = useGiven(
   () => kit.stand.given,
-  () => ({}),
+  () => known,
 )
 const bodies = computed(() => kit.up.bodies.filter((one) => one.is_sought || one.diameter_deg > 0))
 const subjects = computed(() => [kit.place_name, ...kit.landmarks.map((one) => one.name)])
@@ -39,10 +43,15 @@ const momentOf = (step: number) => Date.parse(kit.up.start_utc) + 1000 * kit.up.
 const at = computed(() => {
   if (minute.value !== null) return minute.value
   const [low = 0, high = 0] = kit.stand.between_deg
-  const step = chosen.value?.altitude_deg.findIndex(
-    (h, i) => momentOf(i) >= opened && h > low && h < high,
-  )
-  return step === undefined || step < 0 ? opened : momentOf(step)
+  const sun = kit.up.bodies.find((one) => one.key === 'sun')?.altitude_deg
+  const isDark = (i: number) => body.value === 'sun' || (sun?.[i] ?? -90) < kit.stand.sun_under_deg
+  const lowFrom = (mayBe: (i: number) => boolean) =>
+    chosen.value?.altitude_deg.findIndex(
+      (h, i) => momentOf(i) >= opened && h > low && h < high && mayBe(i),
+    ) ?? -1
+  const inTheDark = lowFrom(isDark)
+  const step = inTheDark < 0 ? lowFrom(() => true) : inTheDark
+  return step < 0 ? opened : momentOf(step)
 })
 const move = (min: number) => (minute.value = at.value + 60_000 * min)
 const clock = (ms: number) => toLocal(new Date(ms).toISOString(), kit.time_zone).slice(11)
@@ -148,7 +157,8 @@ const coordinates = (row: Standing) =>
         <li v-if="row" :class="{ now: STEPS_MIN[i] === 0 }">
           <span class="figures">{{ clock(row.at) }}</span> from
           <strong class="figures">{{ far(row.stand_m) }}</strong> off, looking to
-          {{ sayBearing(row.bearing_deg, kit.bearing_shown) }}, {{ sayTilt(row.altitude_deg) }}
+          {{ sayBearing(row.bearing_deg, kit.bearing_shown) }}, {{ row.altitude_deg.toFixed(1) }}°
+          up
           <span class="muted where">{{ row.nearest }}: {{ coordinates(row) }}</span>
         </li>
       </template>

@@ -201,5 +201,6 @@ _ALL = (
 )
 # As high as a body stands when people look for it behind something. Common practice.
 STAND_BETWEEN_DEG = (1.0, 12.0)
+STAND_SUN_DEG = -4.0  # with the Sun no higher, but for itself; common practice
 STAND_GIVEN = (_TALL, _AT_EYE, Given("width_m", "m", 5.0, 0.1, 2000.0))
 SIGHTING_INSTRUMENTS: Mapping[str, SightingInstrument] = {one.key: one for one in _ALL}

@@ -73,12 +73,21 @@ function answer(part: string, question: Question, value: unknown): void {
 }
 
 /** What is being measured: for which word, and by what. */
-const measuring = ref<{ part: string; asked: AskedFor; by: string[] } | null>(null)
+const measuring = ref<{
+  asked: AskedFor | null
+  by: string[]
+  given?: Record<string, number>
+} | null>(null)
 const fullKey = (part: string, key: string) => (part === 'stand_in' ? `stand_in.${key}` : key)
 
 function measure(part: string, question: Question): void {
   const asked = { key: fullKey(part, question.key), label: question.label }
-  measuring.value = { part, asked, by: question.measured_by }
+  measuring.value = { asked, by: question.measured_by }
+}
+/** For something of that size, wherever Sun, Moon or core touch its top. */
+function whereToStand(): void {
+  const { height_m = 0, width_m = 0 } = shot.stand_in ?? {}
+  measuring.value = { asked: null, by: ['stand'], given: { height_m, width_m } }
 }
 /** Put in with what lets it be asked, all at once. */
 function putIn({ key, value, also }: Pick<Answer, 'key' | 'value' | 'also'>): void {
@@ -144,14 +153,13 @@ function putThere(): void {
         >
       </template>
       <template #after="{ part }">
-        <button
-          v-if="part === 'stand_in'"
-          type="button"
-          class="away"
-          @click="emit('change', { stand_in: null })"
-        >
-          Take it away
-        </button>
+        <template v-if="part === 'stand_in'">
+          <button type="button" class="away" @click="emit('change', { stand_in: null })">
+            Take it away
+          </button>
+          ·
+          <button type="button" class="away" @click="whereToStand">Where to stand for it</button>
+        </template>
       </template>
     </ToldLines>
     <MeasurePanel
@@ -160,6 +168,7 @@ function putThere(): void {
       :start="measuring.by[0]"
       :fitting="measuring.by"
       :asked="measuring.asked"
+      :given="measuring.given"
       :shot-id="shotId"
       @put="putIn"
       @kept="emit('measured')"
