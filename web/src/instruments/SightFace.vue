@@ -35,11 +35,10 @@ async function hold(): Promise<void> {
   if (!found) return
   said.value = bearing.faultOf(found)
   wandered.value = `held still, it wandered by ${found.bearing.spread.toFixed(1)}° and ${found.tilt.spread.toFixed(1)}°`
-  const figures = {
-    bearing_true_deg: bearing.figureOf(found.bearing),
+  take({
+    ...(!isSteep(found.tilt.mean) && { bearing_true_deg: bearing.figureOf(found.bearing) }),
     tilt_deg: bearing.tiltOf(found.tilt),
-  }
-  take(figures)
+  })
 }
 function take(figures: Partial<Record<string, { value: number; sd: number }>>): void {
   outcomes.value = results.value.flatMap((result) => {
@@ -49,6 +48,12 @@ function take(figures: Partial<Record<string, { value: number; sd: number }>>): 
   })
   isKept.value = false
 }
+const isSteep = (tilt_deg: number) => Math.abs(tilt_deg) > kit.compass.steep_deg
+/** Straight up or down every bearing is there. */
+const pointed = computed(() => {
+  const at = bearing.pointed.value
+  return at && !isSteep(at.altitude_deg) ? at : null
+})
 const isTyped = computed(() => attitude.shown.value === null)
 watch(
   () => attitude.hold.value,
@@ -104,7 +109,7 @@ const button = computed(() =>
       @keep="keep"
     />
     <SetCompass v-if="attitude.shown.value" :kit="kit" :attitude="attitude" :bearing="bearing" />
-    <WhatStands :kit="kit" :pointed="bearing.pointed.value" :sd-deg="bearing.sd_deg.value" />
+    <WhatStands :kit="kit" :pointed="pointed" :sd-deg="bearing.sd_deg.value" />
   </div>
 </template>
 

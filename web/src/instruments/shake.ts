@@ -4,6 +4,8 @@ import type { Kit } from './kept'
 import { evenly, spectrum, type Band } from './statistics'
 import type { Shaken } from './useMotion'
 
+const LEAST_EVENTS = 16 // fewer have no spectrum to speak of
+
 type Shot = Kit['shots'][number]
 
 export interface Shake {
@@ -16,7 +18,7 @@ export interface Shake {
 /** Null where too little was heard. */
 export function shakeOf(kit: Kit, { at_s, rates }: Shaken): Shake | null {
   const lasts_s = (at_s.at(-1) ?? 0) - (at_s[0] ?? 0)
-  if (at_s.length < 16 || lasts_s <= 0) return null
+  if (at_s.length < LEAST_EVENTS || lasts_s <= 0) return null
   const events_hz = (at_s.length - 1) / lasts_s
   const [from = 0, to = 0] = kit.shake.between_hz
   const axes = rates.map((rate) =>
