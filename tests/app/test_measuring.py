@@ -126,7 +126,10 @@ def test_a_skyline_that_was_swept_is_kept_beside_the_one_that_is_there(ida: Test
     })  # fmt: skip
     assert ida.put(f"{API}/readings/{uuid4()}", json=body).status_code == 201
     [kept] = ida.get(f"{API}/nights/{night['id']}/readings").json()
-    assert kept["outline"] == [[350, 4], [10, 6]]
+    assert kept["outline"] == [
+        {"azimuth_deg": 350, "altitude_deg": 4},
+        {"azimuth_deg": 10, "altitude_deg": 6},
+    ]
 
 
 @pytest.mark.parametrize(
@@ -135,6 +138,7 @@ def test_a_skyline_that_was_swept_is_kept_beside_the_one_that_is_there(ida: Test
         {"figures": {"counted_s": {"value": 1e300, "sd": 0.1}}},
         {"figures": {"counted_s": {"value": 1, "sd": -1}}},
         {"outline": [[10, 4, 3]]},
+        {"outline": [[10, 200]]},  # no skyline reaches over the zenith
         {"count": 0},
     ],
 )

@@ -12,6 +12,7 @@ PLANCK_J_S = 6.626_070_15e-34
 LUMINOUS_EFFICACY_LM_W = 683.0  # of 540 THz, 555 nm
 STANDARD_GRAVITY_M_S2 = 9.80665
 METRES_PER_FOOT = 0.3048  # exact
+KM_H = 1 / 3.6  # m/s, exact
 SOUND_AT_0_C_M_S = 331.3  # m/s, dry air; [cramer1993]
 ZERO_CELSIUS_K = 273.15  # exact
 

@@ -5,18 +5,14 @@ from uuid import UUID
 from fastapi import Response
 
 from patient_owl.accounts.visit import CurrentVisit
-from patient_owl.errors import NotFound
 from patient_owl.http.pools import LONG, worked_in
 from patient_owl.http.request import new_router
+from patient_owl.measuring import service
 from patient_owl.measuring.schemas import InstrumentsOut
-from patient_owl.measuring.service import instruments_of
 from patient_owl.nights.service import get_night
 from patient_owl.places.service import get_place
-from patient_owl.places.zones import zone
 from patient_owl.readings.schemas import KeptReadingOut, ReadingIn
-from patient_owl.readings.service import put_reading, readings_of, readings_out
-from patient_owl.shots.service import get_shot
-from patient_owl.storage.owned import sees_only_one_night
+from patient_owl.readings.service import readings_of, readings_out
 
 router = new_router(tags=["measuring"])
 
@@ -26,7 +22,7 @@ router = new_router(tags=["measuring"])
 def get_instruments(night_id: UUID, visit: CurrentVisit) -> InstrumentsOut:
     """All a phone needs to measure on the spot that night, without signal."""
     night = get_night(visit.session, visit.user.id, night_id)
-    return instruments_of(visit, night.place, night.evening_date, night)
+    return service.instruments_of(visit, night.place, night.evening_date, night)
 
 
 @router.get("/places/{place_id}/instruments")
@@ -34,8 +30,7 @@ def get_instruments(night_id: UUID, visit: CurrentVisit) -> InstrumentsOut:
 def get_place_instruments(place_id: UUID, visit: CurrentVisit) -> InstrumentsOut:
     """The same at a place this evening, of no night."""
     place = get_place(visit.session, visit.user.id, place_id)
-    today = visit.now_utc.astimezone(zone(place.time_zone)).date()
-    return instruments_of(visit, place, today)
+    return service.instruments_this_evening(visit, place)
 
 
 @router.get("/nights/{night_id}/readings")
@@ -51,15 +46,6 @@ def keep_reading(
     reading_id: UUID, body: ReadingIn, visit: CurrentVisit, response: Response
 ) -> KeptReadingOut:
     """Keep a reading under an identity made on the device; sending it twice keeps it once."""
-    place = get_place(visit.session, visit.user.id, body.place_id)
-    if body.night_id is None and sees_only_one_night():
-        raise NotFound("place")
-    if body.night_id is not None:
-        night = get_night(visit.session, visit.user.id, body.night_id)
-        if night.place_id != place.id:
-            raise NotFound("night at that place")
-    if body.shot_id is not None:
-        get_shot(visit.session, visit.user.id, body.shot_id)
-    reading, is_new = put_reading(visit.session, visit.user, reading_id, body)
+    reading, is_new = service.keep_reading(visit, reading_id, body)
     response.status_code = 201 if is_new else 200
-    return readings_out([reading], place)[0]
+    return reading

@@ -64,12 +64,13 @@ class TapOut(BaseModel):
 
 class SightingOut(BaseModel):
     """sights: what the phone is laid on, in order; terms know each as `key_deg`, its tilt, or by
-    bearing."""
+    bearing. longest_m: how far off its terms hold."""
 
     key: str
     words: WordsOut
     sights: list[str]
     by_bearing: bool
+    longest_m: float | None
     given: list[BesideOut]
     results: list[ResultOut]
 
@@ -225,6 +226,7 @@ class InstrumentsOut(BaseModel):
     sight_results: list[ResultOut]
     sweep: WordsOut
     sweep_step_deg: float
+    sweep_joins_deg: float
     cycle_line: str
     cycle_name: str
     taps: list[TapOut]

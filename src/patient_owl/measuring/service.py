@@ -3,6 +3,7 @@
 import math
 from collections.abc import Sequence
 from datetime import date, datetime, timedelta
+from uuid import UUID
 
 from geographiclib.geodesic import Geodesic
 
@@ -18,6 +19,7 @@ from patient_owl.core.optics.camera import frame_size_mm
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.horizon import horizon_from
 from patient_owl.core.sky.magnetic import needle
+from patient_owl.errors import NotFound
 from patient_owl.measuring.schemas import (
     BesideOut,
     BodyOut,
@@ -36,13 +38,15 @@ from patient_owl.measuring.schemas import (
     WordsOut,
 )
 from patient_owl.nights.models import Night
+from patient_owl.nights.service import get_night
 from patient_owl.places.models import Place
-from patient_owl.places.service import all_places, site_of
+from patient_owl.places.service import all_places, get_place, site_of
 from patient_owl.places.zones import zone
 from patient_owl.questions import QuestionOut, ShownOut
-from patient_owl.readings.service import readings_of, readings_out
+from patient_owl.readings.schemas import KeptReadingOut, ReadingIn
+from patient_owl.readings.service import put_reading, readings_of, readings_out
 from patient_owl.shots.planner import Planner
-from patient_owl.shots.service import shots_of
+from patient_owl.shots.service import get_shot, shots_of
 from patient_owl.storage.owned import sees_only_one_night
 from patient_owl.trouble import or_trouble
 from patient_owl.words import measuring as words
@@ -50,7 +54,6 @@ from patient_owl.words.speech import shown_as
 
 DAY_BEFORE_S = 86_400.0
 MOST_LANDMARKS = 40
-FAR_M = 100_000.0  # a landmark beyond is seen by nobody; ours
 DIGITS = 2  # of a direction in degrees
 
 
@@ -81,6 +84,7 @@ def instruments_of(
         sight_results=_results(SIGHT_RESULTS),
         sweep=_words(words.FACES["sweep"]),
         sweep_step_deg=compass.SWEEP_STEP_DEG,
+        sweep_joins_deg=compass.SWEEP_JOINS_DEG,
         cycle_line=words.CYCLE_LINE,
         cycle_name=words.CYCLE_NAME,
         taps=[
@@ -100,6 +104,7 @@ def instruments_of(
                 words=_words(words.INSTRUMENTS[one.key]),
                 sights=list(one.sights),
                 by_bearing=one.by_bearing,
+                longest_m=one.longest_m,
                 given=_given(one.given),
                 results=_results(one.results),
             )
@@ -126,6 +131,28 @@ def instruments_of(
         shots=_shots(planner, night) if night else [],
         readings=readings_out(readings, place),
     )
+
+
+def instruments_this_evening(visit: Visit, place: Place) -> InstrumentsOut:
+    """Of no night."""
+    return instruments_of(visit, place, visit.now_utc.astimezone(zone(place.time_zone)).date())
+
+
+def keep_reading(visit: Visit, reading_id: UUID, request: ReadingIn) -> tuple[KeptReadingOut, bool]:
+    """A reading of a night at its place, or of a place alone, which is no helper's; True when it is
+    new."""
+    session, user = visit.session, visit.user
+    place = get_place(session, user.id, request.place_id)
+    if request.night_id is not None:
+        night = get_night(session, user.id, request.night_id)
+        if night.place_id != place.id:
+            raise NotFound("night at that place")
+    elif sees_only_one_night():
+        raise NotFound(Place.CALLED)
+    if request.shot_id is not None:
+        get_shot(session, user.id, request.shot_id)
+    reading, is_new = put_reading(session, user, reading_id, request)
+    return readings_out([reading], place)[0], is_new
 
 
 def _words(said: words.Told) -> WordsOut:
@@ -265,7 +292,7 @@ def _landmarks(visit: Visit, place: Place) -> list[LandmarkOut]:
             place.latitude_deg, place.longitude_deg, other.latitude_deg, other.longitude_deg
         )
         far_m = way["s12"]
-        if other.id == place.id or not compass.LANDMARK_LEAST_M <= far_m <= FAR_M:
+        if other.id == place.id or not compass.LANDMARK_LEAST_M <= far_m <= sighting.LONGEST_M:
             continue
         over_m = other.elevation_m - place.elevation_m
         found.append(

@@ -25,4 +25,4 @@ class Reading(Owned, Base):
     count: Mapped[int] = mapped_column(Integer)
     figures: Mapped[dict[str, dict[str, Any]]] = mapped_column(JSON)
     given: Mapped[dict[str, float]] = mapped_column(JSON)
-    outline: Mapped[list[list[float]]] = mapped_column(JSON)
+    outline: Mapped[list[dict[str, float]]] = mapped_column(JSON)

@@ -5,15 +5,12 @@ from uuid import UUID
 
 from pydantic import ConfigDict, Field, StringConstraints
 
-from patient_owl.core.sky.horizon import HIGHEST_DEG, LOWEST_DEG, MOST_POINTS
 from patient_owl.fields import Asked, Key, Moment, like
+from patient_owl.places.schemas import HorizonPoints
 
 MOST_FIGURES = 16
 QuestionKey = Annotated[str, StringConstraints(max_length=60, pattern=r"^[a-z0-9_.]+$")]
 Figure = Annotated[float, Field(ge=-1e9, le=1e9)]
-HorizonPair = Annotated[
-    list[Annotated[float, Field(ge=LOWEST_DEG, le=360)]], Field(min_length=2, max_length=2)
-]
 
 
 class FigureIn(Asked):
@@ -42,10 +39,7 @@ class ReadingIn(Asked):
     count: Annotated[int, Field(ge=1, le=10_000)] = 1
     figures: Annotated[dict[QuestionKey, FigureIn], Field(max_length=MOST_FIGURES)] = {}
     given: Annotated[dict[QuestionKey, Figure], Field(max_length=MOST_FIGURES)] = {}
-    outline: Annotated[
-        list[HorizonPair],
-        Field(max_length=MOST_POINTS, description=f"bearing, height up to {HIGHEST_DEG:g}°"),
-    ] = []
+    outline: HorizonPoints = []
 
 
 class KeptReadingOut(ReadingIn):

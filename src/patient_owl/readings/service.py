@@ -10,7 +10,6 @@ from sqlalchemy.orm import Session
 from patient_owl.accounts.models import User
 from patient_owl.errors import NotFound
 from patient_owl.places.models import Place
-from patient_owl.places.service import get_place
 from patient_owl.places.zones import zone
 from patient_owl.readings.models import Reading
 from patient_owl.readings.schemas import KeptReadingOut, ReadingIn
@@ -27,7 +26,6 @@ def put_reading(
 ) -> tuple[Reading, bool]:
     """Keep a reading under the identity its device gave it; True when it is new. What was measured
     is not edited: sending it again changes nothing."""
-    get_place(session, user.id, request.place_id)
     reading, is_new = kept_once(
         session,
         Reading,

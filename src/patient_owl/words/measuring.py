@@ -4,6 +4,7 @@ from collections.abc import Mapping
 from typing import NamedTuple
 
 from patient_owl.core.measure.compass import SET_SD_MOST_DEG, UNSET_SD_DEG
+from patient_owl.core.measure.fills import UNITS
 from patient_owl.core.measure.shake import BETWEEN_HZ, LISTENS_S
 from patient_owl.core.sky.magnetic import Needle
 from patient_owl.words.formats import angle, duration, number, uncertain
@@ -211,6 +212,7 @@ COMPASS = {
     "silent": "The phone's sensors have stopped telling. Put the page in front, or turn the screen off "
     "and on.",
     "steep": "Pointing so steeply a bearing means nothing; the tilt holds.",
+    "too_far": "So far off the formula for coordinates does not hold.",
     "none": "No sensor of this device tells how it is held. Type what you know; everything else works.",
     "refused": "The browser was told not to give the sensors. Its settings for this site can change "
     "that; until then, type.",
@@ -247,7 +249,7 @@ def reading_text(instrument: str, figures: Mapping[str, tuple[float, float]], co
     if said is None:
         return instrument
     told = [
-        uncertain(value, sd, unit_of(key), key.split(".")[-1])
+        uncertain(value, sd, UNITS.get(key, ""), key.split(".")[-1])
         for key, (value, sd) in figures.items()
     ]
     # one result may answer several questions, and is told once
@@ -257,27 +259,10 @@ def reading_text(instrument: str, figures: Mapping[str, tuple[float, float]], co
     return f"{said.title}: {', '.join(parts)}" if parts else said.title
 
 
-_UNITS = {
-    "_m_s": "m/s",
-    "_km_h": "km/h",
-    "_deg": "°",
-    "_px": "px",
-    "_min": "",
-    "_m": "m",
-    "_s": "s",
-}
-
-
-def unit_of(key: str) -> str:
-    """The unit a figure's name ends in."""
-    return next((unit for end, unit in _UNITS.items() if key.endswith(end)), "")
-
-
 def known_text(sd: float, key: str) -> str:
     """The ± of an answer, beside it in prose: `± 0.3`"""
-    return (
-        "± " + uncertain(sd, sd, unit_of(key), key.rsplit(".", maxsplit=1)[-1]).rsplit("± ", 1)[-1]
-    )
+    text = uncertain(sd, sd, UNITS.get(key, ""), key.rsplit(".", maxsplit=1)[-1])
+    return "± " + text.rsplit("± ", 1)[-1]
 
 
 def needle_text(found: Needle) -> str:

@@ -10,7 +10,9 @@ import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from scipy.spatial.transform import Rotation
 
+from patient_owl.core.measure.attitude import HOLDS
 from patient_owl.core.measure.compass import BEARING_SD, CORRECTION, SET_SD, TRUE_BEARING
 from patient_owl.core.measure.formula import Term, as_json, name, of, spread, worked
 from patient_owl.core.measure.shake import SMEAR_PX, VARIANCE_DEG2
@@ -134,33 +136,53 @@ def test_between_two_steps_a_body_stands_on_the_line_between_them() -> None:
             assert 0.48 < one.diameter_deg < 0.57
 
 
-def _independent(term: Any, values: Mapping[str, float]) -> float:
-    """The wire's form, read by numpy."""
-    if isinstance(term, str):
-        return values[term]
-    if not isinstance(term, list):
-        return float(term)
-    a = [_independent(one, values) for one in term[1:]]
-    in_degrees = {"sin": np.sin, "cos": np.cos, "tan": np.tan}
-    to_degrees = {"asin": np.arcsin, "atan": np.arctan, "atan2": np.arctan2}
-    plain = {
-        "add": np.add, "sub": np.subtract, "mul": np.multiply, "div": np.divide,
-        "hypot": np.hypot, "sqrt": np.sqrt,
-    }  # fmt: skip
-    if term[0] in in_degrees:
-        return float(in_degrees[term[0]](np.radians(a[0])))
-    if term[0] in to_degrees:
-        return float(np.degrees(to_degrees[term[0]](*a)))
-    if term[0] in plain:
-        return float(plain[term[0]](*a))
-    return float(a[0] % 360 if term[0] == "bearing" else (a[0] + 180) % 360 - 180)
+def _directed(values: Mapping[str, float], axis: tuple[int, int, int]) -> tuple[float, float]:
+    """Bearing and tilt of an axis of the device, by scipy."""
+    angles = [values[key] for key in ("alpha", "beta", "gamma")]
+    east, north, up = Rotation.from_euler("ZXY", angles, degrees=True).apply(axis)
+    return np.degrees(np.arctan2(east, north)) % 360, np.degrees(np.arcsin(up))
 
 
-def test_the_phone_is_given_the_same_formulas() -> None:
+_AXES = {"held_up": (0, 0, -1), "lying": (0, 1, 0)}
+_SHARED = json.loads(CASES.read_text())
+
+
+@pytest.mark.parametrize("case", [c for c in _SHARED if "term" in c], ids=lambda c: c["name"])
+def test_the_phone_is_given_the_formulas_of_today_and_what_they_come_to(
+    case: Mapping[str, Any],
+) -> None:
     """tests/measures.json is worked by the phone's own code too (web/src/instruments)."""
-    for case in json.loads(CASES.read_text()):
-        if "term" in case:
-            assert _independent(case["term"], case["values"]) == pytest.approx(case["value"])
+    what, _, hold = case["name"].partition(", ")
+    if hold:
+        bearing, tilt = _directed(case["values"], _AXES[hold])
+        expected = bearing if what == "bearing" else tilt
+        term = getattr(HOLDS[hold], f"{what}_deg")
+    else:
+        expected = 331.3 * np.sqrt(283.15 / 273.15) * 3  # of an ideal gas, from memory
+        term = _result("flash_bang", "distance_m")
+    assert case["term"] == as_json(term)
+    assert case["value"] == pytest.approx(expected)
+    assert worked(term, case["values"]) == pytest.approx(expected)
+
+
+def test_the_phone_is_held_to_the_statistics_of_numpy() -> None:
+    for case in _SHARED:
+        if "pairs" in case:
+            lasted = np.diff(case["pairs"])[::2]
+            assert case["mean"] == pytest.approx(float(np.mean(lasted)))
+            assert (case["sd"] or 0) == pytest.approx(float(np.std(lasted, ddof=len(lasted) > 1)))
+        elif "beats" in case:
+            slope, _ = np.polyfit(np.arange(len(case["beats"])), case["beats"], 1)
+            assert case["mean"] == pytest.approx(float(slope))
+        elif "angles" in case:
+            turned = np.exp(1j * np.radians(case["angles"]))
+            assert case["mean"] == pytest.approx(float(np.degrees(np.angle(turned.mean())) % 360))
+        elif "rates" in case:
+            rates = np.array(case["rates"])
+            found = 2 * np.abs(np.fft.rfft(rates - rates.mean())) / len(rates)
+            at = np.fft.rfftfreq(len(rates), case["every_s"])
+            near = [found[np.argmin(abs(at - hz))] for hz in case["hz"]]
+            assert case["amplitudes"] == pytest.approx(near, abs=1e-4)  # as they are printed
 
 
 def test_a_formula_reads_the_same_on_the_wire() -> None:

@@ -4695,6 +4695,8 @@ export interface components {
             sightings: components["schemas"]["SightingOut"][];
             stand: components["schemas"]["StandOut"];
             sweep: components["schemas"]["WordsOut"];
+            /** Sweep Joins Deg */
+            sweep_joins_deg: number;
             /** Sweep Step Deg */
             sweep_step_deg: number;
             /** Tap Least S */
@@ -4906,10 +4908,10 @@ export interface components {
             night_id?: string | null;
             /**
              * Outline
-             * @description bearing, height up to 89°
+             * @description the skyline; empty is the sea
              * @default []
              */
-            outline: number[][];
+            outline: components["schemas"]["HorizonPoint"][];
             /**
              * Place Id
              * Format: uuid
@@ -6782,10 +6784,10 @@ export interface components {
             night_id?: string | null;
             /**
              * Outline
-             * @description bearing, height up to 89°
+             * @description the skyline; empty is the sea
              * @default []
              */
-            outline: number[][];
+            outline: components["schemas"]["HorizonPoint"][];
             /**
              * Place Id
              * Format: uuid
@@ -7516,7 +7518,7 @@ export interface components {
         /**
          * SightingOut
          * @description sights: what the phone is laid on, in order; terms know each as `key_deg`, its tilt, or by
-         *     bearing.
+         *     bearing. longest_m: how far off its terms hold.
          */
         SightingOut: {
             /** By Bearing */
@@ -7525,6 +7527,8 @@ export interface components {
             given: components["schemas"]["BesideOut"][];
             /** Key */
             key: string;
+            /** Longest M */
+            longest_m: number | null;
             /** Results */
             results: components["schemas"]["ResultOut"][];
             /** Sights */

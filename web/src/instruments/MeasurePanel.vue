@@ -149,7 +149,7 @@ async function keep({ figures, given: typed = {}, count = 1, outline = [] }: Mad
     count,
     figures,
     given: typed,
-    outline,
+    outline: outline.map(([azimuth_deg, altitude_deg]) => ({ azimuth_deg, altitude_deg })),
   })
   await send()
 }

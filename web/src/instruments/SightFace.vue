@@ -28,7 +28,6 @@ const outcomes = ref<Outcome[]>([])
 const said = ref('')
 const wandered = ref('')
 const isKept = ref(false)
-const results = computed(() => kit.sight_results)
 
 async function hold(): Promise<void> {
   const found = await attitude.measure()
@@ -41,7 +40,7 @@ async function hold(): Promise<void> {
   })
 }
 function take(figures: Partial<Record<string, { value: number; sd: number }>>): void {
-  outcomes.value = results.value.flatMap((result) => {
+  outcomes.value = kit.sight_results.flatMap((result) => {
     const figure = figures[result.key]
     const isKnown = result.key !== 'bearing_true_deg' || bearing.knowsNorth.value || isTyped.value
     return figure && isKnown ? [{ result, figure }] : []

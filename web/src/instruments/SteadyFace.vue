@@ -22,11 +22,13 @@ const chosen = computed(() => kit.shots.find((one) => one.id === shot.value))
 const tries = ref<{ name: string; shake: Shake }[]>([])
 const next = computed(() => TRIES[tries.value.length] ?? `Try ${tries.value.length + 1}`)
 const said = ref('')
+const isKept = ref(false)
 
 async function listen(): Promise<void> {
   const found = shakeOf(kit, await motion.listen(kit.shake.listens_s))
   if (!found) return void (said.value = kit.compass.words.none ?? '')
   said.value = found.events_hz < kit.shake.least_events_hz ? (kit.shake.said.slow ?? '') : ''
+  isKept.value = false
   tries.value = [...tries.value, { name: next.value, shake: found }]
 }
 
@@ -58,8 +60,10 @@ const button = computed(() =>
 )
 const px = (value: number) => (value < 10 ? value.toFixed(1) : value.toFixed(0))
 function keep(): void {
-  const best = rows.value.at(-1)
-  if (best) emit('keep', { smear_px: { value: best.smear.px, sd: best.smear.floor_px } })
+  const last = rows.value.at(-1)
+  if (!last) return
+  isKept.value = true
+  emit('keep', { smear_px: { value: last.smear.px, sd: last.smear.floor_px } })
 }
 </script>
 
@@ -106,7 +110,9 @@ function keep(): void {
         <button type="button" class="touch" @click="tries = tries.slice(0, -1)">
           Undo the last try
         </button>
-        <button type="button" class="touch" @click="keep">Keep it</button>
+        <button type="button" class="touch" :disabled="isKept" @click="keep">
+          {{ isKept ? 'Kept' : 'Keep it' }}
+        </button>
       </div>
     </template>
     <p class="muted">{{ kit.shake.limits }}</p>

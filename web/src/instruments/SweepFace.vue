@@ -53,13 +53,13 @@ const earlier = ref<string | null>(null)
 const sweeps = computed(() => kit.readings.filter((one) => one.outline?.length))
 const swept = computed(() => {
   const reading = sweeps.value.find((one) => one.id === earlier.value)
-  const points = reading?.outline?.map(([a = 0, h = 0]): Point => [a, h])
+  const points = reading?.outline?.map((p): Point => [p.azimuth_deg, p.altitude_deg])
   return points ? { points, stray_deg: 0 } : sweptOf(strokes.value.flat(), kit.sweep_step_deg)
 })
 const merged = computed(() =>
   earlier.value
     ? swept.value.points
-    : mergedWith(kit.outline, swept.value.points, kit.sweep_step_deg),
+    : mergedWith(kit.outline, swept.value.points, kit.sweep_joins_deg),
 )
 const tilt_sd = computed(() => worked(kit.compass.tilt_sd, { spread_deg: swept.value.stray_deg }))
 

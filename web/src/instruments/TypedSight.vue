@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Without sensors: what somebody read off a compass or a map, and a level. */
-import { computed, ref } from 'vue'
+import { ref } from 'vue'
 
 import QuestionField from '../components/QuestionField'
 import { worked } from './formula'
@@ -23,13 +23,12 @@ function answer(key: string, value: unknown): void {
     }),
   })
 }
-const questions = computed(() => kit.sight_questions)
 </script>
 
 <template>
   <div class="pair">
     <QuestionField
-      v-for="question in questions"
+      v-for="question in kit.sight_questions"
       :key="question.key"
       :question="question"
       :value="typed[question.key]"

@@ -25,10 +25,17 @@ export interface Answer {
   line?: string
 }
 
+/** No finer than it is known; a bearing that is rounded up to a full turn is north again. */
+export function roundedAs(term: unknown, figure: Figure): Figure {
+  const found = rounded(figure)
+  const isBearing = Array.isArray(term) && term[0] === 'bearing'
+  return isBearing ? { ...found, value: worked(['bearing', found.value], {}) } : found
+}
+
 export const outcomesOf = (results: Result[], values: Values, sds: Values): Outcome[] =>
   results.map((result) => {
     const figure = { value: worked(result.term, values), sd: spread(result.term, values, sds) }
-    return { result, figure: rounded(figure) }
+    return { result, figure: roundedAs(result.term, figure) }
   })
 
 /** What a reading answers of what was asked; null where it says nothing about it. */

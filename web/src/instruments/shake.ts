@@ -4,8 +4,6 @@ import type { Kit } from './kept'
 import { evenly, spectrum, type Band } from './statistics'
 import type { Shaken } from './useMotion'
 
-const LEAST_EVENTS = 16 // fewer have no spectrum to speak of
-
 type Shot = Kit['shots'][number]
 
 export interface Shake {
@@ -18,7 +16,7 @@ export interface Shake {
 /** Null where too little was heard. */
 export function shakeOf(kit: Kit, { at_s, rates }: Shaken): Shake | null {
   const lasts_s = (at_s.at(-1) ?? 0) - (at_s[0] ?? 0)
-  if (at_s.length < LEAST_EVENTS || lasts_s <= 0) return null
+  if (lasts_s <= 0) return null
   const events_hz = (at_s.length - 1) / lasts_s
   const [from = 0, to = 0] = kit.shake.between_hz
   const axes = rates.map((rate) =>
@@ -28,7 +26,7 @@ export function shakeOf(kit: Kit, { at_s, rates }: Shaken): Shake | null {
     hz,
     amplitude: Math.hypot(...axes.map((axis) => axis[k]?.amplitude ?? 0)),
   }))
-  return { bands, band_hz: 1 / lasts_s, events_hz }
+  return bands.length ? { bands, band_hz: 1 / lasts_s, events_hz } : null
 }
 
 export interface Smear {

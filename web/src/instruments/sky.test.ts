@@ -88,7 +88,7 @@ test('a sweep keeps the middle of what was drawn in each step, and lets the rest
     [180, 3],
     [360, 1],
   ]
-  expect(mergedWith(kept, swept.points, 2)).toEqual([
+  expect(mergedWith(kept, swept.points, 4)).toEqual([
     [0, 5],
     [2, 6],
     [90, 12],

@@ -31,10 +31,10 @@ export function sweptOf(drawn: Drawn[], step_deg: number): Swept {
   return { points, stray_deg: seriesOf(strays)?.spread ?? 0 }
 }
 
-/** The kept skyline with what was swept in its place; points nearer than two steps are one stroke. */
-export function mergedWith(kept: number[][], swept: Point[], step_deg: number): Point[] {
+/** The kept skyline with what was swept in its place; what is nearer to it gives way. */
+export function mergedWith(kept: number[][], swept: Point[], joins_deg: number): Point[] {
   const isSwept = (bearing: number) =>
-    swept.some(([at]) => Math.abs(((at - bearing + 540) % 360) - 180) <= 2 * step_deg)
+    swept.some(([at]) => Math.abs(((at - bearing + 540) % 360) - 180) <= joins_deg)
   const rest = kept
     .map(([bearing = 0, altitude = 0]): Point => [turn(bearing), altitude])
     .filter(([bearing]) => !isSwept(bearing))

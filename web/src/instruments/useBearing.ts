@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { useCompass } from './compass'
 import { worked } from './formula'
 import type { Kit } from './kept'
+import { roundedAs } from './outcome'
 import { rounded, type Figure } from './say'
 import type { Series } from './statistics'
 import type { Attitude } from './useAttitude'
@@ -29,7 +30,7 @@ export function useBearing(found: () => Kit | null, attitude: Attitude) {
   const trueOf = (read_deg: number) =>
     worked(kit().compass.true_bearing, { read_deg, correction_deg: correction.value })
   const figureOf = (read: Series): Figure =>
-    rounded({
+    roundedAs(kit().compass.true_bearing, {
       value: trueOf(read.mean),
       sd: worked(kit().compass.bearing_sd, {
         spread_deg: read.spread,

@@ -15,8 +15,9 @@ export function useGiven(given: () => Schemas['BesideOut'][], known: () => Value
   const sds = (): Values =>
     Object.fromEntries(given().map(({ question, sd }) => [question.key, worked(sd, values.value)]))
   const say = (more: Values) => (typed.value = { ...typed.value, ...more })
-  const answer = (key: string, value: unknown) =>
-    typeof value === 'number' ? say({ [key]: value }) : typed.value
+  function answer(key: string, value: unknown): void {
+    if (typeof value === 'number') say({ [key]: value })
+  }
   const isSaid = (key: string) => typed.value[key] !== undefined
 
   return { values, asked, sds, say, answer, isSaid }

@@ -7,6 +7,7 @@ lets tall vehicles draw above the horizon.
 
 import math
 
+from patient_owl.core.constants import KM_H
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.aperture import diffraction
@@ -33,7 +34,6 @@ from patient_owl.core.program.program import Program, one_frame
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import solve
 
-KM_H = 1 / 3.6  # m/s
 # Heights of the lamps that draw. [m] Common practice.
 LAMP_HEIGHTS_M = {"car": (0.7,), "bus": (0.9, 3.0), "tram": (0.8, 3.3)}
 LENGTHS_M = {"car": 4.5, "bus": 12.0, "tram": 30.0}

@@ -1,5 +1,6 @@
 """Bounds from what moves in front of the camera, and from those who perform for it."""
 
+from patient_owl.core.constants import KM_H
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.motion.subject import (
@@ -91,7 +92,7 @@ def crossing(
         "at_least",
         one_s * crossings,
         {
-            "speed_km_h": vehicle.speed_m_s * 3.6,
+            "speed_km_h": vehicle.speed_m_s / KM_H,
             "length_m": vehicle.length_m,
             "distance_m": distance_m,
             "frame_width_mm": frame_width_mm,

@@ -10,14 +10,15 @@ TYPED_SD_DEG = 3.0  # of a bearing read off a hand compass or a map; ours
 AIM_SD_DEG = 0.7  # how well a hand lays a phone's edge on a point; ours
 TILT_SD_DEG = 0.7  # of a phone's own level, and of laying it on; ours
 SWEEP_STEP_DEG = 2.0  # of bearing a swept skyline keeps a point; finer than a hand points; ours
-HOLD_S = 2.0  # a reading is taken over so long
-STEADY_S = 0.4  # what is shown is the mean of so long: steady within half a second
+SWEEP_JOINS_DEG = 2 * SWEEP_STEP_DEG  # what is kept nearer to a swept point gives way; ours
+HOLD_S = 2.0  # a reading is taken over so long; ours
+STEADY_S = 0.4  # what is shown is the mean of so long: steady within half a second; ours
 WANDERS_DEG = 3.0  # of spread while held still: iron or a magnet is near; ours
 TREMBLES_DEG = 1.5  # of spread in tilt: a hand that is not still; ours
 JUMPS_DEG = 30.0  # between two events: no hand turns so; ours
 NEAR_DEG = 25.0  # what stands so near to where one points is named; ours
 SILENT_S = 1.5  # without an event: the sensor has stopped; ours
-STEEP_DEG = 75.0  # beyond, a bearing means nothing
+STEEP_DEG = 75.0  # beyond, a bearing means nothing; ours
 # A frame without a compass of its own turns away slowly. Ours, after what gyroscopes drift.
 DRIFT_DEG_S = 5.0 / 3600
 # What a compass is set on stands low enough to be aimed at. Common practice.

@@ -22,16 +22,17 @@ SIGHT_GIVEN = (
     Given("tilt_deg", "°", 0.0, -90.0, 90.0),
 )
 
+_INSTRUMENTS = (
+    (SIGHT, SIGHT_RESULTS),
+    *((one.key, one.results) for one in TAP_INSTRUMENTS.values()),
+    *((one.key, one.results) for one in SIGHTING_INSTRUMENTS.values()),
+)
+
 
 def _answers() -> Iterator[tuple[str, str]]:
     """Question and instrument; a stand-in's questions by their own names."""
-    results = [
-        (SIGHT, SIGHT_RESULTS),
-        *((one.key, one.results) for one in TAP_INSTRUMENTS.values()),
-        *((one.key, one.results) for one in SIGHTING_INSTRUMENTS.values()),
-    ]
-    for instrument, found in results:
-        for result in found:
+    for instrument, results in _INSTRUMENTS:
+        for result in results:
             for fill in result.fills:
                 # a question that only a certain answer lets be asked is reached from there too
                 for key in (fill.key.split(".")[-1], *fill.also):
@@ -45,4 +46,14 @@ def _measured_by() -> Mapping[str, tuple[str, ...]]:
     return {question: tuple(instruments) for question, instruments in found.items()}
 
 
-MEASURED_BY = _measured_by()
+def _units() -> Mapping[str, str]:
+    """Of every figure a reading may hold: a result's by its own name and by the questions it fills,
+    and what faces without formulas tell."""
+    found = {"smear_px": "px", "skyline_deg": "°"}
+    for _, results in _INSTRUMENTS:
+        for result in results:
+            found |= dict.fromkeys((result.key, *(fill.key for fill in result.fills)), result.unit)
+    return found
+
+
+MEASURED_BY, UNITS = _measured_by(), _units()

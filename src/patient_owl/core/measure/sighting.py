@@ -4,6 +4,7 @@ Plane on the spot; over longer ways the Earth's curve and the bending of light n
 in. Positions are metres east and north.
 """
 
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 
@@ -13,14 +14,14 @@ from patient_owl.core.measure.formula import Term, name, of, worked
 from patient_owl.core.measure.instrument import WATER_FILLS, Fill, Given, Result
 
 EYE_M = 1.6  # a phone held before the eyes; common practice
-LONGEST_KM = 100.0  # as far as the formula for coordinates holds a hundredth of a degree
+LONGEST_M = 100_000.0  # as far as the formula for coordinates holds a hundredth of a degree; ours
 BEND = 0.13  # of the Earth's curve, taken back by air near the ground; [terrestrial-refraction]
 
 _E2 = EARTH_FLATTENING * (2 - EARTH_FLATTENING)
 _A_M = EARTH_EQUATORIAL_RADIUS_KM * 1000
 # The drop of a level line below the tangent is this times the square of the way. [1/m]
 DROP = (1 - BEND) / (2 * _A_M)
-_RAD = 57.29577951308232  # degrees
+_RAD = math.degrees(1)
 
 _TOP, _BASE = name("top_deg"), name("base_deg")
 _DISTANCE, _HEIGHT, _EYE = name("distance_m"), name("height_m"), name("eye_m")
@@ -77,10 +78,9 @@ _EAST_OFF, _NORTH_OFF = _EAST + name("east_off_m"), _NORTH + name("north_off_m")
 _KNOWN_WAY_M = of("hypot", _EAST_OFF, _NORTH_OFF)
 _KNOWN_BEARING = of("bearing", of("atan2", _EAST_OFF, _NORTH_OFF) - _TURNS)
 
-# over_m: how far its top lies over the ground here, which the eye is eye_m over.
-
 
 def _looks_high(distance_m: Term) -> Term:
+    """over_m: how far its top lies over the ground here, which an eye is EYE_M over."""
     return of("atan", (name("over_m") - EYE_M) / distance_m - distance_m * DROP)
 
 
@@ -120,14 +120,15 @@ AS_WIDE_M = name("width_m") / (2.0 * of("tan", name("diameter_deg") * 0.5))
 @dataclass(frozen=True)
 class SightingInstrument:
     """sights: what the phone is laid on, in order; terms know each by its key, `base` as base_deg,
-    its tilt, or where it is in by_bearing its true bearing. place: what is known of where one
-    stands comes in too (latitude_deg, longitude_deg)."""
+    its tilt, or by_bearing its true bearing, and latitude_deg and longitude_deg, where one stands.
+    longest_m: how far off its formulas hold."""
 
     key: str
     sights: tuple[str, ...]
     given: tuple[Given, ...]
     results: tuple[Result, ...]
     by_bearing: bool = False
+    longest_m: float | None = None
 
 
 _FAR = Given("distance_m", "m", 50.0, 1.0, 100_000.0, sd_share=0.05)
@@ -197,6 +198,7 @@ _ALL = (
             Result("distance_m", "m", _KNOWN_WAY_M, _DISTANCES),
             Result("height_angle_deg", "°", HEIGHT_ANGLE, (Fill("tilt_deg"),)),
         ),
+        longest_m=LONGEST_M,
     ),
 )
 # As high as a body stands when people look for it behind something. Common practice.

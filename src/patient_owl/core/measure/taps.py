@@ -4,6 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal
 
+from patient_owl.core.constants import KM_H
 from patient_owl.core.measure.formula import Term, name, of
 from patient_owl.core.measure.instrument import MOVING, WATER_FILLS, Fill, Given, Result
 from patient_owl.core.measure.sound import SOUND_SPEED
@@ -51,7 +52,6 @@ class TapInstrument:
 
 _T, _N = name("t_s"), name("n")
 _LENGTH = name("length_m")
-_KM_H = 3.6  # of 1 m/s
 
 
 def _length(usual: float) -> Given:
@@ -70,7 +70,7 @@ _ALL = (
         "passing",
         "pairs",
         (
-            Result("speed_km_h", "km/h", _LENGTH / _T * _KM_H, (Fill("speed_km_h"),)),
+            Result("speed_km_h", "km/h", _LENGTH / _T / KM_H, (Fill("speed_km_h"),)),
             Result("speed_m_s", "m/s", _LENGTH / _T, (MOVING, Fill("along_speed_m_s"))),
         ),
         (_length(12.0),),

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from patient_owl.core.constants import EARTH_MEAN_RADIUS_M
+from patient_owl.core.constants import EARTH_MEAN_RADIUS_M, KM_H
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.schedule.job import shortest_ways
 
@@ -51,7 +51,7 @@ def walks_s(
         for j, there in enumerate(where):
             if None not in here and None not in there:
                 way_m = DETOUR * distance_m(here, there)  # type: ignore[arg-type]
-                ways[i, j] = way_m / (walking_km_h / 3.6)
+                ways[i, j] = way_m / (walking_km_h * KM_H)
     said: Mapping[tuple[str, str], float] = {
         (spot.name, other): 60 * minutes for spot in spots for other, minutes in spot.minutes
     }

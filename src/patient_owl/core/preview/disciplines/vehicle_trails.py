@@ -5,7 +5,8 @@ A line is as bright as the formula of any line of light says: candela over width
 
 import numpy as np
 
-from patient_owl.core.disciplines.vehicle_trails import KM_H, LAMP_HEIGHTS_M, LENGTHS_M
+from patient_owl.core.constants import KM_H
+from patient_owl.core.disciplines.vehicle_trails import LAMP_HEIGHTS_M, LENGTHS_M
 from patient_owl.core.light.lamp import Tool
 from patient_owl.core.light.line import drawn, pixel_at_m
 from patient_owl.core.light.white import of_hue, white_rgb
