@@ -8,7 +8,7 @@ import numpy as np
 from playwright.sync_api import Page, sync_playwright
 
 from benchmarks.field import BASE, start
-from patient_owl.settings import PROJECT_DIR
+from patient_owl.ports.settings import PROJECT_DIR
 
 DIST = PROJECT_DIR / "web" / "dist" / "assets"
 WANTED_KB, WANTED_STEADY_MS = 25, 500

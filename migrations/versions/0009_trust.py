@@ -13,7 +13,7 @@ import sqlalchemy as sa
 from alembic import op
 from sqlalchemy.dialects import mysql
 
-from patient_owl.fields import plain, plain_text
+from patient_owl.ports.fields import plain, plain_text
 
 revision = "0009"
 down_revision = "0008"

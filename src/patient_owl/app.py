@@ -15,8 +15,6 @@ from patient_owl import trash
 from patient_owl.accounts.current import SIGNED_IN, admitted
 from patient_owl.accounts.router import hashing as hashing_router
 from patient_owl.accounts.router import router as accounts_router
-from patient_owl.adapters.devices import Devices
-from patient_owl.adapters.simulated import simulated_devices
 from patient_owl.bench.router import router as bench_router
 from patient_owl.camera.router import router as camera_router
 from patient_owl.computed.router import router as computed_router
@@ -43,11 +41,13 @@ from patient_owl.places.events import router as place_events_router
 from patient_owl.places.finding import router as finding_router
 from patient_owl.places.router import router as places_router
 from patient_owl.portable.router import router as portable_router
+from patient_owl.ports.devices import Devices
+from patient_owl.ports.settings import Settings, get_settings
+from patient_owl.ports.simulated import simulated_devices
 from patient_owl.practice.router import router as practice_router
 from patient_owl.running.router import router as running_router
 from patient_owl.schools.router import router as schools_router
 from patient_owl.searches.router import router as searches_router
-from patient_owl.settings import Settings, get_settings
 from patient_owl.shots.router import router as shots_router
 from patient_owl.shots.sheets import router as sheets_router
 from patient_owl.storage.sessions import Sessions

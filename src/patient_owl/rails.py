@@ -11,7 +11,7 @@ from patient_owl.core.kit import Kit
 from patient_owl.core.limits.limit import Limit, Sense
 from patient_owl.core.plan.hand import Action, Hand, Touch
 from patient_owl.core.solve.solver import Choice
-from patient_owl.fields import Asked
+from patient_owl.ports.fields import Asked
 from patient_owl.words.plan import CONTROL_TITLES, setting_text
 from patient_owl.words.posts import post_text
 

@@ -20,7 +20,7 @@ from uvicorn.supervisors import Multiprocess
 
 from patient_owl.app import served
 from patient_owl.http.logs import install_logging
-from patient_owl.settings import Settings
+from patient_owl.ports.settings import Settings
 from patient_owl.storage.keeper import Keeper
 from patient_owl.storage.mariadb import PrivateMariaDB
 from patient_owl.storage.migrate import migrate

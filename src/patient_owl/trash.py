@@ -6,13 +6,13 @@ from uuid import UUID
 
 from patient_owl.accounts.models import User
 from patient_owl.accounts.visit import CurrentVisit, Visit
-from patient_owl.errors import NotFound
 from patient_owl.http.request import DbSession, IfMatch, new_router, version_of
 from patient_owl.kit.models import KitItem
 from patient_owl.learned.models import FindingRow
 from patient_owl.nights.models import Night
 from patient_owl.pictures.models import Photo
 from patient_owl.places.models import Place
+from patient_owl.ports.errors import NotFound
 from patient_owl.readings.models import Reading
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner

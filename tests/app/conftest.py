@@ -11,7 +11,7 @@ from patient_owl.accounts.schemas import AccountCreate
 from patient_owl.accounts.service import make_account
 from patient_owl.app import create_app
 from patient_owl.models import Base
-from patient_owl.settings import Settings
+from patient_owl.ports.settings import Settings
 from patient_owl.storage.mariadb import PrivateMariaDB
 from patient_owl.storage.migrate import migrate
 from patient_owl.storage.sessions import make_engine

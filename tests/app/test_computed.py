@@ -8,8 +8,8 @@ import pytest
 from fastapi.testclient import TestClient
 from PIL import Image
 
-from patient_owl.errors import Conflict
 from patient_owl.http.newest import Newest
+from patient_owl.ports.errors import Conflict
 from tests.app import making
 from tests.app.conftest import SignedIn
 

@@ -9,7 +9,7 @@ from fastapi.testclient import TestClient
 from pydantic import BaseModel
 from sqlalchemy.exc import TimeoutError as NoConnectionFree
 
-from patient_owl.fields import Asked
+from patient_owl.ports.fields import Asked
 from patient_owl.trash import Kind
 from tests.app import making
 

@@ -9,7 +9,7 @@ from fastapi.testclient import TestClient
 from sqlalchemy import Connection, create_engine, text
 
 from patient_owl.app import create_app
-from patient_owl.settings import PROJECT_DIR, Settings
+from patient_owl.ports.settings import PROJECT_DIR, Settings
 from patient_owl.storage.mariadb import CannotStart, PrivateMariaDB
 from patient_owl.storage.migrate import NewerSchema, config_for, migrate
 from tests.app import making

@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import Browser, Page
 
-from patient_owl.settings import PROJECT_DIR
+from patient_owl.ports.settings import PROJECT_DIR
 from tests.browser.conftest import Demo
 
 AXE = PROJECT_DIR / "web" / "node_modules" / "axe-core" / "axe.min.js"

@@ -2,7 +2,7 @@
 
 import re
 
-from patient_owl.settings import PROJECT_DIR
+from patient_owl.ports.settings import PROJECT_DIR
 from patient_owl.words.sources import SOURCES
 from tools.references import page
 

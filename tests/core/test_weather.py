@@ -4,8 +4,8 @@ from datetime import UTC, datetime, timedelta
 
 import pytest
 
-from patient_owl.adapters.simulated.weather import SimulatedWeather
 from patient_owl.core.weather import Weather, dew_point_c, weather_reasons
+from patient_owl.ports.simulated.weather import SimulatedWeather
 
 
 # WMO/NOAA dew point tables: 20 °C at 50 % is 9.3 °C, 10 °C at 80 % is 6.7 °C (to 0.1).

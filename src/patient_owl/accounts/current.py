@@ -9,8 +9,8 @@ from sqlalchemy.orm import Session
 from patient_owl.accounts import service
 from patient_owl.accounts.helper import check_helper
 from patient_owl.accounts.models import User
-from patient_owl.errors import NotSignedIn
 from patient_owl.http.request import CSRF_HEADER, SAFE, DbSession
+from patient_owl.ports.errors import NotSignedIn
 from patient_owl.storage.base import now_utc
 from patient_owl.words.speech import speak
 

@@ -3,7 +3,7 @@
 from fastapi import Request
 
 from patient_owl.accounts.models import SignedInSession
-from patient_owl.errors import Refused
+from patient_owl.ports.errors import Refused
 from patient_owl.storage.owned import see_only_night
 
 _READ = (

@@ -26,10 +26,10 @@ from patient_owl.accounts.schemas import (
 )
 from patient_owl.accounts.tries import Try
 from patient_owl.core.errors import WrongValue
-from patient_owl.errors import Refused
 from patient_owl.http.pools import ENTRANCE, HASHING
 from patient_owl.http.request import DbSession, new_router
-from patient_owl.settings import Settings
+from patient_owl.ports.errors import Refused
+from patient_owl.ports.settings import Settings
 from patient_owl.storage.base import now_utc
 from patient_owl.storage.sessions import in_transaction
 

@@ -6,7 +6,7 @@ from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
-from patient_owl.fields import Asked, Name, like
+from patient_owl.ports.fields import Asked, Name, like
 from patient_owl.questions import OptionOut, ShownOut
 from patient_owl.words.speech import Bearings, Lengths, StopParts
 

@@ -23,7 +23,7 @@ from patient_owl.accounts.schemas import (
     SpeechIn,
     SpeechOut,
 )
-from patient_owl.errors import Conflict, NotFound, NotSignedIn, Refused
+from patient_owl.ports.errors import Conflict, NotFound, NotSignedIn, Refused
 from patient_owl.questions import OptionOut, ShownOut
 from patient_owl.words.devices import device_text
 from patient_owl.words.speech import CHOICES, NAMES, QUESTIONS, Speech, speak, units

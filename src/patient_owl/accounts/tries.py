@@ -14,7 +14,7 @@ from sqlalchemy.dialects.mysql import insert
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import SignInTries
-from patient_owl.errors import TooMany
+from patient_owl.ports.errors import TooMany
 
 STRETCH = timedelta(minutes=5)
 OF_ADDRESS, OF_CLIENT, OF_DEVICE, IN_ALL = 5, 20, 10, 200

@@ -12,8 +12,8 @@ from sqlalchemy.orm import Session
 
 from patient_owl.accounts.current import CurrentUser
 from patient_owl.accounts.models import User
-from patient_owl.adapters.devices import Devices
 from patient_owl.http.request import DbSession
+from patient_owl.ports.devices import Devices
 from patient_owl.storage.base import now_utc
 
 

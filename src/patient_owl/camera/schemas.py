@@ -6,7 +6,7 @@ from uuid import UUID
 
 from pydantic import BaseModel, Field
 
-from patient_owl.fields import Asked
+from patient_owl.ports.fields import Asked
 from patient_owl.rails import ExposureTime, FNumber, Iso, NdStops
 
 

@@ -5,11 +5,11 @@ from datetime import datetime
 from uuid import UUID, uuid5
 
 from patient_owl.accounts.visit import Visit
-from patient_owl.adapters.camera import Aim, Camera, Frame
 from patient_owl.camera.schemas import CameraFrameOut, CameraOut, CameraSettings, MeterOut
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.pictures.models import Photo
 from patient_owl.pictures.service import add_photo
+from patient_owl.ports.camera import Aim, Camera, Frame
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner, as_request
 from patient_owl.shots.service import get_shot

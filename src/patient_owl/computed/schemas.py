@@ -7,7 +7,7 @@ from pydantic import BaseModel, Field
 
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.preview.view import Window
-from patient_owl.fields import Asked
+from patient_owl.ports.fields import Asked
 from patient_owl.rails import ExposureTime, FNumber, Iso, NdStops, SettingValues
 from patient_owl.shots.schemas import ShotIn
 

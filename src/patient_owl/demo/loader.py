@@ -6,8 +6,6 @@ from datetime import date, datetime, time, timedelta
 from uuid import UUID
 
 from patient_owl.accounts.visit import Visit
-from patient_owl.adapters.camera import Aim, Frame
-from patient_owl.adapters.simulated.camera import Latent, developed
 from patient_owl.camera.service import aim_of
 from patient_owl.core.advise.belief import VERDICT_EDGES_STOPS, Verdict
 from patient_owl.core.exposure.settings import Settings
@@ -21,6 +19,8 @@ from patient_owl.nights.schemas import NightIn
 from patient_owl.nights.service import create_night
 from patient_owl.pictures.service import add_photo
 from patient_owl.places.zones import zone
+from patient_owl.ports.camera import Aim, Frame
+from patient_owl.ports.simulated.camera import Latent, developed
 from patient_owl.shots.lights import BroughtIn
 from patient_owl.shots.models import Shot
 from patient_owl.shots.ordering import OrderingIn

@@ -10,7 +10,6 @@ from patient_owl.accounts.schemas import AccountCreate
 from patient_owl.accounts.service import make_account
 from patient_owl.accounts.store import user_by_email
 from patient_owl.accounts.visit import Visit
-from patient_owl.adapters.devices import Devices
 from patient_owl.demo.earlier import earlier
 from patient_owl.demo.kit import KIT
 from patient_owl.demo.loader import Loader
@@ -20,6 +19,7 @@ from patient_owl.nights.models import Night
 from patient_owl.nights.outing import OutingIn
 from patient_owl.places.schemas import PlaceIn
 from patient_owl.places.service import create_place
+from patient_owl.ports.devices import Devices
 from patient_owl.searches.schemas import LightIn, TargetUpIn
 from patient_owl.shots.lights import BroughtIn
 from patient_owl.shots.ordering import OrderingIn

@@ -6,8 +6,8 @@ from typing import Annotated
 from pydantic import BaseModel, Field
 
 from patient_owl.core.events.event import Kind
-from patient_owl.fields import Asked, OneLine, like
 from patient_owl.formats.event_line import LONGEST_LINE
+from patient_owl.ports.fields import Asked, OneLine, like
 
 MOST_EVENTS = 40  # of a place, and of a night
 MOST_SHOWN = 400  # stretches of one event: a tram every two minutes of a whole night

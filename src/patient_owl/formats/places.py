@@ -18,8 +18,8 @@ from defusedxml.common import DefusedXmlException
 from defusedxml.ElementTree import iterparse
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.fields import MOST_DEPTH, plain_text
 from patient_owl.formats.text import decoded, read_json
+from patient_owl.ports.fields import MOST_DEPTH, plain_text
 
 MOST_WAYPOINTS = 1000
 MOST_BYTES = 5_000_000

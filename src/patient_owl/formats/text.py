@@ -8,7 +8,7 @@ from collections.abc import Iterator
 from typing import Any
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.fields import MOST_DEPTH, plain, plain_text
+from patient_owl.ports.fields import MOST_DEPTH, plain, plain_text
 
 # A spreadsheet takes a cell that begins with one of these for a formula. [owasp-csv]
 _FORMULA_STARTS = ("=", "+", "-", "@", "\t", "\r", "'")

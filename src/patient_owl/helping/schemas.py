@@ -6,7 +6,7 @@ from uuid import UUID
 
 from pydantic import BaseModel, Field
 
-from patient_owl.fields import Asked, Name
+from patient_owl.ports.fields import Asked, Name
 
 
 class HelperIn(Asked):

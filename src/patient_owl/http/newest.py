@@ -11,8 +11,8 @@ from typing import Annotated
 
 from fastapi import Depends, Request
 
-from patient_owl.errors import Conflict
 from patient_owl.http.pools import Endpoint
+from patient_owl.ports.errors import Conflict
 
 VIEW_HEADER = "X-Owl-View"  # which picture of a page is asked for
 MOST_PAGES = 2000  # that are remembered

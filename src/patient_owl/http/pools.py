@@ -14,7 +14,7 @@ from concurrent.futures import ThreadPoolExecutor
 from contextvars import copy_context
 from typing import TypeVar
 
-from patient_owl.errors import Busy
+from patient_owl.ports.errors import Busy
 
 Endpoint = TypeVar("Endpoint", bound=Callable[..., object])
 Done = TypeVar("Done")

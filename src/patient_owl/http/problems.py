@@ -21,7 +21,7 @@ from starlette.exceptions import HTTPException
 from starlette.routing import Match
 
 from patient_owl.core.errors import OwlError, WrongValue
-from patient_owl.errors import (
+from patient_owl.ports.errors import (
     Busy,
     Conflict,
     NotFound,
@@ -31,7 +31,7 @@ from patient_owl.errors import (
     TooMany,
     VersionMissing,
 )
-from patient_owl.fields import plain_text
+from patient_owl.ports.fields import plain_text
 
 log = logging.getLogger(__name__)
 

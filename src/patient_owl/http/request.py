@@ -8,9 +8,9 @@ from fastapi import APIRouter, Depends, Header, Request, Response
 from fastapi.routing import APIRoute
 from sqlalchemy.orm import Session
 
-from patient_owl.errors import VersionMissing
 from patient_owl.http.newest import Newest, page_of
 from patient_owl.http.pools import READING, Pool
+from patient_owl.ports.errors import VersionMissing
 from patient_owl.storage.owned import ANY_VERSION, Versioned
 from patient_owl.storage.sessions import Sessions, in_transaction
 

@@ -6,7 +6,7 @@ from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from patient_owl.fields import Asked, Key, Name, Title, like
+from patient_owl.ports.fields import Asked, Key, Name, Title, like
 
 Outcome = Literal["wants", "taken", "beside", "known", "refused"]
 MOST_AT_ONCE = 2000

@@ -14,7 +14,6 @@ from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.filters import Filter
 from patient_owl.core.kit import Kit, Release, Support
 from patient_owl.core.light.lamp import Lamp
-from patient_owl.errors import NotFound
 from patient_owl.kit.lights import Lit
 from patient_owl.kit.models import KitItem
 from patient_owl.kit.schemas import (
@@ -30,6 +29,7 @@ from patient_owl.kit.schemas import (
     TripodSpec,
 )
 from patient_owl.kit.shelf import GENERIC_LIGHTS
+from patient_owl.ports.errors import NotFound
 from patient_owl.storage.owned import owned_rows
 from patient_owl.storage.remembered import Remembered
 

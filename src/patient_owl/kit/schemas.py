@@ -19,7 +19,6 @@ from patient_owl.core.exposure.reciprocity import Film
 from patient_owl.core.kit import Body, FirstCurtain, Lens, Release
 from patient_owl.core.noise import SensorNoise, two_stage
 from patient_owl.core.optics.camera import Projection, Sensor
-from patient_owl.fields import Asked, Name, Row, like
 from patient_owl.kit.lights import (
     BarSpec,
     FlashSpec,
@@ -29,6 +28,7 @@ from patient_owl.kit.lights import (
     renewed_light,
 )
 from patient_owl.kit.spec import Spec
+from patient_owl.ports.fields import Asked, Name, Row, like
 from patient_owl.questions import QuestionOut
 
 MM_PER_INCH = 25.4

@@ -2,7 +2,7 @@
 
 from pydantic import ConfigDict
 
-from patient_owl.fields import Asked
+from patient_owl.ports.fields import Asked
 
 
 class Spec(Asked):

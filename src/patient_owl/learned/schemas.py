@@ -6,7 +6,7 @@ from uuid import UUID
 from pydantic import BaseModel, ConfigDict, Field
 
 from patient_owl.core.advise.learned import Effect
-from patient_owl.fields import Asked, like
+from patient_owl.ports.fields import Asked, like
 
 
 class FindingOut(BaseModel):

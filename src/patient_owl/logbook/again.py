@@ -14,11 +14,11 @@ from patient_owl.core.errors import WrongValue
 from patient_owl.core.events.again import a_year_on
 from patient_owl.core.exposure.dials import Control
 from patient_owl.events.service import event_or_none
-from patient_owl.fields import Asked, like
 from patient_owl.http.request import new_router, tag
 from patient_owl.nights.models import Night
 from patient_owl.nights.schemas import NightIn, NightOut
 from patient_owl.nights.service import create_night, get_night, out
+from patient_owl.ports.fields import Asked, like
 from patient_owl.rails import ChoiceIn
 from patient_owl.shots.models import Shot
 from patient_owl.shots.schemas import ShotOut

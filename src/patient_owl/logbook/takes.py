@@ -8,7 +8,6 @@ from fastapi import Depends, Query
 
 from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.core.sky import ephemeris
-from patient_owl.fields import plain_text
 from patient_owl.http.pools import LONG, worked_in
 from patient_owl.http.request import new_router
 from patient_owl.logbook import search, year
@@ -26,6 +25,7 @@ from patient_owl.logbook.schemas import (
 )
 from patient_owl.logbook.unfinished import unfinished_of
 from patient_owl.logbook.wish import Wish
+from patient_owl.ports.fields import plain_text
 from patient_owl.storage.keyset import read_cursor
 
 router = new_router(prefix="/logbook", tags=["logbook"])

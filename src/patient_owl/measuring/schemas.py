@@ -9,7 +9,7 @@ from uuid import UUID
 from pydantic import BaseModel, Field, JsonValue
 
 from patient_owl.core.measure.taps import TapKind
-from patient_owl.fields import Pair
+from patient_owl.ports.fields import Pair
 from patient_owl.questions import QuestionOut, ShownOut
 from patient_owl.readings.schemas import KeptReadingOut
 

@@ -19,7 +19,6 @@ from patient_owl.core.optics.camera import frame_size_mm
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.horizon import horizon_from
 from patient_owl.core.sky.magnetic import needle
-from patient_owl.errors import NotFound
 from patient_owl.measuring.schemas import (
     BesideOut,
     BodyOut,
@@ -42,6 +41,7 @@ from patient_owl.nights.service import get_night
 from patient_owl.places.models import Place
 from patient_owl.places.service import all_places, get_place, site_of
 from patient_owl.places.zones import zone
+from patient_owl.ports.errors import NotFound
 from patient_owl.questions import QuestionOut, ShownOut
 from patient_owl.readings.schemas import KeptReadingOut, ReadingIn
 from patient_owl.readings.service import put_reading, readings_of, readings_out

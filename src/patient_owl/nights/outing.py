@@ -6,8 +6,8 @@ from pydantic import Field, field_validator
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.running.ways import WALKING_KM_H
-from patient_owl.fields import Asked, OneLine, Title
 from patient_owl.formats.event_line import at_text, read_at
+from patient_owl.ports.fields import Asked, OneLine, Title
 
 TimeOfNight = Annotated[
     OneLine, Field(max_length=40, description="`17:30`, `30 min after sunset`; empty is open")

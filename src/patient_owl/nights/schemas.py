@@ -10,8 +10,8 @@ from patient_owl.core.dark_year import MOST_LEVEL
 from patient_owl.core.plan.common import PLACEMENT_RANGE_STOPS
 from patient_owl.core.sky.tracks import GALACTIC_CORE
 from patient_owl.events.schemas import EventLines, HappeningOut
-from patient_owl.fields import Asked, Key, Name, Notes, Pair, Title, like
 from patient_owl.nights.outing import OutingIn
+from patient_owl.ports.fields import Asked, Key, Name, Notes, Pair, Title, like
 
 FNumber = Annotated[float, Field(ge=0.8, le=64, description="exact, 2^(k/6) on a thirds dial")]
 Iso = Annotated[float, Field(ge=12, le=102400)]

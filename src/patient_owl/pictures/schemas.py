@@ -7,7 +7,7 @@ from uuid import UUID
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, StringConstraints
 
 from patient_owl.core.matching.sets import SetKind
-from patient_owl.fields import Asked, Notes, OneLine, like
+from patient_owl.ports.fields import Asked, Notes, OneLine, like
 from patient_owl.rails import SettingValues
 
 Pick = Literal["", "kept", "rejected"]

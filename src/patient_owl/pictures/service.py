@@ -13,13 +13,13 @@ from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
 from patient_owl.core.exposure.reading import Reading, drawn_bins, read_histogram
-from patient_owl.errors import NotFound
-from patient_owl.fields import plain_text
 from patient_owl.formats.pictures import Picture, pixels_of, read_picture
 from patient_owl.formats.pictures.ends import ends_png
 from patient_owl.formats.pictures.pieces import size_of, stretch
 from patient_owl.pictures.models import Photo, PhotoPart
 from patient_owl.pictures.schemas import PhotoOut, ReadingOut
+from patient_owl.ports.errors import NotFound
+from patient_owl.ports.fields import plain_text
 from patient_owl.rails import SettingValues
 from patient_owl.shots.service import get_shot
 from patient_owl.storage.base import new_id

@@ -13,7 +13,6 @@ from patient_owl.core.night import was_day
 from patient_owl.core.sky import ephemeris
 from patient_owl.events.schemas import EventAsked, EventReadOut, HappeningOut
 from patient_owl.events.service import told
-from patient_owl.fields import Key
 from patient_owl.formats.calendar import Entry, write_calendar
 from patient_owl.formats.events_file import MOST_BYTES, read_events, write_events_csv
 from patient_owl.http.download import saved_as
@@ -22,6 +21,7 @@ from patient_owl.http.request import DbSession, new_router
 from patient_owl.places import service
 from patient_owl.places.models import Place
 from patient_owl.places.zones import zone
+from patient_owl.ports.fields import Key
 from patient_owl.words.events import happening_text
 
 router = new_router(prefix="/places", tags=["places"])

@@ -16,8 +16,8 @@ from patient_owl.core.practice.scenarios import SCENARIOS
 from patient_owl.core.preview.picture import aspect_of
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.solve.solver import Choice
-from patient_owl.errors import Conflict
 from patient_owl.places.zones import zone
+from patient_owl.ports.errors import Conflict
 from patient_owl.practice.models import PracticeAttempt
 from patient_owl.practice.schemas import (
     MOST_FRAMES,

@@ -5,8 +5,8 @@ from uuid import UUID
 
 from pydantic import ConfigDict, Field, StringConstraints
 
-from patient_owl.fields import Asked, Key, Moment, like
 from patient_owl.places.schemas import HorizonPoints
+from patient_owl.ports.fields import Asked, Key, Moment, like
 
 MOST_FIGURES = 16
 QuestionKey = Annotated[str, StringConstraints(max_length=60, pattern=r"^[a-z0-9_.]+$")]

@@ -8,9 +8,9 @@ from sqlalchemy import or_
 from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
-from patient_owl.errors import NotFound
 from patient_owl.places.models import Place
 from patient_owl.places.zones import zone
+from patient_owl.ports.errors import NotFound
 from patient_owl.readings.models import Reading
 from patient_owl.readings.schemas import KeptReadingOut, ReadingIn
 from patient_owl.storage.owned import kept_once, owned_rows

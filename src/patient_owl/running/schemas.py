@@ -7,7 +7,7 @@ from uuid import UUID
 from pydantic import BaseModel, Field
 
 from patient_owl.core.schedule.job import MOST_JOBS
-from patient_owl.fields import Asked, Moment, like
+from patient_owl.ports.fields import Asked, Moment, like
 from patient_owl.searches.schemas import ConditionIn
 
 

@@ -4,7 +4,7 @@ from typing import Annotated
 
 from pydantic import BaseModel, Field
 
-from patient_owl.fields import Asked, Key
+from patient_owl.ports.fields import Asked, Key
 
 
 class SideOut(BaseModel):

@@ -28,8 +28,8 @@ from patient_owl.core.windows import (
     TargetIn,
     TargetUp,
 )
-from patient_owl.fields import Asked, Key, Name, like
 from patient_owl.places.dark import DarkRowOut
+from patient_owl.ports.fields import Asked, Key, Name, like
 
 # Sun's altitude from and to. [deg]
 LIGHTS: Mapping[str, tuple[float, float]] = {

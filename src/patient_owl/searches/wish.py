@@ -11,10 +11,10 @@ from patient_owl.accounts.visit import Visit
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.sky.targets import target, targets
 from patient_owl.core.sky.tracks import GALACTIC_CORE
-from patient_owl.fields import Asked, Key, Name, like
 from patient_owl.places.models import Place
 from patient_owl.places.service import get_place
 from patient_owl.places.zones import zone
+from patient_owl.ports.fields import Asked, Key, Name, like
 from patient_owl.prose import ToldLineOut, ToldWordOut, answered, line
 from patient_owl.questions import OptionOut, QuestionKind, QuestionOut, question_of
 from patient_owl.searches.schemas import (

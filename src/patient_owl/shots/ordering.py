@@ -5,7 +5,7 @@ from typing import Annotated
 from pydantic import Field
 
 from patient_owl.core.running.lengths import Pace
-from patient_owl.fields import Asked, Title
+from patient_owl.ports.fields import Asked, Title
 from patient_owl.searches.schemas import ConditionIn
 
 MOST_WAITS = 6

@@ -7,13 +7,13 @@ from pydantic import BaseModel, Field
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.strokes.letters import MOST_LETTERS
 from patient_owl.core.strokes.sheet import USUAL_HEIGHT_M, Sheet, Strokes, mirrored
-from patient_owl.fields import Asked, Pair
 from patient_owl.formats.stroke_sheet import (
     DrawnStroke,
     SheetPage,
     write_sheet_pdf,
     write_sheet_svg,
 )
+from patient_owl.ports.fields import Asked, Pair
 from patient_owl.questions import QuestionOut, question_of
 from patient_owl.words.strokes import QUESTIONS, sheet_lines
 

@@ -6,7 +6,7 @@ from alembic.runtime.migration import MigrationContext
 from alembic.script import ScriptDirectory
 from sqlalchemy import create_engine
 
-from patient_owl.settings import PROJECT_DIR
+from patient_owl.ports.settings import PROJECT_DIR
 
 
 class NewerSchema(Exception):

@@ -9,7 +9,7 @@ from sqlalchemy import select
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
-from patient_owl.errors import NotFound, Stale
+from patient_owl.ports.errors import NotFound, Stale
 from patient_owl.storage.base import Owned
 
 Row = TypeVar("Row", bound=Owned)

@@ -8,8 +8,8 @@ from pydantic import BaseModel, ConfigDict, Field
 from patient_owl.answers import GivenOut
 from patient_owl.core.advise.belief import Verdict
 from patient_owl.core.exposure.dials import Control
-from patient_owl.fields import Asked, Moment, Notes, like
 from patient_owl.pictures.schemas import PhotoOut
+from patient_owl.ports.fields import Asked, Moment, Notes, like
 from patient_owl.rails import ExposureTime, FNumber, Iso, NdStops, SettingValues
 from patient_owl.shots.lights import MOST_LIGHTS, LeverValue
 

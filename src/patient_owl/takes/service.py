@@ -12,7 +12,6 @@ from patient_owl.core.advise.keeping import is_kept
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.light.part import WHOLE
 from patient_owl.core.shot import PlannedShot
-from patient_owl.errors import Conflict, NotFound, VersionMissing
 from patient_owl.kit.models import KitItem
 from patient_owl.kit.service import correct_light
 from patient_owl.learned.models import FindingRow
@@ -21,6 +20,7 @@ from patient_owl.pictures.models import Photo
 from patient_owl.pictures.schemas import JudgedIn, PhotoOut
 from patient_owl.pictures.service import get_photo, out, photos_of
 from patient_owl.places.zones import zone
+from patient_owl.ports.errors import Conflict, NotFound, VersionMissing
 from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner, as_request
 from patient_owl.shots.service import get_shot

@@ -8,7 +8,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime, timedelta, timezone
 
-from patient_owl.fields import plain_text
+from patient_owl.ports.fields import plain_text
 
 EXIF_IFD = 0x8769
 ORIENTATION = 0x0112

@@ -1,7 +1,7 @@
 """Simulated cameras, one on the tripod of each shot."""
 
-from patient_owl.adapters.camera import Aim, Camera, LightMeter, Memory
-from patient_owl.adapters.simulated.camera import SimulatedCamera, SimulatedLightMeter
+from patient_owl.ports.camera import Aim, Camera, LightMeter, Memory
+from patient_owl.ports.simulated.camera import SimulatedCamera, SimulatedLightMeter
 
 
 class SimulatedRack:

@@ -2,8 +2,8 @@
 
 from dataclasses import dataclass
 
-from patient_owl.adapters.camera import CameraRack
-from patient_owl.adapters.weather import WeatherProvider
+from patient_owl.ports.camera import CameraRack
+from patient_owl.ports.weather import WeatherProvider
 
 
 @dataclass(frozen=True)

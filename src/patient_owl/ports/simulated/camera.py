@@ -16,12 +16,12 @@ import numpy as np
 from PIL import Image
 from PIL.TiffImagePlugin import IFDRational
 
-from patient_owl.adapters.camera import Aim, Frame, Memory, Status
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.preview.hidden import hidden_light
 from patient_owl.core.preview.picture import Wanted, aspect_of, render
 from patient_owl.core.sky import ephemeris
+from patient_owl.ports.camera import Aim, Frame, Memory, Status
 
 LONG_SIDE_PX = 720
 CARD_FRAMES = 2000
