@@ -20,7 +20,7 @@ from benchmarks.matching import CLOCK_OFF_S
 from benchmarks.measure import report
 from patient_owl.core.matching.clock import clock_of
 from patient_owl.core.matching.pairs import Stamped
-from patient_owl.formats.pictures import read_picture
+from patient_owl.formats.photo_files import read_picture
 from patient_owl.models import Base
 from patient_owl.nights.models import Night
 from patient_owl.shots.models import Shot

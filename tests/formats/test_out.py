@@ -10,7 +10,7 @@ import rdflib
 from PIL import Image
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.formats.pictures.marked import Marks, marked_jpeg
+from patient_owl.formats.photo_files.jpeg_copy import Marks, marked_jpeg
 from patient_owl.formats.xmp import sidecar_xmp
 from patient_owl.formats.xmp_in import read_sidecar
 from tests import files

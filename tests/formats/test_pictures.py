@@ -10,7 +10,7 @@ import rawpy
 from PIL import Image
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.formats.pictures import NotHere, Picture, Pieces, pixels_of, read_picture
+from patient_owl.formats.photo_files import NotHere, Picture, Pieces, pixels_of, read_picture
 from tests import files
 
 AT = datetime(2026, 12, 9, 23, 41)

@@ -9,7 +9,7 @@ from starlette.exceptions import HTTPException
 from starlette.requests import ClientDisconnect
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from patient_owl.formats.pictures import MOST_BYTES
+from patient_owl.formats.photo_files import MOST_BYTES
 from patient_owl.http.problems import problem
 
 log = logging.getLogger("patient_owl.requests")

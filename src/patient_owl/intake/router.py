@@ -8,8 +8,8 @@ from pydantic import Field
 
 from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.core.errors import WrongValue
-from patient_owl.formats.pictures import Pieces
-from patient_owl.formats.pictures.pieces import size_of
+from patient_owl.formats.photo_files import Pieces
+from patient_owl.formats.photo_files.partial_file import size_of
 from patient_owl.http.pools import LONG, PICTURES, worked_in
 from patient_owl.http.request import new_router
 from patient_owl.intake import new_takes, service

@@ -16,9 +16,9 @@ from sqlalchemy.orm.interfaces import ORMOption
 from patient_owl.accounts.models import User
 from patient_owl.accounts.visit import Visit
 from patient_owl.core.errors import WrongValue
-from patient_owl.formats.pictures import NotHere, Picture, read_picture
-from patient_owl.formats.pictures.marked import turned_jpeg
-from patient_owl.formats.pictures.pieces import stretch
+from patient_owl.formats.photo_files import NotHere, Picture, read_picture
+from patient_owl.formats.photo_files.jpeg_copy import turned_jpeg
+from patient_owl.formats.photo_files.partial_file import stretch
 from patient_owl.intake.schemas import FileOut, IntakeIn, PieceOut
 from patient_owl.intake.sidecars import is_sidecar, take_sidecar
 from patient_owl.nights.models import Night

@@ -8,7 +8,7 @@ from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
 from patient_owl.core.errors import WrongValue
-from patient_owl.formats.pictures.pieces import size_of
+from patient_owl.formats.photo_files.partial_file import size_of
 from patient_owl.formats.xmp_in import MOST_BYTES, Thought, read_sidecar
 from patient_owl.intake.schemas import FileOut
 from patient_owl.pictures.models import Intake, Photo

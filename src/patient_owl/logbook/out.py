@@ -17,7 +17,7 @@ from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
 from patient_owl.accounts.visit import CurrentVisit
-from patient_owl.formats.pictures.marked import Marks, marked_jpeg
+from patient_owl.formats.photo_files.jpeg_copy import Marks, marked_jpeg
 from patient_owl.formats.takes_csv import COLUMNS, takes_csv
 from patient_owl.formats.xmp import Sidecar, sidecar_xmp
 from patient_owl.http.download import saved_as

@@ -13,9 +13,9 @@ from sqlalchemy.orm import Session
 
 from patient_owl.accounts.models import User
 from patient_owl.core.exposure.reading import Reading, drawn_bins, read_histogram
-from patient_owl.formats.pictures import Picture, pixels_of, read_picture
-from patient_owl.formats.pictures.ends import ends_png
-from patient_owl.formats.pictures.pieces import size_of, stretch
+from patient_owl.formats.photo_files import Picture, pixels_of, read_picture
+from patient_owl.formats.photo_files.clipping import ends_png
+from patient_owl.formats.photo_files.partial_file import size_of, stretch
 from patient_owl.pictures.models import Photo, PhotoPart
 from patient_owl.pictures.schemas import PhotoOut, ReadingOut
 from patient_owl.ports.errors import NotFound

@@ -9,8 +9,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import BinaryIO
 
-from patient_owl.formats.pictures.exif import EXIF_IFD, TAGS
-from patient_owl.formats.pictures.pieces import size_of, stretch
+from patient_owl.formats.photo_files.exif import EXIF_IFD, TAGS
+from patient_owl.formats.photo_files.partial_file import size_of, stretch
 
 _PLAIN = (b"*\0", b"\0*")
 _TIFF_HEADERS = (b"II*\0", b"MM\0*", b"IIU\0", b"IIRO", b"IIRS", b"MMOR")

@@ -8,8 +8,8 @@ from PIL import Image
 from PIL.TiffImagePlugin import IFDRational
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.formats.pictures.exif import EXIF_IFD, ORIENTATION
-from patient_owl.formats.pictures.jpeg import START
+from patient_owl.formats.photo_files.exif import EXIF_IFD, ORIENTATION
+from patient_owl.formats.photo_files.jpeg import START
 
 _GPS_IFD = 0x8825
 _DESCRIPTION, _RATING = 0x010E, 0x4746

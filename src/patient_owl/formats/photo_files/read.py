@@ -16,12 +16,12 @@ from PIL import Image, ImageOps
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.matching.sets import SKETCH_BANDS, SKETCH_COLUMNS
-from patient_owl.formats.pictures import jpeg
-from patient_owl.formats.pictures.apart import decoded_apart
-from patient_owl.formats.pictures.exif import EXIF_IFD, ORIENTATION, Said, said_by
-from patient_owl.formats.pictures.marked import turned_jpeg
-from patient_owl.formats.pictures.pieces import NotHere, need, size_of, stretch
-from patient_owl.formats.pictures.tables import Tables, may_be_raw, tables_of
+from patient_owl.formats.photo_files import jpeg
+from patient_owl.formats.photo_files.decoder_process import decoded_apart
+from patient_owl.formats.photo_files.exif import EXIF_IFD, ORIENTATION, Said, said_by
+from patient_owl.formats.photo_files.jpeg_copy import turned_jpeg
+from patient_owl.formats.photo_files.partial_file import NotHere, need, size_of, stretch
+from patient_owl.formats.photo_files.tables import Tables, may_be_raw, tables_of
 
 MOST_BYTES = 80_000_000  # of what is read of a file; a raw file itself may be longer
 MOST_PIXELS = 200_000_000

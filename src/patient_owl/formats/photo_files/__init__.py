@@ -1,7 +1,7 @@
 """Pictures in: what a file says of itself, its pixels made small, and which stretches of it that
 takes. A raw file of forty megabytes is read from its head and the preview it carries inside."""
 
-from patient_owl.formats.pictures.pieces import NotHere, Pieces
-from patient_owl.formats.pictures.read import MOST_BYTES, Picture, pixels_of, read_picture
+from patient_owl.formats.photo_files.partial_file import NotHere, Pieces
+from patient_owl.formats.photo_files.read import MOST_BYTES, Picture, pixels_of, read_picture
 
 __all__ = ["MOST_BYTES", "NotHere", "Picture", "Pieces", "pixels_of", "read_picture"]
