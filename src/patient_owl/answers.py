@@ -15,8 +15,7 @@ from patient_owl.core.plan.bringing import Given, ambient_of
 from patient_owl.core.plan.report import Report
 from patient_owl.core.program.program import Program
 from patient_owl.core.solve.solver import Landing, Solution
-from patient_owl.words.disciplines import CUES
-from patient_owl.words.formats import say, signed_stops
+from patient_owl.words.kinds import CUES
 from patient_owl.words.lights import given_text, over_ambient_text
 from patient_owl.words.parts import landing_text, part_name
 from patient_owl.words.plan import (
@@ -27,6 +26,7 @@ from patient_owl.words.plan import (
     way_text,
 )
 from patient_owl.words.program import program_text
+from patient_owl.words.quantities import say, signed_stops
 from patient_owl.words.report import blur_text, cost_text, noise_text, sharpness_text, tone_text
 from patient_owl.words.speech import Speech, speech
 

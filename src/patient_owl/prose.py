@@ -4,8 +4,8 @@ from collections.abc import Iterable, Sequence
 
 from pydantic import BaseModel
 
-from patient_owl.words.formats import begun
-from patient_owl.words.told import Told
+from patient_owl.words.plan_prose import Told
+from patient_owl.words.quantities import begun
 
 
 class ToldWordOut(BaseModel):

@@ -9,7 +9,7 @@ from pydantic.fields import FieldInfo
 from pydantic_core import PydanticUndefined
 
 from patient_owl.core.measure.fills import MEASURED_BY
-from patient_owl.words.asked import Asked
+from patient_owl.words.field_words import Asked
 from patient_owl.words.speech import shown_as
 
 QuestionKind = Literal[

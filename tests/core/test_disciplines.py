@@ -15,16 +15,16 @@ from patient_owl.core.limits.limit import allowed, is_time_capped
 from patient_owl.core.optics.camera import Framing
 from patient_owl.core.plan.types import Intent, Moment, Plan, Recipe, Scene
 from patient_owl.core.solve.solver import Choice
-from patient_owl.words.disciplines import CAUTIONS, CUES, DISCIPLINES, MISTAKES, STEPS
+from patient_owl.words.kinds import CAUTIONS, CUES, DISCIPLINES, MISTAKES, STEPS
 from patient_owl.words.parts import landing_text, part_name
 from patient_owl.words.plan import conflict_text
+from patient_owl.words.plan_prose import told
 from patient_owl.words.posts import post_text
 from patient_owl.words.program import program_text
 from patient_owl.words.questions import option_text, question_words
 from patient_owl.words.reasons import reason_text
 from patient_owl.words.sketch import SKETCH_LABELS
 from patient_owl.words.sources import SOURCES
-from patient_owl.words.told import told
 from tests.core.standing import GLASS, course, kit
 
 STARS = RECIPES["stars_over_foreground"]

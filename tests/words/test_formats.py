@@ -8,9 +8,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from patient_owl.core.exposure.dials import aperture_dial, iso_dial, time_dial
-from patient_owl.words import formats
-from patient_owl.words.disciplines import POSTS, REASONS
-from patient_owl.words.formats import say
+from patient_owl.words import quantities as formats
+from patient_owl.words.kinds import POSTS, REASONS
+from patient_owl.words.quantities import say
 
 THIRDS = {"": 0, "⅓": 1, "⅔": 2}
 

@@ -2,7 +2,7 @@
 
 import pytest
 
-from patient_owl.words import formats
+from patient_owl.words import quantities as formats
 from patient_owl.words.speech import Speech, shown_as, speak
 
 

@@ -45,10 +45,10 @@ from patient_owl.words.computed import (
     spot_text,
     stand_in_lines,
 )
-from patient_owl.words.formats import placed, signed_stops
 from patient_owl.words.parts import part_name
 from patient_owl.words.pictures import reading_text
 from patient_owl.words.plan import setting_text, settings_text
+from patient_owl.words.quantities import placed, signed_stops
 from patient_owl.words.questions import option_text
 from patient_owl.words.reasons import reason_text
 

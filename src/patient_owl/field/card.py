@@ -19,8 +19,8 @@ from patient_owl.shots.planner import Planner
 from patient_owl.takes.present import verdicts_out
 from patient_owl.takes.record import record_of
 from patient_owl.trouble import or_trouble
-from patient_owl.words.formats import begun
 from patient_owl.words.night import EVENTS, clock
+from patient_owl.words.quantities import begun
 
 CARD_PX = 480  # of the computed picture, where no photograph exists yet
 MOST_MOMENTS = 24  # of moving light on one card: what leaves room for the rest

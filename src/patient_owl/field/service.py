@@ -46,10 +46,10 @@ from patient_owl.takes.present import asked_out, verdicts_out
 from patient_owl.takes.record import Record, records_of
 from patient_owl.trouble import or_trouble
 from patient_owl.words.chain import advice_texts, change_text, moved_text
-from patient_owl.words.disciplines import DISCIPLINES, STEPS
-from patient_owl.words.formats import signed_stops
+from patient_owl.words.kinds import DISCIPLINES, STEPS
 from patient_owl.words.night import clock
 from patient_owl.words.plan import position_texts, said, sentence_rest
+from patient_owl.words.quantities import signed_stops
 
 EARLY_S, LATE_S = 1800.0, 3600.0  # how far from its moment a shot is begun; common practice
 Span = tuple[float, float]

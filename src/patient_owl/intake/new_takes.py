@@ -21,7 +21,7 @@ from patient_owl.shots.schemas import NewShotIn
 from patient_owl.shots.service import create_shot, get_shot
 from patient_owl.takes.models import Take
 from patient_owl.takes.of_pictures import takes_of
-from patient_owl.words.intake import OWN_SHOT
+from patient_owl.words.cards import OWN_SHOT
 
 
 def make_takes(planner: Planner, intake_id: UUID, request: NewTakesIn) -> list[Take]:

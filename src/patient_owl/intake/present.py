@@ -26,7 +26,7 @@ from patient_owl.shots.planner import Planner
 from patient_owl.shots.service import shots_of
 from patient_owl.storage.owned import owned_rows
 from patient_owl.takes.placing import clocks_of
-from patient_owl.words.intake import NO_TIME, intake_text, likeliest_text, set_text
+from patient_owl.words.cards import NO_TIME, intake_text, likeliest_text, set_text
 from patient_owl.words.pictures import clock_text, photo_settings_text
 
 MOST_NIGHTS = 6  # that the pictures of one card are planned for, to tell what they may be of

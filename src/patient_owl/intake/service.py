@@ -38,7 +38,7 @@ from patient_owl.storage.owned import added, owned, owned_rows
 from patient_owl.takes.learning import learn_from_all
 from patient_owl.takes.models import Take
 from patient_owl.takes.placing import place
-from patient_owl.words.intake import FILE_TEXTS, beside_text, refused_text
+from patient_owl.words.cards import FILE_TEXTS, beside_text, refused_text
 
 # A night begins and ends within this of what a clock says that is wrong by a zone.
 NEAR = timedelta(hours=36)

@@ -17,7 +17,7 @@ from patient_owl.pictures.service import file_name
 from patient_owl.ports.fields import NOTES_LETTERS, plain_text
 from patient_owl.storage.owned import owned_rows
 from patient_owl.takes.service import judge_photo
-from patient_owl.words.intake import sidecar_text
+from patient_owl.words.cards import sidecar_text
 from patient_owl.words.logbook import LABELS
 
 ENDING = ".xmp"

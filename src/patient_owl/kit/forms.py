@@ -20,8 +20,8 @@ from patient_owl.kit.schemas import (
 )
 from patient_owl.kit.shelf import SHELF
 from patient_owl.questions import question_of
-from patient_owl.words.formats import centimetres, kilograms, length, number, stops
 from patient_owl.words.kit import FIELDS, FIGURES_FROM, KINDS, OPTIONS, POCKETS
+from patient_owl.words.quantities import centimetres, kilograms, length, number, stops
 
 SPECS: dict[str, type[BaseModel]] = {
     spec.model_fields["kind"].default: spec for spec in get_args(AnySpec)

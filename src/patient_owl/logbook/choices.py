@@ -15,8 +15,8 @@ from patient_owl.logbook.schemas import BandOut, ChoiceOut, LogbookChoicesOut
 from patient_owl.logbook.wish import Wish, joined, wished
 from patient_owl.places.models import Place
 from patient_owl.shots.models import Shot
-from patient_owl.words.disciplines import DISCIPLINES
-from patient_owl.words.learned import light_name
+from patient_owl.words.kinds import DISCIPLINES
+from patient_owl.words.lessons import light_name
 from patient_owl.words.logbook import GROUPS
 
 

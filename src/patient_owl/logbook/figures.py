@@ -20,7 +20,7 @@ from patient_owl.logbook.wish import Wish, joined, wished
 from patient_owl.places.models import Place
 from patient_owl.shots.models import Shot
 from patient_owl.takes.models import Take
-from patient_owl.words.disciplines import DISCIPLINES
+from patient_owl.words.kinds import DISCIPLINES
 from patient_owl.words.logbook import GROUPS, found_text, kept_text, practise_text
 
 MOST_FIGURES = 8

@@ -38,8 +38,8 @@ from patient_owl.learned.service import (
 from patient_owl.nights.models import Night
 from patient_owl.places.models import Place
 from patient_owl.storage.owned import owned_rows
-from patient_owl.words.disciplines import DISCIPLINES
-from patient_owl.words.learned import (
+from patient_owl.words.kinds import DISCIPLINES
+from patient_owl.words.lessons import (
     EFFECT_TITLES,
     FAR,
     bias_text,

@@ -20,7 +20,7 @@ from patient_owl.shots.models import Shot
 from patient_owl.storage.keyset import Cursor
 from patient_owl.takes.models import Take
 from patient_owl.words.chain import seen_text
-from patient_owl.words.disciplines import DISCIPLINES
+from patient_owl.words.kinds import DISCIPLINES
 from patient_owl.words.night import clock
 from patient_owl.words.pictures import photo_settings_text
 

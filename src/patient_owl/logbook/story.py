@@ -28,8 +28,8 @@ from patient_owl.takes.record import records_of
 from patient_owl.takes.schemas import LinkOut
 from patient_owl.trouble import or_trouble
 from patient_owl.words.chain import seen_text
-from patient_owl.words.disciplines import DISCIPLINES
-from patient_owl.words.learned import finding_text, light_name
+from patient_owl.words.kinds import DISCIPLINES
+from patient_owl.words.lessons import finding_text, light_name
 from patient_owl.words.logbook import never_tried_text, story_text
 from patient_owl.words.night import night_sentence
 from patient_owl.words.plan import settings_text

@@ -49,7 +49,7 @@ from patient_owl.shots.planner import Planner
 from patient_owl.shots.service import get_shot, shots_of
 from patient_owl.storage.owned import sees_only_one_night
 from patient_owl.trouble import or_trouble
-from patient_owl.words import measuring as words
+from patient_owl.words import instruments as words
 from patient_owl.words.speech import shown_as
 
 DAY_BEFORE_S = 86_400.0

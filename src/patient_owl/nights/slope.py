@@ -39,10 +39,10 @@ from patient_owl.places.service import darkness_of, horizon_of, site_of
 from patient_owl.places.zones import zone
 from patient_owl.weather.schemas import WeatherOut
 from patient_owl.weather.service import forecast, weather_out
-from patient_owl.words.formats import f_number, iso, placed
-from patient_owl.words.formats import seconds as seconds_text
 from patient_owl.words.night import EVENTS, cursor_sentence, passage_text
 from patient_owl.words.plan import setting_text
+from patient_owl.words.quantities import f_number, iso, placed
+from patient_owl.words.quantities import seconds as seconds_text
 from patient_owl.words.scenes import SCENE_NAMES
 
 SLOPE_STEP_S = 120.0

@@ -16,7 +16,7 @@ from patient_owl.http.request import new_router
 from patient_owl.portable.pack import packed
 from patient_owl.portable.unpack import unpack
 from patient_owl.storage.sessions import Sessions
-from patient_owl.words.portable import unpacked_text
+from patient_owl.words.archive import unpacked_text
 
 router = new_router(prefix="/account/everything", tags=["out"])
 

@@ -14,7 +14,7 @@ from patient_owl.ports.errors import NotFound
 from patient_owl.readings.models import Reading
 from patient_owl.readings.schemas import KeptReadingOut, ReadingIn
 from patient_owl.storage.owned import kept_once, owned_rows
-from patient_owl.words.measuring import reading_text
+from patient_owl.words.instruments import reading_text
 from patient_owl.words.night import clock
 
 MOST_LISTED = 200

@@ -31,9 +31,9 @@ from patient_owl.searches.schemas import (
 )
 from patient_owl.searches.service import here_of
 from patient_owl.storage.owned import owned_rows
-from patient_owl.words import wish as words
+from patient_owl.words import search_form as words
+from patient_owl.words.plan_prose import told
 from patient_owl.words.search import day, light_text
-from patient_owl.words.told import told
 
 Percent = Annotated[float, Field(ge=0, le=100)]
 Degrees = Annotated[float, Field(ge=-90, le=90)]

@@ -11,8 +11,8 @@ from patient_owl.shots.schemas import DisciplineOut, DisciplinesOut, ShotIn, Sta
 from patient_owl.shots.strokes import stroke_questions
 from patient_owl.words import computed as computed_words
 from patient_owl.words import shot as shot_words
-from patient_owl.words.asked import Asked
-from patient_owl.words.disciplines import DISCIPLINES
+from patient_owl.words.field_words import Asked
+from patient_owl.words.kinds import DISCIPLINES
 from patient_owl.words.questions import option_text, question_words
 from patient_owl.words.schools import SIDES
 

@@ -35,10 +35,10 @@ from patient_owl.shots.schemas import (
     StepOut,
 )
 from patient_owl.shots.strokes import sheet_out
-from patient_owl.words.disciplines import CAUTIONS, MISTAKES, STEPS
-from patient_owl.words.formats import signed_stops
+from patient_owl.words.kinds import CAUTIONS, MISTAKES, STEPS
 from patient_owl.words.night import clock
 from patient_owl.words.plan import holds_text, sentence_rest, settings_text, source_text
+from patient_owl.words.quantities import signed_stops
 from patient_owl.words.reasons import reason_text
 from patient_owl.words.sketch import SKETCH_LABELS
 

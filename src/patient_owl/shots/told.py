@@ -14,10 +14,9 @@ from patient_owl.readings.service import known_to, readings_out
 from patient_owl.shots.schemas import ShotIn, StandInIn
 from patient_owl.words import computed as computed_words
 from patient_owl.words import shot as shot_words
-from patient_owl.words.disciplines import DISCIPLINES
-from patient_owl.words.measuring import known_text
-from patient_owl.words.questions import option_text, question_words
-from patient_owl.words.told import (
+from patient_owl.words.instruments import known_text
+from patient_owl.words.kinds import DISCIPLINES
+from patient_owl.words.plan_prose import (
     A_STAND_IN,
     FRAME,
     MORE,
@@ -30,6 +29,7 @@ from patient_owl.words.told import (
     told,
     view_text,
 )
+from patient_owl.words.questions import option_text, question_words
 
 
 class With(NamedTuple):

@@ -25,7 +25,7 @@ from patient_owl.takes.schemas import (
 )
 from patient_owl.trouble import or_trouble
 from patient_owl.words.chain import VERDICTS, advice_texts, change_text
-from patient_owl.words.learned import finding_text, light_name
+from patient_owl.words.lessons import finding_text, light_name
 from patient_owl.words.lights import measured_text
 from patient_owl.words.night import clock
 from patient_owl.words.parts import part_name

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 
-from patient_owl.words.asked import Asked
+from patient_owl.words.field_words import Asked
 
 _DEPTH, _MOVES, _PERFORMS = "Depth", "What moves", "Somebody performs"
 _FRAMES = "Frames and cold"

@@ -6,9 +6,9 @@ from patient_owl.core.advise.belief import Verdict
 from patient_owl.core.advise.next import Advice
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.light.part import WHOLE
-from patient_owl.words.formats import begun, signed_stops, stops
 from patient_owl.words.parts import part_name
 from patient_owl.words.plan import CONTROL_TITLES, conflict_text, way_text
+from patient_owl.words.quantities import begun, signed_stops, stops
 from patient_owl.words.reasons import reason_text
 
 # What people say over the back of the camera, darkest first.

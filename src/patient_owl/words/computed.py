@@ -10,8 +10,10 @@ from patient_owl.core.preview.spot import Spot
 from patient_owl.core.reason import Reason
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.targets import targets
-from patient_owl.words.asked import Asked
-from patient_owl.words.formats import (
+from patient_owl.words.field_words import Asked
+from patient_owl.words.night import clock
+from patient_owl.words.parts import part_name
+from patient_owl.words.quantities import (
     angle,
     bearing,
     begun,
@@ -22,8 +24,6 @@ from patient_owl.words.formats import (
     significant,
     whole,
 )
-from patient_owl.words.night import clock
-from patient_owl.words.parts import part_name
 from patient_owl.words.reasons import reason_text
 
 WHAT: Mapping[str, str] = {

@@ -7,8 +7,8 @@ from patient_owl.core.events.resolve import Happening
 from patient_owl.core.events.tide import Tide
 from patient_owl.core.sky.ephemeris import moment_utc
 from patient_owl.core.types import Stretch
-from patient_owl.words.formats import angle, bearing, depth, duration, number
 from patient_owl.words.night import clock
+from patient_owl.words.quantities import angle, bearing, depth, duration, number
 
 MOST_STRETCHES = 4  # named one by one; what one reads at a glance
 

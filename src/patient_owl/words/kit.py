@@ -3,8 +3,8 @@
 from collections.abc import Mapping, Sequence
 from typing import NamedTuple
 
-from patient_owl.words.asked import Asked
-from patient_owl.words.formats import angle, celsius, dial_time, minutes, number, seconds
+from patient_owl.words.field_words import Asked
+from patient_owl.words.quantities import angle, celsius, dial_time, minutes, number, seconds
 
 
 class KindWords(NamedTuple):

@@ -6,8 +6,8 @@ from patient_owl.core.light.brought import LightKind
 from patient_owl.core.light.colour import OWN_WHITE
 from patient_owl.core.light.line import pace_moves_stops
 from patient_owl.core.plan.bringing import Given
-from patient_owl.words.asked import Asked
-from patient_owl.words.formats import HUES, begun, duration, hue, lever_value, part, stops
+from patient_owl.words.field_words import Asked
+from patient_owl.words.quantities import HUES, begun, duration, hue, lever_value, part, stops
 
 KINDS: Mapping[LightKind, str] = {
     "torch": "a torch over the subject",

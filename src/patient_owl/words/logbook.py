@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 from datetime import date
 
-from patient_owl.words.formats import begun, counted, plural, whole
+from patient_owl.words.quantities import begun, counted, plural, whole
 
 GROUPS: Mapping[str, str] = {
     "faster_than_hand": "faster than 1/15\u00a0s",

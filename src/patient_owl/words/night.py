@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from datetime import datetime, tzinfo
 
 from patient_owl.core.night import NightSky, Passage, showers_at_peak
-from patient_owl.words.formats import angle, bearing, begun, light, seconds
+from patient_owl.words.quantities import angle, bearing, begun, light, seconds
 
 EVENTS: Mapping[str, str] = {
     "sunset": "sunset",

@@ -9,8 +9,8 @@ from patient_owl.core.schedule.order import Order, Slot
 from patient_owl.core.schedule.remedies import Remedy
 from patient_owl.core.sky.ephemeris import moment_utc
 from patient_owl.core.windows import SunAbove, SunBelow
-from patient_owl.words.formats import angle, duration
 from patient_owl.words.night import clock
+from patient_owl.words.quantities import angle, duration
 from patient_owl.words.search import condition_text
 
 NO_SLACK_S = 120.0  # less is none: nobody works to the minute

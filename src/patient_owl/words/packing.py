@@ -6,8 +6,8 @@ from datetime import tzinfo
 from patient_owl.core.running.budget import Budget
 from patient_owl.core.running.packing import Group, Packed
 from patient_owl.core.sky.ephemeris import moment_utc
-from patient_owl.words.formats import begun, celsius, duration, say
 from patient_owl.words.night import clock
+from patient_owl.words.quantities import begun, celsius, duration, say
 
 GROUPS: Mapping[Group, str] = {
     "camera": "Camera",

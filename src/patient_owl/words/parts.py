@@ -1,7 +1,7 @@
 """The lights of a picture by their names, and where they land."""
 
 from patient_owl.core.solve.solver import Landing
-from patient_owl.words.formats import part, placed, spread
+from patient_owl.words.quantities import part, placed, spread
 
 
 def part_name(key: str) -> str:

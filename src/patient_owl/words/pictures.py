@@ -5,14 +5,7 @@ from datetime import datetime, tzinfo
 from typing import Protocol
 
 from patient_owl.core.exposure.reading import Reading
-from patient_owl.words.formats import (
-    dial_time,
-    duration,
-    f_number,
-    iso,
-    placed,
-    share,
-)
+from patient_owl.words.quantities import dial_time, duration, f_number, iso, placed, share
 
 CLIPPED_WORTH_SAYING = 0.002  # a lamp or two is no fault
 BLACK_WORTH_SAYING = 0.2

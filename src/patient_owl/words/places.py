@@ -1,7 +1,7 @@
 """A place in words."""
 
 from patient_owl.core.tables.bortle import BORTLE_MAG_ARCSEC2, nearest_class
-from patient_owl.words.formats import begun, number
+from patient_owl.words.quantities import begun, number
 
 # What one sees there on a moonless night; common practice, by [bortle2001].
 _SHOWS = (

@@ -6,7 +6,9 @@ from patient_owl.core.exposure.dials import Control, DialValue
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.conflict import Conflict, WayOut
-from patient_owl.words.formats import (
+from patient_owl.words.parts import part_name
+from patient_owl.words.posts import EXACT_TEXTS, post_text, title_of
+from patient_owl.words.quantities import (
     NO_FILTER,
     begun,
     duration,
@@ -16,8 +18,6 @@ from patient_owl.words.formats import (
     stops,
     time_text,
 )
-from patient_owl.words.parts import part_name
-from patient_owl.words.posts import EXACT_TEXTS, post_text, title_of
 from patient_owl.words.reasons import reason_text
 from patient_owl.words.sources import SOURCES
 

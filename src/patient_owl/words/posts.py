@@ -5,8 +5,8 @@ from dataclasses import dataclass
 
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.limits.limit import Limit
-from patient_owl.words.disciplines import POSTS
-from patient_owl.words.formats import dial_time, f_number, filter_stops, iso, say
+from patient_owl.words.kinds import POSTS
+from patient_owl.words.quantities import dial_time, f_number, filter_stops, iso, say
 from patient_owl.words.sources import SOURCES
 
 # how an exact value of each control is printed

@@ -5,10 +5,10 @@ from typing import NamedTuple
 
 from patient_owl.core.practice.attempt import Attempt
 from patient_owl.core.practice.scenario import Level
-from patient_owl.words.formats import begun, duration, plural, signed_stops, stops
 from patient_owl.words.parts import part_name
 from patient_owl.words.plan import settings_text
 from patient_owl.words.posts import post_text
+from patient_owl.words.quantities import begun, duration, plural, signed_stops, stops
 from patient_owl.words.reasons import reason_text
 
 

@@ -1,7 +1,7 @@
 """The course of a shot in words."""
 
 from patient_owl.core.program.program import Program
-from patient_owl.words.formats import duration
+from patient_owl.words.quantities import duration
 
 
 def program_text(program: Program) -> str:

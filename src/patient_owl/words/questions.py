@@ -1,9 +1,9 @@
 """How questions and their choices are worded, schools included."""
 
 from patient_owl.core.motion.subject import WATER_SPEEDS_M_S
-from patient_owl.words.discipline import Question
-from patient_owl.words.disciplines import DISCIPLINES, OPTIONS, QUESTIONS
-from patient_owl.words.formats import say
+from patient_owl.words.kind import Question
+from patient_owl.words.kinds import DISCIPLINES, OPTIONS, QUESTIONS
+from patient_owl.words.quantities import say
 from patient_owl.words.scenes import BETWEEN_NAMES, SCENE_NAMES
 from patient_owl.words.schools import SIDES, TITLES, TOLD
 

@@ -7,7 +7,7 @@ from patient_owl.core.noise import Tone
 from patient_owl.core.plan.report import HIGHLIGHT_STOPS, SHADOW_STOPS, Report
 from patient_owl.core.program.cost import Cost
 from patient_owl.core.sharpness import Cause, Sharpness
-from patient_owl.words.formats import duration, number, ratio, signed_stops
+from patient_owl.words.quantities import duration, number, ratio, signed_stops
 
 _CAUSES: Mapping[Cause, str] = {
     "defocus": "focus",

@@ -16,8 +16,8 @@ from patient_owl.core.windows import (
     TargetIn,
     TargetUp,
 )
-from patient_owl.words.formats import angle, bearing
 from patient_owl.words.night import clock
+from patient_owl.words.quantities import angle, bearing
 
 
 def day(evening: date) -> str:

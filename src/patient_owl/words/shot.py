@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 
-from patient_owl.words.asked import Asked
+from patient_owl.words.field_words import Asked
 
 QUESTIONS: Mapping[str, Asked] = {
     "title": Asked("Called"),

@@ -3,8 +3,8 @@
 from collections.abc import Mapping
 
 from patient_owl.core.strokes.sheet import COVER_S, Sheet
-from patient_owl.words.asked import Asked
-from patient_owl.words.formats import duration, metres, number, plural, speed
+from patient_owl.words.field_words import Asked
+from patient_owl.words.quantities import duration, metres, number, plural, speed
 
 QUESTIONS: Mapping[str, Asked] = {
     "text": Asked("Words", "", "Or draw, or read a file."),

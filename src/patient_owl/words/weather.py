@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 
 from patient_owl.core.reason import Reason
-from patient_owl.words.formats import say
+from patient_owl.words.quantities import say
 
 _REASONS: Mapping[str, str] = {
     "dew_likely": "Dew is likely on the front lens: the glass cools to {lens_c:celsius}, the dew "

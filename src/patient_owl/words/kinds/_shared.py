@@ -4,8 +4,8 @@ from patient_owl.core.limits.aperture import SUNSTAR_F_NUMBER
 from patient_owl.core.limits.support import COLD_C, COLD_SHARE, WARM_C
 from patient_owl.core.motion.shake import SWAY_HZ
 from patient_owl.core.optics.depth_of_field import DIAGONAL_SHARE
-from patient_owl.words.discipline import PostWords, Question, Words
-from patient_owl.words.formats import f_number, number, share, whole
+from patient_owl.words.kind import PostWords, Question, Words
+from patient_owl.words.quantities import f_number, number, share, whole
 
 WORDS = Words(
     key="",

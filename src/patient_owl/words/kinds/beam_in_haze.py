@@ -1,6 +1,6 @@
 """A beam held up into haze, in words."""
 
-from patient_owl.words.discipline import Words
+from patient_owl.words.kind import Words
 
 WORDS = Words(
     key="beam_in_haze",

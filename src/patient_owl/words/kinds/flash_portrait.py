@@ -1,6 +1,6 @@
 """Portrait with a flash in the dark, in words."""
 
-from patient_owl.words.discipline import Question, Words
+from patient_owl.words.kind import Question, Words
 
 WORDS = Words(
     key="flash_portrait",

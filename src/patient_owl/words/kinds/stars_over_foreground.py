@@ -6,8 +6,8 @@ from patient_owl.core.optics.star_drift import (
     PITCH_TERM,
     RULE_OF_500_MM_S,
 )
-from patient_owl.words.discipline import PostWords, Question, Words
-from patient_owl.words.formats import whole
+from patient_owl.words.kind import PostWords, Question, Words
+from patient_owl.words.quantities import whole
 
 WORDS = Words(
     key="stars_over_foreground",

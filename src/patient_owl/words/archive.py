@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 
-from patient_owl.words.formats import plural, whole
+from patient_owl.words.quantities import plural, whole
 
 _NAMED = {
     "nights": "night",

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 
-from patient_owl.words.formats import begun, plural, whole
+from patient_owl.words.quantities import begun, plural, whole
 
 FILE_TEXTS: Mapping[str, str] = {
     "taken": "read",

@@ -1,7 +1,7 @@
 """Moving water, in words."""
 
 from patient_owl.core.motion.subject import WATER_SPEEDS_M_S
-from patient_owl.words.discipline import PostWords, Question, Words
+from patient_owl.words.kind import PostWords, Question, Words
 
 WORDS = Words(
     key="moving_water",

@@ -1,6 +1,6 @@
 """Cityscape and blue hour, in words."""
 
-from patient_owl.words.discipline import PostWords, Question, Words
+from patient_owl.words.kind import PostWords, Question, Words
 
 WORDS = Words(
     key="cityscape",

@@ -5,8 +5,8 @@ from datetime import datetime, tzinfo
 from string import Formatter
 from typing import Any, NamedTuple
 
-from patient_owl.words.formats import angle, length, say
 from patient_owl.words.night import clock
+from patient_owl.words.quantities import angle, length, say
 
 # What every shot is asked, and what its stand-in is; a discipline's own stand with its questions.
 FRAME: Mapping[str, str] = {

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 
-from patient_owl.words.asked import Asked
+from patient_owl.words.field_words import Asked
 
 QUESTIONS: Mapping[str, Asked] = {
     "place_id": Asked("From"),

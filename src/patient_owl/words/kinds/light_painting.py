@@ -1,6 +1,6 @@
 """Light painting, in words."""
 
-from patient_owl.words.discipline import Question, Words
+from patient_owl.words.kind import Question, Words
 
 WORDS = Words(
     key="light_painting",

@@ -9,7 +9,7 @@ from collections.abc import Mapping
 from types import MappingProxyType
 from typing import TypeVar
 
-from patient_owl.words.discipline import PostWords, Question, Words
+from patient_owl.words.kind import PostWords, Question, Words
 
 T = TypeVar("T")
 

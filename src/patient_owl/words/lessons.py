@@ -5,15 +5,7 @@ from collections.abc import Mapping
 from patient_owl.core.advise.belief import SOFTNESSES_STOPS, Sharpness
 from patient_owl.core.advise.learned import WORTH_TELLING_STOPS
 from patient_owl.core.tables.between import UNSAID
-from patient_owl.words.formats import (
-    LIGHTS,
-    begun,
-    counted,
-    number,
-    on_nights,
-    plural,
-    stops,
-)
+from patient_owl.words.quantities import LIGHTS, begun, counted, number, on_nights, plural, stops
 from patient_owl.words.questions import option_text
 from patient_owl.words.scenes import BETWEEN_NAMES, SCENE_NAMES
 

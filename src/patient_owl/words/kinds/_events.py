@@ -1,6 +1,6 @@
 """Events of a night beside a picture, and what is repeated until it happened, in words."""
 
-from patient_owl.words.discipline import Question, Words
+from patient_owl.words.kind import Question, Words
 
 WORDS = Words(
     key="",

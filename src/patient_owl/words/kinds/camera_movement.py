@@ -1,6 +1,6 @@
 """Camera movement, in words."""
 
-from patient_owl.words.discipline import PostWords, Question, Words
+from patient_owl.words.kind import PostWords, Question, Words
 
 WORDS = Words(
     key="camera_movement",

@@ -7,7 +7,7 @@ from patient_owl.core.measure.compass import SET_SD_MOST_DEG, UNSET_SD_DEG
 from patient_owl.core.measure.fills import UNITS
 from patient_owl.core.measure.shake import BETWEEN_HZ, LISTENS_S
 from patient_owl.core.sky.magnetic import Needle
-from patient_owl.words.formats import angle, duration, number, uncertain
+from patient_owl.words.quantities import angle, duration, number, uncertain
 
 
 class Told(NamedTuple):

@@ -2,8 +2,8 @@
 
 from patient_owl.core.disciplines._drawn import NARROWEST_F_NUMBER, WIDEST_F_NUMBER
 from patient_owl.core.light.line import LINE_WHITE_STOPS
-from patient_owl.words.discipline import PostWords, Question, Words
-from patient_owl.words.formats import f_number, stops
+from patient_owl.words.kind import PostWords, Question, Words
+from patient_owl.words.quantities import f_number, stops
 
 WORDS = Words(
     key="light_writing",

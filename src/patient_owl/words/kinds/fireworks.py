@@ -2,8 +2,8 @@
 
 from patient_owl.core.disciplines.fireworks import NARROW_F_NUMBER, WIDE_F_NUMBER
 from patient_owl.core.light.burst import TRAIL_ISO
-from patient_owl.words.discipline import PostWords, Question, Words
-from patient_owl.words.formats import f_number, iso
+from patient_owl.words.kind import PostWords, Question, Words
+from patient_owl.words.quantities import f_number, iso
 
 WORDS = Words(
     key="fireworks",

@@ -1,6 +1,6 @@
 """Low steady lights, in words."""
 
-from patient_owl.words.discipline import Question, Words
+from patient_owl.words.kind import Question, Words
 from patient_owl.words.lights import AIRS
 
 WORDS = Words(

@@ -1,6 +1,6 @@
 """Handheld, in words."""
 
-from patient_owl.words.discipline import Question, Words
+from patient_owl.words.kind import Question, Words
 
 WORDS = Words(
     key="handheld",
