@@ -26,7 +26,7 @@ import httpx2
 import pymysql
 from uuid6 import uuid7
 
-from patient_owl.storage.mariadb import SERVER_SETTINGS
+from patient_owl.platform.storage.mariadb import SERVER_SETTINGS
 
 NODES = 3
 SQL_PORT, FRONT_PORT, DOOR_PORT = 23600, 23700, 23800  # databases, apps, the proxy's own

@@ -21,13 +21,13 @@ from benchmarks.measure import report
 from patient_owl.core.matching.clock import clock_of
 from patient_owl.core.matching.pairs import Stamped
 from patient_owl.formats.photo_files import read_picture
-from patient_owl.models import Base
-from patient_owl.nights.models import Night
-from patient_owl.shots.models import Shot
-from patient_owl.storage.base import new_id
-from patient_owl.storage.mariadb import PrivateMariaDB
-from patient_owl.storage.sessions import make_engine
-from patient_owl.takes.models import Take
+from patient_owl.platform.storage.base import new_id
+from patient_owl.platform.storage.mariadb import PrivateMariaDB
+from patient_owl.platform.storage.sessions import make_engine
+from patient_owl.platform.tables import Base
+from patient_owl.platform.tables.nights import Night
+from patient_owl.platform.tables.shots import Shot
+from patient_owl.platform.tables.takes import Take
 
 AT_ONCE = 3  # as the page does
 PICTURES, MATCHED, NIGHTS, TAKES_A_NIGHT = 300, 1000, 1000, 10

@@ -19,7 +19,7 @@ from patient_owl.core.kit import Lens, kit_of
 from patient_owl.core.optics.camera import Framing
 from patient_owl.core.preview.picture import Wanted, render
 from patient_owl.core.shot import PlannedShot, ShotSpec, plan_shot
-from patient_owl.http.pools import COMPUTING
+from patient_owl.platform.http.pools import COMPUTING
 
 BEGINS_S = DUSK_S + 5 * 3600  # full dark
 LARGE, SMALL = (1200, 800), (480, 320)

@@ -1,10 +1,10 @@
-"""Alembic's entry: connects to the address that patient_owl.storage.migrate hands over."""
+"""Alembic's entry: connects to the address that patient_owl.platform.storage.migrate hands over."""
 
 from alembic import context
 from sqlalchemy import create_engine
 
-from patient_owl.models import Base
-from patient_owl.storage.base import UtcDateTime
+from patient_owl.platform.storage.base import UtcDateTime
+from patient_owl.platform.tables import Base
 
 
 def render_item(kind, item, autogen_context):

@@ -12,9 +12,6 @@ from sqlalchemy.exc import SQLAlchemyError
 from starlette.middleware.gzip import GZipMiddleware
 
 from patient_owl import trash
-from patient_owl.accounts.current import SIGNED_IN, admitted
-from patient_owl.accounts.router import hashing as hashing_router
-from patient_owl.accounts.router import router as accounts_router
 from patient_owl.bench.router import router as bench_router
 from patient_owl.camera.router import router as camera_router
 from patient_owl.computed.router import router as computed_router
@@ -22,12 +19,6 @@ from patient_owl.core.sky import ephemeris
 from patient_owl.field.router import router as field_router
 from patient_owl.helping.router import entrance as helper_entrance
 from patient_owl.helping.router import router as helping_router
-from patient_owl.http import problems
-from patient_owl.http.description import describe
-from patient_owl.http.guard import LogAndGuard
-from patient_owl.http.logs import install_logging
-from patient_owl.http.newest import Newest
-from patient_owl.http.pages import serve_pages
 from patient_owl.intake.router import router as intake_router
 from patient_owl.kit.router import router as kit_router
 from patient_owl.logbook.again import router as again_router
@@ -40,6 +31,16 @@ from patient_owl.nights.router import router as nights_router
 from patient_owl.places.events import router as place_events_router
 from patient_owl.places.finding import router as finding_router
 from patient_owl.places.router import router as places_router
+from patient_owl.platform.accounts.current import SIGNED_IN, admitted
+from patient_owl.platform.accounts.router import hashing as hashing_router
+from patient_owl.platform.accounts.router import router as accounts_router
+from patient_owl.platform.http import problems
+from patient_owl.platform.http.description import describe
+from patient_owl.platform.http.guard import LogAndGuard
+from patient_owl.platform.http.logs import install_logging
+from patient_owl.platform.http.newest import Newest
+from patient_owl.platform.http.pages import serve_pages
+from patient_owl.platform.storage.sessions import Sessions
 from patient_owl.portable.router import router as portable_router
 from patient_owl.ports.devices import Devices
 from patient_owl.ports.settings import Settings, get_settings
@@ -50,7 +51,6 @@ from patient_owl.schools.router import router as schools_router
 from patient_owl.searches.router import router as searches_router
 from patient_owl.shots.router import router as shots_router
 from patient_owl.shots.sheets import router as sheets_router
-from patient_owl.storage.sessions import Sessions
 from patient_owl.takes.pictures import router as pictures_router
 from patient_owl.takes.router import router as takes_router
 from patient_owl.takes.sheet import router as sheet_router

@@ -14,23 +14,23 @@ from pydantic import ValidationError
 from sqlalchemy.exc import ArgumentError, OperationalError
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts.schemas import AccountCreate, NewPassword
-from patient_owl.accounts.service import make_account, reset_password
-from patient_owl.accounts.visit import Visit
 from patient_owl.app import create_app
 from patient_owl.core.errors import OwlError
 from patient_owl.demo.nights import load
 from patient_owl.intake.folder import account_called, bring_in, night_called
+from patient_owl.platform.accounts.schemas import AccountCreate, NewPassword
+from patient_owl.platform.accounts.service import make_account, reset_password
+from patient_owl.platform.accounts.visit import Visit
+from patient_owl.platform.storage.backup import backup, restore
+from patient_owl.platform.storage.base import now_utc
+from patient_owl.platform.storage.mariadb import CannotStart, PrivateMariaDB
+from patient_owl.platform.storage.migrate import NewerSchema, migrate
+from patient_owl.platform.storage.sessions import make_engine, make_sessions
+from patient_owl.platform.tls import NoCertificate
 from patient_owl.portable.contents import published_schema
 from patient_owl.ports.settings import Settings
 from patient_owl.ports.simulated import simulated_devices
 from patient_owl.serving import CannotServe, is_running, prepared, serve_until_ended
-from patient_owl.storage.backup import backup, restore
-from patient_owl.storage.base import now_utc
-from patient_owl.storage.mariadb import CannotStart, PrivateMariaDB
-from patient_owl.storage.migrate import NewerSchema, migrate
-from patient_owl.storage.sessions import make_engine, make_sessions
-from patient_owl.tls import NoCertificate
 
 app = typer.Typer(add_completion=False, pretty_exceptions_enable=False, no_args_is_help=True)
 

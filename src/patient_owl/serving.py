@@ -19,12 +19,12 @@ from fastapi import FastAPI
 from uvicorn.supervisors import Multiprocess
 
 from patient_owl.app import served
-from patient_owl.http.logs import install_logging
+from patient_owl.platform.http.logs import install_logging
+from patient_owl.platform.storage.keeper import Keeper
+from patient_owl.platform.storage.mariadb import PrivateMariaDB
+from patient_owl.platform.storage.migrate import migrate
+from patient_owl.platform.tls import Certificate, own_certificate
 from patient_owl.ports.settings import Settings
-from patient_owl.storage.keeper import Keeper
-from patient_owl.storage.mariadb import PrivateMariaDB
-from patient_owl.storage.migrate import migrate
-from patient_owl.tls import Certificate, own_certificate
 
 GRACE_S = 5  # answers under way may end
 _STARTED_BY = "PATIENT_OWL_STARTED_BY"  # which process started those that answer

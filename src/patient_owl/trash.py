@@ -4,22 +4,22 @@ from collections.abc import Mapping
 from enum import StrEnum
 from uuid import UUID
 
-from patient_owl.accounts.models import User
-from patient_owl.accounts.visit import CurrentVisit, Visit
-from patient_owl.http.request import DbSession, IfMatch, new_router, version_of
-from patient_owl.kit.models import KitItem
-from patient_owl.learned.models import FindingRow
-from patient_owl.nights.models import Night
-from patient_owl.pictures.models import Photo
-from patient_owl.places.models import Place
+from patient_owl.platform.accounts.visit import CurrentVisit, Visit
+from patient_owl.platform.http.request import DbSession, IfMatch, new_router, version_of
+from patient_owl.platform.storage.base import Owned, now_utc
+from patient_owl.platform.storage.owned import check_version
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.kit import KitItem
+from patient_owl.platform.tables.lessons import FindingRow
+from patient_owl.platform.tables.nights import Night
+from patient_owl.platform.tables.photos import Photo
+from patient_owl.platform.tables.places import Place
+from patient_owl.platform.tables.readings import Reading
+from patient_owl.platform.tables.shots import Shot
+from patient_owl.platform.tables.takes import Take
 from patient_owl.ports.errors import NotFound
-from patient_owl.readings.models import Reading
-from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner
-from patient_owl.storage.base import Owned, now_utc
-from patient_owl.storage.owned import check_version
 from patient_owl.takes.learning import learn_from_all
-from patient_owl.takes.models import Take
 
 router = new_router(tags=["trash"])
 

@@ -7,14 +7,14 @@ import pytest
 from fastapi.testclient import TestClient
 from sqlalchemy import text
 
-from patient_owl.accounts.schemas import AccountCreate
-from patient_owl.accounts.service import make_account
 from patient_owl.app import create_app
-from patient_owl.models import Base
+from patient_owl.platform.accounts.schemas import AccountCreate
+from patient_owl.platform.accounts.service import make_account
+from patient_owl.platform.storage.mariadb import PrivateMariaDB
+from patient_owl.platform.storage.migrate import migrate
+from patient_owl.platform.storage.sessions import make_engine
+from patient_owl.platform.tables import Base
 from patient_owl.ports.settings import Settings
-from patient_owl.storage.mariadb import PrivateMariaDB
-from patient_owl.storage.migrate import migrate
-from patient_owl.storage.sessions import make_engine
 
 PASSWORD = "correct horse battery"
 

@@ -6,7 +6,7 @@ from typing import Any
 import pytest
 from fastapi.testclient import TestClient
 
-from patient_owl.accounts.tries import OF_ADDRESS
+from patient_owl.platform.accounts.tries import OF_ADDRESS
 from tests.app import making
 from tests.app.conftest import PASSWORD, SignedIn
 

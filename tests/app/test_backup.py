@@ -8,8 +8,8 @@ import pytest
 from fastapi.testclient import TestClient
 from uuid6 import uuid7
 
-from patient_owl.storage.backup import BackupFailed, backup, restore
-from patient_owl.storage.mariadb import PrivateMariaDB
+from patient_owl.platform.storage.backup import BackupFailed, backup, restore
+from patient_owl.platform.storage.mariadb import PrivateMariaDB
 from tests.app import making
 
 

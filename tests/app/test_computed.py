@@ -8,7 +8,7 @@ import pytest
 from fastapi.testclient import TestClient
 from PIL import Image
 
-from patient_owl.http.newest import Newest
+from patient_owl.platform.http.newest import Newest
 from patient_owl.ports.errors import Conflict
 from tests.app import making
 from tests.app.conftest import SignedIn

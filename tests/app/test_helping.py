@@ -8,7 +8,7 @@ from uuid import uuid4
 import pytest
 from fastapi.testclient import TestClient
 
-from patient_owl.accounts.helper import _MAY
+from patient_owl.platform.accounts.helper import _MAY
 from tests.app import making
 from tests.app.conftest import PASSWORD
 

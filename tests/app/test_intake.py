@@ -10,12 +10,12 @@ import pytest
 from fastapi.testclient import TestClient
 from uuid6 import uuid7
 
-from patient_owl.accounts.visit import Visit
 from patient_owl.core.errors import OwlError, WrongValue
 from patient_owl.formats.xmp import sidecar_xmp
 from patient_owl.intake.folder import account_called, bring_in, night_called
+from patient_owl.platform.accounts.visit import Visit
+from patient_owl.platform.storage.base import now_utc
 from patient_owl.ports.simulated import simulated_devices
-from patient_owl.storage.base import now_utc
 from tests import files
 from tests.app import making
 from tests.app.making import Json

@@ -9,9 +9,9 @@ from fastapi.testclient import TestClient
 from icalendar import Calendar
 from sqlalchemy import select, update
 
-from patient_owl.accounts.models import User
-from patient_owl.storage.base import now_utc
-from patient_owl.storage.leases import Lease, take
+from patient_owl.platform.storage.base import now_utc
+from patient_owl.platform.storage.leases import Lease, take
+from patient_owl.platform.tables.accounts import User
 from tests.app import making
 
 RIDGE = [{"azimuth_deg": az, "altitude_deg": 6} for az in range(0, 360, 30)]

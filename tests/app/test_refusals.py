@@ -78,7 +78,7 @@ def test_a_full_pool_is_busy_not_broken(ida: TestClient, monkeypatch: pytest.Mon
     def full(*_: Any) -> None:
         raise NoConnectionFree
 
-    monkeypatch.setattr("patient_owl.accounts.store.session_of", full)
+    monkeypatch.setattr("patient_owl.platform.accounts.store.session_of", full)
     answer = ida.get("/api/v1/nights")
     assert answer.status_code == 503
     assert answer.headers["retry-after"] == "2"

@@ -8,7 +8,7 @@ from fastapi.testclient import TestClient
 from icalendar import Calendar
 from pypdf import PdfReader
 
-from patient_owl.accounts import visit
+from patient_owl.platform.accounts import visit
 from tests.app import making
 
 EVENING = "2026-12-09"

@@ -13,8 +13,8 @@ from typing import Any
 import httpx2
 import pytest
 
-from patient_owl.storage.keeper import Keeper
-from patient_owl.storage.mariadb import PrivateMariaDB, free_port
+from patient_owl.platform.storage.keeper import Keeper
+from patient_owl.platform.storage.mariadb import PrivateMariaDB, free_port
 from tests.app import making
 
 WITHIN_S = 180  # of a machine three times as busy
@@ -180,12 +180,12 @@ def test_a_database_that_does_not_start_is_tried_again_less_and_less_often(
         found = (getattr(record, "wait_s", None) for record in caplog.records)
         return [wait_s for wait_s in found if wait_s is not None]
 
-    monkeypatch.setattr("patient_owl.storage.keeper.SHORTEST_WAIT_S", 0.01)
-    monkeypatch.setattr("patient_owl.storage.keeper.LOOK_EVERY_S", 0.01)
+    monkeypatch.setattr("patient_owl.platform.storage.keeper.SHORTEST_WAIT_S", 0.01)
+    monkeypatch.setattr("patient_owl.platform.storage.keeper.LOOK_EVERY_S", 0.01)
     database = PrivateMariaDB(tmp_path / "kept", 23460)
     with Keeper(database):
         first = database.pid
-        monkeypatch.setattr("patient_owl.storage.mariadb.FREE_DISK_MB", 10**9)
+        monkeypatch.setattr("patient_owl.platform.storage.mariadb.FREE_DISK_MB", 10**9)
         database.kill()
         until(lambda: len(waits()) >= 4)
         monkeypatch.undo()

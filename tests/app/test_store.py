@@ -9,9 +9,9 @@ from fastapi.testclient import TestClient
 from sqlalchemy import Connection, create_engine, text
 
 from patient_owl.app import create_app
+from patient_owl.platform.storage.mariadb import CannotStart, PrivateMariaDB
+from patient_owl.platform.storage.migrate import NewerSchema, config_for, migrate
 from patient_owl.ports.settings import PROJECT_DIR, Settings
-from patient_owl.storage.mariadb import CannotStart, PrivateMariaDB
-from patient_owl.storage.migrate import NewerSchema, config_for, migrate
 from tests.app import making
 
 
@@ -51,7 +51,7 @@ def test_data_of_a_newer_version_is_left_alone(tmp_path: Path) -> None:
 def test_a_full_disk_is_told_before_anything_is_written(
     tmp_path: Path, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    monkeypatch.setattr("patient_owl.storage.mariadb.FREE_DISK_MB", 10**9)
+    monkeypatch.setattr("patient_owl.platform.storage.mariadb.FREE_DISK_MB", 10**9)
     with pytest.raises(CannotStart, match="MB are free"):
         PrivateMariaDB(tmp_path / "full").start()
 

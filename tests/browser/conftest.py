@@ -15,7 +15,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Locator, Page, expect
 
-from patient_owl.storage.mariadb import free_port
+from patient_owl.platform.storage.mariadb import free_port
 
 READY_WITHIN_S = 180
 # What is waited for is a condition; how long says only when to give up, on a machine of any load.

@@ -1,12 +1,12 @@
 """The bench: one exposure, no night. Nothing is kept."""
 
-from patient_owl.accounts.current import CurrentUser
 from patient_owl.bench import service
 from patient_owl.bench.schemas import BenchIn, BenchOut, SceneChoiceOut
 from patient_owl.core.tables.scenes import SCENES
-from patient_owl.http.pools import only_reads
-from patient_owl.http.request import DbSession, new_router
-from patient_owl.questions import QuestionOut
+from patient_owl.platform.accounts.current import CurrentUser
+from patient_owl.platform.http.pools import only_reads
+from patient_owl.platform.http.request import DbSession, new_router
+from patient_owl.platform.questions import QuestionOut
 from patient_owl.words.scenes import SCENE_NAMES
 
 router = new_router(prefix="/bench", tags=["bench"])

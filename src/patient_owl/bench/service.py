@@ -4,7 +4,6 @@ from typing import NamedTuple
 
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts.models import User
 from patient_owl.answers import conflicts_out, frames_out, report_out, rungs_out, test_frame_text
 from patient_owl.bench.schemas import BenchIn, BenchOut
 from patient_owl.core import bench as core_bench
@@ -13,7 +12,8 @@ from patient_owl.core.limits.limit import is_time_capped
 from patient_owl.kit.bag import CAMERAS, Bag, camera_spec, lens_spec
 from patient_owl.kit.schemas import BodySpec, LensSpec
 from patient_owl.kit.shelf import SHELF
-from patient_owl.questions import QuestionOut, question_of
+from patient_owl.platform.questions import QuestionOut, question_of
+from patient_owl.platform.tables.accounts import User
 from patient_owl.rails import ChoiceIn, rails_out
 from patient_owl.words.bench import QUESTIONS
 from patient_owl.words.plan import CONTROL_TITLES, settings_text

@@ -4,13 +4,13 @@ from uuid import UUID
 
 from fastapi import Response
 
-from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.camera import service
 from patient_owl.camera.schemas import AttachIn, CameraFrameOut, CameraOut, CameraSettings, MeterOut
-from patient_owl.http.media import Jpeg
-from patient_owl.http.pools import PICTURES, worked_in
-from patient_owl.http.request import new_router
 from patient_owl.pictures.schemas import PhotoOut
+from patient_owl.platform.accounts.visit import CurrentVisit
+from patient_owl.platform.http.media import Jpeg
+from patient_owl.platform.http.pools import PICTURES, worked_in
+from patient_owl.platform.http.request import new_router
 from patient_owl.ports.fields import Key
 from patient_owl.shots.planner import Planner
 from patient_owl.takes.service import photo_out

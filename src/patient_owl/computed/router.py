@@ -5,13 +5,13 @@ from uuid import UUID
 
 from fastapi import Query, Response
 
-from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.computed import service
 from patient_owl.computed.schemas import OtherOut, PictureAsked, PictureOut, SpotAsked, SpotOut
-from patient_owl.http.media import Jpeg
-from patient_owl.http.newest import CurrentCheck, newest_wins
-from patient_owl.http.pools import COMPUTING, only_reads, worked_in
-from patient_owl.http.request import new_router
+from patient_owl.platform.accounts.visit import CurrentVisit
+from patient_owl.platform.http.media import Jpeg
+from patient_owl.platform.http.newest import CurrentCheck, newest_wins
+from patient_owl.platform.http.pools import COMPUTING, only_reads, worked_in
+from patient_owl.platform.http.request import new_router
 from patient_owl.shots.service import get_shot
 
 KEPT_S = 300  # a list that is looked at again draws nothing anew; its address names the version

@@ -5,7 +5,7 @@ from typing import Any
 
 from patient_owl.core.advise.belief import Verdict
 from patient_owl.demo.loader import Loader
-from patient_owl.nights.models import Night
+from patient_owl.platform.tables.nights import Night
 
 Words = list[Verdict]
 

@@ -5,7 +5,6 @@ from dataclasses import dataclass
 from datetime import date, datetime, time, timedelta
 from uuid import UUID
 
-from patient_owl.accounts.visit import Visit
 from patient_owl.camera.service import aim_of
 from patient_owl.core.advise.belief import VERDICT_EDGES_STOPS, Verdict
 from patient_owl.core.exposure.settings import Settings
@@ -13,23 +12,24 @@ from patient_owl.core.light.part import WHOLE
 from patient_owl.core.optics.camera import Orientation
 from patient_owl.core.plan.types import InputValue
 from patient_owl.core.preview.stage import SKY
-from patient_owl.nights.models import Night
 from patient_owl.nights.outing import OutingIn
 from patient_owl.nights.schemas import NightIn
 from patient_owl.nights.service import create_night
 from patient_owl.pictures.service import add_photo
 from patient_owl.places.zones import zone
+from patient_owl.platform.accounts.visit import Visit
+from patient_owl.platform.storage.base import new_id
+from patient_owl.platform.storage.owned import ANY_VERSION
+from patient_owl.platform.tables.nights import Night
+from patient_owl.platform.tables.shots import Shot
 from patient_owl.ports.camera import Aim, Frame
 from patient_owl.ports.simulated.camera import Latent, developed
 from patient_owl.shots.lights import BroughtIn
-from patient_owl.shots.models import Shot
 from patient_owl.shots.ordering import OrderingIn
 from patient_owl.shots.planner import Planner
 from patient_owl.shots.schemas import ShotIn, StandInIn
 from patient_owl.shots.service import create_shot
 from patient_owl.shots.strokes import StrokesIn
-from patient_owl.storage.base import new_id
-from patient_owl.storage.owned import ANY_VERSION
 from patient_owl.takes.present import chain_out
 from patient_owl.takes.schemas import TakeIn
 from patient_owl.takes.service import give_photo, put_take, remember_found

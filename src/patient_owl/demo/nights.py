@@ -5,27 +5,27 @@ from typing import Any
 
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts.router import DEMO_EMAIL
-from patient_owl.accounts.schemas import AccountCreate
-from patient_owl.accounts.service import make_account
-from patient_owl.accounts.store import user_by_email
-from patient_owl.accounts.visit import Visit
 from patient_owl.demo.earlier import earlier
 from patient_owl.demo.kit import KIT
 from patient_owl.demo.loader import Loader
 from patient_owl.demo.places import PLACES
 from patient_owl.kit.service import create_item
-from patient_owl.nights.models import Night
 from patient_owl.nights.outing import OutingIn
 from patient_owl.places.schemas import PlaceIn
 from patient_owl.places.service import create_place
+from patient_owl.platform.accounts.router import DEMO_EMAIL
+from patient_owl.platform.accounts.schemas import AccountCreate
+from patient_owl.platform.accounts.service import make_account
+from patient_owl.platform.accounts.store import user_by_email
+from patient_owl.platform.accounts.visit import Visit
+from patient_owl.platform.storage.base import now_utc
+from patient_owl.platform.tables.nights import Night
 from patient_owl.ports.devices import Devices
 from patient_owl.searches.schemas import LightIn, TargetUpIn
 from patient_owl.shots.lights import BroughtIn
 from patient_owl.shots.ordering import OrderingIn
 from patient_owl.shots.schemas import StandInIn
 from patient_owl.shots.strokes import StrokesIn
-from patient_owl.storage.base import now_utc
 
 # Skarn Light's tower as it stands from the far end of the causeway; and a stone of the Seven Ewes.
 LANTERN = StandInIn(

@@ -4,14 +4,14 @@ from uuid import UUID
 
 from fastapi import Request, Response
 
-from patient_owl.accounts.router import entered
-from patient_owl.accounts.schemas import SessionOut
-from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.helping import service
 from patient_owl.helping.schemas import HelperIn, HelperOut, InvitedOut, TokenIn
-from patient_owl.http.request import DbSession, new_router
 from patient_owl.nights.service import get_night
-from patient_owl.storage.base import now_utc
+from patient_owl.platform.accounts.router import entered
+from patient_owl.platform.accounts.schemas import SessionOut
+from patient_owl.platform.accounts.visit import CurrentVisit
+from patient_owl.platform.http.request import DbSession, new_router
+from patient_owl.platform.storage.base import now_utc
 
 router = new_router(prefix="/nights/{night_id}/helpers", tags=["helping"])
 entrance = new_router(tags=["helping"])

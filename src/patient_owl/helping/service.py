@@ -11,13 +11,13 @@ from uuid import UUID
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts import store
-from patient_owl.accounts.models import SignedInSession
-from patient_owl.accounts.service import Opened, token_hash
-from patient_owl.accounts.visit import Visit
 from patient_owl.helping.schemas import HelperOut, InvitedOut
-from patient_owl.nights.models import Night
 from patient_owl.nights.service import bounds_of
+from patient_owl.platform.accounts import store
+from patient_owl.platform.accounts.service import Opened, token_hash
+from patient_owl.platform.accounts.visit import Visit
+from patient_owl.platform.tables.accounts import SignedInSession
+from patient_owl.platform.tables.nights import Night
 from patient_owl.ports.errors import NotFound, Refused
 
 GOES_HOME = timedelta(days=1)  # after the night, for what still waits on the phone

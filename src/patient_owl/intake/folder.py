@@ -7,16 +7,16 @@ from uuid import UUID
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts.models import User
-from patient_owl.accounts.visit import Visit
 from patient_owl.core.errors import OwlError, WrongValue
 from patient_owl.intake.present import intake_out
 from patient_owl.intake.schemas import IntakeIn, IntakeOut
 from patient_owl.intake.service import begin, place_all, take_file
 from patient_owl.intake.sidecars import is_sidecar
-from patient_owl.nights.models import Night
+from patient_owl.platform.accounts.visit import Visit
+from patient_owl.platform.storage.owned import owned_rows
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.nights import Night
 from patient_owl.shots.planner import Planner
-from patient_owl.storage.owned import owned_rows
 
 
 def files_under(folder: Path) -> Iterator[Path]:

@@ -6,12 +6,9 @@ from uuid import UUID
 from fastapi import File, Form, UploadFile
 from pydantic import Field
 
-from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.core.errors import WrongValue
 from patient_owl.formats.photo_files import Pieces
 from patient_owl.formats.photo_files.partial_file import size_of
-from patient_owl.http.pools import LONG, PICTURES, worked_in
-from patient_owl.http.request import new_router
 from patient_owl.intake import new_takes, service
 from patient_owl.intake.present import intake_out, lines_out, photos_out
 from patient_owl.intake.schemas import (
@@ -23,6 +20,9 @@ from patient_owl.intake.schemas import (
     OwnNightIn,
 )
 from patient_owl.pictures.schemas import PhotoOut
+from patient_owl.platform.accounts.visit import CurrentVisit
+from patient_owl.platform.http.pools import LONG, PICTURES, worked_in
+from patient_owl.platform.http.request import new_router
 from patient_owl.shots.planner import Planner
 from patient_owl.shots.schemas import ShotOut
 

@@ -13,17 +13,13 @@ from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session, defer, undefer
 from sqlalchemy.orm.interfaces import ORMOption
 
-from patient_owl.accounts.models import User
-from patient_owl.accounts.visit import Visit
 from patient_owl.core.errors import WrongValue
 from patient_owl.formats.photo_files import NotHere, Picture, read_picture
 from patient_owl.formats.photo_files.jpeg_copy import turned_jpeg
 from patient_owl.formats.photo_files.partial_file import stretch
 from patient_owl.intake.schemas import FileOut, IntakeIn, PieceOut
 from patient_owl.intake.sidecars import is_sidecar, take_sidecar
-from patient_owl.nights.models import Night
 from patient_owl.nights.service import get_night
-from patient_owl.pictures.models import Intake, Photo
 from patient_owl.pictures.service import (
     by_fingerprint,
     file_name,
@@ -32,11 +28,15 @@ from patient_owl.pictures.service import (
     new_photo,
 )
 from patient_owl.places.zones import zone
-from patient_owl.shots.models import Shot
+from patient_owl.platform.accounts.visit import Visit
+from patient_owl.platform.storage.owned import added, owned, owned_rows
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.nights import Night
+from patient_owl.platform.tables.photos import Intake, Photo
+from patient_owl.platform.tables.shots import Shot
+from patient_owl.platform.tables.takes import Take
 from patient_owl.shots.planner import Planner
-from patient_owl.storage.owned import added, owned, owned_rows
 from patient_owl.takes.learning import learn_from_all
-from patient_owl.takes.models import Take
 from patient_owl.takes.placing import place
 from patient_owl.words.cards import FILE_TEXTS, beside_text, refused_text
 

@@ -6,16 +6,16 @@ from typing import BinaryIO
 
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts.models import User
 from patient_owl.core.errors import WrongValue
 from patient_owl.formats.photo_files.partial_file import size_of
 from patient_owl.formats.xmp_in import MOST_BYTES, Thought, read_sidecar
 from patient_owl.intake.schemas import FileOut
-from patient_owl.pictures.models import Intake, Photo
 from patient_owl.pictures.schemas import MOST_TAGS, TAG_LETTERS, JudgedIn
 from patient_owl.pictures.service import file_name
+from patient_owl.platform.storage.owned import owned_rows
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.photos import Intake, Photo
 from patient_owl.ports.fields import NOTES_LETTERS, plain_text
-from patient_owl.storage.owned import owned_rows
 from patient_owl.takes.service import judge_photo
 from patient_owl.words.cards import sidecar_text
 from patient_owl.words.logbook import LABELS

@@ -8,14 +8,12 @@ from uuid import UUID
 from sqlalchemy import bindparam, func, select
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts.models import User
 from patient_owl.core import kit as core_kit
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.filters import Filter
 from patient_owl.core.kit import Kit, Release, Support
 from patient_owl.core.light.lamp import Lamp
 from patient_owl.kit.lights import Lit
-from patient_owl.kit.models import KitItem
 from patient_owl.kit.schemas import (
     SPEC,
     AnySpec,
@@ -29,9 +27,11 @@ from patient_owl.kit.schemas import (
     TripodSpec,
 )
 from patient_owl.kit.shelf import GENERIC_LIGHTS
+from patient_owl.platform.storage.owned import owned_rows
+from patient_owl.platform.storage.remembered import Remembered
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.kit import KitItem
 from patient_owl.ports.errors import NotFound
-from patient_owl.storage.owned import owned_rows
-from patient_owl.storage.remembered import Remembered
 
 CameraSpec = BodySpec | FilmBackSpec
 CAMERAS = ("body", "film_back")

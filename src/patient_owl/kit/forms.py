@@ -19,7 +19,7 @@ from patient_owl.kit.schemas import (
     TripodSpec,
 )
 from patient_owl.kit.shelf import SHELF
-from patient_owl.questions import question_of
+from patient_owl.platform.questions import question_of
 from patient_owl.words.kit import FIELDS, FIGURES_FROM, KINDS, OPTIONS, POCKETS
 from patient_owl.words.quantities import centimetres, kilograms, length, number, stops
 

@@ -5,12 +5,12 @@ from uuid import UUID
 
 from fastapi import Response, UploadFile
 
-from patient_owl.accounts.current import CurrentUser
-from patient_owl.http.download import saved_as
-from patient_owl.http.pools import FILES, worked_in
-from patient_owl.http.request import DbSession, ExpectedVersion, new_router, tag
 from patient_owl.kit import forms, service
 from patient_owl.kit.schemas import ImportedOut, KitFile, KitItemIn, KitItemOut, KitKindOut
+from patient_owl.platform.accounts.current import CurrentUser
+from patient_owl.platform.http.download import saved_as
+from patient_owl.platform.http.pools import FILES, worked_in
+from patient_owl.platform.http.request import DbSession, ExpectedVersion, new_router, tag
 from patient_owl.ports.fields import Key
 
 router = new_router(prefix="/kit", tags=["kit"])

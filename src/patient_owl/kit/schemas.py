@@ -28,8 +28,8 @@ from patient_owl.kit.lights import (
     renewed_light,
 )
 from patient_owl.kit.spec import Spec
+from patient_owl.platform.questions import QuestionOut
 from patient_owl.ports.fields import Asked, Name, Row, like
-from patient_owl.questions import QuestionOut
 
 MM_PER_INCH = 25.4
 

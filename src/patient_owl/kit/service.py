@@ -8,7 +8,6 @@ from pydantic import ValidationError
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts.models import User
 from patient_owl.core.errors import WrongValue
 from patient_owl.formats.kit_csv import read_kit_csv, write_kit_csv
 from patient_owl.formats.text import decoded, read_json
@@ -16,7 +15,6 @@ from patient_owl.kit.bag import CAMERAS, CameraSpec, spec_of, taken
 from patient_owl.kit.forms import summary
 from patient_owl.kit.gives import gives
 from patient_owl.kit.lights import Lit
-from patient_owl.kit.models import KitItem
 from patient_owl.kit.schemas import (
     KIT_FORMAT,
     KIT_VERSION,
@@ -26,7 +24,9 @@ from patient_owl.kit.schemas import (
     KitItemIn,
     KitItemOut,
 )
-from patient_owl.storage.owned import added, changed, owned, owned_rows
+from patient_owl.platform.storage.owned import added, changed, owned, owned_rows
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.kit import KitItem
 
 USUALS = (CAMERAS, ("lens",))
 MOST_BYTES = 1_000_000

@@ -9,15 +9,15 @@ from sqlalchemy import bindparam, delete, func, select, update
 from sqlalchemy.dialects.mysql import insert
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts.models import User
 from patient_owl.core.advise.belief import Sharpness
 from patient_owl.core.advise.learned import Circumstance, Finding, Lessons
 from patient_owl.core.advise.sharpness import sharpness_from
 from patient_owl.core.light.found import FoundLight
-from patient_owl.learned.models import FindingRow, LessonOff, WordsHeard
-from patient_owl.storage.base import Base, new_id, now_utc
-from patient_owl.storage.owned import owned_rows
-from patient_owl.storage.remembered import Remembered
+from patient_owl.platform.storage.base import Base, new_id, now_utc
+from patient_owl.platform.storage.owned import owned_rows
+from patient_owl.platform.storage.remembered import Remembered
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.lessons import FindingRow, LessonOff, WordsHeard
 
 
 @dataclass(frozen=True)

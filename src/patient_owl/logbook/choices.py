@@ -7,14 +7,14 @@ from typing import Any
 from sqlalchemy import select
 from sqlalchemy.orm import Session, aliased
 
-from patient_owl.accounts.models import User
 from patient_owl.core.advise.keeping import EXPOSURE_BANDS, ISO_BANDS, Band
-from patient_owl.kit.models import KitItem
-from patient_owl.learned.models import FindingRow
 from patient_owl.logbook.schemas import BandOut, ChoiceOut, LogbookChoicesOut
 from patient_owl.logbook.wish import Wish, joined, wished
-from patient_owl.places.models import Place
-from patient_owl.shots.models import Shot
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.kit import KitItem
+from patient_owl.platform.tables.lessons import FindingRow
+from patient_owl.platform.tables.places import Place
+from patient_owl.platform.tables.shots import Shot
 from patient_owl.words.kinds import DISCIPLINES
 from patient_owl.words.lessons import light_name
 from patient_owl.words.logbook import GROUPS

@@ -6,7 +6,6 @@ from uuid import UUID
 
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts.models import User
 from patient_owl.core.advise.keeping import (
     EXPOSURE_BANDS,
     ISO_BANDS,
@@ -17,9 +16,10 @@ from patient_owl.core.advise.keeping import (
 )
 from patient_owl.logbook.schemas import FigureOut, FiguresOut, PractiseOut
 from patient_owl.logbook.wish import Wish, joined, wished
-from patient_owl.places.models import Place
-from patient_owl.shots.models import Shot
-from patient_owl.takes.models import Take
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.places import Place
+from patient_owl.platform.tables.shots import Shot
+from patient_owl.platform.tables.takes import Take
 from patient_owl.words.kinds import DISCIPLINES
 from patient_owl.words.logbook import GROUPS, found_text, kept_text, practise_text
 

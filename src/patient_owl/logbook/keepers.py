@@ -6,13 +6,13 @@ from uuid import UUID
 from sqlalchemy import func, or_, select
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts.models import User
 from patient_owl.logbook.schemas import KeptPicturesOut
 from patient_owl.logbook.wish import Wish, wished
-from patient_owl.nights.models import Night
-from patient_owl.pictures.models import Photo
-from patient_owl.shots.models import Shot
-from patient_owl.takes.models import Take
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.nights import Night
+from patient_owl.platform.tables.photos import Photo
+from patient_owl.platform.tables.shots import Shot
+from patient_owl.platform.tables.takes import Take
 
 MOST_A_NIGHT = 4
 

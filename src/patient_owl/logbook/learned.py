@@ -8,7 +8,6 @@ from uuid import UUID
 
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts.models import User
 from patient_owl.core.advise.learned import (
     EFFECTS,
     WORTH_TELLING_STOPS,
@@ -18,8 +17,6 @@ from patient_owl.core.advise.learned import (
     Lessons,
 )
 from patient_owl.core.advise.sharpness import sharpness_from
-from patient_owl.kit.models import KitItem
-from patient_owl.learned.models import FindingRow
 from patient_owl.learned.schemas import (
     CalibrationOut,
     CalibrationPointOut,
@@ -35,9 +32,12 @@ from patient_owl.learned.service import (
     lessons_of,
     sharpness_of,
 )
-from patient_owl.nights.models import Night
-from patient_owl.places.models import Place
-from patient_owl.storage.owned import owned_rows
+from patient_owl.platform.storage.owned import owned_rows
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.kit import KitItem
+from patient_owl.platform.tables.lessons import FindingRow
+from patient_owl.platform.tables.nights import Night
+from patient_owl.platform.tables.places import Place
 from patient_owl.words.kinds import DISCIPLINES
 from patient_owl.words.lessons import (
     EFFECT_TITLES,

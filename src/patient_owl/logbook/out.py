@@ -15,26 +15,26 @@ from fastapi.responses import StreamingResponse
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts.models import User
-from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.formats.photo_files.jpeg_copy import Marks, marked_jpeg
 from patient_owl.formats.takes_csv import COLUMNS, takes_csv
 from patient_owl.formats.xmp import Sidecar, sidecar_xmp
-from patient_owl.http.download import saved_as
-from patient_owl.http.media import CsvFile, Jpeg, JsonFile, Zip
-from patient_owl.http.pools import LONG, PICTURES, worked_in
-from patient_owl.http.request import new_router
 from patient_owl.logbook.wish import Wish, joined, wished
-from patient_owl.nights.models import Night
-from patient_owl.pictures.models import Photo
 from patient_owl.pictures.service import get_photo, pixels_one_to_one
-from patient_owl.places.models import Place
 from patient_owl.places.zones import zone
-from patient_owl.shots.models import Shot
+from patient_owl.platform.accounts.visit import CurrentVisit
+from patient_owl.platform.http.download import saved_as
+from patient_owl.platform.http.media import CsvFile, Jpeg, JsonFile, Zip
+from patient_owl.platform.http.pools import LONG, PICTURES, worked_in
+from patient_owl.platform.http.request import new_router
+from patient_owl.platform.storage.owned import owned_rows
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.nights import Night
+from patient_owl.platform.tables.photos import Photo
+from patient_owl.platform.tables.places import Place
+from patient_owl.platform.tables.shots import Shot
+from patient_owl.platform.tables.takes import Take
 from patient_owl.shots.planner import Planner
 from patient_owl.shots.service import get_shot, shots_of
-from patient_owl.storage.owned import owned_rows
-from patient_owl.takes.models import Take
 from patient_owl.words.logbook import LABELS
 from patient_owl.words.plan import sentence_rest, settings_text
 

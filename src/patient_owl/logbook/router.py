@@ -2,10 +2,6 @@
 
 from uuid import UUID
 
-from patient_owl.accounts.visit import CurrentVisit
-from patient_owl.http.pools import LONG, worked_in
-from patient_owl.http.request import new_router
-from patient_owl.learned.models import FindingRow
 from patient_owl.learned.schemas import (
     CalibrationOut,
     FindingOut,
@@ -18,7 +14,11 @@ from patient_owl.learned.service import forget_words, switch_lesson
 from patient_owl.logbook import learned
 from patient_owl.nights.service import get_night
 from patient_owl.places.service import get_place
-from patient_owl.storage.owned import owned
+from patient_owl.platform.accounts.visit import CurrentVisit
+from patient_owl.platform.http.pools import LONG, worked_in
+from patient_owl.platform.http.request import new_router
+from patient_owl.platform.storage.owned import owned
+from patient_owl.platform.tables.lessons import FindingRow
 
 router = new_router(tags=["learned"])
 

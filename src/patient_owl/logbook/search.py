@@ -9,16 +9,16 @@ from uuid import UUID
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts.models import User
 from patient_owl.logbook.schemas import FoundTakesOut, TakeLineOut
 from patient_owl.logbook.wish import Wish, joined, wished
-from patient_owl.nights.models import Night
-from patient_owl.pictures.models import Photo
-from patient_owl.places.models import Place
 from patient_owl.places.zones import zone
-from patient_owl.shots.models import Shot
-from patient_owl.storage.keyset import Cursor
-from patient_owl.takes.models import Take
+from patient_owl.platform.storage.keyset import Cursor
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.nights import Night
+from patient_owl.platform.tables.photos import Photo
+from patient_owl.platform.tables.places import Place
+from patient_owl.platform.tables.shots import Shot
+from patient_owl.platform.tables.takes import Take
 from patient_owl.words.chain import seen_text
 from patient_owl.words.kinds import DISCIPLINES
 from patient_owl.words.night import clock

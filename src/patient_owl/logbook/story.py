@@ -7,26 +7,26 @@ from fastapi import Response
 from pydantic import BaseModel
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts.models import User
-from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.formats.story_pdf import Chapter, Frame, Story, story_pdf
-from patient_owl.http.download import saved_as
-from patient_owl.http.media import Pdf
-from patient_owl.http.pools import LONG, worked_in
-from patient_owl.http.request import new_router
-from patient_owl.learned.models import FindingRow
-from patient_owl.nights.models import Night
 from patient_owl.nights.service import sky_of
-from patient_owl.pictures.models import Photo
 from patient_owl.places.zones import zone
-from patient_owl.shots.models import Shot
+from patient_owl.platform.accounts.visit import CurrentVisit
+from patient_owl.platform.http.download import saved_as
+from patient_owl.platform.http.media import Pdf
+from patient_owl.platform.http.pools import LONG, worked_in
+from patient_owl.platform.http.request import new_router
+from patient_owl.platform.item_errors import or_trouble
+from patient_owl.platform.storage.owned import owned_rows
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.lessons import FindingRow
+from patient_owl.platform.tables.nights import Night
+from patient_owl.platform.tables.photos import Photo
+from patient_owl.platform.tables.shots import Shot
 from patient_owl.shots.planner import Planner
 from patient_owl.shots.service import shots_of
-from patient_owl.storage.owned import owned_rows
 from patient_owl.takes.present import chain_out
 from patient_owl.takes.record import records_of
 from patient_owl.takes.schemas import LinkOut
-from patient_owl.trouble import or_trouble
 from patient_owl.words.chain import seen_text
 from patient_owl.words.kinds import DISCIPLINES
 from patient_owl.words.lessons import finding_text, light_name

@@ -6,10 +6,7 @@ from uuid import UUID
 
 from fastapi import Depends, Query
 
-from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.core.sky import ephemeris
-from patient_owl.http.pools import LONG, worked_in
-from patient_owl.http.request import new_router
 from patient_owl.logbook import search, year
 from patient_owl.logbook.choices import choices_of
 from patient_owl.logbook.figures import figures_of
@@ -25,8 +22,11 @@ from patient_owl.logbook.schemas import (
 )
 from patient_owl.logbook.unfinished import unfinished_of
 from patient_owl.logbook.wish import Wish
+from patient_owl.platform.accounts.visit import CurrentVisit
+from patient_owl.platform.http.pools import LONG, worked_in
+from patient_owl.platform.http.request import new_router
+from patient_owl.platform.storage.keyset import read_cursor
 from patient_owl.ports.fields import plain_text
-from patient_owl.storage.keyset import read_cursor
 
 router = new_router(prefix="/logbook", tags=["logbook"])
 

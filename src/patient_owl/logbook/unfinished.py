@@ -5,12 +5,12 @@ from datetime import date
 from sqlalchemy import Integer, and_, func, select
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts.models import User
 from patient_owl.logbook.schemas import UnfinishedOut
-from patient_owl.nights.models import Night
-from patient_owl.places.models import Place
-from patient_owl.shots.models import Shot
-from patient_owl.takes.models import Take
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.nights import Night
+from patient_owl.platform.tables.places import Place
+from patient_owl.platform.tables.shots import Shot
+from patient_owl.platform.tables.takes import Take
 from patient_owl.words.logbook import unfinished_text
 
 MOST_UNFINISHED = 100

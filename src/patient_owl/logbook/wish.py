@@ -7,13 +7,13 @@ from uuid import UUID
 
 from sqlalchemy import ColumnElement, exists, func, or_, select
 
-from patient_owl.accounts.models import User
-from patient_owl.learned.models import FindingRow
-from patient_owl.nights.models import Night
-from patient_owl.pictures.models import Photo
-from patient_owl.places.models import Place
-from patient_owl.shots.models import Shot
-from patient_owl.takes.models import Take
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.lessons import FindingRow
+from patient_owl.platform.tables.nights import Night
+from patient_owl.platform.tables.photos import Photo
+from patient_owl.platform.tables.places import Place
+from patient_owl.platform.tables.shots import Shot
+from patient_owl.platform.tables.takes import Take
 
 MOST_WORDS = 8
 

@@ -7,20 +7,20 @@ from uuid import UUID
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts.models import User
 from patient_owl.core.dark_year import MOST_LEVEL
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.night import night_bounds
 from patient_owl.core.sky import ephemeris
 from patient_owl.logbook.schemas import YearOut, YearTakeOut
-from patient_owl.nights.models import Night
 from patient_owl.places.dark import dark_rows
-from patient_owl.places.models import Place
 from patient_owl.places.service import get_place
 from patient_owl.places.zones import zone
-from patient_owl.shots.models import Shot
-from patient_owl.storage.owned import owned_rows
-from patient_owl.takes.models import Take
+from patient_owl.platform.storage.owned import owned_rows
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.nights import Night
+from patient_owl.platform.tables.places import Place
+from patient_owl.platform.tables.shots import Shot
+from patient_owl.platform.tables.takes import Take
 from patient_owl.words.logbook import year_text
 
 

@@ -7,7 +7,6 @@ from uuid import UUID
 
 from geographiclib.geodesic import Geodesic
 
-from patient_owl.accounts.visit import Visit
 from patient_owl.core.measure import compass, shake, sighting, taps
 from patient_owl.core.measure.attitude import HOLDS
 from patient_owl.core.measure.fills import SIGHT_GIVEN, SIGHT_RESULTS
@@ -36,19 +35,20 @@ from patient_owl.measuring.schemas import (
     UpOut,
     WordsOut,
 )
-from patient_owl.nights.models import Night
 from patient_owl.nights.service import get_night
-from patient_owl.places.models import Place
 from patient_owl.places.service import all_places, get_place, site_of
 from patient_owl.places.zones import zone
+from patient_owl.platform.accounts.visit import Visit
+from patient_owl.platform.item_errors import or_trouble
+from patient_owl.platform.questions import QuestionOut, ShownOut
+from patient_owl.platform.storage.owned import sees_only_one_night
+from patient_owl.platform.tables.nights import Night
+from patient_owl.platform.tables.places import Place
 from patient_owl.ports.errors import NotFound
-from patient_owl.questions import QuestionOut, ShownOut
 from patient_owl.readings.schemas import KeptReadingOut, ReadingIn
 from patient_owl.readings.service import put_reading, readings_of, readings_out
 from patient_owl.shots.planner import Planner
 from patient_owl.shots.service import get_shot, shots_of
-from patient_owl.storage.owned import sees_only_one_night
-from patient_owl.trouble import or_trouble
 from patient_owl.words import instruments as words
 from patient_owl.words.speech import shown_as
 

@@ -8,12 +8,12 @@ from uuid import UUID
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts.models import User
-from patient_owl.nights.models import Night
 from patient_owl.nights.service import out, shot_times
-from patient_owl.places.models import Place
-from patient_owl.storage.keyset import Cursor
-from patient_owl.storage.remembered import Remembered
+from patient_owl.platform.storage.keyset import Cursor
+from patient_owl.platform.storage.remembered import Remembered
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.nights import Night
+from patient_owl.platform.tables.places import Place
 
 MOST_NIGHTS = 200
 

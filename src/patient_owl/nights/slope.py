@@ -6,7 +6,6 @@ from zoneinfo import ZoneInfo
 
 import numpy as np
 
-from patient_owl.accounts.visit import Visit
 from patient_owl.core import night as core_night
 from patient_owl.core.constants import ASTRONOMICAL_TWILIGHT_SUN_ALTITUDE_DEG
 from patient_owl.core.exposure.dials import aperture_dial, iso_dial, time_dial
@@ -23,7 +22,6 @@ from patient_owl.core.types import FloatArray
 from patient_owl.core.weather import clouds_at
 from patient_owl.core.windows import Condition, MoonDown, SunBelow, TargetUp, windows
 from patient_owl.events.service import Told, happening_out
-from patient_owl.nights.models import Night
 from patient_owl.nights.schemas import (
     ChoiceOut,
     DivisionOut,
@@ -37,6 +35,8 @@ from patient_owl.nights.schemas import (
 from patient_owl.nights.service import bounds_of, evening_of, sky_of, told_of
 from patient_owl.places.service import darkness_of, horizon_of, site_of
 from patient_owl.places.zones import zone
+from patient_owl.platform.accounts.visit import Visit
+from patient_owl.platform.tables.nights import Night
 from patient_owl.weather.schemas import WeatherOut
 from patient_owl.weather.service import forecast, weather_out
 from patient_owl.words.night import EVENTS, cursor_sentence, passage_text

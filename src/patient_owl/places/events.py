@@ -5,8 +5,6 @@ from uuid import UUID
 
 from fastapi import Response, UploadFile
 
-from patient_owl.accounts.current import CurrentUser
-from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.events.resolve import Evening
 from patient_owl.core.night import was_day
@@ -15,12 +13,14 @@ from patient_owl.events.schemas import EventAsked, EventReadOut, HappeningOut
 from patient_owl.events.service import told
 from patient_owl.formats.calendar import Entry, write_calendar
 from patient_owl.formats.events_file import MOST_BYTES, read_events, write_events_csv
-from patient_owl.http.download import saved_as
-from patient_owl.http.pools import FILES, only_reads, worked_in
-from patient_owl.http.request import DbSession, new_router
 from patient_owl.places import service
-from patient_owl.places.models import Place
 from patient_owl.places.zones import zone
+from patient_owl.platform.accounts.current import CurrentUser
+from patient_owl.platform.accounts.visit import CurrentVisit
+from patient_owl.platform.http.download import saved_as
+from patient_owl.platform.http.pools import FILES, only_reads, worked_in
+from patient_owl.platform.http.request import DbSession, new_router
+from patient_owl.platform.tables.places import Place
 from patient_owl.ports.fields import Key
 from patient_owl.words.events import happening_text
 

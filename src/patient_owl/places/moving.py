@@ -11,7 +11,7 @@ from sqlalchemy.orm import Session
 
 from patient_owl.core.night import night_bounds
 from patient_owl.places.zones import zone
-from patient_owl.storage.base import Base, now_utc
+from patient_owl.platform.storage.base import Base, now_utc
 
 
 def move_shots(session: Session, night_id: UUID, by_s: float) -> None:

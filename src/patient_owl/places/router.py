@@ -4,12 +4,12 @@ from uuid import UUID
 
 from fastapi import Response
 
-from patient_owl.accounts.current import CurrentUser
 from patient_owl.formats.places import MEDIA_TYPES, write_waypoints
-from patient_owl.http.download import saved_as
-from patient_owl.http.request import DbSession, ExpectedVersion, new_router, tag
 from patient_owl.places import service
 from patient_owl.places.schemas import PlaceIn, PlaceOut, PlacesIn
+from patient_owl.platform.accounts.current import CurrentUser
+from patient_owl.platform.http.download import saved_as
+from patient_owl.platform.http.request import DbSession, ExpectedVersion, new_router, tag
 from patient_owl.ports.fields import Key
 
 router = new_router(prefix="/places", tags=["places"])

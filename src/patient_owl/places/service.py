@@ -5,7 +5,6 @@ from uuid import UUID
 
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts.models import User
 from patient_owl.core.events.resolve import Evening
 from patient_owl.core.meterless import Darkness
 from patient_owl.core.night import night_bounds
@@ -15,13 +14,14 @@ from patient_owl.core.sky.tracks import Site
 from patient_owl.events.schemas import EventAsked, HappeningOut
 from patient_owl.events.service import happening_out, kept_lines, told
 from patient_owl.formats.places import Waypoint
-from patient_owl.places.models import Place
 from patient_owl.places.moving import move_with_clock
 from patient_owl.places.schemas import PlaceIn
 from patient_owl.places.spots import kept_spots
 from patient_owl.places.zones import zone, zone_at
-from patient_owl.storage.base import now_utc
-from patient_owl.storage.owned import changed, owned, owned_rows
+from patient_owl.platform.storage.base import now_utc
+from patient_owl.platform.storage.owned import changed, owned, owned_rows
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.places import Place
 from patient_owl.words.speech import speak_where, speech
 
 

@@ -5,8 +5,8 @@ from collections.abc import Sequence
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.running.ways import Spot, walks_s
 from patient_owl.formats.spot_line import read_spot_line, spot_line
-from patient_owl.places.models import Place
-from patient_owl.trouble import or_trouble
+from patient_owl.platform.item_errors import or_trouble
+from patient_owl.platform.tables.places import Place
 
 
 def kept_spots(lines: Sequence[str]) -> list[str]:

@@ -9,8 +9,9 @@ from uuid import UUID
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts.models import User
-from patient_owl.pictures.models import Photo, PhotoPart
+from patient_owl.platform.storage.rows import rows_of
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.photos import Photo, PhotoPart
 from patient_owl.portable.contents import (
     FORMAT,
     MANIFEST,
@@ -21,7 +22,6 @@ from patient_owl.portable.contents import (
     published_schema,
     table,
 )
-from patient_owl.storage.rows import rows_of
 
 # Every entry bears one date: the same account packed twice is the same file.
 _DATE = (2000, 1, 1, 0, 0, 0)

@@ -6,16 +6,16 @@ from fastapi import Request, UploadFile
 from fastapi.responses import StreamingResponse
 from pydantic import BaseModel
 
-from patient_owl.accounts.current import CurrentUser
-from patient_owl.accounts.models import User
-from patient_owl.accounts.visit import CurrentVisit
-from patient_owl.http.download import saved_as
-from patient_owl.http.media import ZipStream
-from patient_owl.http.pools import LONG, worked_in
-from patient_owl.http.request import new_router
+from patient_owl.platform.accounts.current import CurrentUser
+from patient_owl.platform.accounts.visit import CurrentVisit
+from patient_owl.platform.http.download import saved_as
+from patient_owl.platform.http.media import ZipStream
+from patient_owl.platform.http.pools import LONG, worked_in
+from patient_owl.platform.http.request import new_router
+from patient_owl.platform.storage.sessions import Sessions
+from patient_owl.platform.tables.accounts import User
 from patient_owl.portable.pack import packed
 from patient_owl.portable.unpack import unpack
-from patient_owl.storage.sessions import Sessions
 from patient_owl.words.archive import unpacked_text
 
 router = new_router(prefix="/account/everything", tags=["out"])

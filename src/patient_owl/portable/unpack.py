@@ -12,10 +12,11 @@ from pydantic import ValidationError
 from sqlalchemy import insert, select
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts.models import User
 from patient_owl.core.errors import WrongValue
-from patient_owl.pictures.models import Photo
 from patient_owl.pictures.service import PART_BYTES
+from patient_owl.platform.storage.rows import ROWS_AT_ONCE, read_row
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.photos import Photo
 from patient_owl.portable.contents import (
     MANIFEST,
     PICTURES,
@@ -27,7 +28,6 @@ from patient_owl.portable.contents import (
     owned_by,
     table,
 )
-from patient_owl.storage.rows import ROWS_AT_ONCE, read_row
 
 MOST_ENTRIES = 400_000
 MOST_UNPACKED = 40_000_000_000  # bytes in all; a thousand nights with their pictures

@@ -5,10 +5,10 @@ from uuid import UUID
 
 from fastapi import Path, Response
 
-from patient_owl.accounts.visit import CurrentVisit
-from patient_owl.http.media import Jpeg
-from patient_owl.http.pools import COMPUTING, worked_in
-from patient_owl.http.request import new_router
+from patient_owl.platform.accounts.visit import CurrentVisit
+from patient_owl.platform.http.media import Jpeg
+from patient_owl.platform.http.pools import COMPUTING, worked_in
+from patient_owl.platform.http.request import new_router
 from patient_owl.practice import service
 from patient_owl.practice.schemas import (
     MOST_FRAMES,

@@ -5,7 +5,6 @@ from collections.abc import Sequence
 from functools import lru_cache
 from uuid import UUID
 
-from patient_owl.accounts.visit import Visit
 from patient_owl.computed.service import jpeg
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.reading import drawn_bins
@@ -17,8 +16,10 @@ from patient_owl.core.preview.picture import aspect_of
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.solve.solver import Choice
 from patient_owl.places.zones import zone
+from patient_owl.platform.accounts.visit import Visit
+from patient_owl.platform.storage.owned import added, changed, owned, owned_rows
+from patient_owl.platform.tables.practice import PracticeAttempt
 from patient_owl.ports.errors import Conflict
-from patient_owl.practice.models import PracticeAttempt
 from patient_owl.practice.schemas import (
     MOST_FRAMES,
     AttemptOut,
@@ -30,7 +31,6 @@ from patient_owl.practice.schemas import (
 )
 from patient_owl.rails import rails_out
 from patient_owl.schools.service import schools_of
-from patient_owl.storage.owned import added, changed, owned, owned_rows
 from patient_owl.takes.present import verdicts_out
 from patient_owl.words.night import clock
 from patient_owl.words.pictures import reading_text

@@ -3,7 +3,6 @@
 from dataclasses import dataclass
 from functools import cached_property
 
-from patient_owl.accounts.visit import Visit
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.events.resolve import moment_s
 from patient_owl.core.night_context import NightContext
@@ -16,15 +15,16 @@ from patient_owl.core.shot import PlannedShot
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.windows import During
 from patient_owl.formats.event_line import read_at
-from patient_owl.nights.models import Night
 from patient_owl.nights.outing import OutingIn
 from patient_owl.nights.service import evening_of
 from patient_owl.places.spots import spots_of, walks_of
+from patient_owl.platform.accounts.visit import Visit
+from patient_owl.platform.item_errors import or_trouble
+from patient_owl.platform.tables.nights import Night
+from patient_owl.platform.tables.shots import Shot
 from patient_owl.searches.service import here_of
-from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner, as_request
 from patient_owl.shots.service import shots_of
-from patient_owl.trouble import or_trouble
 
 
 @dataclass

@@ -4,14 +4,14 @@ from uuid import UUID
 
 from fastapi import Response
 
-from patient_owl.accounts.current import CurrentUser
-from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.formats.card_pdf import card_text, write_card
-from patient_owl.http.download import saved_as
-from patient_owl.http.media import CalendarFile, Pdf, PlainText
-from patient_owl.http.pools import LONG, worked_in
-from patient_owl.http.request import DbSession, new_router
 from patient_owl.nights.service import get_night
+from patient_owl.platform.accounts.current import CurrentUser
+from patient_owl.platform.accounts.visit import CurrentVisit
+from patient_owl.platform.http.download import saved_as
+from patient_owl.platform.http.media import CalendarFile, Pdf, PlainText
+from patient_owl.platform.http.pools import LONG, worked_in
+from patient_owl.platform.http.request import DbSession, new_router
 from patient_owl.running import calendar, leave_plan, packing, service
 from patient_owl.running.schemas import (
     OrderingChoicesOut,

@@ -4,7 +4,6 @@ from datetime import date, datetime, timedelta, tzinfo
 from functools import lru_cache
 from uuid import UUID
 
-from patient_owl.accounts.visit import Visit
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.events.event import Beat
 from patient_owl.core.find import Found, Wish, find_nights
@@ -17,10 +16,13 @@ from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.horizon import Horizon
 from patient_owl.core.sky.tracks import GALACTIC_CORE, MOON, Site
 from patient_owl.core.windows import Condition
-from patient_owl.nights.models import Night
 from patient_owl.nights.service import evening_of, lies_in
 from patient_owl.places.spots import spots_of
 from patient_owl.places.zones import zone
+from patient_owl.platform.accounts.visit import Visit
+from patient_owl.platform.item_errors import or_trouble
+from patient_owl.platform.storage.owned import ANY_VERSION, changed
+from patient_owl.platform.tables.nights import Night
 from patient_owl.running.gather import Gathered, gather
 from patient_owl.running.schemas import (
     LeftOut,
@@ -43,8 +45,6 @@ from patient_owl.searches.schemas import (
 )
 from patient_owl.searches.service import here_of
 from patient_owl.shots.service import get_shot
-from patient_owl.storage.owned import ANY_VERSION, changed
-from patient_owl.trouble import or_trouble
 from patient_owl.words.order import (
     NOT_PROVEN,
     fault_text,

@@ -2,8 +2,8 @@
 
 from fastapi import Response
 
-from patient_owl.accounts.current import CurrentUser
-from patient_owl.http.request import DbSession, ExpectedVersion, new_router, tag
+from patient_owl.platform.accounts.current import CurrentUser
+from patient_owl.platform.http.request import DbSession, ExpectedVersion, new_router, tag
 from patient_owl.schools import service
 from patient_owl.schools.schemas import SchoolsIn, SchoolsOut
 

@@ -10,13 +10,15 @@ from anyio import CancelScope
 from fastapi import Query, Request
 from fastapi.responses import StreamingResponse
 
-from patient_owl.accounts.current import CurrentUser
-from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.core.sky.targets import targets
-from patient_owl.http.media import JsonLines
-from patient_owl.http.pools import LONG, READING, SEARCHING, only_reads, worked_in
-from patient_owl.http.request import new_router
 from patient_owl.places.service import get_place
+from patient_owl.platform.accounts.current import CurrentUser
+from patient_owl.platform.accounts.visit import CurrentVisit
+from patient_owl.platform.http.media import JsonLines
+from patient_owl.platform.http.pools import LONG, READING, SEARCHING, only_reads, worked_in
+from patient_owl.platform.http.request import new_router
+from patient_owl.platform.storage import leases
+from patient_owl.platform.storage.sessions import Sessions, in_transaction
 from patient_owl.searches import service
 from patient_owl.searches.dark import dark_out
 from patient_owl.searches.schemas import (
@@ -26,8 +28,6 @@ from patient_owl.searches.schemas import (
     TargetOut,
 )
 from patient_owl.searches.wish import WishIn, WishOut, wish_out
-from patient_owl.storage import leases
-from patient_owl.storage.sessions import Sessions, in_transaction
 
 router = new_router(tags=["searches"])
 

@@ -4,17 +4,17 @@ from collections.abc import Iterator, Sequence
 from datetime import tzinfo
 from uuid import UUID
 
-from patient_owl.accounts.visit import Visit
 from patient_owl.core.find import Found, Missed, Progress, Wish, find_nights
 from patient_owl.core.night import night_bounds
 from patient_owl.core.sky import ephemeris
 from patient_owl.events.service import event_or_none
-from patient_owl.places.models import Place
 from patient_owl.places.service import horizon_of, site_of
 from patient_owl.places.zones import zone
+from patient_owl.platform.accounts.visit import Visit
+from patient_owl.platform.storage import leases
+from patient_owl.platform.tables.places import Place
 from patient_owl.ports.errors import TooMany
 from patient_owl.searches.schemas import FoundOut, Here, ProgressOut, SearchIn
-from patient_owl.storage import leases
 from patient_owl.words.search import day, found_text, missed_text
 
 DAYS_A_MONTH = 30.44

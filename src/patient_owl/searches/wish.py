@@ -7,16 +7,17 @@ from uuid import UUID
 
 from pydantic import BaseModel, Field
 
-from patient_owl.accounts.visit import Visit
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.sky.targets import target, targets
 from patient_owl.core.sky.tracks import GALACTIC_CORE
-from patient_owl.places.models import Place
 from patient_owl.places.service import get_place
 from patient_owl.places.zones import zone
+from patient_owl.platform.accounts.visit import Visit
+from patient_owl.platform.questions import OptionOut, QuestionKind, QuestionOut, question_of
+from patient_owl.platform.storage.owned import owned_rows
+from patient_owl.platform.tables.places import Place
 from patient_owl.ports.fields import Asked, Key, Name, like
 from patient_owl.prose import ToldLineOut, ToldWordOut, answered, line
-from patient_owl.questions import OptionOut, QuestionKind, QuestionOut, question_of
 from patient_owl.searches.schemas import (
     LIGHTS,
     ConditionIn,
@@ -30,7 +31,6 @@ from patient_owl.searches.schemas import (
     TargetUpIn,
 )
 from patient_owl.searches.service import here_of
-from patient_owl.storage.owned import owned_rows
 from patient_owl.words import search_form as words
 from patient_owl.words.plan_prose import told
 from patient_owl.words.search import day, light_text

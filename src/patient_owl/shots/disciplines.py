@@ -5,7 +5,7 @@ from collections.abc import Mapping
 
 from patient_owl.core.disciplines import RECIPES
 from patient_owl.core.plan.types import InputSpec, Recipe
-from patient_owl.questions import OptionOut, QuestionKind, QuestionOut, question_of
+from patient_owl.platform.questions import OptionOut, QuestionKind, QuestionOut, question_of
 from patient_owl.shots.lights import light_kinds_out
 from patient_owl.shots.schemas import DisciplineOut, DisciplinesOut, ShotIn, StandInIn
 from patient_owl.shots.strokes import stroke_questions

@@ -3,7 +3,6 @@
 from functools import cached_property
 from uuid import UUID
 
-from patient_owl.accounts.visit import Visit
 from patient_owl.core.advise.belief import Sharpness
 from patient_owl.core.advise.learned import Here, Lessons
 from patient_owl.core.errors import WrongValue
@@ -13,18 +12,19 @@ from patient_owl.core.shot import PlannedShot, plan_shot, recipe_for
 from patient_owl.core.sky import ephemeris
 from patient_owl.kit.bag import CAMERAS, Bag, lens_spec
 from patient_owl.learned.service import Met, lessons_of, sharpness_beside, sharpness_of
-from patient_owl.nights.models import Night
 from patient_owl.nights.service import context_of, get_night, lies_in
+from patient_owl.platform.accounts.visit import Visit
+from patient_owl.platform.item_errors import or_trouble
+from patient_owl.platform.storage.owned import owned_rows
+from patient_owl.platform.tables.nights import Night
+from patient_owl.platform.tables.readings import Reading
+from patient_owl.platform.tables.shots import Shot
 from patient_owl.prose import ToldLineOut
 from patient_owl.rails import TouchIn
-from patient_owl.readings.models import Reading
 from patient_owl.schools.service import schools_of
 from patient_owl.shots.lights import BroughtIn, generic_light, kit_kind
-from patient_owl.shots.models import Shot
 from patient_owl.shots.schemas import NewShotIn, ShotIn
 from patient_owl.shots.told import With, say_known, told_out
-from patient_owl.storage.owned import owned_rows
-from patient_owl.trouble import or_trouble
 from patient_owl.words.questions import discipline_title
 
 NOWHERE = UUID(int=0)  # of a shot that is not kept

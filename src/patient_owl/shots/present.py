@@ -18,10 +18,10 @@ from patient_owl.core.reason import Reason
 from patient_owl.core.shot import PlannedShot, Step
 from patient_owl.core.sky import ephemeris
 from patient_owl.places.zones import zone
+from patient_owl.platform.tables.shots import Shot
 from patient_owl.prose import ToldLineOut
 from patient_owl.rails import ChoiceIn, rails_out
 from patient_owl.shots.lights import BroughtIn
-from patient_owl.shots.models import Shot
 from patient_owl.shots.schemas import (
     AlternativeOut,
     LightOut,

@@ -4,13 +4,13 @@ from uuid import UUID
 
 from fastapi import Response
 
-from patient_owl.accounts.current import CurrentUser
-from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.core.shot import PlannedShot, recipe_for
-from patient_owl.http.pools import only_reads
-from patient_owl.http.request import DbSession, ExpectedVersion, new_router, tag
-from patient_owl.nights.models import Night
 from patient_owl.nights.service import get_night
+from patient_owl.platform.accounts.current import CurrentUser
+from patient_owl.platform.accounts.visit import CurrentVisit
+from patient_owl.platform.http.pools import only_reads
+from patient_owl.platform.http.request import DbSession, ExpectedVersion, new_router, tag
+from patient_owl.platform.tables.nights import Night
 from patient_owl.ports.fields import Key
 from patient_owl.schools.service import schools_of
 from patient_owl.shots import present, service

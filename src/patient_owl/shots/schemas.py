@@ -23,9 +23,9 @@ from patient_owl.core.plan.types import InputValue
 from patient_owl.core.shot import ShotSpec
 from patient_owl.core.sky import ephemeris
 from patient_owl.kit.schemas import FocalLength
+from patient_owl.platform.questions import QuestionOut
 from patient_owl.ports.fields import Asked, Key, Moment, Name, Notes, Pair, like
 from patient_owl.prose import ToldLineOut
-from patient_owl.questions import QuestionOut
 from patient_owl.rails import ChoiceIn, RailOut, TouchIn
 from patient_owl.shots.lights import MOST_LIGHTS, BroughtIn, LightKindOut, checked_lights
 from patient_owl.shots.ordering import OrderingIn

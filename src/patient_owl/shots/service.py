@@ -5,17 +5,17 @@ from uuid import UUID
 
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts.models import User
-from patient_owl.accounts.visit import Visit
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.hanging import again_s
 from patient_owl.core.sky import ephemeris
-from patient_owl.nights.models import Night
 from patient_owl.nights.service import get_night
-from patient_owl.shots.models import Shot
+from patient_owl.platform.accounts.visit import Visit
+from patient_owl.platform.storage.owned import added, changed, check_version, owned, owned_rows
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.nights import Night
+from patient_owl.platform.tables.shots import Shot
 from patient_owl.shots.planner import Planner, as_request
 from patient_owl.shots.schemas import NewShotIn, ShotIn
-from patient_owl.storage.owned import added, changed, check_version, owned, owned_rows
 
 
 def shots_of(session: Session, user: User, night: Night) -> list[Shot]:

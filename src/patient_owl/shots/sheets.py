@@ -4,18 +4,18 @@ from uuid import UUID
 
 from fastapi import Response, UploadFile
 
-from patient_owl.accounts.current import SIGNED_IN
-from patient_owl.accounts.visit import CurrentVisit
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.program.calls import Call
 from patient_owl.core.strokes.sheet import Sheet
 from patient_owl.formats.cue_track import write_cue_track
 from patient_owl.formats.strokes_svg import MOST_BYTES, read_strokes
-from patient_owl.http.download import saved_as
-from patient_owl.http.media import Pdf, Svg, Wav
-from patient_owl.http.pools import FILES, LONG, only_reads, worked_in
-from patient_owl.http.request import new_router
-from patient_owl.shots.models import Shot
+from patient_owl.platform.accounts.current import SIGNED_IN
+from patient_owl.platform.accounts.visit import CurrentVisit
+from patient_owl.platform.http.download import saved_as
+from patient_owl.platform.http.media import Pdf, Svg, Wav
+from patient_owl.platform.http.pools import FILES, LONG, only_reads, worked_in
+from patient_owl.platform.http.request import new_router
+from patient_owl.platform.tables.shots import Shot
 from patient_owl.shots.planner import Planner
 from patient_owl.shots.service import get_shot
 from patient_owl.shots.strokes import DrawnLine, kept_lines, sheet_pdf, sheet_svg

@@ -13,8 +13,8 @@ from patient_owl.formats.stroke_sheet import (
     write_sheet_pdf,
     write_sheet_svg,
 )
+from patient_owl.platform.questions import QuestionOut, question_of
 from patient_owl.ports.fields import Asked, Pair
-from patient_owl.questions import QuestionOut, question_of
 from patient_owl.words.strokes import QUESTIONS, sheet_lines
 
 MOST_LINES, MOST_LINE_POINTS = 200, 2000

@@ -7,14 +7,14 @@ from fastapi import Form, Response, UploadFile
 from fastapi.responses import StreamingResponse
 from pydantic import BaseModel
 
-from patient_owl.accounts.current import CurrentUser
-from patient_owl.accounts.visit import CurrentVisit
-from patient_owl.http.download import saved_as
-from patient_owl.http.media import AnyFile, Jpeg, Png
-from patient_owl.http.pools import PICTURES, worked_in
-from patient_owl.http.request import DbSession, ExpectedVersion, new_router, tag
 from patient_owl.pictures import service as pictures
 from patient_owl.pictures.schemas import JudgedIn, PhotoOut
+from patient_owl.platform.accounts.current import CurrentUser
+from patient_owl.platform.accounts.visit import CurrentVisit
+from patient_owl.platform.http.download import saved_as
+from patient_owl.platform.http.media import AnyFile, Jpeg, Png
+from patient_owl.platform.http.pools import PICTURES, worked_in
+from patient_owl.platform.http.request import DbSession, ExpectedVersion, new_router, tag
 from patient_owl.ports.fields import Asked
 from patient_owl.shots.planner import Planner
 from patient_owl.takes import present, service

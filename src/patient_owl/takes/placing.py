@@ -17,9 +17,9 @@ from patient_owl.core.matching.sets import (
     Together,
     sets_of,
 )
-from patient_owl.pictures.models import Photo
 from patient_owl.pictures.service import seconds_of
-from patient_owl.takes.models import Take
+from patient_owl.platform.tables.photos import Photo
+from patient_owl.platform.tables.takes import Take
 
 
 @dataclass(frozen=True)

@@ -5,13 +5,14 @@ from patient_owl.core.exposure.settings import stops_between
 from patient_owl.core.light.part import asked_of
 from patient_owl.core.shot import PlannedShot
 from patient_owl.core.sky import ephemeris
-from patient_owl.learned.models import FindingRow
 from patient_owl.pictures.service import out as photo_out
 from patient_owl.places.zones import zone
+from patient_owl.platform.item_errors import or_trouble
+from patient_owl.platform.tables.lessons import FindingRow
+from patient_owl.platform.tables.shots import Shot
+from patient_owl.platform.tables.takes import Take
 from patient_owl.rails import setting_values
-from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner, as_request
-from patient_owl.takes.models import Take
 from patient_owl.takes.record import Record, record_of, settings_of
 from patient_owl.takes.schemas import (
     AdviceOut,
@@ -23,7 +24,6 @@ from patient_owl.takes.schemas import (
     TakeOut,
     VerdictOut,
 )
-from patient_owl.trouble import or_trouble
 from patient_owl.words.chain import VERDICTS, advice_texts, change_text
 from patient_owl.words.lessons import finding_text, light_name
 from patient_owl.words.lights import measured_text

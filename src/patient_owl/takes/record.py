@@ -6,18 +6,18 @@ from uuid import UUID
 
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts.models import User
 from patient_owl.core.advise.belief import JudgedTake
 from patient_owl.core.exposure.reading import Reading
 from patient_owl.core.exposure.reciprocity import Film
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.shot import PlannedShot
 from patient_owl.core.sky import ephemeris
-from patient_owl.pictures.models import Photo
 from patient_owl.pictures.service import reading_of
-from patient_owl.shots.models import Shot
-from patient_owl.storage.owned import owned_rows
-from patient_owl.takes.models import Take
+from patient_owl.platform.storage.owned import owned_rows
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.photos import Photo
+from patient_owl.platform.tables.shots import Shot
+from patient_owl.platform.tables.takes import Take
 
 
 @dataclass(frozen=True)

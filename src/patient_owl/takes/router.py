@@ -4,10 +4,10 @@ from uuid import UUID
 
 from fastapi import Response
 
-from patient_owl.accounts.visit import CurrentVisit
-from patient_owl.http.request import IfMatch, new_router, tag, version_of
 from patient_owl.kit.schemas import KitItemOut
 from patient_owl.kit.service import out as kit_out
+from patient_owl.platform.accounts.visit import CurrentVisit
+from patient_owl.platform.http.request import IfMatch, new_router, tag, version_of
 from patient_owl.shots.lights import LightKey
 from patient_owl.shots.planner import Planner
 from patient_owl.shots.service import get_shot

@@ -6,27 +6,27 @@ from uuid import UUID
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from patient_owl.accounts.models import User
-from patient_owl.accounts.visit import Visit
 from patient_owl.core.advise.keeping import is_kept
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.light.part import WHOLE
 from patient_owl.core.shot import PlannedShot
-from patient_owl.kit.models import KitItem
 from patient_owl.kit.service import correct_light
-from patient_owl.learned.models import FindingRow
 from patient_owl.learned.service import confirm
-from patient_owl.pictures.models import Photo
 from patient_owl.pictures.schemas import JudgedIn, PhotoOut
 from patient_owl.pictures.service import get_photo, out, photos_of
 from patient_owl.places.zones import zone
+from patient_owl.platform.accounts.visit import Visit
+from patient_owl.platform.storage.owned import changed, check_version, kept_once, owned, owned_rows
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.kit import KitItem
+from patient_owl.platform.tables.lessons import FindingRow
+from patient_owl.platform.tables.photos import Photo
+from patient_owl.platform.tables.shots import Shot
+from patient_owl.platform.tables.takes import Take
 from patient_owl.ports.errors import Conflict, NotFound, VersionMissing
-from patient_owl.shots.models import Shot
 from patient_owl.shots.planner import Planner, as_request
 from patient_owl.shots.service import get_shot
-from patient_owl.storage.owned import changed, check_version, kept_once, owned, owned_rows
 from patient_owl.takes.learning import learn_from, learn_from_all
-from patient_owl.takes.models import Take
 from patient_owl.takes.of_pictures import takes_of
 from patient_owl.takes.placing import place
 from patient_owl.takes.record import lost_stops, record_of

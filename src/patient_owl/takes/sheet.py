@@ -5,15 +5,15 @@ from uuid import UUID
 from pydantic import BaseModel
 from sqlalchemy import or_, select
 
-from patient_owl.accounts.visit import CurrentVisit
-from patient_owl.http.request import new_router
-from patient_owl.pictures.models import Intake, Photo
 from patient_owl.pictures.schemas import PhotoOut
 from patient_owl.pictures.service import out as photo_out
 from patient_owl.places.zones import zone
+from patient_owl.platform.accounts.visit import CurrentVisit
+from patient_owl.platform.http.request import new_router
+from patient_owl.platform.storage.owned import owned_rows
+from patient_owl.platform.tables.photos import Intake, Photo
 from patient_owl.shots.planner import Planner
 from patient_owl.shots.service import shots_of
-from patient_owl.storage.owned import owned_rows
 
 router = new_router(tags=["pictures"])
 

@@ -1,0 +1,1 @@
+"""What every feature stands on: tables, storage, requests, accounts, questions and certificates."""

@@ -1,0 +1,38 @@
+"""One exposure really made for a shot."""
+
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from sqlalchemy import JSON, Boolean, ForeignKey, Index, Text
+from sqlalchemy.orm import Mapped, mapped_column
+
+from patient_owl.platform.storage.base import Base, Owned
+
+
+class Take(Owned, Base):
+    """What happened, as it happened, whatever is in the bag today.
+
+    lost_stops: to a film's reciprocity; None for takes kept before that was written down.
+    frames: how many were made in the run. verdicts: words said, by the light they are about.
+    scene_changed: the lights somebody changed just before it. levers: where those of the lights
+    that were brought stood, by light and lever.
+    """
+
+    __tablename__ = "takes"
+    CALLED = "take"
+    __table_args__ = (Index("ix_takes_listed", "user_id", "started_at_utc", "id"),)
+
+    shot_id: Mapped[UUID] = mapped_column(ForeignKey("shots.id"), index=True)
+    started_at_utc: Mapped[datetime]
+    exposure_s: Mapped[float]
+    f_number: Mapped[float]
+    iso: Mapped[float]
+    nd_stops: Mapped[float]
+    lost_stops: Mapped[float | None]
+    frames: Mapped[int]
+    verdicts: Mapped[dict[str, Any]] = mapped_column(JSON)
+    scene_changed: Mapped[list[str]] = mapped_column(JSON)
+    levers: Mapped[dict[str, dict[str, float]]] = mapped_column(JSON)
+    is_keeper: Mapped[bool] = mapped_column(Boolean)
+    note: Mapped[str] = mapped_column(Text)
