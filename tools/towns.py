@@ -20,4 +20,4 @@ if __name__ == "__main__":
         where = f"{t['latitude']:.4f}\t{t['longitude']:.4f}"
         out.write(f"{name}\t{t['countrycode']}\t{where}\t{t['population']}\n")
     packed = gzip.compress(out.getvalue().encode(), 9, mtime=0)
-    Path("src/patient_owl/places/towns.tsv.gz").write_bytes(packed)
+    Path("src/patient_owl/library/places/towns.tsv.gz").write_bytes(packed)

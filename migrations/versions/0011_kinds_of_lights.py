@@ -9,7 +9,7 @@ import json
 import sqlalchemy as sa
 from alembic import op
 
-from patient_owl.kit.lights import renewed_light
+from patient_owl.library.kit.lights import renewed_light
 
 revision = "0011"
 down_revision = "0010"

@@ -20,7 +20,11 @@ from patient_owl.field.router import router as field_router
 from patient_owl.helping.router import entrance as helper_entrance
 from patient_owl.helping.router import router as helping_router
 from patient_owl.intake.router import router as intake_router
-from patient_owl.kit.router import router as kit_router
+from patient_owl.library.kit.router import router as kit_router
+from patient_owl.library.places.events import router as place_events_router
+from patient_owl.library.places.finding import router as finding_router
+from patient_owl.library.places.router import router as places_router
+from patient_owl.library.schools.router import router as schools_router
 from patient_owl.logbook.again import router as again_router
 from patient_owl.logbook.out import router as out_router
 from patient_owl.logbook.router import router as logbook_router
@@ -28,9 +32,6 @@ from patient_owl.logbook.story import router as story_router
 from patient_owl.logbook.takes import router as logbook_takes_router
 from patient_owl.measuring.router import router as measuring_router
 from patient_owl.nights.router import router as nights_router
-from patient_owl.places.events import router as place_events_router
-from patient_owl.places.finding import router as finding_router
-from patient_owl.places.router import router as places_router
 from patient_owl.platform.accounts.current import SIGNED_IN, admitted
 from patient_owl.platform.accounts.router import hashing as hashing_router
 from patient_owl.platform.accounts.router import router as accounts_router
@@ -47,7 +48,6 @@ from patient_owl.ports.settings import Settings, get_settings
 from patient_owl.ports.simulated import simulated_devices
 from patient_owl.practice.router import router as practice_router
 from patient_owl.running.router import router as running_router
-from patient_owl.schools.router import router as schools_router
 from patient_owl.searches.router import router as searches_router
 from patient_owl.shots.router import router as shots_router
 from patient_owl.shots.sheets import router as sheets_router

@@ -7,7 +7,7 @@ from pydantic import BaseModel, Field
 
 from patient_owl.answers import ConflictOut, FrameOut, ReportOut, RungOut
 from patient_owl.core.bench import Work
-from patient_owl.kit.schemas import FocalLength
+from patient_owl.library.kit.schemas import FocalLength
 from patient_owl.ports.fields import Asked, like
 from patient_owl.rails import ChoiceIn, RailOut, TouchIn
 

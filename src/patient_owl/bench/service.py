@@ -9,9 +9,9 @@ from patient_owl.bench.schemas import BenchIn, BenchOut
 from patient_owl.core import bench as core_bench
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.limit import is_time_capped
-from patient_owl.kit.bag import CAMERAS, Bag, camera_spec, lens_spec
-from patient_owl.kit.schemas import BodySpec, LensSpec
-from patient_owl.kit.shelf import SHELF
+from patient_owl.library.kit.bag import CAMERAS, Bag, camera_spec, lens_spec
+from patient_owl.library.kit.schemas import BodySpec, LensSpec
+from patient_owl.library.kit.shelf import SHELF
 from patient_owl.platform.questions import QuestionOut, question_of
 from patient_owl.platform.tables.accounts import User
 from patient_owl.rails import ChoiceIn, rails_out

@@ -29,13 +29,13 @@ from patient_owl.core.preview.sensor import level_share
 from patient_owl.core.preview.spot import spot_at
 from patient_owl.core.preview.view import WHOLE_FRAME
 from patient_owl.core.shot import PlannedShot
-from patient_owl.places.zones import zone
+from patient_owl.library.places.zones import zone
+from patient_owl.library.schools.service import schools_of
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.http.newest import Check
 from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.shots import Shot
 from patient_owl.rails import SettingValues
-from patient_owl.schools.service import schools_of
 from patient_owl.shots.planner import Planner, as_request
 from patient_owl.shots.schemas import ShotIn
 from patient_owl.words.computed import (

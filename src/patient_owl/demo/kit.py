@@ -1,6 +1,6 @@
 """Generic kit for the demo, off the shelf; the sensor figures are invented."""
 
-from patient_owl.kit.shelf import SHELF
+from patient_owl.library.kit.shelf import SHELF
 
 _BY_NAME = {item.name: item for item in SHELF}
 

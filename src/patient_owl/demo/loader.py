@@ -12,11 +12,11 @@ from patient_owl.core.light.part import WHOLE
 from patient_owl.core.optics.camera import Orientation
 from patient_owl.core.plan.types import InputValue
 from patient_owl.core.preview.stage import SKY
+from patient_owl.library.places.zones import zone
 from patient_owl.nights.outing import OutingIn
 from patient_owl.nights.schemas import NightIn
 from patient_owl.nights.service import create_night
 from patient_owl.pictures.service import add_photo
-from patient_owl.places.zones import zone
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.storage.base import new_id
 from patient_owl.platform.storage.owned import ANY_VERSION

@@ -9,10 +9,10 @@ from patient_owl.demo.earlier import earlier
 from patient_owl.demo.kit import KIT
 from patient_owl.demo.loader import Loader
 from patient_owl.demo.places import PLACES
-from patient_owl.kit.service import create_item
+from patient_owl.library.kit.service import create_item
+from patient_owl.library.places.schemas import PlaceIn
+from patient_owl.library.places.service import create_place
 from patient_owl.nights.outing import OutingIn
-from patient_owl.places.schemas import PlaceIn
-from patient_owl.places.service import create_place
 from patient_owl.platform.accounts.router import DEMO_EMAIL
 from patient_owl.platform.accounts.schemas import AccountCreate
 from patient_owl.platform.accounts.service import make_account

@@ -1,6 +1,6 @@
 """Made-up places: the Vellamark coast, one far south, one above the polar circle."""
 
-from patient_owl.places.schemas import HorizonPoint, PlaceIn
+from patient_owl.library.places.schemas import HorizonPoint, PlaceIn
 
 
 def _skyline(points: str) -> list[HorizonPoint]:

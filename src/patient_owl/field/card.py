@@ -7,9 +7,9 @@ from patient_owl.core.light.part import WHOLE
 from patient_owl.field.schemas import FieldNightOut, FieldSettingOut, FieldShotOut
 from patient_owl.field.service import bundle, shot_or_trouble
 from patient_owl.formats.card_pdf import Block, Card, write_card
+from patient_owl.library.places.zones import zone
 from patient_owl.nights.service import sky_of
 from patient_owl.pictures.service import photos_of
-from patient_owl.places.zones import zone
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.item_errors import or_trouble
 from patient_owl.platform.tables.nights import Night

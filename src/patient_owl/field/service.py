@@ -30,8 +30,8 @@ from patient_owl.field.schemas import (
     OtherOut,
     QuickFrameOut,
 )
+from patient_owl.library.places.zones import zone
 from patient_owl.nights.service import sentence_of
-from patient_owl.places.zones import zone
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.item_errors import or_trouble
 from patient_owl.platform.tables.nights import Night

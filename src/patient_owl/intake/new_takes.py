@@ -9,10 +9,10 @@ from patient_owl.core.errors import WrongValue
 from patient_owl.intake.present import sets_in
 from patient_owl.intake.schemas import NewTakesIn, OwnNightIn
 from patient_owl.intake.service import evening_date_of, get_intake, photos_in
+from patient_owl.library.places.service import get_place
+from patient_owl.library.places.zones import zone
 from patient_owl.nights.schemas import NightIn
 from patient_owl.nights.service import create_night
-from patient_owl.places.service import get_place
-from patient_owl.places.zones import zone
 from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.photos import Photo
 from patient_owl.platform.tables.shots import Shot

@@ -19,6 +19,7 @@ from patient_owl.formats.photo_files.jpeg_copy import turned_jpeg
 from patient_owl.formats.photo_files.partial_file import stretch
 from patient_owl.intake.schemas import FileOut, IntakeIn, PieceOut
 from patient_owl.intake.sidecars import is_sidecar, take_sidecar
+from patient_owl.library.places.zones import zone
 from patient_owl.nights.service import get_night
 from patient_owl.pictures.service import (
     by_fingerprint,
@@ -27,7 +28,6 @@ from patient_owl.pictures.service import (
     keep_file,
     new_photo,
 )
-from patient_owl.places.zones import zone
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.storage.owned import added, owned, owned_rows
 from patient_owl.platform.tables.accounts import User

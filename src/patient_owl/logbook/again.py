@@ -12,7 +12,7 @@ from sqlalchemy import select
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.events.again import a_year_on
 from patient_owl.core.exposure.dials import Control
-from patient_owl.events.service import event_or_none
+from patient_owl.library.events.service import event_or_none
 from patient_owl.nights.schemas import NightIn, NightOut
 from patient_owl.nights.service import create_night, get_night, out
 from patient_owl.platform.accounts.visit import CurrentVisit, Visit

@@ -17,7 +17,7 @@ from patient_owl.core.advise.learned import (
     Lessons,
 )
 from patient_owl.core.advise.sharpness import sharpness_from
-from patient_owl.learned.schemas import (
+from patient_owl.library.lessons.schemas import (
     CalibrationOut,
     CalibrationPointOut,
     FindingOut,
@@ -26,12 +26,7 @@ from patient_owl.learned.schemas import (
     LessonGroupOut,
     LessonOut,
 )
-from patient_owl.learned.service import (
-    finding,
-    findings_of,
-    lessons_of,
-    sharpness_of,
-)
+from patient_owl.library.lessons.service import finding, findings_of, lessons_of, sharpness_of
 from patient_owl.platform.storage.owned import owned_rows
 from patient_owl.platform.tables.accounts import User
 from patient_owl.platform.tables.kit import KitItem

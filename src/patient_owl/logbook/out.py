@@ -18,9 +18,9 @@ from sqlalchemy.orm import Session
 from patient_owl.formats.photo_files.jpeg_copy import Marks, marked_jpeg
 from patient_owl.formats.takes_csv import COLUMNS, takes_csv
 from patient_owl.formats.xmp import Sidecar, sidecar_xmp
+from patient_owl.library.places.zones import zone
 from patient_owl.logbook.wish import Wish, joined, wished
 from patient_owl.pictures.service import get_photo, pixels_one_to_one
-from patient_owl.places.zones import zone
 from patient_owl.platform.accounts.visit import CurrentVisit
 from patient_owl.platform.http.download import saved_as
 from patient_owl.platform.http.media import CsvFile, Jpeg, JsonFile, Zip

@@ -2,7 +2,7 @@
 
 from uuid import UUID
 
-from patient_owl.learned.schemas import (
+from patient_owl.library.lessons.schemas import (
     CalibrationOut,
     FindingOut,
     FindingSwitchIn,
@@ -10,10 +10,10 @@ from patient_owl.learned.schemas import (
     LessonOut,
     SwitchIn,
 )
-from patient_owl.learned.service import forget_words, switch_lesson
+from patient_owl.library.lessons.service import forget_words, switch_lesson
+from patient_owl.library.places.service import get_place
 from patient_owl.logbook import learned
 from patient_owl.nights.service import get_night
-from patient_owl.places.service import get_place
 from patient_owl.platform.accounts.visit import CurrentVisit
 from patient_owl.platform.http.pools import LONG, worked_in
 from patient_owl.platform.http.request import new_router

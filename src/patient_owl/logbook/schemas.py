@@ -6,7 +6,7 @@ from uuid import UUID
 
 from pydantic import BaseModel, Field
 
-from patient_owl.places.dark import DarkRowOut
+from patient_owl.library.places.dark import DarkRowOut
 
 MOST_TAKES = 200
 

@@ -9,9 +9,9 @@ from uuid import UUID
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from patient_owl.library.places.zones import zone
 from patient_owl.logbook.schemas import FoundTakesOut, TakeLineOut
 from patient_owl.logbook.wish import Wish, joined, wished
-from patient_owl.places.zones import zone
 from patient_owl.platform.storage.keyset import Cursor
 from patient_owl.platform.tables.accounts import User
 from patient_owl.platform.tables.nights import Night

@@ -8,8 +8,8 @@ from pydantic import BaseModel
 from sqlalchemy.orm import Session
 
 from patient_owl.formats.story_pdf import Chapter, Frame, Story, story_pdf
+from patient_owl.library.places.zones import zone
 from patient_owl.nights.service import sky_of
-from patient_owl.places.zones import zone
 from patient_owl.platform.accounts.visit import CurrentVisit
 from patient_owl.platform.http.download import saved_as
 from patient_owl.platform.http.media import Pdf

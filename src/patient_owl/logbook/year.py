@@ -11,10 +11,10 @@ from patient_owl.core.dark_year import MOST_LEVEL
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.night import night_bounds
 from patient_owl.core.sky import ephemeris
+from patient_owl.library.places.dark import dark_rows
+from patient_owl.library.places.service import get_place
+from patient_owl.library.places.zones import zone
 from patient_owl.logbook.schemas import YearOut, YearTakeOut
-from patient_owl.places.dark import dark_rows
-from patient_owl.places.service import get_place
-from patient_owl.places.zones import zone
 from patient_owl.platform.storage.owned import owned_rows
 from patient_owl.platform.tables.accounts import User
 from patient_owl.platform.tables.nights import Night

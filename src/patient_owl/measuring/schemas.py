@@ -9,9 +9,9 @@ from uuid import UUID
 from pydantic import BaseModel, Field, JsonValue
 
 from patient_owl.core.measure.taps import TapKind
+from patient_owl.library.readings.schemas import KeptReadingOut
 from patient_owl.platform.questions import QuestionOut, ShownOut
 from patient_owl.ports.fields import Pair
-from patient_owl.readings.schemas import KeptReadingOut
 
 
 class WordsOut(BaseModel):

@@ -18,6 +18,10 @@ from patient_owl.core.optics.camera import frame_size_mm
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.horizon import horizon_from
 from patient_owl.core.sky.magnetic import needle
+from patient_owl.library.places.service import all_places, get_place, site_of
+from patient_owl.library.places.zones import zone
+from patient_owl.library.readings.schemas import KeptReadingOut, ReadingIn
+from patient_owl.library.readings.service import put_reading, readings_of, readings_out
 from patient_owl.measuring.schemas import (
     BesideOut,
     BodyOut,
@@ -36,8 +40,6 @@ from patient_owl.measuring.schemas import (
     WordsOut,
 )
 from patient_owl.nights.service import get_night
-from patient_owl.places.service import all_places, get_place, site_of
-from patient_owl.places.zones import zone
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.item_errors import or_trouble
 from patient_owl.platform.questions import QuestionOut, ShownOut
@@ -45,8 +47,6 @@ from patient_owl.platform.storage.owned import sees_only_one_night
 from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.places import Place
 from patient_owl.ports.errors import NotFound
-from patient_owl.readings.schemas import KeptReadingOut, ReadingIn
-from patient_owl.readings.service import put_reading, readings_of, readings_out
 from patient_owl.shots.planner import Planner
 from patient_owl.shots.service import get_shot, shots_of
 from patient_owl.words import instruments as words

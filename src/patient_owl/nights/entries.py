@@ -8,10 +8,10 @@ import numpy as np
 from patient_owl.core.events.event import Beat
 from patient_owl.core.sky import ephemeris
 from patient_owl.formats.calendar import Entry
+from patient_owl.library.places.zones import zone
 from patient_owl.nights.schemas import StretchOut
 from patient_owl.nights.service import happenings_of, sky_of
 from patient_owl.nights.slope import SLOPE_STEP_S, shown_span, windows_out
-from patient_owl.places.zones import zone
 from patient_owl.platform.tables.nights import Night
 from patient_owl.words.events import happening_text
 from patient_owl.words.night import night_sentence

@@ -6,6 +6,7 @@ from uuid import UUID
 
 from fastapi import Query, Response
 
+from patient_owl.library.weather.schemas import WeatherOut
 from patient_owl.nights import listing, service, slope
 from patient_owl.nights.schemas import (
     FNumber,
@@ -22,7 +23,6 @@ from patient_owl.platform.accounts.current import CurrentUser
 from patient_owl.platform.accounts.visit import CurrentVisit
 from patient_owl.platform.http.request import DbSession, ExpectedVersion, new_router, tag
 from patient_owl.platform.storage.keyset import read_cursor
-from patient_owl.weather.schemas import WeatherOut
 
 router = new_router(prefix="/nights", tags=["nights"])
 

@@ -9,7 +9,7 @@ from pydantic import BaseModel, Field
 from patient_owl.core.dark_year import MOST_LEVEL
 from patient_owl.core.plan.common import PLACEMENT_RANGE_STOPS
 from patient_owl.core.sky.tracks import GALACTIC_CORE
-from patient_owl.events.schemas import EventLines, HappeningOut
+from patient_owl.library.events.schemas import EventLines, HappeningOut
 from patient_owl.nights.outing import OutingIn
 from patient_owl.ports.fields import Asked, Key, Name, Notes, Pair, Title, like
 

@@ -16,18 +16,18 @@ from patient_owl.core.night_context import NightContext
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.brightest import brightest_planet
 from patient_owl.core.sky.targets import target
-from patient_owl.events.service import Told, kept_lines, told
+from patient_owl.library.events.service import Told, kept_lines, told
+from patient_owl.library.places.moving import move_shots
+from patient_owl.library.places.service import darkness_of, get_place, horizon_of, site_of, speak_of
+from patient_owl.library.places.zones import zone
+from patient_owl.library.weather.service import forecast
 from patient_owl.nights.schemas import NightIn, NightOut, StripOut, TemplateOut
-from patient_owl.places.moving import move_shots
-from patient_owl.places.service import darkness_of, get_place, horizon_of, site_of, speak_of
-from patient_owl.places.zones import zone
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.item_errors import or_trouble
 from patient_owl.platform.storage.base import Base
 from patient_owl.platform.storage.owned import added, changed, owned, owned_rows
 from patient_owl.platform.tables.accounts import User
 from patient_owl.platform.tables.nights import Night
-from patient_owl.weather.service import forecast
 from patient_owl.words.night import night_sentence
 
 PLANET_STEP_S = 600.0  # planets move slowly

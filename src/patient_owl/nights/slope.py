@@ -21,7 +21,11 @@ from patient_owl.core.tables.scenes import SCENES
 from patient_owl.core.types import FloatArray
 from patient_owl.core.weather import clouds_at
 from patient_owl.core.windows import Condition, MoonDown, SunBelow, TargetUp, windows
-from patient_owl.events.service import Told, happening_out
+from patient_owl.library.events.service import Told, happening_out
+from patient_owl.library.places.service import darkness_of, horizon_of, site_of
+from patient_owl.library.places.zones import zone
+from patient_owl.library.weather.schemas import WeatherOut
+from patient_owl.library.weather.service import forecast, weather_out
 from patient_owl.nights.schemas import (
     ChoiceOut,
     DivisionOut,
@@ -33,12 +37,8 @@ from patient_owl.nights.schemas import (
     StretchOut,
 )
 from patient_owl.nights.service import bounds_of, evening_of, sky_of, told_of
-from patient_owl.places.service import darkness_of, horizon_of, site_of
-from patient_owl.places.zones import zone
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.tables.nights import Night
-from patient_owl.weather.schemas import WeatherOut
-from patient_owl.weather.service import forecast, weather_out
 from patient_owl.words.night import EVENTS, cursor_sentence, passage_text
 from patient_owl.words.plan import setting_text
 from patient_owl.words.quantities import f_number, iso, placed

@@ -15,7 +15,8 @@ from patient_owl.core.practice.scenarios import SCENARIOS
 from patient_owl.core.preview.picture import aspect_of
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.solve.solver import Choice
-from patient_owl.places.zones import zone
+from patient_owl.library.places.zones import zone
+from patient_owl.library.schools.service import schools_of
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.storage.owned import added, changed, owned, owned_rows
 from patient_owl.platform.tables.practice import PracticeAttempt
@@ -30,7 +31,6 @@ from patient_owl.practice.schemas import (
     WordIn,
 )
 from patient_owl.rails import rails_out
-from patient_owl.schools.service import schools_of
 from patient_owl.takes.present import verdicts_out
 from patient_owl.words.night import clock
 from patient_owl.words.pictures import reading_text

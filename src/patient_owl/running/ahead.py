@@ -7,8 +7,8 @@ from patient_owl.core.running.lengths import JUDGE_MIN, MIN_S
 from patient_owl.core.schedule.ahead import MOST_AHEAD, NONE, Ahead, Piece, Turn, ahead_of
 from patient_owl.core.schedule.order import Slot
 from patient_owl.core.sky import ephemeris
-from patient_owl.places.spots import spots_of
-from patient_owl.places.zones import zone
+from patient_owl.library.places.spots import spots_of
+from patient_owl.library.places.zones import zone
 from patient_owl.running.gather import Gathered
 from patient_owl.running.schemas import AheadOut, AheadShotOut, PieceOut, TurnOut
 from patient_owl.words.night import clock

@@ -3,8 +3,8 @@
 from datetime import datetime, timedelta
 
 from patient_owl.formats.calendar import Entry, write_calendar
+from patient_owl.library.places.zones import zone
 from patient_owl.nights.entries import night_entries, where_of
-from patient_owl.places.zones import zone
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.tables.nights import Night
 from patient_owl.running.gather import Gathered, gather

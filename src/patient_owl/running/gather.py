@@ -15,9 +15,9 @@ from patient_owl.core.shot import PlannedShot
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.windows import During
 from patient_owl.formats.event_line import read_at
+from patient_owl.library.places.spots import spots_of, walks_of
 from patient_owl.nights.outing import OutingIn
 from patient_owl.nights.service import evening_of
-from patient_owl.places.spots import spots_of, walks_of
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.item_errors import or_trouble
 from patient_owl.platform.tables.nights import Night

@@ -5,9 +5,9 @@ from zoneinfo import ZoneInfo
 
 from patient_owl.formats.card_pdf import Block, Card
 from patient_owl.formats.spot_line import spot_line
+from patient_owl.library.places.spots import spots_of
+from patient_owl.library.places.zones import zone
 from patient_owl.nights.outing import OutingIn
-from patient_owl.places.spots import spots_of
-from patient_owl.places.zones import zone
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.tables.nights import Night
 from patient_owl.running.schemas import OrderOut

@@ -7,10 +7,11 @@ from sqlalchemy.orm import Session
 
 from patient_owl.core.running.budget import Budget, budget
 from patient_owl.core.running.packing import Carried, Group, Packed, Use, pack_list
-from patient_owl.kit.bag import Bag
+from patient_owl.library.kit.bag import Bag
+from patient_owl.library.places.service import site_of
+from patient_owl.library.places.zones import zone
+from patient_owl.library.weather.service import forecast
 from patient_owl.nights.service import bounds_of
-from patient_owl.places.service import site_of
-from patient_owl.places.zones import zone
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.packing import PackTick
@@ -18,7 +19,6 @@ from patient_owl.platform.tables.shots import Shot
 from patient_owl.running.gather import Gathered, gather
 from patient_owl.running.schemas import PackedOut, PackGroupOut, PackListOut, TickIn
 from patient_owl.shots.planner import as_request
-from patient_owl.weather.service import forecast
 from patient_owl.words.packing import GROUPS, budget_lines, name_of, why_of
 
 

@@ -16,9 +16,9 @@ from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.horizon import Horizon
 from patient_owl.core.sky.tracks import GALACTIC_CORE, MOON, Site
 from patient_owl.core.windows import Condition
+from patient_owl.library.places.spots import spots_of
+from patient_owl.library.places.zones import zone
 from patient_owl.nights.service import evening_of, lies_in
-from patient_owl.places.spots import spots_of
-from patient_owl.places.zones import zone
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.item_errors import or_trouble
 from patient_owl.platform.storage.owned import ANY_VERSION, changed

@@ -4,7 +4,7 @@ from datetime import date, timedelta
 
 from patient_owl.core.dark_year import MOST_LEVEL
 from patient_owl.core.sky import ephemeris
-from patient_owl.places.dark import dark_rows
+from patient_owl.library.places.dark import dark_rows
 from patient_owl.platform.tables.places import Place
 from patient_owl.searches.schemas import DarkOut
 from patient_owl.searches.service import DAYS_A_MONTH

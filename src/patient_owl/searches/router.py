@@ -11,7 +11,7 @@ from fastapi import Query, Request
 from fastapi.responses import StreamingResponse
 
 from patient_owl.core.sky.targets import targets
-from patient_owl.places.service import get_place
+from patient_owl.library.places.service import get_place
 from patient_owl.platform.accounts.current import CurrentUser
 from patient_owl.platform.accounts.visit import CurrentVisit
 from patient_owl.platform.http.media import JsonLines

@@ -28,7 +28,7 @@ from patient_owl.core.windows import (
     TargetIn,
     TargetUp,
 )
-from patient_owl.places.dark import DarkRowOut
+from patient_owl.library.places.dark import DarkRowOut
 from patient_owl.ports.fields import Asked, Key, Name, like
 
 # Sun's altitude from and to. [deg]

@@ -7,9 +7,9 @@ from uuid import UUID
 from patient_owl.core.find import Found, Missed, Progress, Wish, find_nights
 from patient_owl.core.night import night_bounds
 from patient_owl.core.sky import ephemeris
-from patient_owl.events.service import event_or_none
-from patient_owl.places.service import horizon_of, site_of
-from patient_owl.places.zones import zone
+from patient_owl.library.events.service import event_or_none
+from patient_owl.library.places.service import horizon_of, site_of
+from patient_owl.library.places.zones import zone
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.storage import leases
 from patient_owl.platform.tables.places import Place

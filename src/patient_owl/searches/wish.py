@@ -10,8 +10,8 @@ from pydantic import BaseModel, Field
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.sky.targets import target, targets
 from patient_owl.core.sky.tracks import GALACTIC_CORE
-from patient_owl.places.service import get_place
-from patient_owl.places.zones import zone
+from patient_owl.library.places.service import get_place
+from patient_owl.library.places.zones import zone
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.questions import OptionOut, QuestionKind, QuestionOut, question_of
 from patient_owl.platform.storage.owned import owned_rows

@@ -16,7 +16,7 @@ from patient_owl.core.light.lamp import Beam, Lamp, Torch
 from patient_owl.core.light.line import FASTEST_M_S, SLOWEST_M_S
 from patient_owl.core.plan.common import PLACEMENT_RANGE_STOPS
 from patient_owl.core.tables.air import AirKey
-from patient_owl.kit.bag import Thing
+from patient_owl.library.kit.bag import Thing
 from patient_owl.platform.questions import QuestionOut, question_of
 from patient_owl.ports.fields import Asked
 from patient_owl.words.lights import KINDS, OPTIONS, QUESTIONS

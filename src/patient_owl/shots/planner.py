@@ -10,8 +10,9 @@ from patient_owl.core.facing import facing
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.shot import PlannedShot, plan_shot, recipe_for
 from patient_owl.core.sky import ephemeris
-from patient_owl.kit.bag import CAMERAS, Bag, lens_spec
-from patient_owl.learned.service import Met, lessons_of, sharpness_beside, sharpness_of
+from patient_owl.library.kit.bag import CAMERAS, Bag, lens_spec
+from patient_owl.library.lessons.service import Met, lessons_of, sharpness_beside, sharpness_of
+from patient_owl.library.schools.service import schools_of
 from patient_owl.nights.service import context_of, get_night, lies_in
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.item_errors import or_trouble
@@ -21,7 +22,6 @@ from patient_owl.platform.tables.readings import Reading
 from patient_owl.platform.tables.shots import Shot
 from patient_owl.prose import ToldLineOut
 from patient_owl.rails import TouchIn
-from patient_owl.schools.service import schools_of
 from patient_owl.shots.lights import BroughtIn, generic_light, kit_kind
 from patient_owl.shots.schemas import NewShotIn, ShotIn
 from patient_owl.shots.told import With, say_known, told_out

@@ -17,7 +17,7 @@ from patient_owl.core.plan.sketch import Sketch
 from patient_owl.core.reason import Reason
 from patient_owl.core.shot import PlannedShot, Step
 from patient_owl.core.sky import ephemeris
-from patient_owl.places.zones import zone
+from patient_owl.library.places.zones import zone
 from patient_owl.platform.tables.shots import Shot
 from patient_owl.prose import ToldLineOut
 from patient_owl.rails import ChoiceIn, rails_out

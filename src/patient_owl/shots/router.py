@@ -5,6 +5,7 @@ from uuid import UUID
 from fastapi import Response
 
 from patient_owl.core.shot import PlannedShot, recipe_for
+from patient_owl.library.schools.service import schools_of
 from patient_owl.nights.service import get_night
 from patient_owl.platform.accounts.current import CurrentUser
 from patient_owl.platform.accounts.visit import CurrentVisit
@@ -12,7 +13,6 @@ from patient_owl.platform.http.pools import only_reads
 from patient_owl.platform.http.request import DbSession, ExpectedVersion, new_router, tag
 from patient_owl.platform.tables.nights import Night
 from patient_owl.ports.fields import Key
-from patient_owl.schools.service import schools_of
 from patient_owl.shots import present, service
 from patient_owl.shots.disciplines import disciplines_out
 from patient_owl.shots.planner import Planner, as_request

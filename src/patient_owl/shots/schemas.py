@@ -22,7 +22,7 @@ from patient_owl.core.plan.sketch import Line, Ring, Role
 from patient_owl.core.plan.types import InputValue
 from patient_owl.core.shot import ShotSpec
 from patient_owl.core.sky import ephemeris
-from patient_owl.kit.schemas import FocalLength
+from patient_owl.library.kit.schemas import FocalLength
 from patient_owl.platform.questions import QuestionOut
 from patient_owl.ports.fields import Asked, Key, Moment, Name, Notes, Pair, like
 from patient_owl.prose import ToldLineOut

@@ -5,12 +5,12 @@ from typing import Any, NamedTuple, Self
 
 from patient_owl.core.plan.types import InputSpec
 from patient_owl.core.shot import PlannedShot
-from patient_owl.places.zones import zone
+from patient_owl.library.places.zones import zone
+from patient_owl.library.readings.service import known_to, readings_out
 from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.places import Place
 from patient_owl.platform.tables.readings import Reading
 from patient_owl.prose import ToldLineOut, ToldWordOut, answered, line, listed, word
-from patient_owl.readings.service import known_to, readings_out
 from patient_owl.shots.schemas import ShotIn, StandInIn
 from patient_owl.words import computed as computed_words
 from patient_owl.words import shot as shot_words

@@ -5,8 +5,8 @@ from patient_owl.core.exposure.settings import stops_between
 from patient_owl.core.light.part import asked_of
 from patient_owl.core.shot import PlannedShot
 from patient_owl.core.sky import ephemeris
+from patient_owl.library.places.zones import zone
 from patient_owl.pictures.service import out as photo_out
-from patient_owl.places.zones import zone
 from patient_owl.platform.item_errors import or_trouble
 from patient_owl.platform.tables.lessons import FindingRow
 from patient_owl.platform.tables.shots import Shot

@@ -4,8 +4,8 @@ from uuid import UUID
 
 from fastapi import Response
 
-from patient_owl.kit.schemas import KitItemOut
-from patient_owl.kit.service import out as kit_out
+from patient_owl.library.kit.schemas import KitItemOut
+from patient_owl.library.kit.service import out as kit_out
 from patient_owl.platform.accounts.visit import CurrentVisit
 from patient_owl.platform.http.request import IfMatch, new_router, tag, version_of
 from patient_owl.shots.lights import LightKey

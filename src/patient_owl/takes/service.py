@@ -10,11 +10,11 @@ from patient_owl.core.advise.keeping import is_kept
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.light.part import WHOLE
 from patient_owl.core.shot import PlannedShot
-from patient_owl.kit.service import correct_light
-from patient_owl.learned.service import confirm
+from patient_owl.library.kit.service import correct_light
+from patient_owl.library.lessons.service import confirm
+from patient_owl.library.places.zones import zone
 from patient_owl.pictures.schemas import JudgedIn, PhotoOut
 from patient_owl.pictures.service import get_photo, out, photos_of
-from patient_owl.places.zones import zone
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.storage.owned import changed, check_version, kept_once, owned, owned_rows
 from patient_owl.platform.tables.accounts import User

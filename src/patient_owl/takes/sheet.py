@@ -5,9 +5,9 @@ from uuid import UUID
 from pydantic import BaseModel
 from sqlalchemy import or_, select
 
+from patient_owl.library.places.zones import zone
 from patient_owl.pictures.schemas import PhotoOut
 from patient_owl.pictures.service import out as photo_out
-from patient_owl.places.zones import zone
 from patient_owl.platform.accounts.visit import CurrentVisit
 from patient_owl.platform.http.request import new_router
 from patient_owl.platform.storage.owned import owned_rows

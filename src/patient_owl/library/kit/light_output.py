@@ -6,8 +6,8 @@ from typing import Any
 
 from patient_owl.core.limits.stars import still_s
 from patient_owl.core.optics.camera import field_of_view_deg
-from patient_owl.kit.bag import CameraSpec
-from patient_owl.kit.schemas import (
+from patient_owl.library.kit.bag import CameraSpec
+from patient_owl.library.kit.schemas import (
     AnySpec,
     BatterySpec,
     BodySpec,

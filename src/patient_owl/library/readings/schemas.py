@@ -5,7 +5,7 @@ from uuid import UUID
 
 from pydantic import ConfigDict, Field, StringConstraints
 
-from patient_owl.places.schemas import HorizonPoints
+from patient_owl.library.places.schemas import HorizonPoints
 from patient_owl.ports.fields import Asked, Key, Moment, like
 
 MOST_FIGURES = 16

@@ -7,8 +7,8 @@ from patient_owl.core.night import Bounds
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.tracks import Site
 from patient_owl.core.weather import Weather, weather_reasons
+from patient_owl.library.weather.schemas import HourOut, WeatherOut
 from patient_owl.ports.weather import WeatherProvider
-from patient_owl.weather.schemas import HourOut, WeatherOut
 from patient_owl.words.weather import weather_text
 
 

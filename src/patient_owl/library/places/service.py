@@ -11,13 +11,13 @@ from patient_owl.core.night import night_bounds
 from patient_owl.core.sky.horizon import Horizon
 from patient_owl.core.sky.magnetic import needle
 from patient_owl.core.sky.tracks import Site
-from patient_owl.events.schemas import EventAsked, HappeningOut
-from patient_owl.events.service import happening_out, kept_lines, told
 from patient_owl.formats.places import Waypoint
-from patient_owl.places.moving import move_with_clock
-from patient_owl.places.schemas import PlaceIn
-from patient_owl.places.spots import kept_spots
-from patient_owl.places.zones import zone, zone_at
+from patient_owl.library.events.schemas import EventAsked, HappeningOut
+from patient_owl.library.events.service import happening_out, kept_lines, told
+from patient_owl.library.places.moving import move_with_clock
+from patient_owl.library.places.schemas import PlaceIn
+from patient_owl.library.places.spots import kept_spots
+from patient_owl.library.places.zones import zone, zone_at
 from patient_owl.platform.storage.base import now_utc
 from patient_owl.platform.storage.owned import changed, owned, owned_rows
 from patient_owl.platform.tables.accounts import User

@@ -11,11 +11,11 @@ from sqlalchemy.orm import Session
 from patient_owl.core.errors import WrongValue
 from patient_owl.formats.kit_csv import read_kit_csv, write_kit_csv
 from patient_owl.formats.text import decoded, read_json
-from patient_owl.kit.bag import CAMERAS, CameraSpec, spec_of, taken
-from patient_owl.kit.forms import summary
-from patient_owl.kit.gives import gives
-from patient_owl.kit.lights import Lit
-from patient_owl.kit.schemas import (
+from patient_owl.library.kit.bag import CAMERAS, CameraSpec, spec_of, taken
+from patient_owl.library.kit.forms import summary
+from patient_owl.library.kit.light_output import gives
+from patient_owl.library.kit.lights import Lit
+from patient_owl.library.kit.schemas import (
     KIT_FORMAT,
     KIT_VERSION,
     MOST_ITEMS,

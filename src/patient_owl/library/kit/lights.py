@@ -16,7 +16,7 @@ from patient_owl.core.light.lamp import (
     intensity_from_lumens,
     intensity_from_reach,
 )
-from patient_owl.kit.spec import Spec
+from patient_owl.library.kit.spec import Spec
 
 GivenAs = Literal["lumens", "candela", "beam_distance_m", "lux_at_1m"]
 FiguresFrom = Literal["invented", "from_memory", "published", "measured"]

@@ -3,9 +3,9 @@
 from sqlalchemy.orm import Session
 
 from patient_owl.core.plan.schools import SCHOOLS, checked_schools, default_school
+from patient_owl.library.schools.schemas import SchoolOut, SchoolsOut, SideOut
 from patient_owl.platform.storage.owned import check_version
 from patient_owl.platform.tables.accounts import User
-from patient_owl.schools.schemas import SchoolOut, SchoolsOut, SideOut
 from patient_owl.words.schools import SIDES, TITLES
 
 

@@ -8,11 +8,11 @@ from pydantic import BaseModel, ConfigDict, Field, computed_field, model_validat
 from patient_owl.core.running.ways import MOST_SPOTS
 from patient_owl.core.sky.horizon import HIGHEST_DEG, LOWEST_DEG, horizon_from
 from patient_owl.core.tables.bortle import USUAL_SKY_MAG_ARCSEC2
-from patient_owl.events.schemas import EventLines
-from patient_owl.events.service import names_of
 from patient_owl.formats.places import MOST_WAYPOINTS, Waypoint
 from patient_owl.formats.spot_line import LONGEST_LINE
-from patient_owl.places.towns import Town
+from patient_owl.library.events.schemas import EventLines
+from patient_owl.library.events.service import names_of
+from patient_owl.library.places.towns import Town
 from patient_owl.ports.fields import Asked, Name, Notes, OneLine, Pair, like
 from patient_owl.words.places import darkness_text
 

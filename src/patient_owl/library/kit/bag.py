@@ -13,8 +13,8 @@ from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.filters import Filter
 from patient_owl.core.kit import Kit, Release, Support
 from patient_owl.core.light.lamp import Lamp
-from patient_owl.kit.lights import Lit
-from patient_owl.kit.schemas import (
+from patient_owl.library.kit.lights import Lit
+from patient_owl.library.kit.schemas import (
     SPEC,
     AnySpec,
     BatterySpec,
@@ -26,7 +26,7 @@ from patient_owl.kit.schemas import (
     RemoteSpec,
     TripodSpec,
 )
-from patient_owl.kit.shelf import GENERIC_LIGHTS
+from patient_owl.library.kit.shelf import GENERIC_LIGHTS
 from patient_owl.platform.storage.owned import owned_rows
 from patient_owl.platform.storage.remembered import Remembered
 from patient_owl.platform.tables.accounts import User

@@ -5,8 +5,8 @@ from typing import Any, get_args
 
 from pydantic import BaseModel
 
-from patient_owl.kit.lights import BarSpec, FlashSpec, Lit, PanelSpec, ToolSpec, TorchSpec
-from patient_owl.kit.schemas import (
+from patient_owl.library.kit.lights import BarSpec, FlashSpec, Lit, PanelSpec, ToolSpec, TorchSpec
+from patient_owl.library.kit.schemas import (
     AnySpec,
     BatterySpec,
     BodySpec,
@@ -18,7 +18,7 @@ from patient_owl.kit.schemas import (
     RemoteSpec,
     TripodSpec,
 )
-from patient_owl.kit.shelf import SHELF
+from patient_owl.library.kit.shelf import SHELF
 from patient_owl.platform.questions import question_of
 from patient_owl.words.kit import FIELDS, FIGURES_FROM, KINDS, OPTIONS, POCKETS
 from patient_owl.words.quantities import centimetres, kilograms, length, number, stops

@@ -10,7 +10,7 @@ from sqlalchemy import func, select, text, update
 from sqlalchemy.orm import Session
 
 from patient_owl.core.night import night_bounds
-from patient_owl.places.zones import zone
+from patient_owl.library.places.zones import zone
 from patient_owl.platform.storage.base import Base, now_utc
 
 

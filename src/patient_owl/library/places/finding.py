@@ -8,7 +8,7 @@ from patient_owl.core.coordinates import parse_coordinates
 from patient_owl.core.tables.bortle import BORTLE_MAG_ARCSEC2, USUAL_BORTLE_CLASS
 from patient_owl.formats.horizon_csv import read_horizon
 from patient_owl.formats.places import MOST_BYTES, read_waypoints
-from patient_owl.places.schemas import (
+from patient_owl.library.places.schemas import (
     BortleOut,
     CoordinatesOut,
     HorizonPoint,
@@ -17,8 +17,8 @@ from patient_owl.places.schemas import (
     TownOut,
     WaypointOut,
 )
-from patient_owl.places.towns import find_towns
-from patient_owl.places.zones import zone_at
+from patient_owl.library.places.towns import find_towns
+from patient_owl.library.places.zones import zone_at
 from patient_owl.platform.accounts.current import CurrentUser
 from patient_owl.platform.http.pools import FILES, only_reads, worked_in
 from patient_owl.platform.http.request import new_router

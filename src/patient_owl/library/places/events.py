@@ -9,12 +9,12 @@ from patient_owl.core.errors import WrongValue
 from patient_owl.core.events.resolve import Evening
 from patient_owl.core.night import was_day
 from patient_owl.core.sky import ephemeris
-from patient_owl.events.schemas import EventAsked, EventReadOut, HappeningOut
-from patient_owl.events.service import told
 from patient_owl.formats.calendar import Entry, write_calendar
 from patient_owl.formats.events_file import MOST_BYTES, read_events, write_events_csv
-from patient_owl.places import service
-from patient_owl.places.zones import zone
+from patient_owl.library.events.schemas import EventAsked, EventReadOut, HappeningOut
+from patient_owl.library.events.service import told
+from patient_owl.library.places import service
+from patient_owl.library.places.zones import zone
 from patient_owl.platform.accounts.current import CurrentUser
 from patient_owl.platform.accounts.visit import CurrentVisit
 from patient_owl.platform.http.download import saved_as

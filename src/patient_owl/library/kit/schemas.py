@@ -19,7 +19,7 @@ from patient_owl.core.exposure.reciprocity import Film
 from patient_owl.core.kit import Body, FirstCurtain, Lens, Release
 from patient_owl.core.noise import SensorNoise, two_stage
 from patient_owl.core.optics.camera import Projection, Sensor
-from patient_owl.kit.lights import (
+from patient_owl.library.kit.lights import (
     BarSpec,
     FlashSpec,
     PanelSpec,
@@ -27,7 +27,7 @@ from patient_owl.kit.lights import (
     TorchSpec,
     renewed_light,
 )
-from patient_owl.kit.spec import Spec
+from patient_owl.library.kit.spec import Spec
 from patient_owl.platform.questions import QuestionOut
 from patient_owl.ports.fields import Asked, Name, Row, like
 

@@ -8,8 +8,8 @@ from pydantic import BaseModel
 from patient_owl.core.dark_year import DarkNight, dark_nights
 from patient_owl.core.night import was_day
 from patient_owl.core.sky.tracks import Site
-from patient_owl.places.service import site_of
-from patient_owl.places.zones import zone
+from patient_owl.library.places.service import site_of
+from patient_owl.library.places.zones import zone
 from patient_owl.platform.tables.places import Place
 
 

@@ -7,13 +7,13 @@ from uuid import UUID
 from sqlalchemy import or_
 from sqlalchemy.orm import Session
 
-from patient_owl.places.zones import zone
+from patient_owl.library.places.zones import zone
+from patient_owl.library.readings.schemas import KeptReadingOut, ReadingIn
 from patient_owl.platform.storage.owned import kept_once, owned_rows
 from patient_owl.platform.tables.accounts import User
 from patient_owl.platform.tables.places import Place
 from patient_owl.platform.tables.readings import Reading
 from patient_owl.ports.errors import NotFound
-from patient_owl.readings.schemas import KeptReadingOut, ReadingIn
 from patient_owl.words.instruments import reading_text
 from patient_owl.words.night import clock
 

@@ -2,10 +2,10 @@
 
 from fastapi import Response
 
+from patient_owl.library.schools import service
+from patient_owl.library.schools.schemas import SchoolsIn, SchoolsOut
 from patient_owl.platform.accounts.current import CurrentUser
 from patient_owl.platform.http.request import DbSession, ExpectedVersion, new_router, tag
-from patient_owl.schools import service
-from patient_owl.schools.schemas import SchoolsIn, SchoolsOut
 
 router = new_router(prefix="/schools", tags=["schools"])
 

@@ -5,8 +5,8 @@ from uuid import UUID
 
 from fastapi import Response, UploadFile
 
-from patient_owl.kit import forms, service
-from patient_owl.kit.schemas import ImportedOut, KitFile, KitItemIn, KitItemOut, KitKindOut
+from patient_owl.library.kit import forms, service
+from patient_owl.library.kit.schemas import ImportedOut, KitFile, KitItemIn, KitItemOut, KitKindOut
 from patient_owl.platform.accounts.current import CurrentUser
 from patient_owl.platform.http.download import saved_as
 from patient_owl.platform.http.pools import FILES, worked_in

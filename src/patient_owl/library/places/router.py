@@ -5,8 +5,8 @@ from uuid import UUID
 from fastapi import Response
 
 from patient_owl.formats.places import MEDIA_TYPES, write_waypoints
-from patient_owl.places import service
-from patient_owl.places.schemas import PlaceIn, PlaceOut, PlacesIn
+from patient_owl.library.places import service
+from patient_owl.library.places.schemas import PlaceIn, PlaceOut, PlacesIn
 from patient_owl.platform.accounts.current import CurrentUser
 from patient_owl.platform.http.download import saved_as
 from patient_owl.platform.http.request import DbSession, ExpectedVersion, new_router, tag

@@ -8,8 +8,8 @@ of read noise, a few hundredths of an electron of dark current a second at 20 °
 from collections.abc import Mapping
 from typing import Any
 
-from patient_owl.kit.lights import BarSpec, FlashSpec, PanelSpec, ToolSpec, TorchSpec
-from patient_owl.kit.schemas import (
+from patient_owl.library.kit.lights import BarSpec, FlashSpec, PanelSpec, ToolSpec, TorchSpec
+from patient_owl.library.kit.schemas import (
     AnySpec,
     BatterySpec,
     BodySpec,

@@ -9,8 +9,8 @@ from patient_owl.core.errors import WrongValue
 from patient_owl.core.events.event import Beat, Event
 from patient_owl.core.events.resolve import Evening, Happening, happening
 from patient_owl.core.sky import ephemeris
-from patient_owl.events.schemas import MOST_SHOWN, HappeningOut, SpanOut
 from patient_owl.formats.event_line import event_line, read_event_line
+from patient_owl.library.events.schemas import MOST_SHOWN, HappeningOut, SpanOut
 from patient_owl.platform.item_errors import or_trouble
 from patient_owl.words.events import happening_text
 

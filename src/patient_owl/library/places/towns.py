@@ -20,7 +20,7 @@ class Town(NamedTuple):
 @lru_cache(maxsize=1)
 def _towns() -> list[tuple[str, Town]]:
     """Folded name and town, largest first."""
-    packed = (files("patient_owl.places") / "towns.tsv.gz").read_bytes()
+    packed = (files("patient_owl.library.places") / "towns.tsv.gz").read_bytes()
     found = []
     for line in gzip.decompress(packed).decode().splitlines():
         name, country, latitude, longitude, population = line.split("\t")
