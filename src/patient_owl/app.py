@@ -12,9 +12,7 @@ from sqlalchemy.exc import SQLAlchemyError
 from starlette.middleware.gzip import GZipMiddleware
 
 from patient_owl import trash
-from patient_owl.bench.router import router as bench_router
 from patient_owl.camera.router import router as camera_router
-from patient_owl.computed.router import router as computed_router
 from patient_owl.core.sky import ephemeris
 from patient_owl.field.router import router as field_router
 from patient_owl.helping.router import entrance as helper_entrance
@@ -31,7 +29,13 @@ from patient_owl.logbook.router import router as logbook_router
 from patient_owl.logbook.story import router as story_router
 from patient_owl.logbook.takes import router as logbook_takes_router
 from patient_owl.measuring.router import router as measuring_router
-from patient_owl.nights.router import router as nights_router
+from patient_owl.planning.bench.router import router as bench_router
+from patient_owl.planning.computed.router import router as computed_router
+from patient_owl.planning.nights.router import router as nights_router
+from patient_owl.planning.order.router import router as running_router
+from patient_owl.planning.searches.router import router as searches_router
+from patient_owl.planning.shots.router import router as shots_router
+from patient_owl.planning.shots.sheets import router as sheets_router
 from patient_owl.platform.accounts.current import SIGNED_IN, admitted
 from patient_owl.platform.accounts.router import hashing as hashing_router
 from patient_owl.platform.accounts.router import router as accounts_router
@@ -47,10 +51,6 @@ from patient_owl.ports.devices import Devices
 from patient_owl.ports.settings import Settings, get_settings
 from patient_owl.ports.simulated import simulated_devices
 from patient_owl.practice.router import router as practice_router
-from patient_owl.running.router import router as running_router
-from patient_owl.searches.router import router as searches_router
-from patient_owl.shots.router import router as shots_router
-from patient_owl.shots.sheets import router as sheets_router
 from patient_owl.takes.pictures import router as pictures_router
 from patient_owl.takes.router import router as takes_router
 from patient_owl.takes.sheet import router as sheet_router

@@ -22,7 +22,7 @@ def test_a_mistake_of_ours_is_answered_with_headers_and_logged(
     def mistaken(*_: Any) -> None:
         raise RuntimeError("secret detail")
 
-    monkeypatch.setattr("patient_owl.nights.listing.page_of", mistaken)
+    monkeypatch.setattr("patient_owl.planning.nights.listing.page_of", mistaken)
     caplog.set_level(logging.INFO)
     answer = ida.get("/api/v1/nights")
     assert answer.status_code == 500

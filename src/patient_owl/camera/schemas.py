@@ -6,8 +6,8 @@ from uuid import UUID
 
 from pydantic import BaseModel, Field
 
+from patient_owl.planning.wire.rails import ExposureTime, FNumber, Iso, NdStops
 from patient_owl.ports.fields import Asked
-from patient_owl.rails import ExposureTime, FNumber, Iso, NdStops
 
 
 class CameraSettings(Asked):

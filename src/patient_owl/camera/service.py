@@ -7,14 +7,14 @@ from uuid import UUID, uuid5
 from patient_owl.camera.schemas import CameraFrameOut, CameraOut, CameraSettings, MeterOut
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.pictures.service import add_photo
+from patient_owl.planning.shots.planner import Planner, as_request
+from patient_owl.planning.shots.service import get_shot
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.storage.device_memory import DeviceMemory
 from patient_owl.platform.storage.owned import ANY_VERSION
 from patient_owl.platform.tables.photos import Photo
 from patient_owl.platform.tables.shots import Shot
 from patient_owl.ports.camera import Aim, Camera, Frame
-from patient_owl.shots.planner import Planner, as_request
-from patient_owl.shots.service import get_shot
 from patient_owl.takes.service import give_photo
 
 

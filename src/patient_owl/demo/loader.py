@@ -13,10 +13,16 @@ from patient_owl.core.optics.camera import Orientation
 from patient_owl.core.plan.types import InputValue
 from patient_owl.core.preview.stage import SKY
 from patient_owl.library.places.zones import zone
-from patient_owl.nights.outing import OutingIn
-from patient_owl.nights.schemas import NightIn
-from patient_owl.nights.service import create_night
 from patient_owl.pictures.service import add_photo
+from patient_owl.planning.nights.outing import OutingIn
+from patient_owl.planning.nights.schemas import NightIn
+from patient_owl.planning.nights.service import create_night
+from patient_owl.planning.shots.lights import BroughtIn
+from patient_owl.planning.shots.ordering import OrderingIn
+from patient_owl.planning.shots.planner import Planner
+from patient_owl.planning.shots.schemas import ShotIn, StandInIn
+from patient_owl.planning.shots.service import create_shot
+from patient_owl.planning.shots.strokes import StrokesIn
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.storage.base import new_id
 from patient_owl.platform.storage.owned import ANY_VERSION
@@ -24,12 +30,6 @@ from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.shots import Shot
 from patient_owl.ports.camera import Aim, Frame
 from patient_owl.ports.simulated.camera import Latent, developed
-from patient_owl.shots.lights import BroughtIn
-from patient_owl.shots.ordering import OrderingIn
-from patient_owl.shots.planner import Planner
-from patient_owl.shots.schemas import ShotIn, StandInIn
-from patient_owl.shots.service import create_shot
-from patient_owl.shots.strokes import StrokesIn
 from patient_owl.takes.present import chain_out
 from patient_owl.takes.schemas import TakeIn
 from patient_owl.takes.service import give_photo, put_take, remember_found

@@ -12,7 +12,12 @@ from patient_owl.demo.places import PLACES
 from patient_owl.library.kit.service import create_item
 from patient_owl.library.places.schemas import PlaceIn
 from patient_owl.library.places.service import create_place
-from patient_owl.nights.outing import OutingIn
+from patient_owl.planning.nights.outing import OutingIn
+from patient_owl.planning.searches.schemas import LightIn, TargetUpIn
+from patient_owl.planning.shots.lights import BroughtIn
+from patient_owl.planning.shots.ordering import OrderingIn
+from patient_owl.planning.shots.schemas import StandInIn
+from patient_owl.planning.shots.strokes import StrokesIn
 from patient_owl.platform.accounts.router import DEMO_EMAIL
 from patient_owl.platform.accounts.schemas import AccountCreate
 from patient_owl.platform.accounts.service import make_account
@@ -21,11 +26,6 @@ from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.storage.base import now_utc
 from patient_owl.platform.tables.nights import Night
 from patient_owl.ports.devices import Devices
-from patient_owl.searches.schemas import LightIn, TargetUpIn
-from patient_owl.shots.lights import BroughtIn
-from patient_owl.shots.ordering import OrderingIn
-from patient_owl.shots.schemas import StandInIn
-from patient_owl.shots.strokes import StrokesIn
 
 # Skarn Light's tower as it stands from the far end of the causeway; and a stone of the Seven Ewes.
 LANTERN = StandInIn(

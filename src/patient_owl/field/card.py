@@ -2,21 +2,21 @@
 
 from zoneinfo import ZoneInfo
 
-from patient_owl.computed.service import small_jpeg
 from patient_owl.core.light.part import WHOLE
 from patient_owl.field.schemas import FieldNightOut, FieldSettingOut, FieldShotOut
 from patient_owl.field.service import bundle, shot_or_trouble
 from patient_owl.formats.card_pdf import Block, Card, write_card
 from patient_owl.library.places.zones import zone
-from patient_owl.nights.service import sky_of
 from patient_owl.pictures.service import photos_of
+from patient_owl.planning.computed.service import small_jpeg
+from patient_owl.planning.nights.service import sky_of
+from patient_owl.planning.order.packing import pack_of
+from patient_owl.planning.order.service import order_of
+from patient_owl.planning.shots.planner import Planner
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.item_errors import or_trouble
 from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.shots import Shot
-from patient_owl.running.packing import pack_of
-from patient_owl.running.service import order_of
-from patient_owl.shots.planner import Planner
 from patient_owl.takes.present import verdicts_out
 from patient_owl.takes.record import record_of
 from patient_owl.words.night import EVENTS, clock

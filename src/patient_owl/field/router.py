@@ -8,14 +8,14 @@ from patient_owl.core.program.calls import calls_of
 from patient_owl.field import card, service
 from patient_owl.field.schemas import FieldNightOut, FieldShotOut
 from patient_owl.formats.cue_track import write_cue_track
-from patient_owl.nights.service import get_night
+from patient_owl.planning.nights.service import get_night
+from patient_owl.planning.shots.planner import Planner
+from patient_owl.planning.shots.service import get_shot
 from patient_owl.platform.accounts.visit import CurrentVisit
 from patient_owl.platform.http.download import saved_as
 from patient_owl.platform.http.media import Pdf, Wav
 from patient_owl.platform.http.pools import LONG, worked_in
 from patient_owl.platform.http.request import new_router
-from patient_owl.shots.planner import Planner
-from patient_owl.shots.service import get_shot
 from patient_owl.takes.record import record_of
 
 router = new_router(tags=["field"])

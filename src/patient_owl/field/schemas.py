@@ -5,12 +5,12 @@ from uuid import UUID
 
 from pydantic import BaseModel
 
-from patient_owl.answers import GivenOut, ProgramOut
 from patient_owl.core.advise.belief import Verdict
 from patient_owl.core.program.calls import CallKind
-from patient_owl.rails import SettingValues
-from patient_owl.running.schemas import AheadOut
-from patient_owl.shots.schemas import LineOut
+from patient_owl.planning.order.schemas import AheadOut
+from patient_owl.planning.shots.schemas import LineOut
+from patient_owl.planning.wire.exposure import GivenOut, ProgramOut
+from patient_owl.planning.wire.rails import SettingValues
 from patient_owl.takes.schemas import AskedOut, Levers, VerdictOut
 
 

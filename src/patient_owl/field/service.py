@@ -5,7 +5,6 @@ from datetime import datetime
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
-from patient_owl.answers import ProgramOut, given_out, program_out
 from patient_owl.core.advise.belief import JudgedTake, Sharpness
 from patient_owl.core.advise.next import Levers, Positions
 from patient_owl.core.advise.tree import Node, Tree
@@ -31,18 +30,19 @@ from patient_owl.field.schemas import (
     QuickFrameOut,
 )
 from patient_owl.library.places.zones import zone
-from patient_owl.nights.service import sentence_of
+from patient_owl.planning.nights.service import sentence_of
+from patient_owl.planning.order.ahead import ahead_out
+from patient_owl.planning.order.gather import Gathered
+from patient_owl.planning.shots.planner import Planner
+from patient_owl.planning.shots.present import cautions_out
+from patient_owl.planning.shots.schemas import LineOut
+from patient_owl.planning.shots.service import shots_of
+from patient_owl.planning.wire.exposure import ProgramOut, given_out, program_out
+from patient_owl.planning.wire.rails import setting_values
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.item_errors import or_trouble
 from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.shots import Shot
-from patient_owl.rails import setting_values
-from patient_owl.running.ahead import ahead_out
-from patient_owl.running.gather import Gathered
-from patient_owl.shots.planner import Planner
-from patient_owl.shots.present import cautions_out
-from patient_owl.shots.schemas import LineOut
-from patient_owl.shots.service import shots_of
 from patient_owl.takes.present import asked_out, verdicts_out
 from patient_owl.takes.record import Record, records_of
 from patient_owl.words.chain import advice_texts, change_text, moved_text

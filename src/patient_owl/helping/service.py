@@ -12,7 +12,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from patient_owl.helping.schemas import HelperOut, InvitedOut
-from patient_owl.nights.service import bounds_of
+from patient_owl.planning.nights.service import bounds_of
 from patient_owl.platform.accounts import store
 from patient_owl.platform.accounts.service import Opened, token_hash
 from patient_owl.platform.accounts.visit import Visit

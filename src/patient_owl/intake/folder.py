@@ -12,11 +12,11 @@ from patient_owl.intake.present import intake_out
 from patient_owl.intake.schemas import IntakeIn, IntakeOut
 from patient_owl.intake.service import begin, place_all, take_file
 from patient_owl.intake.sidecars import is_sidecar
+from patient_owl.planning.shots.planner import Planner
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.storage.owned import owned_rows
 from patient_owl.platform.tables.accounts import User
 from patient_owl.platform.tables.nights import Night
-from patient_owl.shots.planner import Planner
 
 
 def files_under(folder: Path) -> Iterator[Path]:

@@ -11,15 +11,15 @@ from patient_owl.intake.schemas import NewTakesIn, OwnNightIn
 from patient_owl.intake.service import evening_date_of, get_intake, photos_in
 from patient_owl.library.places.service import get_place
 from patient_owl.library.places.zones import zone
-from patient_owl.nights.schemas import NightIn
-from patient_owl.nights.service import create_night
+from patient_owl.planning.nights.schemas import NightIn
+from patient_owl.planning.nights.service import create_night
+from patient_owl.planning.shots.planner import Planner
+from patient_owl.planning.shots.schemas import NewShotIn
+from patient_owl.planning.shots.service import create_shot, get_shot
 from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.photos import Photo
 from patient_owl.platform.tables.shots import Shot
 from patient_owl.platform.tables.takes import Take
-from patient_owl.shots.planner import Planner
-from patient_owl.shots.schemas import NewShotIn
-from patient_owl.shots.service import create_shot, get_shot
 from patient_owl.takes.of_pictures import takes_of
 from patient_owl.words.cards import OWN_SHOT
 

@@ -14,17 +14,17 @@ from patient_owl.core.matching.pairs import Stamped
 from patient_owl.core.sky import ephemeris
 from patient_owl.intake.schemas import CardShotOut, IntakeLineOut, IntakeOut, SetOut
 from patient_owl.intake.service import evening_date_of, intakes_of, photos_in, zone_of
-from patient_owl.nights.service import get_night
 from patient_owl.pictures.schemas import PhotoOut
 from patient_owl.pictures.service import out as photo_out
+from patient_owl.planning.nights.service import get_night
+from patient_owl.planning.shots.planner import Planner
+from patient_owl.planning.shots.service import shots_of
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.storage.owned import owned_rows
 from patient_owl.platform.tables.accounts import User
 from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.photos import Intake, Photo
 from patient_owl.platform.tables.shots import Shot
-from patient_owl.shots.planner import Planner
-from patient_owl.shots.service import shots_of
 from patient_owl.takes.placing import clocks_of
 from patient_owl.words.cards import NO_TIME, intake_text, likeliest_text, set_text
 from patient_owl.words.pictures import clock_text, photo_settings_text

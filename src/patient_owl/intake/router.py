@@ -20,11 +20,11 @@ from patient_owl.intake.schemas import (
     OwnNightIn,
 )
 from patient_owl.pictures.schemas import PhotoOut
+from patient_owl.planning.shots.planner import Planner
+from patient_owl.planning.shots.schemas import ShotOut
 from patient_owl.platform.accounts.visit import CurrentVisit
 from patient_owl.platform.http.pools import LONG, PICTURES, worked_in
 from patient_owl.platform.http.request import new_router
-from patient_owl.shots.planner import Planner
-from patient_owl.shots.schemas import ShotOut
 
 router = new_router(prefix="/intakes", tags=["cards"])
 

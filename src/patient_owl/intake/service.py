@@ -20,7 +20,6 @@ from patient_owl.formats.photo_files.partial_file import stretch
 from patient_owl.intake.schemas import FileOut, IntakeIn, PieceOut
 from patient_owl.intake.sidecars import is_sidecar, take_sidecar
 from patient_owl.library.places.zones import zone
-from patient_owl.nights.service import get_night
 from patient_owl.pictures.service import (
     by_fingerprint,
     file_name,
@@ -28,6 +27,8 @@ from patient_owl.pictures.service import (
     keep_file,
     new_photo,
 )
+from patient_owl.planning.nights.service import get_night
+from patient_owl.planning.shots.planner import Planner
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.storage.owned import added, owned, owned_rows
 from patient_owl.platform.tables.accounts import User
@@ -35,7 +36,6 @@ from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.photos import Intake, Photo
 from patient_owl.platform.tables.shots import Shot
 from patient_owl.platform.tables.takes import Take
-from patient_owl.shots.planner import Planner
 from patient_owl.takes.learning import learn_from_all
 from patient_owl.takes.placing import place
 from patient_owl.words.cards import FILE_TEXTS, beside_text, refused_text

@@ -13,8 +13,11 @@ from patient_owl.core.errors import WrongValue
 from patient_owl.core.events.again import a_year_on
 from patient_owl.core.exposure.dials import Control
 from patient_owl.library.events.service import event_or_none
-from patient_owl.nights.schemas import NightIn, NightOut
-from patient_owl.nights.service import create_night, get_night, out
+from patient_owl.planning.nights.schemas import NightIn, NightOut
+from patient_owl.planning.nights.service import create_night, get_night, out
+from patient_owl.planning.shots.schemas import ShotOut
+from patient_owl.planning.shots.service import copy_shot, get_shot, shots_of
+from patient_owl.planning.wire.rails import ChoiceIn
 from patient_owl.platform.accounts.visit import CurrentVisit, Visit
 from patient_owl.platform.http.request import new_router, tag
 from patient_owl.platform.storage.owned import owned
@@ -22,9 +25,6 @@ from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.shots import Shot
 from patient_owl.platform.tables.takes import Take
 from patient_owl.ports.fields import Asked, like
-from patient_owl.rails import ChoiceIn
-from patient_owl.shots.schemas import ShotOut
-from patient_owl.shots.service import copy_shot, get_shot, shots_of
 from patient_owl.words.logbook import as_taken_text
 from patient_owl.words.pictures import photo_settings_text
 

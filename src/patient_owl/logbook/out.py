@@ -21,6 +21,8 @@ from patient_owl.formats.xmp import Sidecar, sidecar_xmp
 from patient_owl.library.places.zones import zone
 from patient_owl.logbook.wish import Wish, joined, wished
 from patient_owl.pictures.service import get_photo, pixels_one_to_one
+from patient_owl.planning.shots.planner import Planner
+from patient_owl.planning.shots.service import get_shot, shots_of
 from patient_owl.platform.accounts.visit import CurrentVisit
 from patient_owl.platform.http.download import saved_as
 from patient_owl.platform.http.media import CsvFile, Jpeg, JsonFile, Zip
@@ -33,8 +35,6 @@ from patient_owl.platform.tables.photos import Photo
 from patient_owl.platform.tables.places import Place
 from patient_owl.platform.tables.shots import Shot
 from patient_owl.platform.tables.takes import Take
-from patient_owl.shots.planner import Planner
-from patient_owl.shots.service import get_shot, shots_of
 from patient_owl.words.logbook import LABELS
 from patient_owl.words.plan import sentence_rest, settings_text
 

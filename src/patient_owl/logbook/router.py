@@ -13,7 +13,7 @@ from patient_owl.library.lessons.schemas import (
 from patient_owl.library.lessons.service import forget_words, switch_lesson
 from patient_owl.library.places.service import get_place
 from patient_owl.logbook import learned
-from patient_owl.nights.service import get_night
+from patient_owl.planning.nights.service import get_night
 from patient_owl.platform.accounts.visit import CurrentVisit
 from patient_owl.platform.http.pools import LONG, worked_in
 from patient_owl.platform.http.request import new_router

@@ -9,7 +9,9 @@ from sqlalchemy.orm import Session
 
 from patient_owl.formats.story_pdf import Chapter, Frame, Story, story_pdf
 from patient_owl.library.places.zones import zone
-from patient_owl.nights.service import sky_of
+from patient_owl.planning.nights.service import sky_of
+from patient_owl.planning.shots.planner import Planner
+from patient_owl.planning.shots.service import shots_of
 from patient_owl.platform.accounts.visit import CurrentVisit
 from patient_owl.platform.http.download import saved_as
 from patient_owl.platform.http.media import Pdf
@@ -22,8 +24,6 @@ from patient_owl.platform.tables.lessons import FindingRow
 from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.photos import Photo
 from patient_owl.platform.tables.shots import Shot
-from patient_owl.shots.planner import Planner
-from patient_owl.shots.service import shots_of
 from patient_owl.takes.present import chain_out
 from patient_owl.takes.record import records_of
 from patient_owl.takes.schemas import LinkOut

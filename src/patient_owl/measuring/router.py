@@ -9,7 +9,7 @@ from patient_owl.library.readings.schemas import KeptReadingOut, ReadingIn
 from patient_owl.library.readings.service import readings_of, readings_out
 from patient_owl.measuring import service
 from patient_owl.measuring.schemas import InstrumentsOut
-from patient_owl.nights.service import get_night
+from patient_owl.planning.nights.service import get_night
 from patient_owl.platform.accounts.visit import CurrentVisit
 from patient_owl.platform.http.pools import LONG, worked_in
 from patient_owl.platform.http.request import new_router

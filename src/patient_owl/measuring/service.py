@@ -39,7 +39,9 @@ from patient_owl.measuring.schemas import (
     UpOut,
     WordsOut,
 )
-from patient_owl.nights.service import get_night
+from patient_owl.planning.nights.service import get_night
+from patient_owl.planning.shots.planner import Planner
+from patient_owl.planning.shots.service import get_shot, shots_of
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.item_errors import or_trouble
 from patient_owl.platform.questions import QuestionOut, ShownOut
@@ -47,8 +49,6 @@ from patient_owl.platform.storage.owned import sees_only_one_night
 from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.places import Place
 from patient_owl.ports.errors import NotFound
-from patient_owl.shots.planner import Planner
-from patient_owl.shots.service import get_shot, shots_of
 from patient_owl.words import instruments as words
 from patient_owl.words.speech import shown_as
 

@@ -7,8 +7,8 @@ from uuid import UUID
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, StringConstraints
 
 from patient_owl.core.matching.sets import SetKind
+from patient_owl.planning.wire.rails import SettingValues
 from patient_owl.ports.fields import Asked, Notes, OneLine, like
-from patient_owl.rails import SettingValues
 
 Pick = Literal["", "kept", "rejected"]
 MOST_TAGS, TAG_LETTERS, MOST_RATING = 20, 40, 5

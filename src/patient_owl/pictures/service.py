@@ -16,14 +16,14 @@ from patient_owl.formats.photo_files import Picture, pixels_of, read_picture
 from patient_owl.formats.photo_files.clipping import ends_png
 from patient_owl.formats.photo_files.partial_file import size_of, stretch
 from patient_owl.pictures.schemas import PhotoOut, ReadingOut
+from patient_owl.planning.shots.service import get_shot
+from patient_owl.planning.wire.rails import SettingValues
 from patient_owl.platform.storage.base import new_id
 from patient_owl.platform.storage.owned import added, owned, owned_rows
 from patient_owl.platform.tables.accounts import User
 from patient_owl.platform.tables.photos import Photo, PhotoPart
 from patient_owl.ports.errors import NotFound
 from patient_owl.ports.fields import plain_text
-from patient_owl.rails import SettingValues
-from patient_owl.shots.service import get_shot
 from patient_owl.words.pictures import photo_settings_text, reading_text, time_text
 
 PART_BYTES = 4_000_000

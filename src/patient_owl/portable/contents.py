@@ -17,13 +17,13 @@ from patient_owl.core.practice.scenarios import SCENARIOS
 from patient_owl.library.kit.schemas import KitItemIn
 from patient_owl.library.places.schemas import PlaceIn
 from patient_owl.library.readings.schemas import ReadingIn
-from patient_owl.nights.schemas import NightIn
 from patient_owl.pictures.schemas import Pick, Rating, Tags
+from patient_owl.planning.nights.schemas import NightIn
+from patient_owl.planning.shots.schemas import ShotIn
 from patient_owl.platform.accounts.schemas import SpeechIn
 from patient_owl.platform.storage.rows import row_schema
 from patient_owl.platform.tables import Base
 from patient_owl.practice.schemas import MOST_FRAMES
-from patient_owl.shots.schemas import ShotIn
 from patient_owl.takes.schemas import TakeIn
 
 FORMAT, VERSION = "patient-owl everything", 2

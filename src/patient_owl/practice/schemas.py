@@ -5,10 +5,10 @@ from uuid import UUID
 
 from pydantic import BaseModel, Field
 
-from patient_owl.computed.schemas import TriedSettings
 from patient_owl.core.advise.belief import Verdict
+from patient_owl.planning.computed.schemas import TriedSettings
+from patient_owl.planning.wire.rails import RailOut
 from patient_owl.ports.fields import Asked, Key
-from patient_owl.rails import RailOut
 from patient_owl.takes.schemas import VerdictOut
 
 MOST_FRAMES = 40

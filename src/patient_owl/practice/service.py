@@ -5,7 +5,6 @@ from collections.abc import Sequence
 from functools import lru_cache
 from uuid import UUID
 
-from patient_owl.computed.service import jpeg
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.reading import drawn_bins
 from patient_owl.core.exposure.settings import Settings, positions_near
@@ -17,6 +16,8 @@ from patient_owl.core.sky import ephemeris
 from patient_owl.core.solve.solver import Choice
 from patient_owl.library.places.zones import zone
 from patient_owl.library.schools.service import schools_of
+from patient_owl.planning.computed.service import jpeg
+from patient_owl.planning.wire.rails import rails_out
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.storage.owned import added, changed, owned, owned_rows
 from patient_owl.platform.tables.practice import PracticeAttempt
@@ -30,7 +31,6 @@ from patient_owl.practice.schemas import (
     PracticeSceneOut,
     WordIn,
 )
-from patient_owl.rails import rails_out
 from patient_owl.takes.present import verdicts_out
 from patient_owl.words.night import clock
 from patient_owl.words.pictures import reading_text

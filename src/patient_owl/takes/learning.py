@@ -4,9 +4,9 @@ from collections.abc import Iterable
 from uuid import UUID
 
 from patient_owl.library.lessons.service import hear, keep_findings
+from patient_owl.planning.shots.planner import Planner, met_by
 from patient_owl.platform.storage.owned import owned_rows
 from patient_owl.platform.tables.shots import Shot
-from patient_owl.shots.planner import Planner, met_by
 from patient_owl.takes.record import Record, record_of
 
 

@@ -6,11 +6,11 @@ from pydantic import ValidationError
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.shot import PlannedShot
+from patient_owl.planning.shots.planner import Planner
 from patient_owl.platform.storage.base import new_id
 from patient_owl.platform.tables.photos import Photo
 from patient_owl.platform.tables.shots import Shot
 from patient_owl.platform.tables.takes import Take
-from patient_owl.shots.planner import Planner
 from patient_owl.takes.learning import learn_from
 from patient_owl.takes.record import lost_stops
 from patient_owl.takes.schemas import TakeIn

@@ -9,6 +9,7 @@ from pydantic import BaseModel
 
 from patient_owl.pictures import service as pictures
 from patient_owl.pictures.schemas import JudgedIn, PhotoOut
+from patient_owl.planning.shots.planner import Planner
 from patient_owl.platform.accounts.current import CurrentUser
 from patient_owl.platform.accounts.visit import CurrentVisit
 from patient_owl.platform.http.download import saved_as
@@ -16,7 +17,6 @@ from patient_owl.platform.http.media import AnyFile, Jpeg, Png
 from patient_owl.platform.http.pools import PICTURES, worked_in
 from patient_owl.platform.http.request import DbSession, ExpectedVersion, new_router, tag
 from patient_owl.ports.fields import Asked
-from patient_owl.shots.planner import Planner
 from patient_owl.takes import present, service
 from patient_owl.takes.record import record_of
 from patient_owl.takes.schemas import ChainOut

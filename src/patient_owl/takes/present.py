@@ -1,18 +1,18 @@
 """The chain of a shot's takes on the wire, in words."""
 
-from patient_owl.answers import given_out
 from patient_owl.core.exposure.settings import stops_between
 from patient_owl.core.light.part import asked_of
 from patient_owl.core.shot import PlannedShot
 from patient_owl.core.sky import ephemeris
 from patient_owl.library.places.zones import zone
 from patient_owl.pictures.service import out as photo_out
+from patient_owl.planning.shots.planner import Planner, as_request
+from patient_owl.planning.wire.exposure import given_out
+from patient_owl.planning.wire.rails import setting_values
 from patient_owl.platform.item_errors import or_trouble
 from patient_owl.platform.tables.lessons import FindingRow
 from patient_owl.platform.tables.shots import Shot
 from patient_owl.platform.tables.takes import Take
-from patient_owl.rails import setting_values
-from patient_owl.shots.planner import Planner, as_request
 from patient_owl.takes.record import Record, record_of, settings_of
 from patient_owl.takes.schemas import (
     AdviceOut,

@@ -6,11 +6,11 @@ from fastapi import Response
 
 from patient_owl.library.kit.schemas import KitItemOut
 from patient_owl.library.kit.service import out as kit_out
+from patient_owl.planning.shots.lights import LightKey
+from patient_owl.planning.shots.planner import Planner
+from patient_owl.planning.shots.service import get_shot
 from patient_owl.platform.accounts.visit import CurrentVisit
 from patient_owl.platform.http.request import IfMatch, new_router, tag, version_of
-from patient_owl.shots.lights import LightKey
-from patient_owl.shots.planner import Planner
-from patient_owl.shots.service import get_shot
 from patient_owl.takes import present, service
 from patient_owl.takes.learning import learn_from
 from patient_owl.takes.record import record_of

@@ -5,13 +5,13 @@ from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from patient_owl.answers import GivenOut
 from patient_owl.core.advise.belief import Verdict
 from patient_owl.core.exposure.dials import Control
 from patient_owl.pictures.schemas import PhotoOut
+from patient_owl.planning.shots.lights import MOST_LIGHTS, LeverValue
+from patient_owl.planning.wire.exposure import GivenOut
+from patient_owl.planning.wire.rails import ExposureTime, FNumber, Iso, NdStops, SettingValues
 from patient_owl.ports.fields import Asked, Moment, Notes, like
-from patient_owl.rails import ExposureTime, FNumber, Iso, NdStops, SettingValues
-from patient_owl.shots.lights import MOST_LIGHTS, LeverValue
 
 PartKey = Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]{0,39}$")]
 LeverKey = Literal["dose_s", "hold_s", "share", "power", "pace_m_s"]

@@ -15,6 +15,8 @@ from patient_owl.library.lessons.service import confirm
 from patient_owl.library.places.zones import zone
 from patient_owl.pictures.schemas import JudgedIn, PhotoOut
 from patient_owl.pictures.service import get_photo, out, photos_of
+from patient_owl.planning.shots.planner import Planner, as_request
+from patient_owl.planning.shots.service import get_shot
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.storage.owned import changed, check_version, kept_once, owned, owned_rows
 from patient_owl.platform.tables.accounts import User
@@ -24,8 +26,6 @@ from patient_owl.platform.tables.photos import Photo
 from patient_owl.platform.tables.shots import Shot
 from patient_owl.platform.tables.takes import Take
 from patient_owl.ports.errors import Conflict, NotFound, VersionMissing
-from patient_owl.shots.planner import Planner, as_request
-from patient_owl.shots.service import get_shot
 from patient_owl.takes.learning import learn_from, learn_from_all
 from patient_owl.takes.of_pictures import takes_of
 from patient_owl.takes.placing import place

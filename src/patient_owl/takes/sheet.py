@@ -8,12 +8,12 @@ from sqlalchemy import or_, select
 from patient_owl.library.places.zones import zone
 from patient_owl.pictures.schemas import PhotoOut
 from patient_owl.pictures.service import out as photo_out
+from patient_owl.planning.shots.planner import Planner
+from patient_owl.planning.shots.service import shots_of
 from patient_owl.platform.accounts.visit import CurrentVisit
 from patient_owl.platform.http.request import new_router
 from patient_owl.platform.storage.owned import owned_rows
 from patient_owl.platform.tables.photos import Intake, Photo
-from patient_owl.shots.planner import Planner
-from patient_owl.shots.service import shots_of
 
 router = new_router(tags=["pictures"])
 

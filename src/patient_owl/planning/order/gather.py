@@ -1,0 +1,159 @@
+"""What an order is made of, from the rows of a night."""
+
+from dataclasses import dataclass
+from functools import cached_property
+
+from patient_owl.core.errors import WrongValue
+from patient_owl.core.events.resolve import moment_s
+from patient_owl.core.night_context import NightContext
+from patient_owl.core.running.agreed import Agreed, Frame, Wanted, agreed
+from patient_owl.core.running.lengths import Pace, lengths
+from patient_owl.core.running.needs import Need, needs_of, there_and_back, together
+from patient_owl.core.running.ways import Spot
+from patient_owl.core.schedule.job import MOST_JOBS
+from patient_owl.core.shot import PlannedShot
+from patient_owl.core.sky import ephemeris
+from patient_owl.core.windows import During
+from patient_owl.formats.event_line import read_at
+from patient_owl.library.places.spots import spots_of, walks_of
+from patient_owl.planning.nights.outing import OutingIn
+from patient_owl.planning.nights.service import evening_of
+from patient_owl.planning.searches.service import here_of
+from patient_owl.planning.shots.planner import Planner, as_request
+from patient_owl.planning.shots.service import shots_of
+from patient_owl.platform.accounts.visit import Visit
+from patient_owl.platform.item_errors import or_trouble
+from patient_owl.platform.tables.nights import Night
+from patient_owl.platform.tables.shots import Shot
+
+
+@dataclass
+class Gathered:
+    """A night's shots, each to be ordered or why it cannot be planned, and the frame."""
+
+    visit: Visit
+    planner: Planner
+    night: Night
+
+    @cached_property
+    def shots(self) -> list[Shot]:
+        """In the order their photographer gave them; WrongValue where nobody could work so many."""
+        found = shots_of(self.visit.session, self.visit.user, self.night)
+        if len(found) > MOST_JOBS:
+            raise WrongValue("shots", f"at most {MOST_JOBS} in the order of a night", len(found))
+        return found
+
+    @cached_property
+    def outing(self) -> OutingIn:
+        return OutingIn.model_validate(self.night.outing)
+
+    @cached_property
+    def context(self) -> NightContext:
+        return self.planner.context(self.night)
+
+    @cached_property
+    def _read(self) -> tuple[dict[str, Wanted], dict[str, str]]:
+        found: dict[str, Wanted] = {}
+        troubles: dict[str, str] = {}
+        for shot in self.shots:
+            one, trouble = or_trouble(lambda shot=shot: self._wanted_of(shot))  # type: ignore[misc]
+            if one is None:
+                troubles[str(shot.id)] = trouble or ""
+            else:
+                found[str(shot.id)] = one
+        return found, troubles
+
+    @property
+    def wanted(self) -> dict[str, Wanted]:
+        """By the shot's id, those that can be planned."""
+        return self._read[0]
+
+    @property
+    def troubles(self) -> dict[str, str]:
+        """Why the others cannot be."""
+        return self._read[1]
+
+    def _wanted_of(self, shot: Shot) -> Wanted:
+        request = as_request(shot)
+        ordering = request.ordering
+        planned = self.planner.plan(self.night, request, shot_id=shot.id)
+        here = here_of(self.night.place, self.night.events)
+        asked = [condition.to_domain(here) for condition in ordering.waits_for]
+        needs = needs_of(planned, self.context, here.zone, asked)
+        spots = [spot.name for spot in self.spots]
+        # a standing point that was renamed is taken for the car
+        spot = spots.index(ordering.spot) + 1 if ordering.spot in spots else 0
+        if (way := self._way_to(spot, planned, ordering.pace)) is not None:
+            needs = (*needs, way)
+        return Wanted(
+            key=str(shot.id),
+            planned=planned,
+            pace=ordering.pace,
+            needs=needs,
+            held_s=together(needs, self.context),
+            wish_s=planned.at_s,
+            spot=spot,
+            rig=f"{ordering.spot} {shot.body_id} {shot.lens_id}",
+            worth=float(ordering.worth),
+            is_optional=ordering.is_optional,
+            is_pinned=ordering.is_pinned,
+        )
+
+    @cached_property
+    def spots(self) -> list[Spot]:
+        return spots_of(self.night.place)
+
+    def _way_to(self, spot: int, planned: PlannedShot, pace: Pace) -> Need | None:
+        """That one comes there and away again while the way is open, where it is not always."""
+        only_while = self.spots[spot - 1].only_while if spot else ""
+        if not only_while:
+            return None
+        event = here_of(self.night.place, self.night.events).events.get(only_while)
+        if event is None:  # nobody is sent over a causeway whose tide went missing
+            raise WrongValue("only_while", "an event of the place or the night", only_while)
+        open_s = [s for one in self.context.happenings if one.event == event for s in one.running]
+        # the way leads from the nearest point that is always reached
+        always = [0, *(k + 1 for k, other in enumerate(self.spots) if not other.only_while)]
+        walk_s = min(self.frame.walks_s[spot][other] for other in always)
+        inner = there_and_back(open_s, walk_s, lengths(planned, pace))
+        return Need((During(event, evening_of(self.night).zone),), inner, is_way=True)
+
+    @cached_property
+    def frame(self) -> Frame:
+        """From the earliest one may be there until the last moment to leave."""
+        evening = evening_of(self.night)
+        first_s, last_s = evening.bounds_s
+        arrives, leaves = (
+            moment_s(read_at(text), evening) if text else None
+            for text in (self.outing.arrives, self.outing.leaves)
+        )
+        outs = [
+            one.stretches[0][0]
+            for one in self.context.happenings
+            if one.event.kind == "way_out" and one.stretches
+        ]
+        leave_s = min([last_s, *outs, *([leaves] if leaves is not None else [])])
+        walks_s = walks_of(self.night.place, self.outing.walking_km_h)
+        return Frame(walks_s, first_s if arrives is None else arrives, leave_s)
+
+    @property
+    def must_leave(self) -> bool:
+        """Whether anything but the noon after ends the night."""
+        return self.frame.leave_s < evening_of(self.night).bounds_s[1]
+
+    def plan_at(self, key: str, at_s: float) -> PlannedShot:
+        """A shot as it is planned for another minute."""
+        shot = next(one for one in self.shots if str(one.id) == key)
+        moved = as_request(shot).model_copy(update={"at_utc": ephemeris.moment_utc(at_s)})
+        return self.planner.plan(self.night, moved, shot_id=shot.id)
+
+    @cached_property
+    def agreed(self) -> Agreed:
+        return agreed(list(self.wanted.values()), self.frame, self.plan_at)
+
+    def shot(self, key: str) -> Shot:
+        return next(one for one in self.shots if str(one.id) == key)
+
+
+def gather(visit: Visit, night: Night) -> Gathered:
+    return Gathered(visit, Planner(visit), night)

@@ -1,0 +1,1 @@
+"""What several plans share on the wire: rails, a solved exposure, a form told as prose."""
