@@ -17,17 +17,20 @@ from patient_owl.core.sky import ephemeris
 from patient_owl.field.router import router as field_router
 from patient_owl.helping.router import entrance as helper_entrance
 from patient_owl.helping.router import router as helping_router
-from patient_owl.intake.router import router as intake_router
+from patient_owl.journal.cards.router import router as intake_router
+from patient_owl.journal.logbook.carry_over import router as again_router
+from patient_owl.journal.logbook.exports import router as out_router
+from patient_owl.journal.logbook.router import router as logbook_router
+from patient_owl.journal.logbook.story import router as story_router
+from patient_owl.journal.logbook.takes import router as logbook_takes_router
+from patient_owl.journal.takes.photos import router as pictures_router
+from patient_owl.journal.takes.router import router as takes_router
+from patient_owl.journal.takes.sheet import router as sheet_router
 from patient_owl.library.kit.router import router as kit_router
 from patient_owl.library.places.events import router as place_events_router
 from patient_owl.library.places.finding import router as finding_router
 from patient_owl.library.places.router import router as places_router
 from patient_owl.library.schools.router import router as schools_router
-from patient_owl.logbook.again import router as again_router
-from patient_owl.logbook.out import router as out_router
-from patient_owl.logbook.router import router as logbook_router
-from patient_owl.logbook.story import router as story_router
-from patient_owl.logbook.takes import router as logbook_takes_router
 from patient_owl.measuring.router import router as measuring_router
 from patient_owl.planning.bench.router import router as bench_router
 from patient_owl.planning.computed.router import router as computed_router
@@ -51,9 +54,6 @@ from patient_owl.ports.devices import Devices
 from patient_owl.ports.settings import Settings, get_settings
 from patient_owl.ports.simulated import simulated_devices
 from patient_owl.practice.router import router as practice_router
-from patient_owl.takes.pictures import router as pictures_router
-from patient_owl.takes.router import router as takes_router
-from patient_owl.takes.sheet import router as sheet_router
 
 API = "/api/v1"
 

@@ -17,7 +17,7 @@ from sqlalchemy.orm import Session
 from patient_owl.app import create_app
 from patient_owl.core.errors import OwlError
 from patient_owl.demo.nights import load
-from patient_owl.intake.folder import account_called, bring_in, night_called
+from patient_owl.journal.cards.folder import account_called, bring_in, night_called
 from patient_owl.platform.accounts.schemas import AccountCreate, NewPassword
 from patient_owl.platform.accounts.service import make_account, reset_password
 from patient_owl.platform.accounts.visit import Visit

@@ -4,6 +4,7 @@ from collections.abc import Mapping
 from enum import StrEnum
 from uuid import UUID
 
+from patient_owl.journal.takes.learning import learn_from_all
 from patient_owl.planning.shots.planner import Planner
 from patient_owl.platform.accounts.visit import CurrentVisit, Visit
 from patient_owl.platform.http.request import DbSession, IfMatch, new_router, version_of
@@ -19,7 +20,6 @@ from patient_owl.platform.tables.readings import Reading
 from patient_owl.platform.tables.shots import Shot
 from patient_owl.platform.tables.takes import Take
 from patient_owl.ports.errors import NotFound
-from patient_owl.takes.learning import learn_from_all
 
 router = new_router(tags=["trash"])
 

@@ -12,7 +12,7 @@ from uuid6 import uuid7
 
 from patient_owl.core.errors import OwlError, WrongValue
 from patient_owl.formats.xmp import sidecar_xmp
-from patient_owl.intake.folder import account_called, bring_in, night_called
+from patient_owl.journal.cards.folder import account_called, bring_in, night_called
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.storage.base import now_utc
 from patient_owl.ports.simulated import simulated_devices

@@ -6,14 +6,14 @@ from fastapi import Response
 
 from patient_owl.camera import service
 from patient_owl.camera.schemas import AttachIn, CameraFrameOut, CameraOut, CameraSettings, MeterOut
-from patient_owl.pictures.schemas import PhotoOut
+from patient_owl.journal.photos.schemas import PhotoOut
+from patient_owl.journal.takes.service import photo_out
 from patient_owl.planning.shots.planner import Planner
 from patient_owl.platform.accounts.visit import CurrentVisit
 from patient_owl.platform.http.media import Jpeg
 from patient_owl.platform.http.pools import PICTURES, worked_in
 from patient_owl.platform.http.request import new_router
 from patient_owl.ports.fields import Key
-from patient_owl.takes.service import photo_out
 
 router = new_router(prefix="/shots/{shot_id}", tags=["camera"])
 

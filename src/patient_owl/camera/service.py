@@ -6,7 +6,8 @@ from uuid import UUID, uuid5
 
 from patient_owl.camera.schemas import CameraFrameOut, CameraOut, CameraSettings, MeterOut
 from patient_owl.core.exposure.settings import Settings
-from patient_owl.pictures.service import add_photo
+from patient_owl.journal.photos.service import add_photo
+from patient_owl.journal.takes.service import give_photo
 from patient_owl.planning.shots.planner import Planner, as_request
 from patient_owl.planning.shots.service import get_shot
 from patient_owl.platform.accounts.visit import Visit
@@ -15,7 +16,6 @@ from patient_owl.platform.storage.owned import ANY_VERSION
 from patient_owl.platform.tables.photos import Photo
 from patient_owl.platform.tables.shots import Shot
 from patient_owl.ports.camera import Aim, Camera, Frame
-from patient_owl.takes.service import give_photo
 
 
 def aim_of(visit: Visit, shot: Shot) -> Aim:

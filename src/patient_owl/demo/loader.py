@@ -12,8 +12,11 @@ from patient_owl.core.light.part import WHOLE
 from patient_owl.core.optics.camera import Orientation
 from patient_owl.core.plan.types import InputValue
 from patient_owl.core.preview.stage import SKY
+from patient_owl.journal.photos.service import add_photo
+from patient_owl.journal.takes.present import chain_out
+from patient_owl.journal.takes.schemas import TakeIn
+from patient_owl.journal.takes.service import give_photo, put_take, remember_found
 from patient_owl.library.places.zones import zone
-from patient_owl.pictures.service import add_photo
 from patient_owl.planning.nights.outing import OutingIn
 from patient_owl.planning.nights.schemas import NightIn
 from patient_owl.planning.nights.service import create_night
@@ -30,9 +33,6 @@ from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.shots import Shot
 from patient_owl.ports.camera import Aim, Frame
 from patient_owl.ports.simulated.camera import Latent, developed
-from patient_owl.takes.present import chain_out
-from patient_owl.takes.schemas import TakeIn
-from patient_owl.takes.service import give_photo, put_take, remember_found
 
 PICTURE_SEED = 20
 

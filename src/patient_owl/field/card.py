@@ -6,8 +6,10 @@ from patient_owl.core.light.part import WHOLE
 from patient_owl.field.schemas import FieldNightOut, FieldSettingOut, FieldShotOut
 from patient_owl.field.service import bundle, shot_or_trouble
 from patient_owl.formats.card_pdf import Block, Card, write_card
+from patient_owl.journal.photos.service import photos_of
+from patient_owl.journal.takes.present import verdicts_out
+from patient_owl.journal.takes.record import record_of
 from patient_owl.library.places.zones import zone
-from patient_owl.pictures.service import photos_of
 from patient_owl.planning.computed.service import small_jpeg
 from patient_owl.planning.nights.service import sky_of
 from patient_owl.planning.order.packing import pack_of
@@ -17,8 +19,6 @@ from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.item_errors import or_trouble
 from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.shots import Shot
-from patient_owl.takes.present import verdicts_out
-from patient_owl.takes.record import record_of
 from patient_owl.words.night import EVENTS, clock
 from patient_owl.words.quantities import begun
 

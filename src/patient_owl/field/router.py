@@ -8,6 +8,7 @@ from patient_owl.core.program.calls import calls_of
 from patient_owl.field import card, service
 from patient_owl.field.schemas import FieldNightOut, FieldShotOut
 from patient_owl.formats.cue_track import write_cue_track
+from patient_owl.journal.takes.record import record_of
 from patient_owl.planning.nights.service import get_night
 from patient_owl.planning.shots.planner import Planner
 from patient_owl.planning.shots.service import get_shot
@@ -16,7 +17,6 @@ from patient_owl.platform.http.download import saved_as
 from patient_owl.platform.http.media import Pdf, Wav
 from patient_owl.platform.http.pools import LONG, worked_in
 from patient_owl.platform.http.request import new_router
-from patient_owl.takes.record import record_of
 
 router = new_router(tags=["field"])
 

@@ -7,11 +7,11 @@ from pydantic import BaseModel
 
 from patient_owl.core.advise.belief import Verdict
 from patient_owl.core.program.calls import CallKind
+from patient_owl.journal.takes.schemas import AskedOut, Levers, VerdictOut
 from patient_owl.planning.order.schemas import AheadOut
 from patient_owl.planning.shots.schemas import LineOut
 from patient_owl.planning.wire.exposure import GivenOut, ProgramOut
 from patient_owl.planning.wire.rails import SettingValues
-from patient_owl.takes.schemas import AskedOut, Levers, VerdictOut
 
 
 class FieldSettingOut(BaseModel):

@@ -29,6 +29,8 @@ from patient_owl.field.schemas import (
     OtherOut,
     QuickFrameOut,
 )
+from patient_owl.journal.takes.present import asked_out, verdicts_out
+from patient_owl.journal.takes.record import Record, records_of
 from patient_owl.library.places.zones import zone
 from patient_owl.planning.nights.service import sentence_of
 from patient_owl.planning.order.ahead import ahead_out
@@ -43,8 +45,6 @@ from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.item_errors import or_trouble
 from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.shots import Shot
-from patient_owl.takes.present import asked_out, verdicts_out
-from patient_owl.takes.record import Record, records_of
 from patient_owl.words.chain import advice_texts, change_text, moved_text
 from patient_owl.words.kinds import DISCIPLINES, STEPS
 from patient_owl.words.night import clock

@@ -13,7 +13,7 @@ from sqlalchemy import insert, select
 from sqlalchemy.orm import Session
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.pictures.service import PART_BYTES
+from patient_owl.journal.photos.service import PART_BYTES
 from patient_owl.platform.storage.rows import ROWS_AT_ONCE, read_row
 from patient_owl.platform.tables.accounts import User
 from patient_owl.platform.tables.photos import Photo

@@ -6,10 +6,10 @@ from uuid import UUID
 from pydantic import BaseModel, Field
 
 from patient_owl.core.advise.belief import Verdict
+from patient_owl.journal.takes.schemas import VerdictOut
 from patient_owl.planning.computed.schemas import TriedSettings
 from patient_owl.planning.wire.rails import RailOut
 from patient_owl.ports.fields import Asked, Key
-from patient_owl.takes.schemas import VerdictOut
 
 MOST_FRAMES = 40
 Seconds = Annotated[float, Field(ge=0, le=86_400)]

@@ -14,6 +14,7 @@ from patient_owl.core.practice.scenarios import SCENARIOS
 from patient_owl.core.preview.picture import aspect_of
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.solve.solver import Choice
+from patient_owl.journal.takes.present import verdicts_out
 from patient_owl.library.places.zones import zone
 from patient_owl.library.schools.service import schools_of
 from patient_owl.planning.computed.service import jpeg
@@ -31,7 +32,6 @@ from patient_owl.practice.schemas import (
     PracticeSceneOut,
     WordIn,
 )
-from patient_owl.takes.present import verdicts_out
 from patient_owl.words.night import clock
 from patient_owl.words.pictures import reading_text
 from patient_owl.words.plan import sentence_rest, settings_text

@@ -1,0 +1,1 @@
+"""What was made: takes, their photos, the cards they came from, and the logbook."""

@@ -1,0 +1,84 @@
+"""What was recorded of a shot: its takes and its pictures, and what they tell."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass, field
+from uuid import UUID
+
+from sqlalchemy.orm import Session
+
+from patient_owl.core.advise.belief import JudgedTake
+from patient_owl.core.exposure.reading import Reading
+from patient_owl.core.exposure.reciprocity import Film
+from patient_owl.core.exposure.settings import Settings
+from patient_owl.core.shot import PlannedShot
+from patient_owl.core.sky import ephemeris
+from patient_owl.journal.photos.service import reading_of
+from patient_owl.platform.storage.owned import owned_rows
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.photos import Photo
+from patient_owl.platform.tables.shots import Shot
+from patient_owl.platform.tables.takes import Take
+
+
+@dataclass(frozen=True)
+class Record:
+    """takes: by when they were started. photos: oldest first, given to a take or not."""
+
+    takes: list[Take] = field(default_factory=list)
+    photos: list[Photo] = field(default_factory=list)
+
+    def judged(self, planned: PlannedShot) -> list[JudgedTake]:
+        """What is known from the takes that say anything, oldest first."""
+        readings, film = self._readings(), planned.kit.body.film
+        return [
+            planned.as_shown(
+                JudgedTake(
+                    settings_of(take, film),
+                    take.verdicts,
+                    readings.get(take.id),
+                    planned.after_s(ephemeris.epoch_seconds(take.started_at_utc)),
+                    frozenset(take.scene_changed),
+                    take.levers,
+                )
+            )
+            for take in self.takes
+            if take.verdicts or take.id in readings or take.scene_changed
+        ]
+
+    def _readings(self) -> dict[UUID, Reading]:
+        """By take; the first picture of a take counts."""
+        found: dict[UUID, Reading] = {}
+        for photo in self.photos:
+            if photo.take_id is not None:
+                found.setdefault(photo.take_id, reading_of(photo))
+        return found
+
+
+def record_of(session: Session, user: User, shot: Shot) -> Record:
+    return records_of(session, user, [shot])[shot.id]
+
+
+def records_of(session: Session, user: User, shots: Iterable[Shot]) -> dict[UUID, Record]:
+    """Of each shot, in two questions to the database however many there are."""
+    ids = [shot.id for shot in shots]
+    found = {shot_id: Record() for shot_id in ids}
+    takes = owned_rows(session, Take, user.id, Take.shot_id.in_(ids))
+    for take in sorted(takes, key=lambda take: (take.started_at_utc, take.id)):
+        found[take.shot_id].takes.append(take)
+    for photo in owned_rows(session, Photo, user.id, Photo.shot_id.in_(ids)):
+        if photo.shot_id is not None:
+            found[photo.shot_id].photos.append(photo)
+    return found
+
+
+def settings_of(take: Take, film: Film | None = None) -> Settings:
+    """What was really set. film: in the camera today, for takes that do not say what they lost."""
+    lost = take.lost_stops
+    if lost is None:
+        lost = lost_stops(film, take.exposure_s)
+    return Settings(take.exposure_s, take.f_number, take.iso, take.nd_stops, lost)
+
+
+def lost_stops(film: Film | None, exposure_s: float) -> float:
+    """To the reciprocity of a film; none without one."""
+    return film.lost_stops(exposure_s) if film else 0.0

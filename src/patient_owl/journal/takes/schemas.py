@@ -1,0 +1,144 @@
+"""Takes on the wire, and the chain they form."""
+
+from typing import Annotated, Literal
+from uuid import UUID
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from patient_owl.core.advise.belief import Verdict
+from patient_owl.core.exposure.dials import Control
+from patient_owl.journal.photos.schemas import PhotoOut
+from patient_owl.planning.shots.lights import MOST_LIGHTS, LeverValue
+from patient_owl.planning.wire.exposure import GivenOut
+from patient_owl.planning.wire.rails import ExposureTime, FNumber, Iso, NdStops, SettingValues
+from patient_owl.ports.fields import Asked, Moment, Notes, like
+
+PartKey = Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]{0,39}$")]
+LeverKey = Literal["dose_s", "hold_s", "share", "power", "pace_m_s"]
+# By light and lever, each in its own unit.
+Levers = Annotated[
+    dict[PartKey, Annotated[dict[LeverKey, LeverValue], Field(max_length=4)]],
+    Field(max_length=MOST_LIGHTS),
+]
+
+
+class TakeIn(Asked):
+    """What was set and what was seen. Settings are exact values, as they really were.
+
+    What is not known here is refused: a word that came under an old name must not get lost.
+    """
+
+    model_config = ConfigDict(extra="forbid") | like(
+        shot_id="018f0000-0000-7000-8000-000000000001",
+        started_at_utc="2026-12-09T22:41:00Z",
+        exposure_s=4,
+        f_number=2.8,
+        iso=6400,
+        verdicts={"whole": "dark"},
+    )
+
+    shot_id: UUID
+    started_at_utc: Moment
+    exposure_s: Annotated[ExposureTime, Field(description="s; as really run")]
+    f_number: FNumber
+    iso: Iso
+    nd_stops: NdStops = 0.0
+    frames: Annotated[int, Field(ge=1, le=100_000, description="made in this run")] = 1
+    verdicts: Annotated[
+        dict[PartKey, Verdict],
+        Field(max_length=20, description="words by the light they are about, or `whole`"),
+    ] = {}
+    scene_changed: Annotated[
+        list[PartKey],
+        Field(max_length=20, description="lights changed before it, or `whole`"),
+    ] = []
+    levers: Annotated[
+        Levers, Field(description="where those of the lights that are brought stood")
+    ] = {}
+    is_keeper: Annotated[bool | None, Field(description="None: kept when it was seen right")] = None
+    note: Notes = ""
+
+
+class TakeOut(TakeIn):
+    model_config = ConfigDict(from_attributes=True)
+
+    id: UUID
+    version: int
+    is_keeper: bool
+
+
+class VerdictOut(BaseModel):
+    """A word to judge a take by, darkest first."""
+
+    key: Verdict
+    label: str
+
+
+class AskedOut(BaseModel):
+    """What may be judged: a light by its name, or the whole picture, which has none."""
+
+    key: str
+    name: str
+
+
+class LinkOut(BaseModel):
+    """One take in the chain: its settings, what was seen, what was changed before it.
+
+    change: from the take before, in words; None for the first.
+    """
+
+    take: TakeOut
+    settings: str
+    started_local: str
+    change: str | None
+    photos: list[PhotoOut]
+
+
+class RememberedOut(BaseModel):
+    """What is reckoned with from now on."""
+
+    text: str
+    offset_stops: float
+
+
+class MeasuredOut(BaseModel):
+    """A light of the kit that was found brighter or darker than its figure says."""
+
+    key: str
+    text: str
+
+
+class AdviceOut(BaseModel):
+    """The next setting. levers, given: how the lights that are brought are used. moved: the
+    controls that move, none when nothing should. can_remember: the light was found far from its
+    prediction, which is worth keeping for the place. measured: lights whose figures in the kit
+    the takes would correct."""
+
+    settings: str
+    values: SettingValues
+    levers: Levers
+    given: list[GivenOut]
+    moved: list[Control]
+    moved_levers: list[PartKey]
+    change_stops: float
+    sigma_stops: float
+    is_settled: bool
+    can_remember: bool
+    measured: list[MeasuredOut]
+    reasons: list[str]
+
+
+class ChainOut(BaseModel):
+    """The takes of a shot in the order they were made, and what to do next.
+
+    advice: None where the shot cannot be planned; trouble says why. asked: what words may be
+    about, the light the picture is exposed for first.
+    """
+
+    shot_id: UUID
+    links: list[LinkOut]
+    loose_photos: list[PhotoOut]
+    advice: AdviceOut | None
+    trouble: str | None
+    verdicts: list[VerdictOut]
+    asked: list[AskedOut]

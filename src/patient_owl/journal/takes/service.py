@@ -1,0 +1,187 @@
+"""Keeping takes, and reading them as evidence."""
+
+from collections.abc import Collection
+from uuid import UUID
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from patient_owl.core.advise.keeping import is_kept
+from patient_owl.core.errors import WrongValue
+from patient_owl.core.light.part import WHOLE
+from patient_owl.core.shot import PlannedShot
+from patient_owl.journal.photos.schemas import JudgedIn, PhotoOut
+from patient_owl.journal.photos.service import get_photo, out, photos_of
+from patient_owl.journal.takes.from_photos import takes_of
+from patient_owl.journal.takes.learning import learn_from, learn_from_all
+from patient_owl.journal.takes.placing import place
+from patient_owl.journal.takes.record import lost_stops, record_of
+from patient_owl.journal.takes.schemas import TakeIn
+from patient_owl.library.kit.service import correct_light
+from patient_owl.library.lessons.service import confirm
+from patient_owl.library.places.zones import zone
+from patient_owl.planning.shots.planner import Planner, as_request
+from patient_owl.planning.shots.service import get_shot
+from patient_owl.platform.accounts.visit import Visit
+from patient_owl.platform.storage.owned import changed, check_version, kept_once, owned, owned_rows
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.kit import KitItem
+from patient_owl.platform.tables.lessons import FindingRow
+from patient_owl.platform.tables.photos import Photo
+from patient_owl.platform.tables.shots import Shot
+from patient_owl.platform.tables.takes import Take
+from patient_owl.ports.errors import Conflict, NotFound, VersionMissing
+from patient_owl.words.pictures import matched_text
+
+
+def put_take(
+    visit: Visit,
+    take_id: UUID,
+    request: TakeIn,
+    version: int | None,
+    planned: PlannedShot | None,
+) -> tuple[Take, bool]:
+    """Keep a take under the identity its device gave it; True when it is new.
+
+    Sending the same take again changes nothing; a different one under the same identity
+    is an edit and must name the version it changes. planned: None where the shot cannot be
+    planned any more, which is no reason to lose a take.
+    """
+    session, user = visit.session, visit.user
+    shot = get_shot(session, user.id, request.shot_id)
+    if request.is_keeper is None:
+        lead = planned.lead.key if planned else WHOLE
+        request = request.model_copy(update={"is_keeper": is_kept(request.verdicts, lead)})
+
+    def made() -> Take:
+        _check_lights(request, planned, known=())
+        film = planned.kit.body.film if planned else None
+        lost = lost_stops(film, request.exposure_s) if planned else None
+        return Take(id=take_id, user_id=user.id, lost_stops=lost, **request.model_dump())
+
+    take, is_new = kept_once(session, Take, take_id, made)
+    if is_new:
+        return take, True
+    if take.user_id != user.id or take.deleted_at_utc is not None:
+        raise NotFound("take")
+    if TakeIn.model_validate(take, from_attributes=True) == request:
+        return take, False
+    if version is None:
+        raise VersionMissing()
+    check_version(take, version)
+    if take.shot_id != shot.id:
+        raise WrongValue("shot_id", f"{take.shot_id}, the shot it was made for", shot.id)
+    _check_lights(request, planned, known=(*take.verdicts, *take.scene_changed))
+    return changed(session, take, version, request.model_dump()), False
+
+
+def _check_lights(request: TakeIn, planned: PlannedShot | None, known: Collection[str]) -> None:
+    """What is said is about a light of this picture, the whole of it, or what it was before."""
+    if planned is None:
+        return
+    lights = [WHOLE, *(part.key for part in planned.plan.parts)]
+    for field, keys in (
+        ("verdicts", request.verdicts),
+        ("scene_changed", request.scene_changed),
+    ):
+        for key in keys:
+            if key not in lights and key not in known:
+                raise WrongValue(field, "about " + ", ".join(lights), key)
+
+
+def remember_found(planner: Planner, shot: Shot) -> FindingRow:
+    """Reckon with what the shot's takes found of its light from now on, however far it is."""
+    visit, planned = planner.visit, planner.plan_of(shot)
+    learn_from(planner, shot)
+    found = confirm(visit.session, visit.user, shot.id, planned.lead.key)
+    if found is None:
+        raise WrongValue("takes", "judged until the light is known to a stop", "too few")
+    return found
+
+
+def keep_measured(planner: Planner, shot: Shot, key: str) -> KitItem:
+    """Correct the figure of a light of the kit by what the takes found."""
+    visit, planned = planner.visit, planner.plan_of(shot)
+    lights = {light.key: light for light in planner.lights(as_request(shot))}
+    light = lights.get(key)
+    if light is None or light.item_id is None:
+        raise WrongValue("key", "a light of your kit that is brought to this shot", key)
+    judged = record_of(visit.session, visit.user, shot).judged(planned)
+    off = planned.measured_stops(key, judged, planner.sharpness(shot.id))
+    if off is None:
+        raise WrongValue("takes", "judged until the light is known to a stop", len(judged))
+    return correct_light(visit.session, visit.user, light.item_id, off)
+
+
+def match_photos(planner: Planner, shot_id: UUID) -> tuple[str, int]:
+    """Give loose pictures to the shot's takes; in words how far the camera's clock is off, and how
+    many found theirs."""
+    session, user = planner.visit.session, planner.visit.user
+    shot = get_shot(session, user.id, shot_id)
+    record = record_of(session, user, shot)
+    taken = {photo.take_id for photo in record.photos if photo.take_id}
+    free = [take for take in record.takes if take.id not in taken]
+    loose = [photo for photo in record.photos if photo.take_id is None]
+    place_zone = zone(planner.night(shot.night_id).place.time_zone)
+    clocks = place(loose, free, place_zone)
+    session.flush()
+    learn_from(planner, shot)
+    matched = sum(clock.placed for clock in clocks)
+    return matched_text(matched, len(record.photos), clocks), matched
+
+
+def give_photo(planner: Planner, photo_id: UUID, version: int, take_id: UUID | None) -> Photo:
+    """A picture to a take of its own shot, or to none."""
+    session, user = planner.visit.session, planner.visit.user
+    photo = get_photo(session, user, photo_id)
+    if take_id is not None:
+        take = owned(session, Take, user.id, take_id)
+        if take.shot_id != photo.shot_id:
+            raise WrongValue("take_id", "a take of the picture's own shot", take_id)
+    given = {"take_id": take_id, "is_given": take_id is not None}
+    changed(session, photo, version, given)
+    learn_from_all(planner, [photo.shot_id])
+    return photo
+
+
+def take_of_photo(planner: Planner, photo_id: UUID) -> Shot:
+    """A picture that belongs to no take becomes one of its shot, by what its file says."""
+    photo = get_photo(planner.visit.session, planner.visit.user, photo_id)
+    if photo.take_id is not None or photo.shot_id is None:
+        raise Conflict("Only a picture of a shot that belongs to no take yet becomes one.")
+    shot = get_shot(planner.visit.session, planner.visit.user.id, photo.shot_id)
+    takes_of(planner, shot, [[photo]])
+    return shot
+
+
+def judge_photo(
+    session: Session, user: User, photo_id: UUID, version: int, judged: JudgedIn
+) -> Photo:
+    """What is thought of a picture; a take is a keeper as long as one of its pictures is kept."""
+    photo = get_photo(session, user, photo_id)
+    changed(session, photo, version, judged.model_dump())
+    if judged.is_best:
+        others = Photo.user_id == user.id, Photo.set_id == photo.set_id, Photo.id != photo.id
+        for other in session.scalars(select(Photo).where(*others, Photo.is_best)):
+            other.is_best = False
+    if photo.take_id is not None:
+        take = owned(session, Take, user.id, photo.take_id)
+        same = owned_rows(session, Photo, user.id, Photo.take_id == take.id)
+        if any(one.pick for one in same):
+            take.is_keeper = any(one.pick == "kept" for one in same)
+    session.flush()
+    return photo
+
+
+def photos_out(planner: Planner, shot_id: UUID) -> list[PhotoOut]:
+    visit = planner.visit
+    photos = photos_of(visit.session, visit.user, shot_id)
+    return [photo_out(planner, photo) for photo in photos]
+
+
+def photo_out(planner: Planner, photo: Photo) -> PhotoOut:
+    """By the clocks of the place it was taken at; of one that has no shot, by UTC."""
+    if photo.shot_id is None:
+        return out(photo, zone("UTC"))
+    shot = get_shot(planner.visit.session, planner.visit.user.id, photo.shot_id)
+    return out(photo, zone(planner.night(shot.night_id).place.time_zone))
