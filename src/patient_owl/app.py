@@ -12,11 +12,13 @@ from sqlalchemy.exc import SQLAlchemyError
 from starlette.middleware.gzip import GZipMiddleware
 
 from patient_owl import trash
-from patient_owl.camera.router import router as camera_router
 from patient_owl.core.sky import ephemeris
-from patient_owl.field.router import router as field_router
-from patient_owl.helping.router import entrance as helper_entrance
-from patient_owl.helping.router import router as helping_router
+from patient_owl.field.bundle.router import router as field_router
+from patient_owl.field.camera.router import router as camera_router
+from patient_owl.field.helping.router import entrance as helper_entrance
+from patient_owl.field.helping.router import router as helping_router
+from patient_owl.field.instruments.router import router as measuring_router
+from patient_owl.field.practice.router import router as practice_router
 from patient_owl.journal.cards.router import router as intake_router
 from patient_owl.journal.logbook.carry_over import router as again_router
 from patient_owl.journal.logbook.exports import router as out_router
@@ -31,7 +33,6 @@ from patient_owl.library.places.events import router as place_events_router
 from patient_owl.library.places.finding import router as finding_router
 from patient_owl.library.places.router import router as places_router
 from patient_owl.library.schools.router import router as schools_router
-from patient_owl.measuring.router import router as measuring_router
 from patient_owl.planning.bench.router import router as bench_router
 from patient_owl.planning.computed.router import router as computed_router
 from patient_owl.planning.nights.router import router as nights_router
@@ -53,7 +54,6 @@ from patient_owl.portable.router import router as portable_router
 from patient_owl.ports.devices import Devices
 from patient_owl.ports.settings import Settings, get_settings
 from patient_owl.ports.simulated import simulated_devices
-from patient_owl.practice.router import router as practice_router
 
 API = "/api/v1"
 

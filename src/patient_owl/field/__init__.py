@@ -1,1 +1,1 @@
-"""The field: a night in one bundle that works where there is no signal."""
+"""At the tripod: the bundle and card that go along, instruments, camera, helpers, practice."""

@@ -14,6 +14,7 @@ from patient_owl.core.exposure.reading import LEVELS
 from patient_owl.core.matching.clock import TimeFrom
 from patient_owl.core.matching.sets import SetKind
 from patient_owl.core.practice.scenarios import SCENARIOS
+from patient_owl.field.practice.schemas import MOST_FRAMES
 from patient_owl.journal.photos.schemas import Pick, Rating, Tags
 from patient_owl.journal.takes.schemas import TakeIn
 from patient_owl.library.kit.schemas import KitItemIn
@@ -24,7 +25,6 @@ from patient_owl.planning.shots.schemas import ShotIn
 from patient_owl.platform.accounts.schemas import SpeechIn
 from patient_owl.platform.storage.rows import row_schema
 from patient_owl.platform.tables import Base
-from patient_owl.practice.schemas import MOST_FRAMES
 
 FORMAT, VERSION = "patient-owl everything", 2
 # Columns that came later: of the version named, and what a row of an earlier archive has there.

@@ -4,11 +4,11 @@ from uuid import UUID
 
 from fastapi import Response
 
+from patient_owl.field.instruments import service
+from patient_owl.field.instruments.schemas import InstrumentsOut
 from patient_owl.library.places.service import get_place
 from patient_owl.library.readings.schemas import KeptReadingOut, ReadingIn
 from patient_owl.library.readings.service import readings_of, readings_out
-from patient_owl.measuring import service
-from patient_owl.measuring.schemas import InstrumentsOut
 from patient_owl.planning.nights.service import get_night
 from patient_owl.platform.accounts.visit import CurrentVisit
 from patient_owl.platform.http.pools import LONG, worked_in

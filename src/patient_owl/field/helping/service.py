@@ -11,7 +11,7 @@ from uuid import UUID
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from patient_owl.helping.schemas import HelperOut, InvitedOut
+from patient_owl.field.helping.schemas import HelperOut, InvitedOut
 from patient_owl.planning.nights.service import bounds_of
 from patient_owl.platform.accounts import store
 from patient_owl.platform.accounts.service import Opened, token_hash

@@ -3,8 +3,8 @@
 from zoneinfo import ZoneInfo
 
 from patient_owl.core.light.part import WHOLE
-from patient_owl.field.schemas import FieldNightOut, FieldSettingOut, FieldShotOut
-from patient_owl.field.service import bundle, shot_or_trouble
+from patient_owl.field.bundle.schemas import FieldNightOut, FieldSettingOut, FieldShotOut
+from patient_owl.field.bundle.service import bundle, shot_or_trouble
 from patient_owl.formats.card_pdf import Block, Card, write_card
 from patient_owl.journal.photos.service import photos_of
 from patient_owl.journal.takes.present import verdicts_out

@@ -5,8 +5,8 @@ from uuid import UUID
 from fastapi import Response
 
 from patient_owl.core.program.calls import calls_of
-from patient_owl.field import card, service
-from patient_owl.field.schemas import FieldNightOut, FieldShotOut
+from patient_owl.field.bundle import card, service
+from patient_owl.field.bundle.schemas import FieldNightOut, FieldShotOut
 from patient_owl.formats.cue_track import write_cue_track
 from patient_owl.journal.takes.record import record_of
 from patient_owl.planning.nights.service import get_night

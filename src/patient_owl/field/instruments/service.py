@@ -18,11 +18,7 @@ from patient_owl.core.optics.camera import frame_size_mm
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.horizon import horizon_from
 from patient_owl.core.sky.magnetic import needle
-from patient_owl.library.places.service import all_places, get_place, site_of
-from patient_owl.library.places.zones import zone
-from patient_owl.library.readings.schemas import KeptReadingOut, ReadingIn
-from patient_owl.library.readings.service import put_reading, readings_of, readings_out
-from patient_owl.measuring.schemas import (
+from patient_owl.field.instruments.schemas import (
     BesideOut,
     BodyOut,
     CompassOut,
@@ -39,6 +35,10 @@ from patient_owl.measuring.schemas import (
     UpOut,
     WordsOut,
 )
+from patient_owl.library.places.service import all_places, get_place, site_of
+from patient_owl.library.places.zones import zone
+from patient_owl.library.readings.schemas import KeptReadingOut, ReadingIn
+from patient_owl.library.readings.service import put_reading, readings_of, readings_out
 from patient_owl.planning.nights.service import get_night
 from patient_owl.planning.shots.planner import Planner
 from patient_owl.planning.shots.service import get_shot, shots_of

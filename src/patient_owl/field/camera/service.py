@@ -4,8 +4,8 @@ import io
 from datetime import datetime
 from uuid import UUID, uuid5
 
-from patient_owl.camera.schemas import CameraFrameOut, CameraOut, CameraSettings, MeterOut
 from patient_owl.core.exposure.settings import Settings
+from patient_owl.field.camera.schemas import CameraFrameOut, CameraOut, CameraSettings, MeterOut
 from patient_owl.journal.photos.service import add_photo
 from patient_owl.journal.takes.service import give_photo
 from patient_owl.planning.shots.planner import Planner, as_request

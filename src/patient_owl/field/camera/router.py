@@ -4,8 +4,14 @@ from uuid import UUID
 
 from fastapi import Response
 
-from patient_owl.camera import service
-from patient_owl.camera.schemas import AttachIn, CameraFrameOut, CameraOut, CameraSettings, MeterOut
+from patient_owl.field.camera import service
+from patient_owl.field.camera.schemas import (
+    AttachIn,
+    CameraFrameOut,
+    CameraOut,
+    CameraSettings,
+    MeterOut,
+)
 from patient_owl.journal.photos.schemas import PhotoOut
 from patient_owl.journal.takes.service import photo_out
 from patient_owl.planning.shots.planner import Planner

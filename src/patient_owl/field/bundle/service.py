@@ -15,7 +15,7 @@ from patient_owl.core.program.calls import COUNTED_DOWN_S, TICK, TONES, Tone
 from patient_owl.core.program.program import Program
 from patient_owl.core.shot import PlannedShot
 from patient_owl.core.sky import ephemeris
-from patient_owl.field.schemas import (
+from patient_owl.field.bundle.schemas import (
     AnswerOut,
     Answers,
     CallingOut,

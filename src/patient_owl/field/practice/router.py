@@ -5,12 +5,8 @@ from uuid import UUID
 
 from fastapi import Path, Response
 
-from patient_owl.platform.accounts.visit import CurrentVisit
-from patient_owl.platform.http.media import Jpeg
-from patient_owl.platform.http.pools import COMPUTING, worked_in
-from patient_owl.platform.http.request import new_router
-from patient_owl.practice import service
-from patient_owl.practice.schemas import (
+from patient_owl.field.practice import service
+from patient_owl.field.practice.schemas import (
     MOST_FRAMES,
     AttemptOut,
     BeginIn,
@@ -19,6 +15,10 @@ from patient_owl.practice.schemas import (
     PracticeSceneOut,
     WordIn,
 )
+from patient_owl.platform.accounts.visit import CurrentVisit
+from patient_owl.platform.http.media import Jpeg
+from patient_owl.platform.http.pools import COMPUTING, worked_in
+from patient_owl.platform.http.request import new_router
 
 router = new_router(prefix="/practice", tags=["practice"])
 

@@ -4,8 +4,8 @@ from uuid import UUID
 
 from fastapi import Request, Response
 
-from patient_owl.helping import service
-from patient_owl.helping.schemas import HelperIn, HelperOut, InvitedOut, TokenIn
+from patient_owl.field.helping import service
+from patient_owl.field.helping.schemas import HelperIn, HelperOut, InvitedOut, TokenIn
 from patient_owl.planning.nights.service import get_night
 from patient_owl.platform.accounts.router import entered
 from patient_owl.platform.accounts.schemas import SessionOut

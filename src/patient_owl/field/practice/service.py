@@ -14,6 +14,15 @@ from patient_owl.core.practice.scenarios import SCENARIOS
 from patient_owl.core.preview.picture import aspect_of
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.solve.solver import Choice
+from patient_owl.field.practice.schemas import (
+    MOST_FRAMES,
+    AttemptOut,
+    FinishIn,
+    FrameIn,
+    PracticeFrameOut,
+    PracticeSceneOut,
+    WordIn,
+)
 from patient_owl.journal.takes.present import verdicts_out
 from patient_owl.library.places.zones import zone
 from patient_owl.library.schools.service import schools_of
@@ -23,15 +32,6 @@ from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.storage.owned import added, changed, owned, owned_rows
 from patient_owl.platform.tables.practice import PracticeAttempt
 from patient_owl.ports.errors import Conflict
-from patient_owl.practice.schemas import (
-    MOST_FRAMES,
-    AttemptOut,
-    FinishIn,
-    FrameIn,
-    PracticeFrameOut,
-    PracticeSceneOut,
-    WordIn,
-)
 from patient_owl.words.night import clock
 from patient_owl.words.pictures import reading_text
 from patient_owl.words.plan import sentence_rest, settings_text

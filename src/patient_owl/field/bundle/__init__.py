@@ -1,0 +1,1 @@
+"""The field: a night in one bundle that works where there is no signal."""
