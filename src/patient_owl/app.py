@@ -11,7 +11,8 @@ from sqlalchemy import text
 from sqlalchemy.exc import SQLAlchemyError
 from starlette.middleware.gzip import GZipMiddleware
 
-from patient_owl import trash
+from patient_owl.account import trash
+from patient_owl.account.archive.router import router as portable_router
 from patient_owl.core.sky import ephemeris
 from patient_owl.field.bundle.router import router as field_router
 from patient_owl.field.camera.router import router as camera_router
@@ -50,7 +51,6 @@ from patient_owl.platform.http.logs import install_logging
 from patient_owl.platform.http.newest import Newest
 from patient_owl.platform.http.pages import serve_pages
 from patient_owl.platform.storage.sessions import Sessions
-from patient_owl.portable.router import router as portable_router
 from patient_owl.ports.devices import Devices
 from patient_owl.ports.settings import Settings, get_settings
 from patient_owl.ports.simulated import simulated_devices

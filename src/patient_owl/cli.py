@@ -14,9 +14,10 @@ from pydantic import ValidationError
 from sqlalchemy.exc import ArgumentError, OperationalError
 from sqlalchemy.orm import Session
 
+from patient_owl.account.archive.contents import published_schema
+from patient_owl.account.demo.nights import load
 from patient_owl.app import create_app
 from patient_owl.core.errors import OwlError
-from patient_owl.demo.nights import load
 from patient_owl.journal.cards.folder import account_called, bring_in, night_called
 from patient_owl.platform.accounts.schemas import AccountCreate, NewPassword
 from patient_owl.platform.accounts.service import make_account, reset_password
@@ -27,7 +28,6 @@ from patient_owl.platform.storage.mariadb import CannotStart, PrivateMariaDB
 from patient_owl.platform.storage.migrate import NewerSchema, migrate
 from patient_owl.platform.storage.sessions import make_engine, make_sessions
 from patient_owl.platform.tls import NoCertificate
-from patient_owl.portable.contents import published_schema
 from patient_owl.ports.settings import Settings
 from patient_owl.ports.simulated import simulated_devices
 from patient_owl.serving import CannotServe, is_running, prepared, serve_until_ended

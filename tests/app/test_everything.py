@@ -13,7 +13,7 @@ from fastapi.testclient import TestClient
 from jsonschema_rs import validator_for
 from sqlalchemy import text
 
-from patient_owl.portable.contents import SINCE, TABLES
+from patient_owl.account.archive.contents import SINCE, TABLES
 from tests import files
 from tests.app import making
 from tests.app.test_logbook import evening

@@ -9,8 +9,8 @@ from fastapi.testclient import TestClient
 from pydantic import BaseModel
 from sqlalchemy.exc import TimeoutError as NoConnectionFree
 
+from patient_owl.account.trash import Kind
 from patient_owl.ports.fields import Asked
-from patient_owl.trash import Kind
 from tests.app import making
 
 NOWHERE = "018f0000-0000-7000-8000-000000000009"

@@ -5,10 +5,10 @@ from typing import Any
 
 from sqlalchemy.orm import Session
 
-from patient_owl.demo.earlier import earlier
-from patient_owl.demo.kit import KIT
-from patient_owl.demo.loader import Loader
-from patient_owl.demo.places import PLACES
+from patient_owl.account.demo.earlier import earlier
+from patient_owl.account.demo.kit import KIT
+from patient_owl.account.demo.loader import Loader
+from patient_owl.account.demo.places import PLACES
 from patient_owl.library.kit.service import create_item
 from patient_owl.library.places.schemas import PlaceIn
 from patient_owl.library.places.service import create_place

@@ -3,8 +3,8 @@
 from datetime import date, timedelta
 from typing import Any
 
+from patient_owl.account.demo.loader import Loader
 from patient_owl.core.advise.belief import Verdict
-from patient_owl.demo.loader import Loader
 from patient_owl.platform.tables.nights import Night
 
 Words = list[Verdict]

@@ -6,6 +6,8 @@ from fastapi import Request, UploadFile
 from fastapi.responses import StreamingResponse
 from pydantic import BaseModel
 
+from patient_owl.account.archive.pack import packed
+from patient_owl.account.archive.unpack import unpack
 from patient_owl.platform.accounts.current import CurrentUser
 from patient_owl.platform.accounts.visit import CurrentVisit
 from patient_owl.platform.http.download import saved_as
@@ -14,8 +16,6 @@ from patient_owl.platform.http.pools import LONG, worked_in
 from patient_owl.platform.http.request import new_router
 from patient_owl.platform.storage.sessions import Sessions
 from patient_owl.platform.tables.accounts import User
-from patient_owl.portable.pack import packed
-from patient_owl.portable.unpack import unpack
 from patient_owl.words.archive import unpacked_text
 
 router = new_router(prefix="/account/everything", tags=["out"])

@@ -12,12 +12,7 @@ from pydantic import ValidationError
 from sqlalchemy import insert, select
 from sqlalchemy.orm import Session
 
-from patient_owl.core.errors import WrongValue
-from patient_owl.journal.photos.service import PART_BYTES
-from patient_owl.platform.storage.rows import ROWS_AT_ONCE, read_row
-from patient_owl.platform.tables.accounts import User
-from patient_owl.platform.tables.photos import Photo
-from patient_owl.portable.contents import (
+from patient_owl.account.archive.contents import (
     MANIFEST,
     PICTURES,
     TABLES,
@@ -28,6 +23,11 @@ from patient_owl.portable.contents import (
     owned_by,
     table,
 )
+from patient_owl.core.errors import WrongValue
+from patient_owl.journal.photos.service import PART_BYTES
+from patient_owl.platform.storage.rows import ROWS_AT_ONCE, read_row
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.photos import Photo
 
 MOST_ENTRIES = 400_000
 MOST_UNPACKED = 40_000_000_000  # bytes in all; a thousand nights with their pictures

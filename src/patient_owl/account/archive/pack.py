@@ -9,10 +9,7 @@ from uuid import UUID
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
-from patient_owl.platform.storage.rows import rows_of
-from patient_owl.platform.tables.accounts import User
-from patient_owl.platform.tables.photos import Photo, PhotoPart
-from patient_owl.portable.contents import (
+from patient_owl.account.archive.contents import (
     FORMAT,
     MANIFEST,
     PICTURES,
@@ -22,6 +19,9 @@ from patient_owl.portable.contents import (
     published_schema,
     table,
 )
+from patient_owl.platform.storage.rows import rows_of
+from patient_owl.platform.tables.accounts import User
+from patient_owl.platform.tables.photos import Photo, PhotoPart
 
 # Every entry bears one date: the same account packed twice is the same file.
 _DATE = (2000, 1, 1, 0, 0, 0)
