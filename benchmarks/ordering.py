@@ -6,11 +6,11 @@ from functools import partial
 import numpy as np
 
 from benchmarks.measure import report
-from patient_owl.core.schedule.ahead import ahead_of
-from patient_owl.core.schedule.exact import table_of
-from patient_owl.core.schedule.job import Job, Outing, shortest_ways
-from patient_owl.core.schedule.order import best_order
-from patient_owl.core.schedule.remedies import remedies
+from patient_owl.core.order.ahead import ahead_of
+from patient_owl.core.order.exact import table_of
+from patient_owl.core.order.job import Job, Outing, shortest_ways
+from patient_owl.core.order.order import best_order
+from patient_owl.core.order.remedies import remedies
 
 MIN, HOUR = 60.0, 3600.0
 FROM_S, LEAVE_S = 18 * HOUR, 27 * HOUR

@@ -6,7 +6,7 @@ from zoneinfo import ZoneInfo
 
 from benchmarks.engine import KIT
 from benchmarks.measure import report
-from patient_owl.core.disciplines import RECIPES
+from patient_owl.core.kinds import RECIPES
 from patient_owl.core.meterless import Darkness
 from patient_owl.core.night import night_bounds
 from patient_owl.core.night_context import NightContext

@@ -14,10 +14,10 @@ from benchmarks.http import served
 from benchmarks.measure import report
 from benchmarks.planning import BEGINS_S as DUSK_S
 from benchmarks.planning import NIGHT
-from patient_owl.core.disciplines import RECIPES
+from patient_owl.core.kinds import RECIPES
 from patient_owl.core.kit import Lens, kit_of
 from patient_owl.core.optics.camera import Framing
-from patient_owl.core.preview.picture import Wanted, render
+from patient_owl.core.picture.picture import Wanted, render
 from patient_owl.core.shot import PlannedShot, ShotSpec, plan_shot
 from patient_owl.platform.http.pools import COMPUTING
 

@@ -12,7 +12,7 @@ from fastapi.testclient import TestClient
 from hypothesis import HealthCheck, Phase, given, settings
 from hypothesis import strategies as st
 
-from patient_owl.core.disciplines import RECIPES
+from patient_owl.core.kinds import RECIPES
 from tests.app import making
 from tests.app.test_pictures import jpeg
 

@@ -4,7 +4,7 @@ from typing import Any
 
 from fastapi.testclient import TestClient
 
-from patient_owl.core.disciplines import RECIPES
+from patient_owl.core.kinds import RECIPES
 from tests.app import making
 
 

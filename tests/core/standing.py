@@ -2,8 +2,8 @@
 
 from collections.abc import Iterable, Mapping, Sequence
 
-from patient_owl.core.disciplines import RECIPES
 from patient_owl.core.exposure.filters import Filter
+from patient_owl.core.kinds import RECIPES
 from patient_owl.core.kit import Body, Kit, Lens, Support, kit_of
 from patient_owl.core.light.brought import Brought
 from patient_owl.core.light.part import LightPart

@@ -5,7 +5,7 @@ from dataclasses import replace
 
 import pytest
 
-from patient_owl.core.disciplines import RECIPES
+from patient_owl.core.kinds import RECIPES
 from patient_owl.core.practice.attempt import LOOKING_S, Attempt, Shown, kept
 from patient_owl.core.practice.scenario import FARTHEST_AT, Passing
 from patient_owl.core.practice.scenarios import SCENARIOS

@@ -13,10 +13,10 @@ from patient_owl.core.meterless import Darkness
 from patient_owl.core.night import night_bounds
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.optics.camera import Framing, Sensor
-from patient_owl.core.running.agreed import Agreed, Frame, Wanted, agreed
-from patient_owl.core.running.lengths import Lengths, Pace, expected_takes, lengths
-from patient_owl.core.running.needs import needs_of, there_and_back, together
-from patient_owl.core.running.ways import CAR, Spot, distance_m, walks_s
+from patient_owl.core.order.agreed import Agreed, Frame, Wanted, agreed
+from patient_owl.core.order.lengths import Lengths, Pace, expected_takes, lengths
+from patient_owl.core.order.needs import needs_of, there_and_back, together
+from patient_owl.core.order.ways import CAR, Spot, distance_m, walks_s
 from patient_owl.core.shot import PlannedShot, ShotSpec, plan_shot
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.tracks import Site

@@ -11,12 +11,12 @@ from hypothesis import strategies as st
 from ortools.sat.python import cp_model
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.schedule.ahead import NONE, STEP_S, ahead_of
-from patient_owl.core.schedule.exact import worth_of
-from patient_owl.core.schedule.faults import judged, why_left_out
-from patient_owl.core.schedule.job import Job, Outing, earliest, shortest_ways
-from patient_owl.core.schedule.order import Order, best_order, quickest
-from patient_owl.core.schedule.remedies import remedies
+from patient_owl.core.order.ahead import NONE, STEP_S, ahead_of
+from patient_owl.core.order.exact import worth_of
+from patient_owl.core.order.faults import judged, why_left_out
+from patient_owl.core.order.job import Job, Outing, earliest, shortest_ways
+from patient_owl.core.order.order import Order, best_order, quickest
+from patient_owl.core.order.remedies import remedies
 
 MIN = 60.0
 HOUR = 3600.0

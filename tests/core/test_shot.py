@@ -9,10 +9,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from patient_owl.core.advise.belief import UNLEARNED, VERDICT_EDGES_STOPS, JudgedTake, Verdict
-from patient_owl.core.disciplines import RECIPES
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.dials import CONTROLS
 from patient_owl.core.exposure.settings import settings_on
+from patient_owl.core.kinds import RECIPES
 from patient_owl.core.light.brought import Brought
 from patient_owl.core.light.lamp import Beam, Flash, Torch
 from patient_owl.core.light.part import WHOLE

@@ -27,11 +27,11 @@ from patient_owl.core.advise.next import (
 )
 from patient_owl.core.advise.sharpness import heard
 from patient_owl.core.advise.tree import Tree, advice_tree
-from patient_owl.core.disciplines import RECIPES
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import Rung, is_quick_frame_of, ladder, quick_frame
 from patient_owl.core.exposure.settings import Settings, positions_near, settings_on
+from patient_owl.core.kinds import RECIPES
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import Brought
 from patient_owl.core.light.found import FoundLight, Learned

@@ -4,7 +4,7 @@ import re
 
 from patient_owl.core.coordinates import parse_coordinates
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.running.ways import CAR, Spot
+from patient_owl.core.order.ways import CAR, Spot
 
 LONGEST_LINE = 200
 LONGEST_NAME = 60

@@ -3,10 +3,10 @@
 from collections.abc import Mapping, Sequence
 from datetime import tzinfo
 
-from patient_owl.core.behind import NowBehind, Passing
+from patient_owl.core.alignment import NowBehind, Passing
 from patient_owl.core.optics.stand_in import StandIn
-from patient_owl.core.preview.picture import DAYLIGHT_K, LAMP_LIT_K, NIGHT_SKY_K
-from patient_owl.core.preview.spot import Spot
+from patient_owl.core.picture.picture import DAYLIGHT_K, LAMP_LIT_K, NIGHT_SKY_K
+from patient_owl.core.picture.spot import Spot
 from patient_owl.core.reason import Reason
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.targets import targets

@@ -3,10 +3,10 @@
 from collections.abc import Callable, Mapping, Sequence
 from datetime import tzinfo
 
-from patient_owl.core.running.needs import Need
-from patient_owl.core.schedule.faults import Fault
-from patient_owl.core.schedule.order import Order, Slot
-from patient_owl.core.schedule.remedies import Remedy
+from patient_owl.core.order.faults import Fault
+from patient_owl.core.order.needs import Need
+from patient_owl.core.order.order import Order, Slot
+from patient_owl.core.order.remedies import Remedy
 from patient_owl.core.sky.ephemeris import moment_utc
 from patient_owl.core.windows import SunAbove, SunBelow
 from patient_owl.words.night import clock

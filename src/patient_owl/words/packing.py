@@ -3,8 +3,8 @@
 from collections.abc import Mapping
 from datetime import tzinfo
 
-from patient_owl.core.running.budget import Budget
-from patient_owl.core.running.packing import Group, Packed
+from patient_owl.core.order.budget import Budget
+from patient_owl.core.order.packing import Group, Packed
 from patient_owl.core.sky.ephemeris import moment_utc
 from patient_owl.words.night import clock
 from patient_owl.words.quantities import begun, celsius, duration, say

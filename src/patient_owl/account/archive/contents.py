@@ -8,9 +8,9 @@ from sqlalchemy import ColumnElement, Table, select
 
 from patient_owl.core.advise.belief import SOFTNESSES_STOPS, Verdict
 from patient_owl.core.advise.learned import Effect
-from patient_owl.core.disciplines import RECIPES
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.reading import LEVELS
+from patient_owl.core.kinds import RECIPES
 from patient_owl.core.matching.clock import TimeFrom
 from patient_owl.core.matching.sets import SetKind
 from patient_owl.core.practice.scenarios import SCENARIOS

@@ -9,8 +9,8 @@ from patient_owl.core.advise.belief import VERDICT_EDGES_STOPS, Verdict
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.light.part import WHOLE
 from patient_owl.core.optics.camera import Orientation
+from patient_owl.core.picture.stage import SKY
 from patient_owl.core.plan.types import InputValue
-from patient_owl.core.preview.stage import SKY
 from patient_owl.field.camera.service import aim_of
 from patient_owl.journal.photos.service import add_photo
 from patient_owl.journal.takes.present import chain_out

@@ -13,9 +13,8 @@ from patient_owl.core.advise.consequences import consequences
 from patient_owl.core.advise.next import Advice, Positions
 from patient_owl.core.exposure.settings import Settings, positions_near, settings_on
 from patient_owl.core.limits.limit import Limit
-from patient_owl.core.practice.scenario import Scenario
-from patient_owl.core.preview.disciplines.vehicle_trails import TRAILS
-from patient_owl.core.preview.picture import (
+from patient_owl.core.picture.disciplines.vehicle_trails import TRAILS
+from patient_owl.core.picture.picture import (
     Picture,
     Wanted,
     aspect_of,
@@ -23,7 +22,8 @@ from patient_owl.core.preview.picture import (
     render,
     stage_of,
 )
-from patient_owl.core.preview.stage import Stage
+from patient_owl.core.picture.stage import Stage
+from patient_owl.core.practice.scenario import Scenario
 from patient_owl.core.reason import Reason
 from patient_owl.core.shot import PlannedShot
 

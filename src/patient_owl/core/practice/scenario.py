@@ -18,8 +18,8 @@ from patient_owl.core.night_context import NightContext
 from patient_owl.core.noise import SensorNoise
 from patient_owl.core.optics.camera import Framing, Sensor
 from patient_owl.core.optics.stand_in import StandIn
+from patient_owl.core.picture.hidden import FARTHEST_STOPS, hidden_light
 from patient_owl.core.plan.types import InputValue
-from patient_owl.core.preview.hidden import FARTHEST_STOPS, hidden_light
 from patient_owl.core.shot import PlannedShot, ShotSpec, plan_shot
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.tracks import Site

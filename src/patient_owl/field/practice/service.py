@@ -8,10 +8,10 @@ from uuid import UUID
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.reading import drawn_bins
 from patient_owl.core.exposure.settings import Settings, positions_near
+from patient_owl.core.picture.picture import aspect_of
 from patient_owl.core.practice.attempt import Attempt, Shown
 from patient_owl.core.practice.scenario import Scenario
 from patient_owl.core.practice.scenarios import SCENARIOS
-from patient_owl.core.preview.picture import aspect_of
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.solve.solver import Choice
 from patient_owl.field.practice.schemas import (

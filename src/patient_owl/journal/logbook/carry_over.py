@@ -10,7 +10,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from sqlalchemy import select
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.events.again import a_year_on
+from patient_owl.core.events.recurrence import a_year_on
 from patient_owl.core.exposure.dials import Control
 from patient_owl.library.events.service import event_or_none
 from patient_owl.planning.nights.schemas import NightIn, NightOut

@@ -5,7 +5,7 @@ from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field, computed_field, model_validator
 
-from patient_owl.core.running.ways import MOST_SPOTS
+from patient_owl.core.order.ways import MOST_SPOTS
 from patient_owl.core.sky.horizon import HIGHEST_DEG, LOWEST_DEG, horizon_from
 from patient_owl.core.tables.bortle import USUAL_SKY_MAG_ARCSEC2
 from patient_owl.formats.places import MOST_WAYPOINTS, Waypoint

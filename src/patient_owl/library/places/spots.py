@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.running.ways import Spot, walks_s
+from patient_owl.core.order.ways import Spot, walks_s
 from patient_owl.formats.spot_line import read_spot_line, spot_line
 from patient_owl.platform.item_errors import or_trouble
 from patient_owl.platform.tables.places import Place

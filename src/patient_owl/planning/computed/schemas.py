@@ -6,7 +6,7 @@ from uuid import UUID
 from pydantic import BaseModel, Field
 
 from patient_owl.core.exposure.settings import Settings
-from patient_owl.core.preview.view import Window
+from patient_owl.core.picture.view import Window
 from patient_owl.planning.shots.schemas import ShotIn
 from patient_owl.planning.wire.rails import ExposureTime, FNumber, Iso, NdStops, SettingValues
 from patient_owl.ports.fields import Asked

@@ -8,16 +8,16 @@ from dataclasses import replace
 from PIL import Image
 
 from patient_owl.core.advise.consequences import consequences
-from patient_owl.core.behind import now_behind, passings
+from patient_owl.core.alignment import now_behind, passings
 from patient_owl.core.exposure.dials import Control, DialValue
 from patient_owl.core.exposure.reading import drawn_bins
 from patient_owl.core.exposure.settings import Settings, positions_near, settings_on
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.optics.stand_in import StandIn
-from patient_owl.core.preview.picture import Picture, Wanted, aspect_of, render, stage_of, white_k
-from patient_owl.core.preview.sensor import level_share
-from patient_owl.core.preview.spot import spot_at
-from patient_owl.core.preview.view import WHOLE_FRAME
+from patient_owl.core.picture.picture import Picture, Wanted, aspect_of, render, stage_of, white_k
+from patient_owl.core.picture.sensor import level_share
+from patient_owl.core.picture.spot import spot_at
+from patient_owl.core.picture.view import WHOLE_FRAME
 from patient_owl.core.shot import PlannedShot
 from patient_owl.library.places.zones import zone
 from patient_owl.library.schools.service import schools_of

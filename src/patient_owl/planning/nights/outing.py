@@ -5,7 +5,7 @@ from typing import Annotated
 from pydantic import Field, field_validator
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.running.ways import WALKING_KM_H
+from patient_owl.core.order.ways import WALKING_KM_H
 from patient_owl.formats.event_line import at_text, read_at
 from patient_owl.ports.fields import Asked, OneLine, Title
 

@@ -3,9 +3,9 @@
 from collections.abc import Sequence
 from datetime import datetime
 
-from patient_owl.core.running.lengths import JUDGE_MIN, MIN_S
-from patient_owl.core.schedule.ahead import MOST_AHEAD, NONE, Ahead, Piece, Turn, ahead_of
-from patient_owl.core.schedule.order import Slot
+from patient_owl.core.order.ahead import MOST_AHEAD, NONE, Ahead, Piece, Turn, ahead_of
+from patient_owl.core.order.lengths import JUDGE_MIN, MIN_S
+from patient_owl.core.order.order import Slot
 from patient_owl.core.sky import ephemeris
 from patient_owl.library.places.spots import spots_of
 from patient_owl.library.places.zones import zone

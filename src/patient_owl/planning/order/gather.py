@@ -6,11 +6,11 @@ from functools import cached_property
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.events.resolve import moment_s
 from patient_owl.core.night_context import NightContext
-from patient_owl.core.running.agreed import Agreed, Frame, Wanted, agreed
-from patient_owl.core.running.lengths import Pace, lengths
-from patient_owl.core.running.needs import Need, needs_of, there_and_back, together
-from patient_owl.core.running.ways import Spot
-from patient_owl.core.schedule.job import MOST_JOBS
+from patient_owl.core.order.agreed import Agreed, Frame, Wanted, agreed
+from patient_owl.core.order.job import MOST_JOBS
+from patient_owl.core.order.lengths import Pace, lengths
+from patient_owl.core.order.needs import Need, needs_of, there_and_back, together
+from patient_owl.core.order.ways import Spot
 from patient_owl.core.shot import PlannedShot
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.windows import During

@@ -5,8 +5,8 @@ from collections.abc import Sequence
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from patient_owl.core.running.budget import Budget, budget
-from patient_owl.core.running.packing import Carried, Group, Packed, Use, pack_list
+from patient_owl.core.order.budget import Budget, budget
+from patient_owl.core.order.packing import Carried, Group, Packed, Use, pack_list
 from patient_owl.library.kit.bag import Bag
 from patient_owl.library.places.service import site_of
 from patient_owl.library.places.zones import zone

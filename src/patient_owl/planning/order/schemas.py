@@ -6,7 +6,7 @@ from uuid import UUID
 
 from pydantic import BaseModel, Field
 
-from patient_owl.core.schedule.job import MOST_JOBS
+from patient_owl.core.order.job import MOST_JOBS
 from patient_owl.planning.searches.schemas import ConditionIn
 from patient_owl.ports.fields import Asked, Moment, like
 

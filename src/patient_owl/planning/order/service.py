@@ -7,11 +7,11 @@ from uuid import UUID
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.events.event import Beat
 from patient_owl.core.find import Found, Wish, find_nights
-from patient_owl.core.running.agreed import Agreed, Wanted
-from patient_owl.core.schedule.faults import Fault, judged, why_left_out
-from patient_owl.core.schedule.job import Job
-from patient_owl.core.schedule.order import Slot
-from patient_owl.core.schedule.remedies import remedies
+from patient_owl.core.order.agreed import Agreed, Wanted
+from patient_owl.core.order.faults import Fault, judged, why_left_out
+from patient_owl.core.order.job import Job
+from patient_owl.core.order.order import Slot
+from patient_owl.core.order.remedies import remedies
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.horizon import Horizon
 from patient_owl.core.sky.tracks import GALACTIC_CORE, MOON, Site

@@ -3,7 +3,7 @@
 import math
 from collections.abc import Mapping
 
-from patient_owl.core.disciplines import RECIPES
+from patient_owl.core.kinds import RECIPES
 from patient_owl.core.plan.types import InputSpec, Recipe
 from patient_owl.planning.shots.lights import light_kinds_out
 from patient_owl.planning.shots.schemas import DisciplineOut, DisciplinesOut, ShotIn, StandInIn

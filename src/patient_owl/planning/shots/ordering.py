@@ -4,7 +4,7 @@ from typing import Annotated
 
 from pydantic import Field
 
-from patient_owl.core.running.lengths import Pace
+from patient_owl.core.order.lengths import Pace
 from patient_owl.planning.searches.schemas import ConditionIn
 from patient_owl.ports.fields import Asked, Title
 

@@ -5,8 +5,8 @@ from uuid import UUID
 
 from patient_owl.core.advise.belief import Sharpness
 from patient_owl.core.advise.learned import Here, Lessons
+from patient_owl.core.default_bearing import facing
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.facing import facing
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.shot import PlannedShot, plan_shot, recipe_for
 from patient_owl.core.sky import ephemeris

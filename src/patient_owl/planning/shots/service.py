@@ -6,7 +6,7 @@ from uuid import UUID
 from sqlalchemy.orm import Session
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.hanging import again_s
+from patient_owl.core.moment_anchor import again_s
 from patient_owl.core.sky import ephemeris
 from patient_owl.planning.nights.service import get_night
 from patient_owl.planning.shots.planner import Planner, as_request

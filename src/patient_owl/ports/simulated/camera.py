@@ -18,8 +18,8 @@ from PIL.TiffImagePlugin import IFDRational
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.settings import Settings
-from patient_owl.core.preview.hidden import hidden_light
-from patient_owl.core.preview.picture import Wanted, aspect_of, render
+from patient_owl.core.picture.hidden import hidden_light
+from patient_owl.core.picture.picture import Wanted, aspect_of, render
 from patient_owl.core.sky import ephemeris
 from patient_owl.ports.camera import Aim, Frame, Memory, Status
 

@@ -1,6 +1,6 @@
 """Fireworks, in words."""
 
-from patient_owl.core.disciplines.fireworks import NARROW_F_NUMBER, WIDE_F_NUMBER
+from patient_owl.core.kinds.fireworks import NARROW_F_NUMBER, WIDE_F_NUMBER
 from patient_owl.core.light.burst import TRAIL_ISO
 from patient_owl.words.kind import PostWords, Question, Words
 from patient_owl.words.quantities import f_number, iso

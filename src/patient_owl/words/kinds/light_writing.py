@@ -1,6 +1,6 @@
 """Light writing, in words."""
 
-from patient_owl.core.disciplines._drawn import NARROWEST_F_NUMBER, WIDEST_F_NUMBER
+from patient_owl.core.kinds._drawn import NARROWEST_F_NUMBER, WIDEST_F_NUMBER
 from patient_owl.core.light.line import LINE_WHITE_STOPS
 from patient_owl.words.kind import PostWords, Question, Words
 from patient_owl.words.quantities import f_number, stops

@@ -1,1 +1,0 @@
-"""The running order of a night: planned shots as work to be ordered, and the order as settings."""
