@@ -3,14 +3,14 @@ import { computed, onErrorCaptured, onMounted, onUnmounted, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 
-import OwlMark from './components/OwlMark.vue'
-import ShortcutList from './components/ShortcutList.vue'
-import ThemeSwitch from './components/ThemeSwitch.vue'
-import { useShortcuts } from './composables/useShortcuts'
+import OwlMark from './shared/components/OwlMark.vue'
+import ShortcutList from './shared/components/ShortcutList.vue'
+import ThemeSwitch from './shared/components/ThemeSwitch.vue'
+import { useShortcuts } from './shared/composables/useShortcuts'
 import { WORDS } from './help/words'
-import { useNotices } from './stores/notices'
-import { usePreferences } from './stores/preferences'
-import { useSession } from './stores/session'
+import { useNotices } from './shared/stores/notices'
+import { usePreferences } from './shared/stores/preferences'
+import { useSession } from './shared/stores/session'
 
 const session = useSession()
 const preferences = usePreferences()

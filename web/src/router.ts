@@ -1,7 +1,7 @@
 import { createRouter, createWebHistory, START_LOCATION } from 'vue-router'
 
 import { isOutdated } from './api/worker'
-import { useSession } from './stores/session'
+import { useSession } from './shared/stores/session'
 
 export const router = createRouter({
   history: createWebHistory(),

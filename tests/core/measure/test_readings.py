@@ -151,7 +151,7 @@ _SHARED = json.loads(CASES.read_text())
 def test_the_phone_is_given_the_formulas_of_today_and_what_they_come_to(
     case: Mapping[str, Any],
 ) -> None:
-    """tests/measures.json is worked by the phone's own code too (web/src/instruments)."""
+    """tests/measures.json is worked by the phone's own code too (web/src/shared/instruments)."""
     what, _, hold = case["name"].partition(", ")
     if hold:
         bearing, tilt = _directed(case["values"], _AXES[hold])

@@ -2,8 +2,8 @@
 /** An account for another photographer, by whoever has the first one here. */
 import { reactive, ref } from 'vue'
 
-import { useSubmit } from '../composables/useSubmit'
-import { useNotices } from '../stores/notices'
+import { useSubmit } from '../shared/composables/useSubmit'
+import { useNotices } from '../shared/stores/notices'
 import { client, data } from '../api/client'
 
 const notices = useNotices()

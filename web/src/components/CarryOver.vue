@@ -3,11 +3,11 @@
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
-import ChoiceWord from './ChoiceWord.vue'
+import ChoiceWord from '../shared/components/ChoiceWord.vue'
 import { dayText, today } from '../api/local-time'
 import { client, data, type Schemas } from '../api/client'
-import { useLoad } from '../composables/useLoad'
-import { useNotices } from '../stores/notices'
+import { useLoad } from '../shared/composables/useLoad'
+import { useNotices } from '../shared/stores/notices'
 
 const router = useRouter()
 const notices = useNotices()

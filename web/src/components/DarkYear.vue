@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 
-import DarkCalendar from './DarkCalendar.vue'
+import DarkCalendar from '../shared/components/DarkCalendar.vue'
 import type { Schemas } from '../api/client'
 
 const { year } = defineProps<{ year: Schemas['YearOut'] }>()

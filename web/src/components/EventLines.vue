@@ -5,8 +5,8 @@
  */
 import { ref, watch } from 'vue'
 
-import FilePick from './FilePick.vue'
-import { MeasurePanel, type Answer } from '../instruments'
+import FilePick from '../shared/components/FilePick.vue'
+import { MeasurePanel, type Answer } from '../shared/instruments'
 import { upload } from '../api/upload'
 import { ApiError, client, data, type Schemas } from '../api/client'
 

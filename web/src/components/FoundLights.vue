@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What was learned of the lights of a place: reckoned with until it is switched off or forgotten. */
 import LessonList from './LessonList.vue'
-import { useLoad } from '../composables/useLoad'
+import { useLoad } from '../shared/composables/useLoad'
 import { client, data, type Schemas } from '../api/client'
 
 const { placeId } = defineProps<{ placeId: string }>()

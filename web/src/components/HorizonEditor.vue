@@ -5,9 +5,9 @@
  */
 import { computed, ref, useTemplateRef } from 'vue'
 
-import FilePick from './FilePick.vue'
-import { MeasurePanel } from '../instruments'
-import { useWidth } from '../composables/useWidth'
+import FilePick from '../shared/components/FilePick.vue'
+import { MeasurePanel } from '../shared/instruments'
+import { useWidth } from '../shared/composables/useWidth'
 import { ApiError, client, data, type Schemas } from '../api/client'
 
 type Point = [number, number]

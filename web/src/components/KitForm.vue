@@ -2,7 +2,7 @@
 /** The form of one thing in the bag; its questions come from the server. */
 import { computed } from 'vue'
 
-import QuestionField from './QuestionField'
+import QuestionField from '../shared/components/QuestionField'
 import type { ApiError, Schemas } from '../api/client'
 
 type Question = Schemas['QuestionOut']

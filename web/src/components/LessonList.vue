@@ -3,7 +3,7 @@
 import { ref } from 'vue'
 
 import { client, data, type Schemas } from '../api/client'
-import { useNotices } from '../stores/notices'
+import { useNotices } from '../shared/stores/notices'
 
 type Lesson = Schemas['LessonOut']
 type Finding = Schemas['FindingOut']

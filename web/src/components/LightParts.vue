@@ -3,7 +3,7 @@
  * The lights of a picture as a short score: a line a light, drawn along the time the shutter is
  * open, with where it lands and how it is used. Lights one brings are added and changed here.
  */
-import QuestionField from './QuestionField'
+import QuestionField from '../shared/components/QuestionField'
 import { useLights, type Light } from '../composables/useLights'
 import type { ApiError, Schemas } from '../api/client'
 

@@ -3,9 +3,9 @@
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 
-import DateField from './DateField.vue'
+import DateField from '../shared/components/DateField.vue'
 import { client, data, type ApiError, type Schemas } from '../api/client'
-import { asApiError } from '../composables/useDraft'
+import { asApiError } from '../shared/composables/useDraft'
 
 const { night } = defineProps<{ night: Schemas['NightOut'] }>()
 const emit = defineEmits<{ done: [] }>()

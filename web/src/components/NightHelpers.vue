@@ -3,9 +3,9 @@
 import { ref } from 'vue'
 
 import { client, data, type Schemas } from '../api/client'
-import { useLoad } from '../composables/useLoad'
-import { useSubmit } from '../composables/useSubmit'
-import { useNotices } from '../stores/notices'
+import { useLoad } from '../shared/composables/useLoad'
+import { useSubmit } from '../shared/composables/useSubmit'
+import { useNotices } from '../shared/stores/notices'
 
 const { nightId } = defineProps<{ nightId: string }>()
 

@@ -2,10 +2,10 @@
 /** What was measured that night, on the spot or at the table, and the instruments themselves. */
 import { ref } from 'vue'
 
-import { MeasurePanel } from '../instruments'
+import { MeasurePanel } from '../shared/instruments'
 import { client, data, type Schemas } from '../api/client'
-import { useLoad } from '../composables/useLoad'
-import { useNotices } from '../stores/notices'
+import { useLoad } from '../shared/composables/useLoad'
+import { useNotices } from '../shared/stores/notices'
 
 const { nightId } = defineProps<{ nightId: string }>()
 

@@ -2,8 +2,8 @@
 /** A night in a list: its strip, its sentence, and what was kept of it. */
 import { computed } from 'vue'
 
-import ChoiceWord from './ChoiceWord.vue'
-import NightStrip from './NightStrip.vue'
+import ChoiceWord from '../shared/components/ChoiceWord.vue'
+import NightStrip from '../shared/components/NightStrip.vue'
 import type { Schemas } from '../api/client'
 
 const { night, keptIds } = defineProps<{

@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 import WeatherDrawing from './WeatherDrawing.vue'
 import { toLocal } from '../api/local-time'
 import { toShown } from '../api/shown'
-import { useSession } from '../stores/session'
+import { useSession } from '../shared/stores/session'
 import type { Schemas } from '../api/client'
 
 const { weather, timeZone } = defineProps<{

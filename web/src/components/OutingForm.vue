@@ -2,7 +2,7 @@
 /** The frame of a night's work: the way there, when one comes and goes, who knows. */
 import { reactive, watch } from 'vue'
 
-import MeasureField from './MeasureField.vue'
+import MeasureField from '../shared/components/MeasureField.vue'
 import type { Schemas } from '../api/client'
 
 type Outing = Schemas['OutingIn']

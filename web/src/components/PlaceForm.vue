@@ -4,10 +4,10 @@ import { computed, reactive, ref } from 'vue'
 
 import EventLines from './EventLines.vue'
 import HorizonEditor from './HorizonEditor.vue'
-import MeasureField from './MeasureField.vue'
+import MeasureField from '../shared/components/MeasureField.vue'
 import { today } from '../api/local-time'
 import { ApiError, client, data, ifMatch, type Schemas } from '../api/client'
-import { useWhere } from '../composables/useWhere'
+import { useWhere } from '../shared/composables/useWhere'
 
 const { place } = defineProps<{ place: Schemas['PlaceOut'] | null }>()
 const emit = defineEmits<{

@@ -2,7 +2,7 @@
 /** The shot on paper, beside itself, in another night, or gone. */
 import { computed } from 'vue'
 
-import ChoiceWord from './ChoiceWord.vue'
+import ChoiceWord from '../shared/components/ChoiceWord.vue'
 import type { UseShotPlacesReturn } from '../composables/useShotPlaces'
 
 const { shotId, hasCues, places } = defineProps<{

@@ -3,8 +3,8 @@
 import { computed, useTemplateRef } from 'vue'
 
 import { localClock, type Slope } from './LightSlope/slope'
-import { skylinePath, WINDS } from './skyline'
-import { useWidth } from '../composables/useWidth'
+import { skylinePath, WINDS } from '../shared/skyline'
+import { useWidth } from '../shared/composables/useWidth'
 
 const { slope, cursor } = defineProps<{
   slope: Slope

@@ -5,9 +5,9 @@
  */
 import { computed, ref } from 'vue'
 
-import FilePick from './FilePick.vue'
-import QuestionField from './QuestionField'
-import { MeasurePanel, type Answer } from '../instruments'
+import FilePick from '../shared/components/FilePick.vue'
+import QuestionField from '../shared/components/QuestionField'
+import { MeasurePanel, type Answer } from '../shared/instruments'
 import { useRehearsal } from '../composables/useRehearsal'
 import { useStrokes, type Strokes } from '../composables/useStrokes'
 import type { ApiError, Schemas } from '../api/client'

@@ -2,7 +2,7 @@ import { mount } from '@vue/test-utils'
 import { expect, test } from 'vitest'
 import { createVuetify } from 'vuetify'
 
-import ChoiceWord from './ChoiceWord.vue'
+import ChoiceWord from '../shared/components/ChoiceWord.vue'
 import TakeChain from './TakeChain.vue'
 import type { Schemas } from '../api/client'
 

@@ -2,9 +2,9 @@
 /** The takes of a shot as a chain: setting, what was seen, what changed; then what is next. */
 import { computed, ref } from 'vue'
 
-import ChoiceWord from './ChoiceWord.vue'
-import FilePick from './FilePick.vue'
-import NotesField from './NotesField.vue'
+import ChoiceWord from '../shared/components/ChoiceWord.vue'
+import FilePick from '../shared/components/FilePick.vue'
+import NotesField from '../shared/components/NotesField.vue'
 import TakePhoto from './TakePhoto.vue'
 import type { Schemas } from '../api/client'
 

@@ -5,9 +5,9 @@ import { scaleLinear } from 'd3-scale'
 import { computed, useTemplateRef } from 'vue'
 
 import { toLocal } from '../api/local-time'
-import { useWidth } from '../composables/useWidth'
+import { useWidth } from '../shared/composables/useWidth'
 import { toShown } from '../api/shown'
-import { useSession } from '../stores/session'
+import { useSession } from '../shared/stores/session'
 import type { Schemas } from '../api/client'
 
 const { hours, timeZone } = defineProps<{ hours: Schemas['HourOut'][]; timeZone: string }>()

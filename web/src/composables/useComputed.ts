@@ -5,7 +5,7 @@
 import { onScopeDispose, ref, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
 
 import { client, data, type ApiError, type Schemas } from '../api/client'
-import { asApiError } from './useDraft'
+import { asApiError } from '../shared/composables/useDraft'
 
 export type Asked = Schemas['PictureAsked']
 type Picture = Schemas['PictureOut']

@@ -13,7 +13,7 @@ import {
 } from 'vue'
 
 import { client, data, type Schemas } from '../api/client'
-import { asApiError } from './useDraft'
+import { asApiError } from '../shared/composables/useDraft'
 
 type Intake = Schemas['IntakeOut']
 export type OwnNight = Omit<Schemas['OwnNightIn'], 'photo_ids'>

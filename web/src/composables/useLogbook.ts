@@ -2,8 +2,8 @@
 import { computed, reactive, watch, type ComputedRef, type ShallowRef } from 'vue'
 
 import { client, data, type Schemas } from '../api/client'
-import { useNotices } from '../stores/notices'
-import { answered, useLoad, type UseLoadReturn } from './useLoad'
+import { useNotices } from '../shared/stores/notices'
+import { answered, useLoad, type UseLoadReturn } from '../shared/composables/useLoad'
 
 type Line = Schemas['TakeLineOut']
 

@@ -1,6 +1,6 @@
 /** The light meter beside a shot: what it reads, said and handed on. */
 import { client, data } from '../api/client'
-import { useNotices } from '../stores/notices'
+import { useNotices } from '../shared/stores/notices'
 
 export function useMeter(shotId: () => string, onRead: (ev100: number) => unknown) {
   const notices = useNotices()

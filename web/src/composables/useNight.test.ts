@@ -2,7 +2,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, expect, test, vi } from 'vitest'
 
 import { useNight } from './useNight'
-import { useNotices } from '../stores/notices'
+import { useNotices } from '../shared/stores/notices'
 import { deferred, living, Refusal, server } from '../testing/server'
 
 const went = vi.hoisted(() => [] as object[])

@@ -3,10 +3,10 @@ import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { lacking } from './lacking'
-import { useLoad } from './useLoad'
+import { useLoad } from '../shared/composables/useLoad'
 import { useOrder } from './useOrder'
 import { localClock, spanAround } from '../components/LightSlope/slope'
-import { useNotices } from '../stores/notices'
+import { useNotices } from '../shared/stores/notices'
 import { asked } from '../api/night'
 import { ApiError, client, data, ifMatch, type Schemas } from '../api/client'
 

@@ -2,7 +2,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, expect, test, vi } from 'vitest'
 
 import { useOrder } from './useOrder'
-import { useNotices } from '../stores/notices'
+import { useNotices } from '../shared/stores/notices'
 import { living, Refusal, server } from '../testing/server'
 
 vi.mock('../api/client', async (original) =>

@@ -1,6 +1,6 @@
 /** The running order of a night: as the server finds it, and shots put at its minutes. */
-import { useLoad, type UseLoadReturn } from './useLoad'
-import { useNotices } from '../stores/notices'
+import { useLoad, type UseLoadReturn } from '../shared/composables/useLoad'
+import { useNotices } from '../shared/stores/notices'
 import { client, data, type Schemas } from '../api/client'
 
 type Order = Schemas['OrderOut']

@@ -13,7 +13,7 @@ import {
 } from 'vue'
 
 import { client, data, type ApiError, type Schemas } from '../api/client'
-import { asApiError } from './useDraft'
+import { asApiError } from '../shared/composables/useDraft'
 
 type Attempt = Schemas['AttemptOut']
 type Rail = Schemas['RailOut']

@@ -16,7 +16,7 @@ import {
 
 import { ApiError, client, data, type Schemas } from '../api/client'
 import { searchNights } from '../api/stream'
-import { asApiError } from './useDraft'
+import { asApiError } from '../shared/composables/useDraft'
 
 type Found = Schemas['FoundOut']
 export type Wish = Schemas['WishIn']

@@ -2,8 +2,8 @@
 import { computed, ref, type ComputedRef, type Ref } from 'vue'
 
 import { ApiError, client, data, ifMatch, type Schemas } from '../api/client'
-import { useNotices } from '../stores/notices'
-import { useLoad, type UseLoadReturn } from './useLoad'
+import { useNotices } from '../shared/stores/notices'
+import { useLoad, type UseLoadReturn } from '../shared/composables/useLoad'
 
 export type Photo = Schemas['PhotoOut']
 type Judged = Required<Schemas['JudgedIn']>

@@ -5,7 +5,7 @@
 import { computed, onScopeDispose, readonly, ref, shallowRef, type Ref, type ShallowRef } from 'vue'
 
 import { client, data, ifMatch, type Schemas } from '../api/client'
-import { asApiError, useDraft, type UseDraftReturn } from './useDraft'
+import { asApiError, useDraft, type UseDraftReturn } from '../shared/composables/useDraft'
 import type { Touch } from './useChoice'
 
 type Shot = Schemas['ShotIn']

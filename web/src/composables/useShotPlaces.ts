@@ -4,8 +4,8 @@ import { useRouter } from 'vue-router'
 
 import { dayText } from '../api/local-time'
 import { client, data, ifMatch, type Schemas } from '../api/client'
-import { useNotices } from '../stores/notices'
-import { useLoad } from './useLoad'
+import { useNotices } from '../shared/stores/notices'
+import { useLoad } from '../shared/composables/useLoad'
 
 export interface UseShotPlacesOptions {
   shotId: () => string

@@ -33,7 +33,7 @@ vi.mock('./kept', () => ({
   changeOutbox: async (change: (queue: Queued[]) => Queued[]) =>
     void (device.queue = change(device.queue as Queued[])),
 }))
-vi.mock('../stores/session', () => ({
+vi.mock('../shared/stores/session', () => ({
   useSession: () => ({
     load: async () => {
       if (!server.isUp) throw new Error('no signal')

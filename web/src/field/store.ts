@@ -18,8 +18,8 @@ import {
   type Setting,
   type Verdict,
 } from './kept'
-import { useSession } from '../stores/session'
-import { forget, queueTake, retry, send } from './outbox'
+import { useSession } from '../shared/stores/session'
+import { forget, queueTake, retry, send } from '../shared/outbox'
 import { dueAt, fresh, settingAt, standing, type Due } from './standing'
 import type { Finished } from './order'
 import type { Made, Run } from './run'

@@ -22,7 +22,7 @@ import {
 import { callsOf, cuesAround } from './performance'
 import type { Schemas } from '../api/client'
 import { useField } from './store'
-import { usePreferences } from '../stores/preferences'
+import { usePreferences } from '../shared/stores/preferences'
 import { useCamera } from './useCamera'
 import { useVoice, voices } from './useVoice'
 import { useWakeLock } from './useWakeLock'

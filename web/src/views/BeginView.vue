@@ -3,12 +3,12 @@
 import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
-import DateField from '../components/DateField.vue'
+import DateField from '../shared/components/DateField.vue'
 import { today } from '../api/local-time'
 import { lacking } from '../composables/lacking'
-import { answered, useLoad } from '../composables/useLoad'
-import { useSubmit } from '../composables/useSubmit'
-import { useWhere } from '../composables/useWhere'
+import { answered, useLoad } from '../shared/composables/useLoad'
+import { useSubmit } from '../shared/composables/useSubmit'
+import { useWhere } from '../shared/composables/useWhere'
 import { client, data, type Schemas } from '../api/client'
 
 const router = useRouter()

@@ -3,13 +3,13 @@
 import { computed, onBeforeUnmount, reactive, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import FilePick from '../components/FilePick.vue'
+import FilePick from '../shared/components/FilePick.vue'
 import { client, data, type Schemas } from '../api/client'
 import { droppedFiles } from '../api/dropped'
 import CardUnplaced from '../components/CardUnplaced.vue'
 import { useIntake } from '../composables/useIntake'
-import { useLoad } from '../composables/useLoad'
-import { useNotices } from '../stores/notices'
+import { useLoad } from '../shared/composables/useLoad'
+import { useNotices } from '../shared/stores/notices'
 
 const route = useRoute()
 const router = useRouter()

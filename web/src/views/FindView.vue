@@ -3,13 +3,13 @@
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import DarkCalendar from '../components/DarkCalendar.vue'
-import LoadState from '../components/LoadState.vue'
-import NightStrip from '../components/NightStrip.vue'
+import DarkCalendar from '../shared/components/DarkCalendar.vue'
+import LoadState from '../shared/components/LoadState.vue'
+import NightStrip from '../shared/components/NightStrip.vue'
 import { ToldLines } from '../components/ToldPlan'
 import { dayText } from '../api/local-time'
 import { useSearch, type Wish } from '../composables/useSearch'
-import { useNotices } from '../stores/notices'
+import { useNotices } from '../shared/stores/notices'
 import { client, data, type Schemas } from '../api/client'
 
 const SHOWN = 12

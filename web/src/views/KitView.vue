@@ -2,11 +2,11 @@
 /** What is in the bag. Kinds, their forms and generic things to copy come from the server. */
 import { computed } from 'vue'
 
-import ChoiceWord from '../components/ChoiceWord.vue'
-import FilePick from '../components/FilePick.vue'
+import ChoiceWord from '../shared/components/ChoiceWord.vue'
+import FilePick from '../shared/components/FilePick.vue'
 import KitForm from '../components/KitForm.vue'
-import LoadState from '../components/LoadState.vue'
-import { answered } from '../composables/useLoad'
+import LoadState from '../shared/components/LoadState.vue'
+import { answered } from '../shared/composables/useLoad'
 import { useKit } from '../composables/useKit'
 
 const {

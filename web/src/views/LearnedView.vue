@@ -5,9 +5,9 @@ import { ref } from 'vue'
 import { client, data, type Schemas } from '../api/client'
 import CalibrationChart from '../components/CalibrationChart.vue'
 import LessonList from '../components/LessonList.vue'
-import LoadState from '../components/LoadState.vue'
-import { useLoad } from '../composables/useLoad'
-import { useNotices } from '../stores/notices'
+import LoadState from '../shared/components/LoadState.vue'
+import { useLoad } from '../shared/composables/useLoad'
+import { useNotices } from '../shared/stores/notices'
 
 const notices = useNotices()
 const learned = useLoad<Schemas['LearnedOut']>((signal) =>

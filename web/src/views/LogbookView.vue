@@ -6,8 +6,8 @@ import { client, data, type Schemas } from '../api/client'
 import CarryOver from '../components/CarryOver.vue'
 import DarkYear from '../components/DarkYear.vue'
 import { dayText } from '../api/local-time'
-import LoadState from '../components/LoadState.vue'
-import { answered, useLoad } from '../composables/useLoad'
+import LoadState from '../shared/components/LoadState.vue'
+import { answered, useLoad } from '../shared/composables/useLoad'
 import { useLogbook } from '../composables/useLogbook'
 
 const logbook = useLogbook()

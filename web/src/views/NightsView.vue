@@ -3,14 +3,14 @@
 import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
-import DateField from '../components/DateField.vue'
-import LoadState from '../components/LoadState.vue'
+import DateField from '../shared/components/DateField.vue'
+import LoadState from '../shared/components/LoadState.vue'
 import NightAgain from '../components/NightAgain.vue'
 import NightRow from '../components/NightRow.vue'
 import { today } from '../api/local-time'
 import { asked } from '../api/night'
-import { useLoad } from '../composables/useLoad'
-import { useNotices } from '../stores/notices'
+import { useLoad } from '../shared/composables/useLoad'
+import { useNotices } from '../shared/stores/notices'
 import { ApiError, client, data, ifMatch, pageAfter, type Schemas } from '../api/client'
 
 type Night = Schemas['NightOut']

@@ -3,10 +3,10 @@
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 
 import { LookAt, PictureTile } from '../components/PictureSheet'
-import LoadState from '../components/LoadState.vue'
+import LoadState from '../shared/components/LoadState.vue'
 import { useSheet, type Order, type Photo, type Show } from '../composables/useSheet'
-import { useShortcuts } from '../composables/useShortcuts'
-import { useNotices } from '../stores/notices'
+import { useShortcuts } from '../shared/composables/useShortcuts'
+import { useNotices } from '../shared/stores/notices'
 
 const { nightId } = defineProps<{ nightId: string }>()
 const notices = useNotices()

@@ -2,16 +2,16 @@
 /** Where the tripod goes: kept, imported, exported. */
 import { ref } from 'vue'
 
-import ChoiceWord from '../components/ChoiceWord.vue'
-import FilePick from '../components/FilePick.vue'
+import ChoiceWord from '../shared/components/ChoiceWord.vue'
+import FilePick from '../shared/components/FilePick.vue'
 import FoundLights from '../components/FoundLights.vue'
-import LoadState from '../components/LoadState.vue'
+import LoadState from '../shared/components/LoadState.vue'
 import PlaceForm from '../components/PlaceForm.vue'
 import SkylineDrawing from '../components/SkylineDrawing.vue'
-import { useLoad } from '../composables/useLoad'
+import { useLoad } from '../shared/composables/useLoad'
 import { toShown } from '../api/shown'
-import { useNotices } from '../stores/notices'
-import { useSession } from '../stores/session'
+import { useNotices } from '../shared/stores/notices'
+import { useSession } from '../shared/stores/session'
 import { ApiError, client, data, type Schemas } from '../api/client'
 import { upload } from '../api/upload'
 

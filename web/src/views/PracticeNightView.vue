@@ -3,12 +3,12 @@
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
-import ExposureRails from '../components/ExposureRails'
-import LevelBars from '../components/LevelBars.vue'
-import LoadState from '../components/LoadState.vue'
+import ExposureRails from '../shared/components/ExposureRails'
+import LevelBars from '../shared/components/LevelBars.vue'
+import LoadState from '../shared/components/LoadState.vue'
 import { SPEEDS, usePractice } from '../composables/usePractice'
 import { countText } from '../field/clock'
-import { useNotices } from '../stores/notices'
+import { useNotices } from '../shared/stores/notices'
 import { client, data } from '../api/client'
 
 const { attemptId } = defineProps<{ attemptId: string }>()

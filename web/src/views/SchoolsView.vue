@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** Where practitioners differ: both sides, and the one this photographer takes. */
-import LoadState from '../components/LoadState.vue'
-import { useLoad } from '../composables/useLoad'
-import { useNotices } from '../stores/notices'
+import LoadState from '../shared/components/LoadState.vue'
+import { useLoad } from '../shared/composables/useLoad'
+import { useNotices } from '../shared/stores/notices'
 import { client, data, ifMatch, type Schemas } from '../api/client'
 
 const notices = useNotices()

@@ -3,12 +3,12 @@
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 
-import DateField from '../components/DateField.vue'
+import DateField from '../shared/components/DateField.vue'
 import { client, data, type Schemas } from '../api/client'
 import { dayText } from '../api/local-time'
-import LoadState from '../components/LoadState.vue'
-import { useLoad } from '../composables/useLoad'
-import { useNotices } from '../stores/notices'
+import LoadState from '../shared/components/LoadState.vue'
+import { useLoad } from '../shared/composables/useLoad'
+import { useNotices } from '../shared/stores/notices'
 
 const { nightId } = defineProps<{ nightId: string }>()
 const router = useRouter()

@@ -5,11 +5,11 @@
  */
 import { computed, ref, shallowRef, watch } from 'vue'
 
-import ChoiceWord from '../ChoiceWord.vue'
+import ChoiceWord from '../../shared/components/ChoiceWord.vue'
 import OnePicture from './OnePicture.vue'
 import PictureHistogram from './PictureHistogram.vue'
 import { client, data, type Schemas } from '../../api/client'
-import { useNotices } from '../../stores/notices'
+import { useNotices } from '../../shared/stores/notices'
 
 type Shot = Schemas['ShotIn']
 type Values = Schemas['SettingValues']

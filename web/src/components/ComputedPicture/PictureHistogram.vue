@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** How the picture's levels are spread, where each light lands in it, and its full end. */
-import LevelBars from '../LevelBars.vue'
+import LevelBars from '../../shared/components/LevelBars.vue'
 import type { Schemas } from '../../api/client'
 
 const { picture } = defineProps<{ picture: Schemas['PictureOut'] }>()

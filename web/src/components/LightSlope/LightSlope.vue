@@ -6,10 +6,10 @@
  */
 import { computed, shallowRef, useId, useTemplateRef } from 'vue'
 
-import EyeMark from '../EyeMark.vue'
+import EyeMark from '../../shared/components/EyeMark.vue'
 import { BOTTOM, layout, localClock, ribbon, spread, TOP, type Slope, type Span } from './slope'
 import { plateOf } from './labels'
-import { useWidth } from '../../composables/useWidth'
+import { useWidth } from '../../shared/composables/useWidth'
 import type { Schemas } from '../../api/client'
 
 const {

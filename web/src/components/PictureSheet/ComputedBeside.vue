@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import OnePicture from '../ComputedPicture/OnePicture.vue'
 import { client, data, type Schemas } from '../../api/client'
 import type { Asked } from '../../composables/useComputed'
-import { useLoad } from '../../composables/useLoad'
+import { useLoad } from '../../shared/composables/useLoad'
 import type { Photo } from '../../composables/useSheet'
 
 const { photo } = defineProps<{ photo: Photo }>()

@@ -8,7 +8,7 @@ import { scaleLinear } from 'd3-scale'
 
 import { blocks } from './column'
 import { BOTTOM, localClock, nightSpan, TOP, type Slope, type Span } from '../LightSlope/slope'
-import { useWidth } from '../../composables/useWidth'
+import { useWidth } from '../../shared/composables/useWidth'
 import type { Schemas } from '../../api/client'
 
 const { order, slope, height, shown } = defineProps<{

@@ -2,7 +2,7 @@
 /** The editor a word opens into: its choices with what speaks for each, or its field. */
 import { computed, ref } from 'vue'
 
-import QuestionField from '../QuestionField'
+import QuestionField from '../../shared/components/QuestionField'
 import type { Schemas } from '../../api/client'
 
 const { question, value, error, kit, night } = defineProps<{

@@ -6,7 +6,7 @@
 import { computed, ref } from 'vue'
 
 import ToldLines from './ToldLines.vue'
-import { MeasurePanel, sayReading, type Answer, type AskedFor } from '../../instruments'
+import { MeasurePanel, sayReading, type Answer, type AskedFor } from '../../shared/instruments'
 import type { ApiError, Schemas } from '../../api/client'
 
 type Shot = Schemas['ShotIn']
