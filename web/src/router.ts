@@ -55,7 +55,7 @@ export const router = createRouter({
     {
       path: '/logbook/learned',
       name: 'learned',
-      component: () => import('./views/LearnedView.vue'),
+      component: () => import('./library/views/LearnedView.vue'),
     },
     { path: '/practice', name: 'practice', component: () => import('./views/PracticeView.vue') },
     {
@@ -64,11 +64,15 @@ export const router = createRouter({
       props: true,
       component: () => import('./views/PracticeNightView.vue'),
     },
-    { path: '/places', name: 'places', component: () => import('./views/PlacesView.vue') },
+    { path: '/places', name: 'places', component: () => import('./library/views/PlacesView.vue') },
     { path: '/bench', name: 'bench', component: () => import('./views/BenchView.vue') },
-    { path: '/schools', name: 'schools', component: () => import('./views/SchoolsView.vue') },
+    {
+      path: '/schools',
+      name: 'schools',
+      component: () => import('./library/views/SchoolsView.vue'),
+    },
     { path: '/account', name: 'account', component: () => import('./views/AccountView.vue') },
-    { path: '/kit', name: 'kit', component: () => import('./views/KitView.vue') },
+    { path: '/kit', name: 'kit', component: () => import('./library/views/KitView.vue') },
     {
       path: '/helping',
       name: 'helping',

@@ -2,7 +2,7 @@
 /** One night: the light slope, and the shots that sit on it. */
 import { computed, ref, useTemplateRef, watch } from 'vue'
 
-import EventLines from '../components/EventLines.vue'
+import EventLines from '../library/components/EventLines.vue'
 import FirstMeeting from '../shared/components/FirstMeeting.vue'
 import FoldPart from '../shared/components/FoldPart.vue'
 import LightSlope from '../components/LightSlope'

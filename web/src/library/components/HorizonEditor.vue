@@ -5,10 +5,10 @@
  */
 import { computed, ref, useTemplateRef } from 'vue'
 
-import FilePick from '../shared/components/FilePick.vue'
-import { MeasurePanel } from '../shared/instruments'
-import { useWidth } from '../shared/composables/useWidth'
-import { ApiError, client, data, type Schemas } from '../api/client'
+import FilePick from '../../shared/components/FilePick.vue'
+import { MeasurePanel } from '../../shared/instruments'
+import { useWidth } from '../../shared/composables/useWidth'
+import { ApiError, client, data, type Schemas } from '../../api/client'
 
 type Point = [number, number]
 

@@ -2,12 +2,12 @@
 /** What was learned: sentences with the nights behind them, and how well predictions held. */
 import { ref } from 'vue'
 
-import { client, data, type Schemas } from '../api/client'
+import { client, data, type Schemas } from '../../api/client'
 import CalibrationChart from '../components/CalibrationChart.vue'
 import LessonList from '../components/LessonList.vue'
-import LoadState from '../shared/components/LoadState.vue'
-import { useLoad } from '../shared/composables/useLoad'
-import { useNotices } from '../shared/stores/notices'
+import LoadState from '../../shared/components/LoadState.vue'
+import { useLoad } from '../../shared/composables/useLoad'
+import { useNotices } from '../../shared/stores/notices'
 
 const notices = useNotices()
 const learned = useLoad<Schemas['LearnedOut']>((signal) =>
@@ -85,8 +85,8 @@ async function forgetWords(): Promise<void> {
   </div>
 </template>
 
-<style scoped src="../themes/lists.css"></style>
-<style scoped src="../themes/choices.css"></style>
+<style scoped src="../../themes/lists.css"></style>
+<style scoped src="../../themes/choices.css"></style>
 <style scoped>
 .columns {
   display: grid;

@@ -2,8 +2,8 @@
 /** What was learned, a sentence a lesson: switched off and on, and the nights behind it. */
 import { ref } from 'vue'
 
-import { client, data, type Schemas } from '../api/client'
-import { useNotices } from '../shared/stores/notices'
+import { client, data, type Schemas } from '../../api/client'
+import { useNotices } from '../../shared/stores/notices'
 
 type Lesson = Schemas['LessonOut']
 type Finding = Schemas['FindingOut']

@@ -5,10 +5,10 @@
  */
 import { ref, watch } from 'vue'
 
-import FilePick from '../shared/components/FilePick.vue'
-import { MeasurePanel, type Answer } from '../shared/instruments'
-import { upload } from '../api/upload'
-import { ApiError, client, data, type Schemas } from '../api/client'
+import FilePick from '../../shared/components/FilePick.vue'
+import { MeasurePanel, type Answer } from '../../shared/instruments'
+import { upload } from '../../api/upload'
+import { ApiError, client, data, type Schemas } from '../../api/client'
 
 const { lines, happenings, placeId, evening, ofPlace } = defineProps<{
   /** As they are kept. */

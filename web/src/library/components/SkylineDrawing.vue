@@ -2,7 +2,7 @@
 /** A place's outline by bearing, small, wherever the place is named. */
 import { computed } from 'vue'
 
-import { skylinePath, WINDS } from '../shared/skyline'
+import { skylinePath, WINDS } from '../../shared/skyline'
 
 const { outline, name } = defineProps<{
   /** Azimuth and altitude, from north to north. */

@@ -4,11 +4,11 @@ import { beforeEach, expect, test, vi } from 'vitest'
 import { createVuetify } from 'vuetify'
 
 import PlaceForm from './PlaceForm.vue'
-import { Refusal, server } from '../testing/server'
-import type { Schemas } from '../api/client'
+import { Refusal, server } from '../../testing/server'
+import type { Schemas } from '../../api/client'
 
-vi.mock('../api/client', async (original) =>
-  (await import('../testing/server')).faked(await original()),
+vi.mock('../../api/client', async (original) =>
+  (await import('../../testing/server')).faked(await original()),
 )
 
 const COVE = { latitude_deg: 43.3, longitude_deg: -9.2, time_zone: 'Europe/Madrid' }

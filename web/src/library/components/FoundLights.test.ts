@@ -3,10 +3,10 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, expect, test, vi } from 'vitest'
 
 import FoundLights from './FoundLights.vue'
-import { server } from '../testing/server'
+import { server } from '../../testing/server'
 
-vi.mock('../api/client', async (original) =>
-  (await import('../testing/server')).faked(await original()),
+vi.mock('../../api/client', async (original) =>
+  (await import('../../testing/server')).faked(await original()),
 )
 
 const LEARNED = 'GET /api/v1/places/{place_id}/learned'

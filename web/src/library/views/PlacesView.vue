@@ -2,18 +2,18 @@
 /** Where the tripod goes: kept, imported, exported. */
 import { ref } from 'vue'
 
-import ChoiceWord from '../shared/components/ChoiceWord.vue'
-import FilePick from '../shared/components/FilePick.vue'
+import ChoiceWord from '../../shared/components/ChoiceWord.vue'
+import FilePick from '../../shared/components/FilePick.vue'
 import FoundLights from '../components/FoundLights.vue'
-import LoadState from '../shared/components/LoadState.vue'
+import LoadState from '../../shared/components/LoadState.vue'
 import PlaceForm from '../components/PlaceForm.vue'
 import SkylineDrawing from '../components/SkylineDrawing.vue'
-import { useLoad } from '../shared/composables/useLoad'
-import { toShown } from '../api/shown'
-import { useNotices } from '../shared/stores/notices'
-import { useSession } from '../shared/stores/session'
-import { ApiError, client, data, type Schemas } from '../api/client'
-import { upload } from '../api/upload'
+import { useLoad } from '../../shared/composables/useLoad'
+import { toShown } from '../../api/shown'
+import { useNotices } from '../../shared/stores/notices'
+import { useSession } from '../../shared/stores/session'
+import { ApiError, client, data, type Schemas } from '../../api/client'
+import { upload } from '../../api/upload'
 
 type Place = Schemas['PlaceOut']
 
@@ -174,7 +174,7 @@ const coordinates = (place: { latitude_deg: number; longitude_deg: number }) =>
   </div>
 </template>
 
-<style scoped src="../themes/list-page.css"></style>
+<style scoped src="../../themes/list-page.css"></style>
 <style scoped>
 .page {
   max-width: 1000px;

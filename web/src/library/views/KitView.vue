@@ -2,11 +2,11 @@
 /** What is in the bag. Kinds, their forms and generic things to copy come from the server. */
 import { computed } from 'vue'
 
-import ChoiceWord from '../shared/components/ChoiceWord.vue'
-import FilePick from '../shared/components/FilePick.vue'
+import ChoiceWord from '../../shared/components/ChoiceWord.vue'
+import FilePick from '../../shared/components/FilePick.vue'
 import KitForm from '../components/KitForm.vue'
-import LoadState from '../shared/components/LoadState.vue'
-import { answered } from '../shared/composables/useLoad'
+import LoadState from '../../shared/components/LoadState.vue'
+import { answered } from '../../shared/composables/useLoad'
 import { useKit } from '../composables/useKit'
 
 const {
@@ -119,7 +119,7 @@ async function pick([file]: File[]): Promise<void> {
   </div>
 </template>
 
-<style scoped src="../themes/list-page.css"></style>
+<style scoped src="../../themes/list-page.css"></style>
 <style scoped>
 .pockets {
   display: grid;

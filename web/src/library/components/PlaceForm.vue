@@ -4,10 +4,10 @@ import { computed, reactive, ref } from 'vue'
 
 import EventLines from './EventLines.vue'
 import HorizonEditor from './HorizonEditor.vue'
-import MeasureField from '../shared/components/MeasureField.vue'
-import { today } from '../api/local-time'
-import { ApiError, client, data, ifMatch, type Schemas } from '../api/client'
-import { useWhere } from '../shared/composables/useWhere'
+import MeasureField from '../../shared/components/MeasureField.vue'
+import { today } from '../../api/local-time'
+import { ApiError, client, data, ifMatch, type Schemas } from '../../api/client'
+import { useWhere } from '../../shared/composables/useWhere'
 
 const { place } = defineProps<{ place: Schemas['PlaceOut'] | null }>()
 const emit = defineEmits<{
@@ -238,7 +238,7 @@ async function save(): Promise<void> {
   </form>
 </template>
 
-<style scoped src="../themes/list-page.css"></style>
+<style scoped src="../../themes/list-page.css"></style>
 <style scoped>
 h2 {
   margin-bottom: 8px;

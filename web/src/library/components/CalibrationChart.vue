@@ -2,7 +2,7 @@
 /** Predicted against found: on the line they agree; the band is what the ± promised. */
 import { computed, ref } from 'vue'
 
-import type { Schemas } from '../api/client'
+import type { Schemas } from '../../api/client'
 
 type Point = Schemas['CalibrationPointOut']
 

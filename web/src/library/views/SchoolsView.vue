@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** Where practitioners differ: both sides, and the one this photographer takes. */
-import LoadState from '../shared/components/LoadState.vue'
-import { useLoad } from '../shared/composables/useLoad'
-import { useNotices } from '../shared/stores/notices'
-import { client, data, ifMatch, type Schemas } from '../api/client'
+import LoadState from '../../shared/components/LoadState.vue'
+import { useLoad } from '../../shared/composables/useLoad'
+import { useNotices } from '../../shared/stores/notices'
+import { client, data, ifMatch, type Schemas } from '../../api/client'
 
 const notices = useNotices()
 const schools = useLoad<Schemas['SchoolsOut']>((signal) =>

@@ -2,8 +2,8 @@
 /** The form of one thing in the bag; its questions come from the server. */
 import { computed } from 'vue'
 
-import QuestionField from '../shared/components/QuestionField'
-import type { ApiError, Schemas } from '../api/client'
+import QuestionField from '../../shared/components/QuestionField'
+import type { ApiError, Schemas } from '../../api/client'
 
 type Question = Schemas['QuestionOut']
 
@@ -59,7 +59,7 @@ const isBesideAField = computed(
   </form>
 </template>
 
-<style scoped src="../themes/list-page.css"></style>
+<style scoped src="../../themes/list-page.css"></style>
 <style scoped>
 h3 {
   margin: 6px 0 10px;

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** What was learned of the lights of a place: reckoned with until it is switched off or forgotten. */
 import LessonList from './LessonList.vue'
-import { useLoad } from '../shared/composables/useLoad'
-import { client, data, type Schemas } from '../api/client'
+import { useLoad } from '../../shared/composables/useLoad'
+import { client, data, type Schemas } from '../../api/client'
 
 const { placeId } = defineProps<{ placeId: string }>()
 const lessons = useLoad<Schemas['LessonOut'][]>((signal) =>
@@ -23,4 +23,4 @@ void lessons.refresh()
   </section>
 </template>
 
-<style scoped src="../themes/lists.css"></style>
+<style scoped src="../../themes/lists.css"></style>

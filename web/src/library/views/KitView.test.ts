@@ -65,8 +65,8 @@ const item = {
   spec: { kind: 'film_back', iso: 100, dial_steps: 'halves', table_s: [[1, 2]], spare: null },
 }
 
-vi.mock('../api/client', async (original) => {
-  const real = await original<typeof import('../api/client')>()
+vi.mock('../../api/client', async (original) => {
+  const real = await original<typeof import('../../api/client')>()
   const keep = async (path: string, call: { body: unknown }) => {
     if (refusal.faults.length) throw new real.ApiError(422, 'refused', refusal.faults)
     sent.push({ path, body: call.body })
