@@ -9,20 +9,20 @@ export const router = createRouter({
   routes: [
     { path: '/enter', name: 'enter', component: () => import('./views/EnterView.vue') },
     { path: '/', redirect: '/nights' },
-    { path: '/nights', name: 'nights', component: () => import('./views/NightsView.vue') },
-    { path: '/begin', name: 'begin', component: () => import('./views/BeginView.vue') },
-    { path: '/find', name: 'find', component: () => import('./views/FindView.vue') },
+    { path: '/nights', name: 'nights', component: () => import('./planning/views/NightsView.vue') },
+    { path: '/begin', name: 'begin', component: () => import('./planning/views/BeginView.vue') },
+    { path: '/find', name: 'find', component: () => import('./planning/views/FindView.vue') },
     {
       path: '/nights/:nightId',
       name: 'night',
       props: true,
-      component: () => import('./views/NightView.vue'),
+      component: () => import('./planning/views/NightView.vue'),
     },
     {
       path: '/shots/:shotId',
       name: 'shot',
       props: true,
-      component: () => import('./views/ShotView.vue'),
+      component: () => import('./planning/views/ShotView.vue'),
     },
     {
       path: '/field/:nightId',
@@ -65,7 +65,7 @@ export const router = createRouter({
       component: () => import('./views/PracticeNightView.vue'),
     },
     { path: '/places', name: 'places', component: () => import('./library/views/PlacesView.vue') },
-    { path: '/bench', name: 'bench', component: () => import('./views/BenchView.vue') },
+    { path: '/bench', name: 'bench', component: () => import('./planning/views/BenchView.vue') },
     {
       path: '/schools',
       name: 'schools',
