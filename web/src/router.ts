@@ -42,15 +42,19 @@ export const router = createRouter({
       path: '/nights/:nightId/pictures',
       name: 'pictures',
       props: true,
-      component: () => import('./views/PicturesView.vue'),
+      component: () => import('./journal/views/PicturesView.vue'),
     },
-    { path: '/cards', name: 'cards', component: () => import('./views/CardView.vue') },
-    { path: '/logbook', name: 'logbook', component: () => import('./views/LogbookView.vue') },
+    { path: '/cards', name: 'cards', component: () => import('./journal/views/CardView.vue') },
+    {
+      path: '/logbook',
+      name: 'logbook',
+      component: () => import('./journal/views/LogbookView.vue'),
+    },
     {
       path: '/nights/:nightId/story',
       name: 'story',
       props: true,
-      component: () => import('./views/StoryView.vue'),
+      component: () => import('./journal/views/StoryView.vue'),
     },
     {
       path: '/logbook/learned',

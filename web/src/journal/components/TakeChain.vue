@@ -2,11 +2,11 @@
 /** The takes of a shot as a chain: setting, what was seen, what changed; then what is next. */
 import { computed, ref } from 'vue'
 
-import ChoiceWord from '../shared/components/ChoiceWord.vue'
-import FilePick from '../shared/components/FilePick.vue'
-import NotesField from '../shared/components/NotesField.vue'
+import ChoiceWord from '../../shared/components/ChoiceWord.vue'
+import FilePick from '../../shared/components/FilePick.vue'
+import NotesField from '../../shared/components/NotesField.vue'
 import TakePhoto from './TakePhoto.vue'
-import type { Schemas } from '../api/client'
+import type { Schemas } from '../../api/client'
 
 type Take = Schemas['TakeOut']
 type Verdict = Schemas['VerdictOut']['key']

@@ -2,9 +2,9 @@ import { mount } from '@vue/test-utils'
 import { expect, test } from 'vitest'
 import { createVuetify } from 'vuetify'
 
-import ChoiceWord from '../shared/components/ChoiceWord.vue'
+import ChoiceWord from '../../shared/components/ChoiceWord.vue'
 import TakeChain from './TakeChain.vue'
-import type { Schemas } from '../api/client'
+import type { Schemas } from '../../api/client'
 
 type Chain = Schemas['ChainOut']
 

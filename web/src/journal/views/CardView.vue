@@ -3,13 +3,13 @@
 import { computed, onBeforeUnmount, reactive, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import FilePick from '../shared/components/FilePick.vue'
-import { client, data, type Schemas } from '../api/client'
-import { droppedFiles } from '../api/dropped'
+import FilePick from '../../shared/components/FilePick.vue'
+import { client, data, type Schemas } from '../../api/client'
+import { droppedFiles } from '../../api/dropped'
 import CardUnplaced from '../components/CardUnplaced.vue'
 import { useIntake } from '../composables/useIntake'
-import { useLoad } from '../shared/composables/useLoad'
-import { useNotices } from '../shared/stores/notices'
+import { useLoad } from '../../shared/composables/useLoad'
+import { useNotices } from '../../shared/stores/notices'
 
 const route = useRoute()
 const router = useRouter()
@@ -224,7 +224,7 @@ onBeforeUnmount(() => window.removeEventListener('beforeunload', warn))
   </div>
 </template>
 
-<style scoped src="../themes/lists.css"></style>
+<style scoped src="../../themes/lists.css"></style>
 <style scoped>
 .lead {
   max-width: 70ch;

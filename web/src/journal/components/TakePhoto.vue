@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** A picture of a take: thumbnail, histogram, what it says, and where it belongs. */
-import ChoiceWord from '../shared/components/ChoiceWord.vue'
-import LevelBars from '../shared/components/LevelBars.vue'
-import type { Schemas } from '../api/client'
+import ChoiceWord from '../../shared/components/ChoiceWord.vue'
+import LevelBars from '../../shared/components/LevelBars.vue'
+import type { Schemas } from '../../api/client'
 
 const { photo, takes } = defineProps<{
   photo: Schemas['PhotoOut']

@@ -3,12 +3,12 @@
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 
-import DateField from '../shared/components/DateField.vue'
-import { client, data, type Schemas } from '../api/client'
-import { dayText } from '../api/local-time'
-import LoadState from '../shared/components/LoadState.vue'
-import { useLoad } from '../shared/composables/useLoad'
-import { useNotices } from '../shared/stores/notices'
+import DateField from '../../shared/components/DateField.vue'
+import { client, data, type Schemas } from '../../api/client'
+import { dayText } from '../../api/local-time'
+import LoadState from '../../shared/components/LoadState.vue'
+import { useLoad } from '../../shared/composables/useLoad'
+import { useNotices } from '../../shared/stores/notices'
 
 const { nightId } = defineProps<{ nightId: string }>()
 const router = useRouter()
@@ -145,7 +145,7 @@ async function nightAgain(which: 'all' | 'kept' | 'unfinished'): Promise<void> {
   </div>
 </template>
 
-<style scoped src="../themes/lists.css"></style>
+<style scoped src="../../themes/lists.css"></style>
 <style scoped>
 .sum {
   margin-top: 10px;

@@ -6,7 +6,7 @@
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 
 import ComputedBeside from './ComputedBeside.vue'
-import LevelBars from '../../shared/components/LevelBars.vue'
+import LevelBars from '../../../shared/components/LevelBars.vue'
 import OneLook from './OneLook.vue'
 import type { Photo } from '../../composables/useSheet'
 import { judgedOf } from '../../composables/useSheet'

@@ -3,8 +3,8 @@
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 
-import DarkCalendar from '../shared/components/DarkCalendar.vue'
-import type { Schemas } from '../api/client'
+import DarkCalendar from '../../shared/components/DarkCalendar.vue'
+import type { Schemas } from '../../api/client'
 
 const { year } = defineProps<{ year: Schemas['YearOut'] }>()
 const router = useRouter()

@@ -2,10 +2,10 @@
 /** What was computed of the frame, with the settings the picture was taken with. */
 import { computed } from 'vue'
 
-import OnePicture from '../../planning/components/ComputedPicture/OnePicture.vue'
-import { client, data, type Schemas } from '../../api/client'
-import type { Asked } from '../../planning/composables/useComputed'
-import { useLoad } from '../../shared/composables/useLoad'
+import OnePicture from '../../../planning/components/ComputedPicture/OnePicture.vue'
+import { client, data, type Schemas } from '../../../api/client'
+import type { Asked } from '../../../planning/composables/useComputed'
+import { useLoad } from '../../../shared/composables/useLoad'
 import type { Photo } from '../../composables/useSheet'
 
 const { photo } = defineProps<{ photo: Photo }>()

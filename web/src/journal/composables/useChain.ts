@@ -4,12 +4,12 @@
  */
 import { readonly, ref, type Ref } from 'vue'
 
-import { client, data, ifMatch, type Schemas } from '../api/client'
-import { newId } from '../api/identity'
-import { upload } from '../api/upload'
-import { queueTake, send } from '../shared/outbox'
-import { useNotices } from '../shared/stores/notices'
-import { useLoad, type UseLoadReturn } from '../shared/composables/useLoad'
+import { client, data, ifMatch, type Schemas } from '../../api/client'
+import { newId } from '../../api/identity'
+import { upload } from '../../api/upload'
+import { queueTake, send } from '../../shared/outbox'
+import { useNotices } from '../../shared/stores/notices'
+import { useLoad, type UseLoadReturn } from '../../shared/composables/useLoad'
 
 type Chain = Schemas['ChainOut']
 type Take = Schemas['TakeOut']

@@ -1,9 +1,9 @@
 /** Takes looked for, page by page, and what they say together. */
 import { computed, reactive, watch, type ComputedRef, type ShallowRef } from 'vue'
 
-import { client, data, type Schemas } from '../api/client'
-import { useNotices } from '../shared/stores/notices'
-import { answered, useLoad, type UseLoadReturn } from '../shared/composables/useLoad'
+import { client, data, type Schemas } from '../../api/client'
+import { useNotices } from '../../shared/stores/notices'
+import { answered, useLoad, type UseLoadReturn } from '../../shared/composables/useLoad'
 
 type Line = Schemas['TakeLineOut']
 

@@ -3,11 +3,11 @@
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
-import ChoiceWord from '../shared/components/ChoiceWord.vue'
-import { dayText, today } from '../api/local-time'
-import { client, data, type Schemas } from '../api/client'
-import { useLoad } from '../shared/composables/useLoad'
-import { useNotices } from '../shared/stores/notices'
+import ChoiceWord from '../../shared/components/ChoiceWord.vue'
+import { dayText, today } from '../../api/local-time'
+import { client, data, type Schemas } from '../../api/client'
+import { useLoad } from '../../shared/composables/useLoad'
+import { useNotices } from '../../shared/stores/notices'
 
 const router = useRouter()
 const notices = useNotices()
@@ -64,7 +64,7 @@ async function carry(shot: Schemas['UnfinishedOut'], night_id: string): Promise<
   </section>
 </template>
 
-<style scoped src="../themes/lists.css"></style>
+<style scoped src="../../themes/lists.css"></style>
 <style scoped>
 .muted {
   margin-left: 8px;

@@ -3,10 +3,10 @@
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 
 import { LookAt, PictureTile } from '../components/PictureSheet'
-import LoadState from '../shared/components/LoadState.vue'
+import LoadState from '../../shared/components/LoadState.vue'
 import { useSheet, type Order, type Photo, type Show } from '../composables/useSheet'
-import { useShortcuts } from '../shared/composables/useShortcuts'
-import { useNotices } from '../shared/stores/notices'
+import { useShortcuts } from '../../shared/composables/useShortcuts'
+import { useNotices } from '../../shared/stores/notices'
 
 const { nightId } = defineProps<{ nightId: string }>()
 const notices = useNotices()
@@ -221,8 +221,8 @@ useShortcuts([
   </div>
 </template>
 
-<style scoped src="../themes/lists.css"></style>
-<style scoped src="../themes/choices.css"></style>
+<style scoped src="../../themes/lists.css"></style>
+<style scoped src="../../themes/choices.css"></style>
 <style scoped>
 .head {
   display: flex;

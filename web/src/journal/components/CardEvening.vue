@@ -3,11 +3,11 @@
 import { mdiChevronRight } from '@mdi/js'
 import { computed, reactive, ref } from 'vue'
 
-import ChoiceWord from '../shared/components/ChoiceWord.vue'
-import { dayText } from '../api/local-time'
-import { client, data, type Schemas } from '../api/client'
+import ChoiceWord from '../../shared/components/ChoiceWord.vue'
+import { dayText } from '../../api/local-time'
+import { client, data, type Schemas } from '../../api/client'
 import type { Gift, OwnNight } from '../composables/useIntake'
-import { useLoad } from '../shared/composables/useLoad'
+import { useLoad } from '../../shared/composables/useLoad'
 
 type Found = Schemas['SetOut']
 
@@ -128,7 +128,7 @@ async function askForOwn(): Promise<void> {
   </form>
 </template>
 
-<style scoped src="../themes/lists.css"></style>
+<style scoped src="../../themes/lists.css"></style>
 <style scoped>
 h3 button {
   display: flex;

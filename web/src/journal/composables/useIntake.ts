@@ -12,8 +12,8 @@ import {
   type Ref,
 } from 'vue'
 
-import { client, data, type Schemas } from '../api/client'
-import { asApiError } from '../shared/composables/useDraft'
+import { client, data, type Schemas } from '../../api/client'
+import { asApiError } from '../../shared/composables/useDraft'
 
 type Intake = Schemas['IntakeOut']
 export type OwnNight = Omit<Schemas['OwnNightIn'], 'photo_ids'>

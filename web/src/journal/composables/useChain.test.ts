@@ -2,15 +2,15 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, expect, test, vi } from 'vitest'
 
 import { useChain } from './useChain'
-import { useNotices } from '../shared/stores/notices'
-import { living, Refusal, server } from '../testing/server'
-import type { Queued } from '../field/kept'
+import { useNotices } from '../../shared/stores/notices'
+import { living, Refusal, server } from '../../testing/server'
+import type { Queued } from '../../field/kept'
 
 const device = vi.hoisted(() => ({ queue: [] as unknown[] }))
-vi.mock('../api/client', async (original) =>
-  (await import('../testing/server')).faked(await original()),
+vi.mock('../../api/client', async (original) =>
+  (await import('../../testing/server')).faked(await original()),
 )
-vi.mock('../field/kept', () => ({
+vi.mock('../../field/kept', () => ({
   outbox: async () => [...device.queue] as Queued[],
   changeOutbox: async (change: (queue: Queued[]) => Queued[]) =>
     void (device.queue = change(device.queue as Queued[])),

@@ -2,7 +2,7 @@ import { mount } from '@vue/test-utils'
 import { expect, test } from 'vitest'
 import { createVuetify } from 'vuetify'
 
-import ChoiceWord from '../shared/components/ChoiceWord.vue'
+import ChoiceWord from '../../shared/components/ChoiceWord.vue'
 import TakeEntry from './TakeEntry.vue'
 
 const AT = '2026-12-09T22:40:00.000Z'

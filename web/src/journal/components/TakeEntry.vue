@@ -2,10 +2,10 @@
 /** A take that was made otherwise than advised, or at another time: entered in a sentence. */
 import { computed, reactive, ref, watch } from 'vue'
 
-import ChoiceWord from '../shared/components/ChoiceWord.vue'
-import MomentField from '../shared/components/QuestionField/MomentField.vue'
-import type { Rail } from '../shared/components/ExposureRails/rail'
-import type { Schemas } from '../api/client'
+import ChoiceWord from '../../shared/components/ChoiceWord.vue'
+import MomentField from '../../shared/components/QuestionField/MomentField.vue'
+import type { Rail } from '../../shared/components/ExposureRails/rail'
+import type { Schemas } from '../../api/client'
 
 type Verdict = Schemas['VerdictOut']['key']
 

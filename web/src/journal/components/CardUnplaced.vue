@@ -3,7 +3,7 @@
 import { computed, reactive } from 'vue'
 
 import CardEvening from './CardEvening.vue'
-import type { Schemas } from '../api/client'
+import type { Schemas } from '../../api/client'
 import type { Gift, OwnNight } from '../composables/useIntake'
 
 type Found = Schemas['SetOut']

@@ -1,9 +1,9 @@
 /** The pictures of a night, looked through and judged; a judgement shows at once. */
 import { computed, ref, type ComputedRef, type Ref } from 'vue'
 
-import { ApiError, client, data, ifMatch, type Schemas } from '../api/client'
-import { useNotices } from '../shared/stores/notices'
-import { useLoad, type UseLoadReturn } from '../shared/composables/useLoad'
+import { ApiError, client, data, ifMatch, type Schemas } from '../../api/client'
+import { useNotices } from '../../shared/stores/notices'
+import { useLoad, type UseLoadReturn } from '../../shared/composables/useLoad'
 
 export type Photo = Schemas['PhotoOut']
 type Judged = Required<Schemas['JudgedIn']>

@@ -2,12 +2,12 @@
 /** Every take there was: found by words and kind, over the year, and what it says together. */
 import { computed, ref, watch } from 'vue'
 
-import { client, data, type Schemas } from '../api/client'
+import { client, data, type Schemas } from '../../api/client'
 import CarryOver from '../components/CarryOver.vue'
 import DarkYear from '../components/DarkYear.vue'
-import { dayText } from '../api/local-time'
-import LoadState from '../shared/components/LoadState.vue'
-import { answered, useLoad } from '../shared/composables/useLoad'
+import { dayText } from '../../api/local-time'
+import LoadState from '../../shared/components/LoadState.vue'
+import { answered, useLoad } from '../../shared/composables/useLoad'
 import { useLogbook } from '../composables/useLogbook'
 
 const logbook = useLogbook()
@@ -167,7 +167,7 @@ const bands = computed(() => [
   </div>
 </template>
 
-<style scoped src="../themes/lists.css"></style>
+<style scoped src="../../themes/lists.css"></style>
 <style scoped>
 .head {
   display: flex;

@@ -4,10 +4,10 @@ import { beforeEach, expect, test, vi } from 'vitest'
 import { effectScope } from 'vue'
 
 import { useIntake } from './useIntake'
-import { Refusal, server } from '../testing/server'
+import { Refusal, server } from '../../testing/server'
 
-vi.mock('../api/client', async (original) =>
-  (await import('../testing/server')).faked(await original()),
+vi.mock('../../api/client', async (original) =>
+  (await import('../../testing/server')).faked(await original()),
 )
 
 const FILES = 'POST /api/v1/intakes/{intake_id}/files'
