@@ -4,7 +4,7 @@ import { defineStore } from 'pinia'
 import { ref, watch } from 'vue'
 
 import { browserStorage } from '../browser'
-import { voices, type Voice } from '../../field/useVoice'
+import { voices, type Voice } from '../../field/composables/useVoice'
 import { themeNames, type ThemeName } from '../../themes'
 
 const KEY = 'owl-preferences'

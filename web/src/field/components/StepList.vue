@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What is done before the button, one large row each, and what to mind. */
-import type { Schemas } from '../api/client'
+import type { Schemas } from '../../api/client'
 
 defineProps<{
   steps: Schemas['LineOut'][]

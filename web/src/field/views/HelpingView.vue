@@ -2,10 +2,10 @@
 /** The link a helper was given: opened here, it belongs to this phone. */
 import { useRoute, useRouter } from 'vue-router'
 
-import OwlMark from '../shared/components/OwlMark.vue'
-import ThemeSwitch from '../shared/components/ThemeSwitch.vue'
-import { useSubmit } from '../shared/composables/useSubmit'
-import { useSession } from '../shared/stores/session'
+import OwlMark from '../../shared/components/OwlMark.vue'
+import ThemeSwitch from '../../shared/components/ThemeSwitch.vue'
+import { useSubmit } from '../../shared/composables/useSubmit'
+import { useSession } from '../../shared/stores/session'
 
 const session = useSession()
 const router = useRouter()

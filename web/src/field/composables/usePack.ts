@@ -4,8 +4,8 @@
  */
 import { computed, shallowRef, type ComputedRef, type ShallowRef } from 'vue'
 
-import { keepPack, keptPack, type Tick } from '../field/kept'
-import { ApiError, client, data, type Schemas } from '../api/client'
+import { keepPack, keptPack, type Tick } from '../kept'
+import { ApiError, client, data, type Schemas } from '../../api/client'
 
 type PackList = Schemas['PackListOut']
 

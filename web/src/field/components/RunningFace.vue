@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** While a sitting runs: the eye closes, the seconds are counted, one button. */
 import ClosingEye from './ClosingEye.vue'
-import { countText, type Moment } from './clock'
+import { countText, type Moment } from '../clock'
 
 defineProps<{
   moment: Moment

@@ -5,8 +5,8 @@
 import { storeToRefs } from 'pinia'
 import { computed, onScopeDispose, ref, watch } from 'vue'
 
-import type { Moment } from './clock'
-import type { FieldShot, Setting, Verdict } from './kept'
+import type { Moment } from '../clock'
+import type { FieldShot, Setting, Verdict } from '../kept'
 import {
   begun,
   bracketed,
@@ -18,11 +18,11 @@ import {
   standing,
   stopped,
   type Run,
-} from './run'
-import { callsOf, cuesAround } from './performance'
-import type { Schemas } from '../api/client'
-import { useField } from './store'
-import { usePreferences } from '../shared/stores/preferences'
+} from '../run'
+import { callsOf, cuesAround } from '../performance'
+import type { Schemas } from '../../api/client'
+import { useField } from '../store'
+import { usePreferences } from '../../shared/stores/preferences'
 import { useCamera } from './useCamera'
 import { useVoice, voices } from './useVoice'
 import { useWakeLock } from './useWakeLock'

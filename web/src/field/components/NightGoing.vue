@@ -2,7 +2,7 @@
 /** The night from here: how long one may stay, what is next, what has no room any more. */
 import { computed, ref } from 'vue'
 
-import { goingOn, stayAt, type Ahead, type Finished } from './order'
+import { goingOn, stayAt, type Ahead, type Finished } from '../order'
 
 const { ahead, finished, shotId, isBegun, now, clockOf } = defineProps<{
   ahead: Ahead

@@ -4,8 +4,8 @@
  */
 import { ref } from 'vue'
 
-import { ApiError, client, data } from '../api/client'
-import type { Setting } from './kept'
+import { ApiError, client, data } from '../../api/client'
+import type { Setting } from '../kept'
 
 export function useCamera() {
   const says = ref('')

@@ -1,13 +1,13 @@
 import { beforeEach, expect, test, vi } from 'vitest'
 
 import { usePack } from './usePack'
-import { living, server } from '../testing/server'
+import { living, server } from '../../testing/server'
 
-vi.mock('../api/client', async (original) =>
-  (await import('../testing/server')).faked(await original()),
+vi.mock('../../api/client', async (original) =>
+  (await import('../../testing/server')).faked(await original()),
 )
 const kept = vi.hoisted(() => new Map<string, unknown>())
-vi.mock('../field/kept', () => ({
+vi.mock('../kept', () => ({
   keptPack: async (id: string) => kept.get(id),
   keepPack: async (id: string, pack: unknown) => void kept.set(id, structuredClone(pack)),
 }))

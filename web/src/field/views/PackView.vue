@@ -2,7 +2,7 @@
 /** What to take for a night: ticked on the way out of the door, signal or not. */
 import { computed } from 'vue'
 
-import LoadState from '../shared/components/LoadState.vue'
+import LoadState from '../../shared/components/LoadState.vue'
 import { usePack } from '../composables/usePack'
 
 const { nightId } = defineProps<{ nightId: string }>()

@@ -6,24 +6,24 @@
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import BigNumbers from '../field/BigNumbers.vue'
-import JudgingFace from '../field/JudgingFace.vue'
-import LoadState from '../shared/components/LoadState.vue'
-import NightGoing from '../field/NightGoing.vue'
-import OtherSettings from '../field/OtherSettings.vue'
-import RunningFace from '../field/RunningFace.vue'
-import StepList from '../field/StepList.vue'
-import { MeasurePanel, prepare } from '../shared/instruments'
+import BigNumbers from '../components/BigNumbers.vue'
+import JudgingFace from '../components/JudgingFace.vue'
+import LoadState from '../../shared/components/LoadState.vue'
+import NightGoing from '../components/NightGoing.vue'
+import OtherSettings from '../components/OtherSettings.vue'
+import RunningFace from '../components/RunningFace.vue'
+import StepList from '../components/StepList.vue'
+import { MeasurePanel, prepare } from '../../shared/instruments'
 import { useEmber } from '../composables/useEmber'
-import { countText } from '../field/clock'
-import { useField } from '../field/store'
-import { useNow } from '../shared/composables/useNow'
-import { usePicture } from '../field/usePicture'
-import { useRun } from '../field/useRun'
-import { useSending } from '../field/useSending'
-import { goingOn, stayAt } from '../field/order'
-import { toLocal } from '../api/local-time'
-import type { Setting } from '../field/kept'
+import { countText } from '../clock'
+import { useField } from '../store'
+import { useNow } from '../../shared/composables/useNow'
+import { usePicture } from '../composables/usePicture'
+import { useRun } from '../composables/useRun'
+import { useSending } from '../composables/useSending'
+import { goingOn, stayAt } from '../order'
+import { toLocal } from '../../api/local-time'
+import type { Setting } from '../kept'
 
 const { nightId } = defineProps<{ nightId: string }>()
 const route = useRoute()
@@ -333,4 +333,4 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
   </div>
 </template>
 
-<style scoped src="../field/field.css"></style>
+<style scoped src="../components/field.css"></style>

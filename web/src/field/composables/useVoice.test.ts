@@ -1,9 +1,9 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
 
 import { useVoice } from './useVoice'
-import { living } from '../testing/server'
-import type { Calling } from './kept'
-import type { Call } from './performance'
+import { living } from '../../testing/server'
+import type { Calling } from '../kept'
+import type { Call } from '../performance'
 
 const bell = { hertz: 784, lasts_s: 0.25 }
 const calling = { tones: { cue: bell, open: bell }, tick: bell } as unknown as Calling

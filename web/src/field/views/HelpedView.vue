@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** A night as its helper reads it: the shots in their order, and the way into the field. */
-import LoadState from '../shared/components/LoadState.vue'
-import NightStrip from '../shared/components/NightStrip.vue'
-import { dayText, toLocal } from '../api/local-time'
-import { answered, useLoad } from '../shared/composables/useLoad'
-import { useSession } from '../shared/stores/session'
-import { client, data, type Schemas } from '../api/client'
+import LoadState from '../../shared/components/LoadState.vue'
+import NightStrip from '../../shared/components/NightStrip.vue'
+import { dayText, toLocal } from '../../api/local-time'
+import { answered, useLoad } from '../../shared/composables/useLoad'
+import { useSession } from '../../shared/stores/session'
+import { client, data, type Schemas } from '../../api/client'
 
 const { nightId } = defineProps<{ nightId: string }>()
 const session = useSession()

@@ -4,7 +4,7 @@
  */
 import { onScopeDispose, ref, watch, type Ref } from 'vue'
 
-import { keepPicture, keptPicture, type FieldShot } from './kept'
+import { keepPicture, keptPicture, type FieldShot } from '../kept'
 
 const WIDTH_PX = 640
 

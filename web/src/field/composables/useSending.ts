@@ -1,8 +1,8 @@
 /** Takes and readings that wait are sent when the browser says there is signal, and tried now and then. */
 import { onScopeDispose } from 'vue'
 
-import { sendWaiting } from '../shared/instruments'
-import { useField } from './store'
+import { sendWaiting } from '../../shared/instruments'
+import { useField } from '../store'
 
 const RETRY_EVERY_MS = 15_000 // a signal may come back without the browser noticing
 

@@ -3,10 +3,10 @@
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 
-import LoadState from '../shared/components/LoadState.vue'
-import { useLoad } from '../shared/composables/useLoad'
-import { useNotices } from '../shared/stores/notices'
-import { client, data, type Schemas } from '../api/client'
+import LoadState from '../../shared/components/LoadState.vue'
+import { useLoad } from '../../shared/composables/useLoad'
+import { useNotices } from '../../shared/stores/notices'
+import { client, data, type Schemas } from '../../api/client'
 
 type Scene = Schemas['PracticeSceneOut']
 

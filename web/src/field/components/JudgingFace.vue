@@ -2,9 +2,9 @@
 /** What was seen: a word over the picture, or which frame of a bracket was right. */
 import { computed } from 'vue'
 
-import type { Run } from './run'
-import type { Verdict } from './kept'
-import type { Schemas } from '../api/client'
+import type { Run } from '../run'
+import type { Verdict } from '../kept'
+import type { Schemas } from '../../api/client'
 
 const { run, verdicts } = defineProps<{
   run: Run

@@ -3,13 +3,13 @@
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
-import ExposureRails from '../shared/components/ExposureRails'
-import LevelBars from '../shared/components/LevelBars.vue'
-import LoadState from '../shared/components/LoadState.vue'
+import ExposureRails from '../../shared/components/ExposureRails'
+import LevelBars from '../../shared/components/LevelBars.vue'
+import LoadState from '../../shared/components/LoadState.vue'
 import { SPEEDS, usePractice } from '../composables/usePractice'
-import { countText } from '../field/clock'
-import { useNotices } from '../shared/stores/notices'
-import { client, data } from '../api/client'
+import { countText } from '../clock'
+import { useNotices } from '../../shared/stores/notices'
+import { client, data } from '../../api/client'
 
 const { attemptId } = defineProps<{ attemptId: string }>()
 const router = useRouter()
@@ -170,7 +170,7 @@ async function again(): Promise<void> {
   </div>
 </template>
 
-<style scoped src="../themes/work-page.css"></style>
+<style scoped src="../../themes/work-page.css"></style>
 <style scoped>
 .columns {
   grid-template-columns: minmax(0, 1fr) 460px;

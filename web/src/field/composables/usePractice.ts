@@ -12,8 +12,8 @@ import {
   type ShallowRef,
 } from 'vue'
 
-import { client, data, type ApiError, type Schemas } from '../api/client'
-import { asApiError } from '../shared/composables/useDraft'
+import { client, data, type ApiError, type Schemas } from '../../api/client'
+import { asApiError } from '../../shared/composables/useDraft'
 
 type Attempt = Schemas['AttemptOut']
 type Rail = Schemas['RailOut']

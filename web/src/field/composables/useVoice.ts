@@ -6,8 +6,8 @@
  */
 import { onScopeDispose, ref, type Ref } from 'vue'
 
-import type { Calling } from './kept'
-import type { Call, Kind } from './performance'
+import type { Calling } from '../kept'
+import type { Call, Kind } from '../performance'
 
 type Tone = Calling['tick']
 
