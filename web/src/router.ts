@@ -7,7 +7,7 @@ export const router = createRouter({
   history: createWebHistory(),
   scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
   routes: [
-    { path: '/enter', name: 'enter', component: () => import('./views/EnterView.vue') },
+    { path: '/enter', name: 'enter', component: () => import('./account/views/EnterView.vue') },
     { path: '/', redirect: '/nights' },
     { path: '/nights', name: 'nights', component: () => import('./planning/views/NightsView.vue') },
     { path: '/begin', name: 'begin', component: () => import('./planning/views/BeginView.vue') },
@@ -79,7 +79,11 @@ export const router = createRouter({
       name: 'schools',
       component: () => import('./library/views/SchoolsView.vue'),
     },
-    { path: '/account', name: 'account', component: () => import('./views/AccountView.vue') },
+    {
+      path: '/account',
+      name: 'account',
+      component: () => import('./account/views/AccountView.vue'),
+    },
     { path: '/kit', name: 'kit', component: () => import('./library/views/KitView.vue') },
     {
       path: '/helping',
@@ -97,15 +101,19 @@ export const router = createRouter({
       path: '/guide',
       name: 'guide',
       meta: { isPublic: true },
-      component: () => import('./views/GuideView.vue'),
+      component: () => import('./help/views/GuideView.vue'),
     },
     {
       path: '/about',
       name: 'about',
       meta: { isPublic: true },
-      component: () => import('./views/AboutView.vue'),
+      component: () => import('./help/views/AboutView.vue'),
     },
-    { path: '/:rest(.*)', name: 'nowhere', component: () => import('./views/NowhereView.vue') },
+    {
+      path: '/:rest(.*)',
+      name: 'nowhere',
+      component: () => import('./help/views/NowhereView.vue'),
+    },
   ],
 })
 

@@ -3,7 +3,7 @@
 import { nextTick, onMounted, watch } from 'vue'
 import { useRoute } from 'vue-router'
 
-import { guideHtml, guideParts } from '../help/guide'
+import { guideHtml, guideParts } from '../guide'
 
 const route = useRoute()
 const find = () => {

@@ -2,9 +2,9 @@
 /** An account for another photographer, by whoever has the first one here. */
 import { reactive, ref } from 'vue'
 
-import { useSubmit } from '../shared/composables/useSubmit'
-import { useNotices } from '../shared/stores/notices'
-import { client, data } from '../api/client'
+import { useSubmit } from '../../shared/composables/useSubmit'
+import { useNotices } from '../../shared/stores/notices'
+import { client, data } from '../../api/client'
 
 const notices = useNotices()
 const isOpen = ref(false)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What others made and the app stands on, each with its licence. */
-import notices from '../about/notices.json'
+import notices from '../notices.json'
 
 const packages = [
   { title: 'The page is built of', list: notices.web },

@@ -3,10 +3,10 @@
 import { computed, reactive } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import OwlMark from '../shared/components/OwlMark.vue'
-import ThemeSwitch from '../shared/components/ThemeSwitch.vue'
-import { useSubmit } from '../shared/composables/useSubmit'
-import { useSession } from '../shared/stores/session'
+import OwlMark from '../../shared/components/OwlMark.vue'
+import ThemeSwitch from '../../shared/components/ThemeSwitch.vue'
+import { useSubmit } from '../../shared/composables/useSubmit'
+import { useSession } from '../../shared/stores/session'
 
 const session = useSession()
 const route = useRoute()
