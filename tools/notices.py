@@ -17,7 +17,7 @@ WEB = ROOT / "web"
 LOCK, WEB_LOCK = ROOT / "requirements.lock.txt", WEB / "package-lock.json"
 MARKDOWN, PAGE, TEXTS = (
     ROOT / "THIRD-PARTY.md",
-    WEB / "src" / "about" / "notices.json",
+    WEB / "src" / "help" / "notices.json",
     WEB / "public" / "licences.txt",
 )
 
