@@ -1,7 +1,6 @@
-"""The application on a real MariaDB of its own, in a fresh directory on another port."""
+"""The application on a real MariaDB of its own, in a fresh directory; one for each worker."""
 
 from collections.abc import Callable, Iterator
-from pathlib import Path
 
 import pytest
 from fastapi.testclient import TestClient
@@ -21,7 +20,7 @@ PASSWORD = "correct horse battery"
 
 @pytest.fixture(scope="session")
 def database(tmp_path_factory: pytest.TempPathFactory) -> Iterator[PrivateMariaDB]:
-    instance = PrivateMariaDB(Path(tmp_path_factory.mktemp("mariadb")), 23406)
+    instance = PrivateMariaDB(tmp_path_factory.mktemp("mariadb"))
     instance.start()
     migrate(instance.url)
     yield instance

@@ -14,8 +14,9 @@ import httpx2
 import pytest
 
 from patient_owl.platform.storage.keeper import Keeper
-from patient_owl.platform.storage.mariadb import PrivateMariaDB, free_port
+from patient_owl.platform.storage.mariadb import PrivateMariaDB
 from tests.app import making
+from tests.held_port import HeldPort
 
 WITHIN_S = 180  # of a machine three times as busy
 
@@ -60,10 +61,16 @@ def is_there(pid: int) -> bool:
 
 
 @pytest.fixture
-def served(tmp_path: Path) -> Iterator[tuple[subprocess.Popen[str], str]]:
+def port() -> Iterator[int]:
+    held = HeldPort()
+    yield held.number
+    held.let_go()
+
+
+@pytest.fixture
+def served(tmp_path: Path, port: int) -> Iterator[tuple[subprocess.Popen[str], str]]:
     """A demo of two processes."""
-    port = str(free_port(24100))
-    process = owl(tmp_path, "demo", "--port", port, "--workers", "2")
+    process = owl(tmp_path, "demo", "--port", str(port), "--workers", "2")
     base = f"http://127.0.0.1:{port}"
 
     def is_up() -> bool:
@@ -163,9 +170,10 @@ def test_processes_end_with_the_one_that_started_them(
     ],
 )
 def test_what_cannot_be_started_is_said_in_a_sentence(
-    tmp_path: Path, said: list[str], more: dict[str, str], words: str
+    tmp_path: Path, port: int, said: list[str], more: dict[str, str], words: str
 ) -> None:
-    process = owl(tmp_path, *(word.format(here=__file__) for word in said), **more)
+    said = [word.format(here=__file__) for word in said]
+    process = owl(tmp_path, *said, **{"OWL_PORT": str(port), **more})
     assert process.wait(WITHIN_S) == 1
     told = (tmp_path / "said").read_text()
     assert words in told
@@ -182,7 +190,7 @@ def test_a_database_that_does_not_start_is_tried_again_less_and_less_often(
 
     monkeypatch.setattr("patient_owl.platform.storage.keeper.SHORTEST_WAIT_S", 0.01)
     monkeypatch.setattr("patient_owl.platform.storage.keeper.LOOK_EVERY_S", 0.01)
-    database = PrivateMariaDB(tmp_path / "kept", 23460)
+    database = PrivateMariaDB(tmp_path / "kept")
     with Keeper(database):
         first = database.pid
         monkeypatch.setattr("patient_owl.platform.storage.mariadb.FREE_DISK_MB", 10**9)

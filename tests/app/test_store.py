@@ -34,7 +34,7 @@ def test_what_was_acknowledged_survives_a_kill_of_the_database(
 
 
 def test_data_of_a_newer_version_is_left_alone(tmp_path: Path) -> None:
-    database = PrivateMariaDB(tmp_path / "newer", 23456)
+    database = PrivateMariaDB(tmp_path / "newer")
     database.start()
     try:
         migrate(database.url)
@@ -81,7 +81,7 @@ def old_take(k: int, shot: int, word: str | None, light_word: str | None) -> dic
 
 
 def test_words_and_lights_of_before_are_carried_over_and_back(tmp_path: Path) -> None:
-    database = PrivateMariaDB(tmp_path / "older", 23457)
+    database = PrivateMariaDB(tmp_path / "older")
     database.start()
     engine = create_engine(database.url, connect_args={"ssl_disabled": True})
     framing = {"focal_length_mm": 24, "bearing_true_deg": 0, "tilt_deg": 0}

@@ -15,7 +15,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Locator, Page, expect
 
-from patient_owl.platform.storage.mariadb import free_port
+from tests.held_port import HeldPort
 
 READY_WITHIN_S = 180
 # What is waited for is a condition; how long says only when to give up, on a machine of any load.
@@ -28,16 +28,17 @@ class Demo:
 
     var_dir: Path
     command: str = "demo"
-    port: int = field(default_factory=lambda: free_port(24200))
+    held: HeldPort = field(default_factory=HeldPort)
     process: "subprocess.Popen[bytes] | None" = None
     day: date = field(default_factory=date.today)  # the demo's tonight, as it was at the start
 
     @property
     def url(self) -> str:
-        return f"http://127.0.0.1:{self.port}"
+        return f"http://127.0.0.1:{self.held.number}"
 
     def start(self) -> None:
-        command = [sys.executable, "-m", "patient_owl.cli", self.command, "--port", str(self.port)]
+        port = str(self.held.number)
+        command = [sys.executable, "-m", "patient_owl.cli", self.command, "--port", port]
         with (self.var_dir / "demo.log").open("ab") as log:
             self.process = subprocess.Popen(
                 command,

@@ -1,4 +1,4 @@
-"""A private MariaDB: own data directory, own port on loopback, started and stopped by us.
+"""A private MariaDB: own data directory, own socket in it and no port, started and stopped by us.
 
 Never the system's service. Used by the start commands and by the tests.
 """
@@ -8,7 +8,6 @@ import os
 import secrets
 import shutil
 import signal
-import socket
 import subprocess
 import time
 from dataclasses import dataclass
@@ -22,7 +21,6 @@ READY_WITHIN_S = 60
 STOPPED_WITHIN_S = 30
 MOST_CONNECTIONS = 1000  # of all processes: thirty of them with both pools full
 FREE_DISK_MB = 300  # an empty instance takes about 150 MB
-PORTS_TRIED = 50
 
 # What the app stands on, wherever its database runs.
 SERVER_SETTINGS = """\
@@ -40,8 +38,7 @@ datadir = {data}
 socket = {socket}
 pid-file = {pid}
 log-error = {log}
-port = {port}
-bind-address = 127.0.0.1
+skip-networking
 init-file = {init}
 innodb-buffer-pool-size = 128M
 innodb-log-file-size = 32M
@@ -56,11 +53,9 @@ class CannotStart(Exception):
 
 @dataclass
 class PrivateMariaDB:
-    """One instance in `home`. `preferred_port` is taken when free, else the next free one."""
+    """One instance in `home`, reached by a socket there."""
 
     home: Path
-    preferred_port: int = 23306
-    port: int = 0
     pid: int | None = None
 
     @property
@@ -75,12 +70,10 @@ class PrivateMariaDB:
         self._check_room()
         orphan = self._running_pid()
         if orphan is not None:
-            self.pid, self.port = orphan, int((self.home / "port").read_text())
+            self.pid = orphan
             self._wait_ready(None)
             return
         server = _program("mariadbd", "mysqld")
-        self.port = free_port(self.preferred_port)
-        (self.home / "port").write_text(str(self.port))
         self._write_files()
         if not (self._data / "mysql").is_dir():
             self._install()
@@ -160,7 +153,6 @@ class PrivateMariaDB:
                 socket=_socket_path(self.home),
                 pid=self._pid_file,
                 log=self.home / "mariadb.log",
-                port=self.port,
                 init=init,
                 connections=MOST_CONNECTIONS,
                 settings=SERVER_SETTINGS,
@@ -215,9 +207,7 @@ class PrivateMariaDB:
                 return
             except pymysql.err.OperationalError:
                 time.sleep(0.05)
-        raise CannotStart(
-            f"MariaDB did not come up on 127.0.0.1:{self.port}. Its log: {self.home}/mariadb.log"
-        )
+        raise CannotStart(f"MariaDB did not come up. Its log: {self.home}/mariadb.log")
 
 
 def _socket_path(home: Path) -> Path:
@@ -240,26 +230,6 @@ def _program(*names: str) -> str:
         if found:
             return found
     raise CannotStart(f"{names[0]} is not installed. On Debian: apt-get install mariadb-server")
-
-
-def free_port(preferred: int) -> int:
-    """A port of loopback that nobody listens on, at or after the preferred.
-
-    Prefer one under those systems hand out by themselves (32768 on): a client that tries one of
-    these while nobody listens can be given the same one as its own. It then talks to itself, and
-    whoever wanted to listen there finds it taken.
-    """
-    for port in range(preferred, preferred + PORTS_TRIED):
-        with socket.socket() as probe:
-            probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
-            try:
-                probe.bind(("127.0.0.1", port))
-            except OSError:
-                continue
-            return port
-    raise CannotStart(
-        f"No free port between {preferred} and {preferred + PORTS_TRIED} on 127.0.0.1."
-    )
 
 
 def _reap(pid: int) -> None:
