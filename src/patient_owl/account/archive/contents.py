@@ -23,8 +23,18 @@ from patient_owl.library.readings.schemas import ReadingIn
 from patient_owl.planning.nights.schemas import NightIn
 from patient_owl.planning.shots.schemas import ShotIn
 from patient_owl.platform.accounts.schemas import SpeechIn
+from patient_owl.platform.storage.base import Base, table_of
 from patient_owl.platform.storage.rows import row_schema
-from patient_owl.platform.tables import Base
+from patient_owl.platform.tables.kit import KitItem
+from patient_owl.platform.tables.lessons import FindingRow, LessonOff, WordsHeard
+from patient_owl.platform.tables.nights import Night
+from patient_owl.platform.tables.packing import PackTick
+from patient_owl.platform.tables.photos import Intake, Photo
+from patient_owl.platform.tables.places import Place
+from patient_owl.platform.tables.practice import PracticeAttempt
+from patient_owl.platform.tables.readings import Reading
+from patient_owl.platform.tables.shots import Shot
+from patient_owl.platform.tables.takes import Take
 
 FORMAT, VERSION = "patient-owl everything", 2
 # Columns that came later: of the version named, and what a row of an earlier archive has there.
@@ -34,21 +44,23 @@ SINCE: Mapping[str, Mapping[str, tuple[int, Any]]] = {
 }
 MANIFEST = "manifest.json"
 # Every one before those that stand on it.
-TABLES = (
-    "places",
-    "kit_items",
-    "nights",
-    "shots",
-    "takes",
-    "intakes",
-    "photos",
-    "findings",
-    "lessons_off",
-    "words_heard",
-    "pack_ticks",
-    "practice_attempts",
-    "readings",
+_MODELS: tuple[type[Base], ...] = (
+    Place,
+    KitItem,
+    Night,
+    Shot,
+    Take,
+    Intake,
+    Photo,
+    FindingRow,
+    LessonOff,
+    WordsHeard,
+    PackTick,
+    PracticeAttempt,
+    Reading,
 )
+_TABLES: Mapping[str, Table] = {table_of(model).name: table_of(model) for model in _MODELS}
+TABLES = tuple(_TABLES)
 # Kept rows of bytes that go out as files of their own: by column, what they are called.
 PICTURES: Mapping[str, str] = {"look": "look.jpg", "thumbnail": "thumbnail.jpg"}
 
@@ -62,7 +74,8 @@ def of_its_time(name: str, row: Any, version: int) -> Any:
 
 
 def table(name: str) -> Table:
-    return Base.metadata.tables[name]
+    """A table of an archive by its name."""
+    return _TABLES[name]
 
 
 def published_schema() -> dict[str, Any]:
@@ -79,13 +92,12 @@ def published_schema() -> dict[str, Any]:
     }
 
 
-def owned_by(one: Table, user_id: Any) -> ColumnElement[bool]:
+def owned_by(table: Table, user_id: Any) -> ColumnElement[bool]:
     """Rows of a table that are a user's: by themselves, or by the night they are of."""
-    if "user_id" in one.c:
-        of_user: ColumnElement[bool] = one.c.user_id == user_id
+    if "user_id" in table.c:
+        of_user: ColumnElement[bool] = table.c.user_id == user_id
         return of_user
-    nights = table("nights").c
-    return one.c.night_id.in_(select(nights.id).where(nights.user_id == user_id))
+    return table.c.night_id.in_(select(Night.id).where(Night.user_id == user_id))
 
 
 class _Lenient(BaseModel):

@@ -78,7 +78,7 @@ def _pictures(
     ids = session.scalars(select(Photo.id).where(Photo.user_id == user.id).order_by(Photo.id))
     for photo_id in ids.all():
         row = session.execute(
-            select(*(table("photos").c[column] for column in PICTURES)).where(Photo.id == photo_id)
+            select(*(getattr(Photo, column) for column in PICTURES)).where(Photo.id == photo_id)
         ).one()
         for column, file_name in PICTURES.items():
             content = getattr(row, column)

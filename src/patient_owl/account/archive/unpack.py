@@ -27,7 +27,8 @@ from patient_owl.core.errors import WrongValue
 from patient_owl.journal.photos.service import PART_BYTES
 from patient_owl.platform.storage.rows import ROWS_AT_ONCE, read_row
 from patient_owl.platform.tables.accounts import User
-from patient_owl.platform.tables.photos import Photo
+from patient_owl.platform.tables.lessons import FindingRow
+from patient_owl.platform.tables.photos import Photo, PhotoPart
 
 MOST_ENTRIES = 400_000
 MOST_UNPACKED = 40_000_000_000  # bytes in all; a thousand nights with their pictures
@@ -220,9 +221,8 @@ class _Unpacking:
             same = Photo.user_id == self.user.id, Photo.fingerprint == row["fingerprint"]
             return self.session.execute(select(Photo.id).where(*same).limit(1)).first() is not None
         if name == "findings":
-            one = table(name).c
-            same_part = one.shot_id == row["shot_id"], one.part == row["part"]
-            return self.session.execute(select(one.id).where(*same_part)).first() is not None
+            same = FindingRow.shot_id == row["shot_id"], FindingRow.part == row["part"]
+            return self.session.execute(select(FindingRow.id).where(*same)).first() is not None
         return False
 
     def _pictures(self, photo_id: str, where: str) -> dict[str, bytes | None]:
@@ -243,5 +243,5 @@ class _Unpacking:
             number = 0
             while part := file.read(PART_BYTES):
                 kept = {"photo_id": photo_id, "number": number, "content": part}
-                self.session.execute(insert(table("photo_parts")), [kept])
+                self.session.execute(insert(PhotoPart), [kept])
                 number += 1

@@ -13,11 +13,13 @@ from patient_owl.core.advise.belief import Sharpness
 from patient_owl.core.advise.learned import Circumstance, Finding, Lessons
 from patient_owl.core.advise.sharpness import sharpness_from
 from patient_owl.core.light.found import FoundLight
-from patient_owl.platform.storage.base import Base, new_id, now_utc
+from patient_owl.platform.storage.base import new_id, now_utc
 from patient_owl.platform.storage.owned import owned_rows
 from patient_owl.platform.storage.remembered import Remembered
 from patient_owl.platform.tables.accounts import User
 from patient_owl.platform.tables.lessons import FindingRow, LessonOff, WordsHeard
+from patient_owl.platform.tables.nights import Night
+from patient_owl.platform.tables.shots import Shot
 
 
 @dataclass(frozen=True)
@@ -43,16 +45,14 @@ class Met:
 
 
 def _standing() -> tuple[Any, ...]:
-    """What a finding must be to count: not forgotten, of a shot and a night that are still there.
-    Read from the tables alone: shots and nights are built on this."""
-    shots, nights = (Base.metadata.tables[name].c for name in ("shots", "nights"))
+    """What a finding must be to count: not forgotten, of a shot and a night that still exist."""
     return (
         FindingRow.user_id == bindparam("user_id"),
         FindingRow.deleted_at_utc.is_(None),
-        shots.id == FindingRow.shot_id,
-        shots.deleted_at_utc.is_(None),
-        nights.id == FindingRow.night_id,
-        nights.deleted_at_utc.is_(None),
+        Shot.id == FindingRow.shot_id,
+        Shot.deleted_at_utc.is_(None),
+        Night.id == FindingRow.night_id,
+        Night.deleted_at_utc.is_(None),
     )
 
 

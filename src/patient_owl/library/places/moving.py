@@ -1,7 +1,4 @@
-"""Shots keep their hour of the night: they move with its date, and with its place's clock.
-
-Nights and shots are built on places, so both are reached by their tables alone.
-"""
+"""Shots keep their hour of the night: they move with its date, and with its place's clock."""
 
 from datetime import date
 from uuid import UUID
@@ -11,22 +8,24 @@ from sqlalchemy.orm import Session
 
 from patient_owl.core.night import night_bounds
 from patient_owl.library.places.zones import zone
-from patient_owl.platform.storage.base import Base, now_utc
+from patient_owl.platform.storage.base import now_utc
+from patient_owl.platform.tables.nights import Night
+from patient_owl.platform.tables.shots import Shot
 
 
 def move_shots(session: Session, night_id: UUID, by_s: float) -> None:
     """All shots of a night, deleted ones too, by so many seconds."""
     if not by_s:
         return
-    shots = Base.metadata.tables["shots"]
     session.execute(
-        update(shots)
-        .where(shots.c.night_id == night_id)
+        update(Shot)
+        .where(Shot.night_id == night_id)
         .values(
-            at_utc=func.timestampadd(text("SECOND"), round(by_s), shots.c.at_utc),
-            version=shots.c.version + 1,
+            at_utc=func.timestampadd(text("SECOND"), round(by_s), Shot.at_utc),
+            version=Shot.version + 1,
             changed_at_utc=now_utc(),
         )
+        .execution_options(synchronize_session=False)
     )
 
 
@@ -34,10 +33,8 @@ def move_with_clock(session: Session, place_id: UUID, old_zone: str, new_zone: s
     """The shots of every night at a place whose clocks turn out to keep another time."""
     if old_zone == new_zone:
         return
-    nights = Base.metadata.tables["nights"].c
-    for night_id, evening in session.execute(
-        select(nights.id, nights.evening_date).where(nights.place_id == place_id)
-    ):
+    nights = select(Night.id, Night.evening_date).where(Night.place_id == place_id)
+    for night_id, evening in session.execute(nights).all():
         move_shots(session, night_id, _noon_moves_s(evening, old_zone, new_zone))
 
 

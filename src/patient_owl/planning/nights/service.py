@@ -24,10 +24,10 @@ from patient_owl.library.weather.service import forecast
 from patient_owl.planning.nights.schemas import NightIn, NightOut, StripOut, TemplateOut
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.item_errors import or_trouble
-from patient_owl.platform.storage.base import Base
 from patient_owl.platform.storage.owned import added, changed, owned, owned_rows
 from patient_owl.platform.tables.accounts import User
 from patient_owl.platform.tables.nights import Night
+from patient_owl.platform.tables.shots import Shot
 from patient_owl.words.night import night_sentence
 
 PLANET_STEP_S = 600.0  # planets move slowly
@@ -172,12 +172,11 @@ def _strip(night: Night, shots: Sequence[datetime]) -> StripOut:
 
 
 def shot_times(session: Session, night_ids: Sequence[UUID]) -> dict[UUID, list[datetime]]:
-    """When the shots of each night are; read from the table alone, shots are built on nights."""
-    shots = Base.metadata.tables["shots"].c
+    """When the shots of each night are."""
     query = (
-        select(shots.night_id, shots.at_utc)
-        .where(shots.night_id.in_(night_ids), shots.deleted_at_utc.is_(None))
-        .order_by(shots.at_utc)
+        select(Shot.night_id, Shot.at_utc)
+        .where(Shot.night_id.in_(night_ids), Shot.deleted_at_utc.is_(None))
+        .order_by(Shot.at_utc)
     )
     found: dict[UUID, list[datetime]] = {night_id: [] for night_id in night_ids}
     for night_id, at_utc in session.execute(query):

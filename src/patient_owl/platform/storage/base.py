@@ -4,7 +4,7 @@ from datetime import UTC, datetime
 from typing import Any, ClassVar
 from uuid import UUID
 
-from sqlalchemy import DateTime, ForeignKey, Uuid
+from sqlalchemy import DateTime, ForeignKey, Table, Uuid
 from sqlalchemy.dialects import mysql
 from sqlalchemy.engine import Dialect
 from sqlalchemy.orm import DeclarativeBase, Mapped, declared_attr, mapped_column
@@ -38,6 +38,13 @@ class Base(DeclarativeBase):
         UUID: Uuid(),
         float: mysql.DOUBLE(asdecimal=False),
     }
+
+
+def table_of(model: type[Base]) -> Table:
+    """The table behind a class, where rows are read and written without making objects of them."""
+    table = model.__table__
+    assert isinstance(table, Table)
+    return table
 
 
 def new_id() -> UUID:
