@@ -26,7 +26,7 @@ from patient_owl.core.advise.belief import (
 from patient_owl.core.advise.next import GOOD_ENOUGH_STOPS, Room, next_setting
 from patient_owl.core.exposure.dials import Control, aperture_dial, iso_dial, time_dial
 from patient_owl.core.exposure.filters import Filter, filter_dial
-from patient_owl.core.exposure.reading import Reading
+from patient_owl.core.exposure.reading import HistogramReading
 from patient_owl.core.exposure.settings import Settings, settings_on
 from patient_owl.core.light.part import WHOLE, LightPart
 
@@ -108,7 +108,9 @@ def taught(softness: float, rng: np.random.Generator) -> Sharpness:
         for _ in range(3):
             off = truth - ev100
             middle = min(off + aside, 2.5)
-            reading = Reading(middle, middle - 3, 2.5, 0.6 * (middle >= 2.4), 0.6 * (middle < -7))
+            reading = HistogramReading(
+                middle, middle - 3, 2.5, 0.6 * (middle >= 2.4), 0.6 * (middle < -7)
+            )
             evidence.append(Evidence(ev100, 0.0, word_for(off, softness, rng), reading))
             ev100 = round(belief_after(SCENE, evidence).ev100 * 3) / 3
         log_odds += np.log(learned(weigh(SCENE, evidence, 0.0)))

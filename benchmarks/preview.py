@@ -17,7 +17,7 @@ from benchmarks.planning import NIGHT
 from patient_owl.core.kinds import RECIPES
 from patient_owl.core.kit import Lens, kit_of
 from patient_owl.core.optics.camera import Framing
-from patient_owl.core.picture.picture import Wanted, render
+from patient_owl.core.picture.picture import PictureRequest, render
 from patient_owl.core.shot import PlannedShot, ShotSpec, plan_shot
 from patient_owl.platform.http.pools import COMPUTING
 
@@ -40,7 +40,7 @@ def run() -> None:
 
 
 def _drawn(shot: PlannedShot, size: tuple[int, int]) -> None:
-    render(shot, NIGHT, Wanted(shot.settings, *size))
+    render(shot, NIGHT, PictureRequest(shot.settings, *size))
 
 
 def _beside_others(crowd: Crowd) -> None:

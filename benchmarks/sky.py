@@ -7,7 +7,7 @@ from zoneinfo import ZoneInfo
 import numpy as np
 
 from benchmarks.measure import timed
-from patient_owl.core.find import Wish, find_nights
+from patient_owl.core.find import NightQuery, find_nights
 from patient_owl.core.night import sky_events
 from patient_owl.core.sky import ephemeris, tracks
 from patient_owl.core.sky.horizon import SEA
@@ -32,7 +32,7 @@ def ours() -> None:
 def search() -> None:
     """Two years of nights against four conditions."""
     core = TargetIn(target("core"), 180, 15, 5, 40)
-    wish = Wish((SunBelow(-18), MoonDown(), core, MoonLit(0, 0.4)), 20)
+    wish = NightQuery((SunBelow(-18), MoonDown(), core, MoonLit(0, 0.4)), 20)
     for _ in find_nights(SITE, ZONE, SEA, date(2028, 1, 1), 731, wish):
         pass
 

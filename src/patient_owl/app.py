@@ -52,7 +52,7 @@ from patient_owl.platform.http.newest import Newest
 from patient_owl.platform.http.pages import serve_pages
 from patient_owl.platform.storage.sessions import Sessions
 from patient_owl.ports.devices import Devices
-from patient_owl.ports.settings import Settings, get_settings
+from patient_owl.ports.settings import AppSettings, get_settings
 from patient_owl.ports.simulated import simulated_devices
 
 API = "/api/v1"
@@ -73,7 +73,7 @@ def served() -> FastAPI:
     return app
 
 
-def create_app(settings: Settings | None = None, devices: Devices | None = None) -> FastAPI:
+def create_app(settings: AppSettings | None = None, devices: Devices | None = None) -> FastAPI:
     """The whole application on the database the settings name, with the devices given.
 
     Without any, simulated ones stand behind the ports, and say so wherever their figures show.

@@ -28,7 +28,7 @@ from patient_owl.platform.storage.mariadb import CannotStart, PrivateMariaDB
 from patient_owl.platform.storage.migrate import NewerSchema, migrate
 from patient_owl.platform.storage.sessions import make_engine, make_sessions
 from patient_owl.platform.tls import NoCertificate
-from patient_owl.ports.settings import Settings
+from patient_owl.ports.settings import AppSettings
 from patient_owl.ports.simulated import simulated_devices
 from patient_owl.serving import CannotServe, is_running, prepared, serve_until_ended
 
@@ -151,15 +151,15 @@ def bring_back(
 def openapi(path: Path) -> None:
     """Write the API's description, from which the browser's types are made, and beside it that of
     an archive."""
-    application = create_app(Settings(database_url="mysql+pymysql://nobody@127.0.0.1:1/none"))
+    application = create_app(AppSettings(database_url="mysql+pymysql://nobody@127.0.0.1:1/none"))
     path.write_text(json.dumps(application.openapi(), indent=1, sort_keys=True) + "\n")
     archive = json.dumps(published_schema(), indent=1) + "\n"
     path.with_name("everything.schema.json").write_text(archive)
 
 
-def _settings(**said: Any) -> Settings:
+def _settings(**said: Any) -> AppSettings:
     """From the environment, and over it what the command line says."""
-    return Settings(**{name: value for name, value in said.items() if value is not None})
+    return AppSettings(**{name: value for name, value in said.items() if value is not None})
 
 
 @contextmanager
@@ -175,7 +175,7 @@ def _session(url: str) -> Iterator[Session]:
 
 
 @contextmanager
-def _database_of(settings: Settings) -> Iterator[str]:
+def _database_of(settings: AppSettings) -> Iterator[str]:
     """The database's address; our own is started for as long as it takes where nobody runs it."""
     if settings.database_url:
         yield settings.database_url

@@ -24,7 +24,7 @@ from patient_owl.platform.storage.keeper import Keeper
 from patient_owl.platform.storage.mariadb import PrivateMariaDB
 from patient_owl.platform.storage.migrate import migrate
 from patient_owl.platform.tls import Certificate, own_certificate
-from patient_owl.ports.settings import Settings
+from patient_owl.ports.settings import AppSettings
 
 GRACE_S = 5  # answers under way may end
 _STARTED_BY = "PATIENT_OWL_STARTED_BY"  # which process started those that answer
@@ -37,7 +37,7 @@ class CannotServe(Exception):
 
 @contextmanager
 def prepared(
-    settings: Settings, *, tls: bool, cert: Path | None, key: Path | None
+    settings: AppSettings, *, tls: bool, cert: Path | None, key: Path | None
 ) -> Iterator[Certificate | None]:
     """All that a server stands on, for as long as it runs; what cannot be is refused first."""
     with ExitStack() as stack:
@@ -62,7 +62,7 @@ def prepared(
 COMING_UP_S = 60
 
 
-def serve_until_ended(settings: Settings, certificate: Certificate | None) -> None:
+def serve_until_ended(settings: AppSettings, certificate: Certificate | None) -> None:
     """The processes that answer, under one that replaces those that die."""
     for name, value in settings.model_dump().items():
         os.environ[f"OWL_{name.upper()}"] = str(value)
@@ -132,7 +132,7 @@ def _only_one(data_dir: Path) -> Iterator[None]:
         yield
 
 
-def _check_address(settings: Settings) -> None:
+def _check_address(settings: AppSettings) -> None:
     try:
         (family, kind, _, _, where), *_ = socket.getaddrinfo(
             settings.host, settings.port, type=socket.SOCK_STREAM
@@ -151,7 +151,7 @@ def _check_address(settings: Settings) -> None:
 
 
 def _certificate(
-    settings: Settings, tls: bool, cert: Path | None, key: Path | None
+    settings: AppSettings, tls: bool, cert: Path | None, key: Path | None
 ) -> Certificate | None:
     """The certificate to serve with: one's own, one made here, or none."""
     if (cert is None) != (key is None):

@@ -13,7 +13,7 @@ from patient_owl.platform.storage.mariadb import PrivateMariaDB
 from patient_owl.platform.storage.migrate import migrate
 from patient_owl.platform.storage.sessions import make_engine
 from patient_owl.platform.tables import Base
-from patient_owl.ports.settings import Settings
+from patient_owl.ports.settings import AppSettings
 
 PASSWORD = "correct horse battery"
 
@@ -35,7 +35,7 @@ def app(database: PrivateMariaDB):  # type: ignore[no-untyped-def]
         for table in Base.metadata.sorted_tables:
             connection.execute(text(f"DELETE FROM {table.name}"))
     engine.dispose()
-    made = create_app(Settings(database_url=database.url))
+    made = create_app(AppSettings(database_url=database.url))
     yield made
     # a client that is not entered runs no shutdown, and the database counts connections
     made.state.sessions.dispose()

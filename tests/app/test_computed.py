@@ -9,7 +9,7 @@ from fastapi.testclient import TestClient
 from PIL import Image
 
 from patient_owl.platform.http.newest import Newest
-from patient_owl.ports.errors import Conflict
+from patient_owl.ports.errors import WrongState
 from tests.app import making
 from tests.app.conftest import SignedIn
 
@@ -130,7 +130,7 @@ def test_only_the_newest_of_each_picture_of_a_page_is_finished() -> None:
     first, other = newest.take(("ida", "plan")), newest.take(("ida", "other"))
     first()
     second = newest.take(("ida", "plan"))
-    with pytest.raises(Conflict, match="newer"):
+    with pytest.raises(WrongState, match="newer"):
         first()
     second()
     other()

@@ -10,7 +10,7 @@ from pydantic import BaseModel
 from sqlalchemy.exc import TimeoutError as NoConnectionFree
 
 from patient_owl.account.trash import Kind
-from patient_owl.ports.fields import Asked
+from patient_owl.ports.fields import RequestBody
 from tests.app import making
 
 NOWHERE = "018f0000-0000-7000-8000-000000000009"
@@ -134,7 +134,7 @@ def body_models(app: Any) -> list[type[BaseModel]]:
 def test_all_that_is_asked_comes_through_the_one_door(app: Any) -> None:
     models = [model for model in body_models(app) if not model.__name__.startswith("Body_")]
     assert len(models) > 15
-    assert [model.__name__ for model in models if not issubclass(model, Asked)] == []
+    assert [model.__name__ for model in models if not issubclass(model, RequestBody)] == []
 
 
 def test_what_is_asked_most_has_an_example_that_can_be_asked(app: Any) -> None:

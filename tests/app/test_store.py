@@ -11,7 +11,7 @@ from sqlalchemy import Connection, create_engine, text
 from patient_owl.app import create_app
 from patient_owl.platform.storage.mariadb import CannotStart, PrivateMariaDB
 from patient_owl.platform.storage.migrate import NewerSchema, config_for, migrate
-from patient_owl.ports.settings import PROJECT_DIR, Settings
+from patient_owl.ports.settings import PROJECT_DIR, AppSettings
 from tests.app import making
 
 
@@ -57,7 +57,7 @@ def test_a_full_disk_is_told_before_anything_is_written(
 
 
 def test_the_published_description_of_the_api_is_the_real_one() -> None:
-    app = create_app(Settings(database_url="mysql+pymysql://nobody@127.0.0.1:1/none"))
+    app = create_app(AppSettings(database_url="mysql+pymysql://nobody@127.0.0.1:1/none"))
     kept = json.loads((PROJECT_DIR / "docs" / "openapi.json").read_text())
     assert kept == json.loads(json.dumps(app.openapi())), "run ./owl types"
 

@@ -29,7 +29,7 @@ from patient_owl.core.advise.sharpness import heard, sharpness_from
 from patient_owl.core.advise.tree import advice_tree
 from patient_owl.core.exposure.dials import Control, Dial, aperture_dial, iso_dial, time_dial
 from patient_owl.core.exposure.filters import Filter, filter_dial
-from patient_owl.core.exposure.reading import Reading, linear, read_histogram
+from patient_owl.core.exposure.reading import HistogramReading, linear, read_histogram
 from patient_owl.core.exposure.settings import Settings, settings_on
 from patient_owl.core.light.part import DRAWN, WHOLE, Changes, LightPart
 from patient_owl.core.limits.limit import Limit
@@ -213,7 +213,9 @@ def test_right_keeps_the_setting() -> None:
 def test_right_is_final_whatever_the_histogram_or_the_prediction_say(
     median: float, sigma: float, off: float
 ) -> None:
-    said = JudgedTake(FRAME, {WHOLE: "right"}, Reading(median, -8, 2.4, 0.6 * (median > 2), 0))
+    said = JudgedTake(
+        FRAME, {WHOLE: "right"}, HistogramReading(median, -8, 2.4, 0.6 * (median > 2), 0)
+    )
     advice = next_setting([seen(FRAME, "dark"), said], room(FRAME.ev100 + off, sigma))
     assert advice.moved == ()
     assert advice.is_settled
@@ -338,7 +340,7 @@ def test_a_histogram_is_read_in_stops_from_mid_grey() -> None:
 
 def test_a_frame_read_two_stops_under_asks_for_two_stops_and_a_clipped_one_only_for_less() -> None:
     prior = light(FRAME.ev100, 3.0)
-    under = JudgedTake(FRAME, reading=Reading(-2.0, -4, 1, 0, 0))
+    under = JudgedTake(FRAME, reading=HistogramReading(-2.0, -4, 1, 0, 0))
     got = believed(prior, [under])
     # Bayes by hand on a fine grid: Student's prior (1.2) against a reading good to 0.8 (Student, 4)
     x = np.linspace(-20, 20, 40001)
@@ -347,14 +349,14 @@ def test_a_frame_read_two_stops_under_asks_for_two_stops_and_a_clipped_one_only_
     low, middle, high = np.interp([0.15866, 0.5, 0.84134], below / below[-1], x)
     assert got.ev100 - FRAME.ev100 == pytest.approx(middle, abs=0.05)
     assert got.sigma_stops == pytest.approx((high - low) / 2, abs=0.05)
-    clipped = JudgedTake(FRAME, reading=Reading(2.4, 0, 2.4, 0.8, 0))
+    clipped = JudgedTake(FRAME, reading=HistogramReading(2.4, 0, 2.4, 0.8, 0))
     assert believed(prior, [clipped]).ev100 > FRAME.ev100 + 2
 
 
 def test_a_histogram_is_read_against_where_the_plan_put_the_light() -> None:
     """A dark frame that came out as dark as planned is right, not two stops under."""
     planned_dark = light(FRAME.ev100 - 2.0, 1.0, placement_stops=-2.0)
-    as_planned = JudgedTake(FRAME, reading=Reading(-2.0, -4, 1, 0, 0))
+    as_planned = JudgedTake(FRAME, reading=HistogramReading(-2.0, -4, 1, 0, 0))
     advice = next_setting([as_planned], Room((planned_dark,), DIALS))
     assert advice.moved == ()
 

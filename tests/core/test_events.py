@@ -7,7 +7,16 @@ from zoneinfo import ZoneInfo
 import numpy as np
 import pytest
 
-from patient_owl.core.events.event import Clock, Event, Every, FromSky, Level, Span, Turn, Waters
+from patient_owl.core.events.event import (
+    ClockTime,
+    Event,
+    Every,
+    FromSky,
+    Level,
+    Span,
+    TideTurn,
+    Waters,
+)
 from patient_owl.core.events.resolve import Evening, Happening, happening
 from patient_owl.core.events.tide import Tide, drift_min, tide_by_moon, tide_of
 from patient_owl.core.sky import ephemeris
@@ -109,7 +118,10 @@ def test_the_tide_of_other_days_lies_within_the_spread_that_is_said() -> None:
 
 def test_the_evening_a_tide_was_read_for_keeps_its_own_times() -> None:
     day = date(2026, 11, 26)
-    turns = (Turn(Clock(21 * 60 + 40), True, 4.2), Turn(Clock(3 * 60 + 50), False, 0.6))
+    turns = (
+        TideTurn(ClockTime(21 * 60 + 40), True, 4.2),
+        TideTurn(ClockTime(3 * 60 + 50), False, 0.6),
+    )
     found = on(Event("tide", "pool full", Waters(day, turns, Level(3.0))), day)
     assert found.sure_s == 0
     at_s = ephemeris.epoch_seconds(datetime(2026, 11, 26, 21, 0, tzinfo=UTC))
@@ -124,7 +136,7 @@ def test_the_evening_a_tide_was_read_for_keeps_its_own_times() -> None:
 def test_clocks_that_change_move_no_event_off_its_clock(day: date, hours: int) -> None:
     """Spain's clocks went back at 3:00 on 25 October 2026 and go forward at 2:00 on 28 March 2027
     [tzdata]."""
-    found = on(Event("traffic", "tram", Every(60, Clock(18 * 60), Clock(8 * 60))), day)
+    found = on(Event("traffic", "tram", Every(60, ClockTime(18 * 60), ClockTime(8 * 60))), day)
     first, last = (utc(found.stretches[k][0]).astimezone(MADRID) for k in (0, -1))
     assert (first.hour, last.hour) == (18, 8)
     assert len(found.stretches) == hours - 24 + 14 + 1

@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 
 from patient_owl.core.errors import OutsideEphemeris
-from patient_owl.core.find import Found, Missed, Wish, find_nights
+from patient_owl.core.find import Found, Missed, NightQuery, find_nights
 from patient_owl.core.night import night_bounds
 from patient_owl.core.sky.ephemeris import moment_utc
 from patient_owl.core.sky.horizon import SEA
@@ -22,7 +22,7 @@ MADRID = ZoneInfo("Europe/Madrid")
 FIRST = date(2027, 1, 1)
 
 
-def results(wish: Wish, nights: int = 200) -> tuple[list[Found], list[Missed]]:
+def results(wish: NightQuery, nights: int = 200) -> tuple[list[Found], list[Missed]]:
     steps = list(find_nights(SITE, MADRID, SEA, FIRST, nights, wish))
     assert steps[-1].done == nights
     assert all(b.done > a.done for a, b in pairwise(steps))
@@ -31,7 +31,7 @@ def results(wish: Wish, nights: int = 200) -> tuple[list[Found], list[Missed]]:
 
 def test_moon_behind_a_subject_at_dusk_is_where_astropy_has_it() -> None:
     behind = TargetIn(target("moon"), 110, 3, 1, 4)
-    wish = Wish((SunBelow(-2), SunAbove(-10), behind))
+    wish = NightQuery((SunBelow(-2), SunAbove(-10), behind))
     found, missed = results(wish, 365)
     assert found
     for night in found:
@@ -45,7 +45,7 @@ def test_moon_behind_a_subject_at_dusk_is_where_astropy_has_it() -> None:
 
 
 def test_every_dark_moonless_night_is_found_and_no_other() -> None:
-    wish = Wish((SunBelow(-18), MoonDown()), least_minutes=60)
+    wish = NightQuery((SunBelow(-18), MoonDown()), least_minutes=60)
     found = {f.evening: f.minutes for f in results(wish, 60)[0]}
     for k in range(60):
         evening = FIRST + timedelta(days=k)
@@ -59,7 +59,7 @@ def test_every_dark_moonless_night_is_found_and_no_other() -> None:
 
 def test_weekdays_minutes_and_the_moons_light_narrow_the_search() -> None:
     new = MoonLit(0, 0.05)
-    found, _ = results(Wish((SunBelow(-18), new), 30, frozenset({4, 5})))
+    found, _ = results(NightQuery((SunBelow(-18), new), 30, frozenset({4, 5})))
     assert found
     assert {f.evening.weekday() for f in found} <= {4, 5}
     # new moons of early 2027 by any almanac: 7 January, 6 February, 8 March, 6 April
@@ -69,14 +69,14 @@ def test_weekdays_minutes_and_the_moons_light_narrow_the_search() -> None:
 
 
 def test_too_short_a_window_is_a_near_miss_in_minutes() -> None:
-    _, missed = results(Wish((SunBelow(-18), MoonDown()), least_minutes=24 * 60), 10)
+    _, missed = results(NightQuery((SunBelow(-18), MoonDown()), least_minutes=24 * 60), 10)
     assert missed
     assert all(m.lacking == -1 and m.by > 0 for m in missed)
 
 
 def test_a_summer_without_darkness_finds_nothing_and_says_by_how_much() -> None:
     north = Site(60.0, 20.0)
-    wish = Wish((SunBelow(-18),))
+    wish = NightQuery((SunBelow(-18),))
     first = date(2026, 6, 15)
     steps = list(find_nights(north, ZoneInfo("Europe/Helsinki"), SEA, first, 10, wish))
     assert not any(s.found for s in steps)
@@ -88,7 +88,7 @@ def test_a_summer_without_darkness_finds_nothing_and_says_by_how_much() -> None:
 
 def test_a_search_past_the_ephemeris_is_refused() -> None:
     with pytest.raises(OutsideEphemeris):
-        list(find_nights(SITE, MADRID, SEA, date(2053, 8, 1), 365, Wish((SunBelow(-18),))))
+        list(find_nights(SITE, MADRID, SEA, date(2053, 8, 1), 365, NightQuery((SunBelow(-18),))))
 
 
 def test_margins_are_zero_at_the_edges_of_a_window() -> None:

@@ -1,6 +1,8 @@
 """The house keeps its rules: what no linter here can be asked."""
 
+import ast
 import re
+from pathlib import Path
 
 from patient_owl.ports.settings import PROJECT_DIR
 
@@ -19,3 +21,12 @@ def lines_with(pattern: str) -> list[str]:
 def test_tables_are_asked_for_by_their_classes() -> None:
     """By name, an import that runs upward is hidden from the check of the rooms."""
     assert lines_with(r"metadata\.tables\[") == []
+
+
+def test_no_two_classes_share_a_name() -> None:
+    classes: dict[str, list[Path]] = {}
+    for file in SOURCES:
+        for node in ast.walk(ast.parse(file.read_text())):
+            if isinstance(node, ast.ClassDef):
+                classes.setdefault(node.name, []).append(file)
+    assert {name: files for name, files in classes.items() if len(files) > 1} == {}

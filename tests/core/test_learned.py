@@ -12,8 +12,8 @@ from patient_owl.core.advise.learned import (
     Circumstance,
     Effect,
     Finding,
-    Here,
     Lessons,
+    ShotLessons,
     Weighed,
 )
 from patient_owl.core.light.found import as_learned
@@ -97,7 +97,9 @@ def test_a_house_that_is_dark_each_time_is_known_to_be_and_better_with_every_nig
     sigmas = [1.5]
     for nights in (1, 2, 3):
         told = tuple(found(at("quill", str(k)), -6.5 + 0.3 * k) for k in range(nights))
-        expected = Here(Lessons(told), at("quill", "new")).expected("natural", "deep_room", 1.5)
+        expected = ShotLessons(Lessons(told), at("quill", "new")).expected(
+            "natural", "deep_room", 1.5
+        )
         assert expected is not None
         assert -6.5 < expected.offset_stops < -5
         assert expected.nights == nights
@@ -109,14 +111,14 @@ def test_a_house_that_is_dark_each_time_is_known_to_be_and_better_with_every_nig
 def test_another_place_learns_next_to_nothing_of_it_and_a_switch_takes_all_of_it_back() -> None:
     told = tuple(found(at("quill", str(k)), -6.0) for k in range(3))
     part = LightPart("subject", "natural", 2.0, 1.5, -1.0)
-    here, elsewhere = (Here(Lessons(told), at(place, "new")) for place in ("quill", "mill"))
+    here, elsewhere = (ShotLessons(Lessons(told), at(place, "new")) for place in ("quill", "mill"))
     learned = as_learned(part, "deep_room", here)
     assert learned.ev100 < -3
     assert learned.sigma_stops < part.sigma_stops
     assert abs(as_learned(part, "open", elsewhere).ev100 - 2.0) < 1
     level = told[0].levels["here"]
     off = Lessons(told, frozenset({("here", level)}))
-    switched = as_learned(part, "deep_room", Here(off, at("quill", "new")))
+    switched = as_learned(part, "deep_room", ShotLessons(off, at("quill", "new")))
     assert abs(switched.ev100 - 2.0) < 1
 
 
@@ -131,7 +133,7 @@ def test_no_finding_makes_a_light_less_known_or_moves_it_beyond_what_was_found(
         for k, (offset, place, night) in enumerate(seen)
     )
     part = LightPart("subject", "natural", 2.0, 1.5, 0.0)
-    learned = as_learned(part, "deep_room", Here(Lessons(told), at("a", "new")))
+    learned = as_learned(part, "deep_room", ShotLessons(Lessons(told), at("a", "new")))
     assert 0 < learned.sigma_stops <= part.sigma_stops
     offsets = [0.0, *(one.offset_stops for one in told)]
     assert min(offsets) - 1e-6 <= learned.ev100 - 2.0 <= max(offsets) + 1e-6
@@ -141,7 +143,7 @@ def test_a_shot_is_not_taught_by_itself() -> None:
     where = at("quill", "tonight")
     lessons = Lessons((found(where, -6.0, shot="mine"),))
     mine, other = (
-        Here(lessons, where, shot).expected("natural", "deep_room", 1.5)
+        ShotLessons(lessons, where, shot).expected("natural", "deep_room", 1.5)
         for shot in ("mine", "other")
     )
     assert mine is None

@@ -11,7 +11,7 @@ from patient_owl.core.matching import pairs
 from patient_owl.core.matching.clock import clock_of
 from patient_owl.core.matching.likeliest import likeliest
 from patient_owl.core.matching.pairs import Stamped, match
-from patient_owl.core.matching.sets import Frame, moved_share, sets_of
+from patient_owl.core.matching.sets import TimedFrame, moved_share, sets_of
 from patient_owl.core.types import FloatArray
 
 
@@ -127,14 +127,14 @@ def test_a_view_that_stands_still_has_not_moved_nor_has_another_one() -> None:
     assert moved_share(np.zeros((8, 96)), np.zeros((8, 96))) == 0  # a lens cap
 
 
-def frames_of(*runs: tuple[float, float, list[float], int | None]) -> list[Frame]:
+def frames_of(*runs: tuple[float, float, list[float], int | None]) -> list[TimedFrame]:
     """Runs of gap, first wait, exposures and columns the view moves a frame."""
     found, at = [], 0.0
     for wait, gap, exposures, columns in runs:
         at += wait
         for k, exposure in enumerate(exposures):
             sketch = None if columns is None else view_from(columns * k, k)
-            found.append(Frame(at, exposure, 8.0, 100.0, 24.0, sketch))
+            found.append(TimedFrame(at, exposure, 8.0, 100.0, 24.0, sketch))
             at += exposure + gap
     return found
 
@@ -162,15 +162,15 @@ def test_brackets_stacks_and_panoramas_are_told_apart() -> None:
 
 # Common practice: a body that takes its own dark frames closes for as long again after each.
 def test_dark_frames_in_between_break_no_bracket_and_no_stack() -> None:
-    def dark(begins: float, exposures: list[float]) -> list[Frame]:
+    def dark(begins: float, exposures: list[float]) -> list[TimedFrame]:
         at = begins + np.concatenate([[0], np.cumsum([2 * s + 1 for s in exposures])[:-1]])
         times = zip(at.round(), exposures, strict=True)
-        return [Frame(float(t), s, 8.0, 100.0, 24.0, view_from(0)) for t, s in times]
+        return [TimedFrame(float(t), s, 8.0, 100.0, 24.0, view_from(0)) for t, s in times]
 
     found = sets_of([*dark(0, [8, 30, 15]), *dark(900, [60] * 5)])
     assert [(one.kind, len(one.frames)) for one in found] == [("bracket", 3), ("stack", 5)]
     # tried again by hand, some after longer and some after shorter looks
-    tried = [Frame(t, 30.0, 8.0, 100.0, 24.0, view_from(0)) for t in (0.0, 52.0, 95.0, 170.0)]
+    tried = [TimedFrame(t, 30.0, 8.0, 100.0, 24.0, view_from(0)) for t in (0.0, 52.0, 95.0, 170.0)]
     assert {one.kind for one in sets_of(tried)} == {"single"}
 
 
@@ -178,7 +178,7 @@ def test_dark_frames_in_between_break_no_bracket_and_no_stack() -> None:
 def test_every_frame_is_in_one_set_whatever_order_it_came_in(
     seen: list[tuple[int, float]],
 ) -> None:
-    frames = [Frame(float(at), exposure, 8.0, 100.0) for at, exposure in seen]
+    frames = [TimedFrame(float(at), exposure, 8.0, 100.0) for at, exposure in seen]
     places = [place for one in sets_of(frames) for place in one.frames]
     assert sorted(places) == list(range(len(frames)))
     assert [frames[place].seconds for place in places] == sorted(f.seconds for f in frames)

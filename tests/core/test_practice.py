@@ -6,7 +6,7 @@ from dataclasses import replace
 import pytest
 
 from patient_owl.core.kinds import RECIPES
-from patient_owl.core.practice.attempt import LOOKING_S, Attempt, Shown, kept
+from patient_owl.core.practice.attempt import LOOKING_S, Attempt, AttemptFrame, kept
 from patient_owl.core.practice.scenario import FARTHEST_AT, Passing
 from patient_owl.core.practice.scenarios import SCENARIOS
 
@@ -20,8 +20,8 @@ def attempt(key: str, seed: int = SEED) -> Attempt:
 
 def with_best(one: Attempt, opens_s: float = 0.0) -> Attempt:
     """With a frame as somebody would make it who knew the light."""
-    blind = replace(one, frames=(Shown(one.planned.settings, opens_s),))
-    return replace(one, frames=(Shown(blind.best(0), opens_s),))
+    blind = replace(one, frames=(AttemptFrame(one.planned.settings, opens_s),))
+    return replace(one, frames=(AttemptFrame(blind.best(0), opens_s),))
 
 
 def test_every_kind_of_picture_is_there_in_three_levels() -> None:
@@ -57,7 +57,7 @@ def test_a_frame_darker_by_two_stops_is_two_stops_off() -> None:
     one = with_best(attempt("first_stars"))
     right = one.off_stops(0)
     settings = replace(one.frames[0].settings, iso=one.frames[0].settings.iso / 4)
-    dark = replace(one, frames=(Shown(settings, 0.0, verdicts={"whole": "dark"}),))
+    dark = replace(one, frames=(AttemptFrame(settings, 0.0, verdicts={"whole": "dark"}),))
     assert dark.off_stops(0) - right == pytest.approx(-2)
     advice = dark.advice(0)
     assert advice is not None
@@ -68,7 +68,7 @@ def test_a_frame_darker_by_two_stops_is_two_stops_off() -> None:
 def test_stars_that_trail_break_a_limit_and_the_review_says_which() -> None:
     one = attempt("first_stars")
     settings = replace(one.planned.settings, exposure_s=60.0)
-    long = replace(one, frames=(Shown(settings, 0.0),))
+    long = replace(one, frames=(AttemptFrame(settings, 0.0),))
     assert "exposure_s" in {limit.control for limit in long.broken(0)}
     assert not long.is_met(0)
     assert any(reason.code == "costs_trails" for reason in long.costs(0))
@@ -93,7 +93,8 @@ def test_a_tram_that_was_missed_leaves_no_trail() -> None:
     assert tram is not None
     settings = replace(one.planned.settings, exposure_s=10.0)
     missed, met = (
-        replace(one, frames=(Shown(settings, opens_s),)) for opens_s in (0.0, tram.first_s - 1)
+        replace(one, frames=(AttemptFrame(settings, opens_s),))
+        for opens_s in (0.0, tram.first_s - 1)
     )
     assert "trails" not in missed.picture(0, 200).names
     assert "trails" in met.picture(0, 200).names
@@ -103,7 +104,7 @@ def test_a_tram_that_was_missed_leaves_no_trail() -> None:
 def test_falling_light_makes_a_later_frame_darker() -> None:
     one = attempt("weir_at_dusk")
     settings = one.planned.settings
-    early, late = (replace(one, frames=(Shown(settings, s),)) for s in (0.0, 20 * 60.0))
+    early, late = (replace(one, frames=(AttemptFrame(settings, s),)) for s in (0.0, 20 * 60.0))
     fell = late.off_stops(0) - early.off_stops(0)
     assert fell == pytest.approx(one.planned.lead.moved(0, 20 * 60.0))
     assert fell < -1

@@ -13,10 +13,10 @@ from patient_owl.core.meterless import Darkness
 from patient_owl.core.night import night_bounds
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.optics.camera import Framing, Sensor
-from patient_owl.core.order.agreed import Agreed, Frame, Wanted, agreed
+from patient_owl.core.order.agreed import Agreed, OutingLimits, ShotRequest, agreed
 from patient_owl.core.order.lengths import Lengths, Pace, expected_takes, lengths
 from patient_owl.core.order.needs import needs_of, there_and_back, together
-from patient_owl.core.order.ways import CAR, Spot, distance_m, walks_s
+from patient_owl.core.order.ways import CAR, StandingPoint, distance_m, walks_s
 from patient_owl.core.shot import PlannedShot, ShotSpec, plan_shot
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.tracks import Site
@@ -44,11 +44,11 @@ def ordered(context: NightContext, zone: ZoneInfo, wishes: dict[str, tuple[str, 
         needs = needs_of(planned, context, zone, [])
         held = together(needs, context)
         pace = Pace()
-        found.append(Wanted(key, planned, pace, needs, held, at_s, 0, key, 1.0, False, False))
+        found.append(ShotRequest(key, planned, pace, needs, held, at_s, 0, key, 1.0, False, False))
     first_s, last_s = (float(context.bounds.seconds(3600)[k]) for k in (0, -1))
     return agreed(
         found,
-        Frame(((0.0,),), first_s, last_s),
+        OutingLimits(((0.0,),), first_s, last_s),
         lambda key, at_s: plan(context, at_s, wishes[key][0]),
     )
 
@@ -60,10 +60,10 @@ def test_a_degree_of_latitude_is_sixty_nautical_miles() -> None:
 
 def test_walks_are_as_said_else_by_distance_and_never_longer_than_a_way_round() -> None:
     spots = [
-        Spot("slip", ((CAR, 2),)),
-        Spot("far end", (("slip", 18),)),
-        Spot("hill", latitude_deg=43.311, longitude_deg=-9.214),
-        Spot("somewhere"),
+        StandingPoint("slip", ((CAR, 2),)),
+        StandingPoint("far end", (("slip", 18),)),
+        StandingPoint("hill", latitude_deg=43.311, longitude_deg=-9.214),
+        StandingPoint("somewhere"),
     ]
     walks = walks_s((43.302, -9.214), spots, 3.5)
     assert walks[0][2] == 20 * 60  # by way of the slip

@@ -7,7 +7,7 @@ import pytest
 
 from patient_owl.core.optics.camera import Framing, Sensor, camera_axes, frame_grid, project_mm
 from patient_owl.core.optics.star_drift import (
-    Camera,
+    StarCamera,
     declination_deg,
     drift_px,
     drift_speed_px_per_s,
@@ -29,7 +29,7 @@ FULL_FRAME = Sensor(36, 24, 8276, 5517)  # pixels of 4.35 µm, as in the handboo
 # of 500 20.8 s on full frame. Printed to 0.01 s and 0.1 s.
 def test_three_schools_on_the_handbooks_example() -> None:
     assert FULL_FRAME.pixel_pitch_um == pytest.approx(4.35, abs=0.001)
-    camera = Camera(FULL_FRAME, 24, camera_axes(Framing(180, 0)))
+    camera = StarCamera(FULL_FRAME, 24, camera_axes(Framing(180, 0)))
     on_axis = drift_speed_px_per_s(np.array([[0.0, -1.0, 0.0]]), camera, 90)
     # from the pole the horizon is the celestial equator
     assert limit_by_drift_s(float(on_axis[0]), 2) == pytest.approx(4.97, abs=0.01)
@@ -58,7 +58,7 @@ def test_drift_agrees_with_astropys_rotation_of_the_sky(
     both = star_directions(site, *star, [begin, begin + timedelta(seconds=exposure_s)])
     pixels = project_mm(both, axes, 24) * 1000 / FULL_FRAME.pixel_pitch_um
     wanted = float(np.linalg.norm(pixels[1] - pixels[0]))
-    camera = Camera(FULL_FRAME, 24, axes)
+    camera = StarCamera(FULL_FRAME, 24, axes)
     got = float(drift_px(both[:1], camera, site.latitude_deg, exposure_s)[0])
     # aberration and polar motion differ by under 1″ a half hour; a pixel spans 37″
     assert got == pytest.approx(wanted, rel=2e-4, abs=0.05)
@@ -69,7 +69,7 @@ def test_the_worst_corner_is_faster_than_the_middle() -> None:
     worst = worst_star_drift(FULL_FRAME, 24, framing, 43.3)
     assert worst is not None
     axes = camera_axes(framing)
-    middle = drift_speed_px_per_s(axes[2:3], Camera(FULL_FRAME, 24, axes), 43.3)[0]
+    middle = drift_speed_px_per_s(axes[2:3], StarCamera(FULL_FRAME, 24, axes), 43.3)[0]
     assert worst.drift_px_per_s > middle
     assert "top" in worst.place  # the stretched corner above the equator side
 
@@ -78,7 +78,9 @@ def test_the_worst_corner_is_faster_than_the_middle() -> None:
 def test_the_pole_stands_still() -> None:
     pole = np.array([[0.0, np.cos(np.radians(43.3)), np.sin(np.radians(43.3))]])
     assert declination_deg(pole, 43.3)[0] == pytest.approx(90, abs=1e-5)
-    speed = drift_speed_px_per_s(pole, Camera(FULL_FRAME, 24, camera_axes(Framing(0, 40))), 43.3)
+    speed = drift_speed_px_per_s(
+        pole, StarCamera(FULL_FRAME, 24, camera_axes(Framing(0, 40))), 43.3
+    )
     assert speed[0] == pytest.approx(0, abs=1e-9)
 
 
@@ -107,7 +109,7 @@ def test_a_long_run_draws_its_true_way_and_not_its_first_second_times_the_hour()
     framing, latitude = Framing(180, 20), 43.3
     got = longest_trail_px(FULL_FRAME, 24, framing, latitude, "rectilinear", SEA, 3600.0)
     grid = frame_grid(FULL_FRAME, 24, framing)
-    camera = Camera(FULL_FRAME, 24, grid.axes)
+    camera = StarCamera(FULL_FRAME, 24, grid.axes)
     stars = grid.directions[grid.altitude_deg() > 0]
     way = np.zeros(len(stars))
     for k in range(120):
@@ -137,7 +139,7 @@ def test_the_fastest_star_is_found_where_the_skyline_cuts_the_frame() -> None:
             ],
             axis=1,
         )
-        camera = Camera(FULL_FRAME, 20, camera_axes(framing))
+        camera = StarCamera(FULL_FRAME, 20, camera_axes(framing))
         at = project_mm(along, camera.axes, 20)
         inside = (np.abs(at) <= [18, 12]).all(axis=1)
         fastest = drift_speed_px_per_s(along[inside], camera, 43.3).max()

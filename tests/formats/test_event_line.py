@@ -10,21 +10,21 @@ from patient_owl.core.errors import WrongValue
 from patient_owl.core.events.event import (
     ALWAYS,
     Beat,
-    Clock,
+    ClockTime,
     Days,
     Event,
     Every,
     FromSky,
     Level,
     Span,
-    Turn,
+    TideTurn,
     Waters,
 )
 from patient_owl.formats.event_line import SKY_NAMES, event_line, read_event_line
 
 DAY = date(2026, 11, 26)
 
-clocks = st.integers(0, 1439).map(Clock)
+clocks = st.integers(0, 1439).map(ClockTime)
 moments = clocks | st.builds(
     FromSky, st.sampled_from(sorted(SKY_NAMES)), st.integers(-180, 180).map(float)
 )
@@ -52,8 +52,8 @@ def events(draw: st.DrawFn) -> Event:
         timing = Beat(draw(st.integers(1, 90)), start, end)
     elif kind == "tide":
         turns = (
-            Turn(Clock(1300), True, draw(heights) + 12),
-            Turn(Clock(230), False, draw(heights)),
+            TideTurn(ClockTime(1300), True, draw(heights) + 12),
+            TideTurn(ClockTime(230), False, draw(heights)),
         )
         timing = Waters(DAY, turns, draw(st.none() | st.builds(Level, heights, st.booleans())))
         days = ALWAYS

@@ -1,4 +1,4 @@
-"""Picture files written by other libraries, whole and in pieces."""
+"""PhotoFile files written by other libraries, whole and in pieces."""
 
 import io
 from datetime import datetime
@@ -10,14 +10,14 @@ import rawpy
 from PIL import Image
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.formats.photo_files import NotHere, Picture, Pieces, pixels_of, read_picture
+from patient_owl.formats.photo_files import NotHere, PhotoFile, Pieces, pixels_of, read_picture
 from tests import files
 
 AT = datetime(2026, 12, 9, 23, 41)
 HEAD = 131_072
 
 
-def in_pieces(content: bytes) -> tuple[Picture, int]:
+def in_pieces(content: bytes) -> tuple[PhotoFile, int]:
     """Read as it is sent: its head first, then what was asked for; and how many bytes that took."""
     pieces = [(0, min(HEAD, len(content)), io.BytesIO(content[:HEAD]))]
     while True:

@@ -23,7 +23,7 @@ NEAR_DEG = 25.0  # over its top: higher nobody sees the two together; common pra
 
 
 @dataclass(frozen=True)
-class Passing:
+class BodyPassing:
     """A body in the bearing of a stand-in: when (epoch_seconds), and how far over its top, negative
     where it is hidden. [deg]"""
 
@@ -32,7 +32,9 @@ class Passing:
     over_top_deg: float
 
 
-def passings(one: StandIn, night: NightContext, target: str | None = None) -> tuple[Passing, ...]:
+def passings(
+    one: StandIn, night: NightContext, target: str | None = None
+) -> tuple[BodyPassing, ...]:
     """When bodies stand behind it this night, in order; those under the ground or far over it left
     out. target: key of what is chosen for the night, looked for too."""
     wanted = looked_for(target)
@@ -45,7 +47,7 @@ def passings(one: StandIn, night: NightContext, target: str | None = None) -> tu
             over = altitude - one.top_altitude_deg
             is_dark = np.interp(at_s, seconds, sun.true_altitude_deg) < sun_deg
             if is_dark and altitude > max(one.foot_altitude_deg, 0.0) and over < NEAR_DEG:
-                found.append(Passing(body, at_s, over))
+                found.append(BodyPassing(body, at_s, over))
     return tuple(sorted(found, key=lambda passing: passing.at_s))
 
 

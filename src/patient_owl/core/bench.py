@@ -8,7 +8,7 @@ import math
 from dataclasses import dataclass
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.exposure.bracket import Frame, bracket, frames_for
+from patient_owl.core.exposure.bracket import BracketFrame, bracket, frames_for
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import Rung, ladder, quick_frame
 from patient_owl.core.kit import Kit
@@ -77,7 +77,7 @@ class Worked:
     choice: Choice
     limits: tuple[Limit, ...]
     reasons: tuple[Reason, ...]
-    bracket: tuple[Frame, ...]
+    bracket: tuple[BracketFrame, ...]
     ladder: tuple[Rung, ...]
     test_frame: Rung | None
     depth: Depth | None

@@ -22,7 +22,7 @@ NEAR_MISS = 10.0  # degrees, or hundredths of the Moon's light; beyond it is no 
 
 
 @dataclass(frozen=True)
-class Wish:
+class NightQuery:
     """What is looked for. least_minutes: of all conditions together, in one stretch.
 
     weekdays: 0 Monday to 6 Sunday, of the evening; empty means any.
@@ -71,7 +71,7 @@ class Progress:
 
 
 def find_nights(
-    site: Site, zone: tzinfo, horizon: Horizon, first: date, nights: int, wish: Wish
+    site: Site, zone: tzinfo, horizon: Horizon, first: date, nights: int, wish: NightQuery
 ) -> Iterator[Progress]:
     """Search `nights` evenings from `first`; yields a Progress a month.
 
@@ -96,7 +96,7 @@ def _month(
     evenings: Sequence[date],
     done: int,
     of: int,
-    wish: Wish,
+    wish: NightQuery,
 ) -> Progress:
     bounds = [night_bounds(evening, zone).seconds(GRID_STEP_S) for evening in evenings]
     # nights join at noon, so the month is one line of time and its windows one search
@@ -122,7 +122,7 @@ def _month(
 
 
 def _judged(
-    evening: date, stretches: Sequence[tuple[float, float]], wish: Wish
+    evening: date, stretches: Sequence[tuple[float, float]], wish: NightQuery
 ) -> Found | Missed | None:
     """The night by its stretches: long enough, too short, or (None) without any."""
     if not stretches:

@@ -41,7 +41,7 @@ from patient_owl.core.night import Slope
 from patient_owl.core.night_context import NightContext, see
 from patient_owl.core.optics.camera import Framing, field_of_view_deg, frame_size_mm
 from patient_owl.core.plan.at_events import WATER_CAUTIONS, facts_at_events
-from patient_owl.core.plan.bringing import Given, bring, cued, how_given
+from patient_owl.core.plan.bringing import LightUse, bring, cued, how_given
 from patient_owl.core.plan.film import on_film
 from patient_owl.core.plan.hand import Hand
 from patient_owl.core.plan.report import Report, report
@@ -171,7 +171,7 @@ class PlannedShot:
             if self.recipe.lacks([other.kind for other in brought if other is not one])
         )
 
-    def given(self, positions: Positions, levers: Levers | None = None) -> tuple[Given, ...]:
+    def given(self, positions: Positions, levers: Levers | None = None) -> tuple[LightUse, ...]:
         """How the lights that are brought are used with any settings; levers: where they differ
         from what is planned for these."""
         settings = settings_on(self.kit.dials, positions)

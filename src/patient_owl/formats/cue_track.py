@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.program.calls import TICK, TONES, Call, Tone
+from patient_owl.core.program.calls import TICK, TONES, BellTone, Call
 
 Samples = NDArray[np.float32]
 
@@ -40,7 +40,7 @@ def write_cue_track(calls: Sequence[Call], duration_s: float, *, beat_s: float =
     return out.getvalue()
 
 
-def _sounding(tone: Tone) -> Samples:
+def _sounding(tone: BellTone) -> Samples:
     t = np.arange(int(tone.lasts_s * RATE_HZ)) / RATE_HZ
     return (np.sin(2 * np.pi * tone.hertz * t) * np.exp(-5 * t / tone.lasts_s)).astype(np.float32)
 

@@ -15,7 +15,7 @@ from patient_owl.core.events.event import (
     WEEKDAYS,
     At,
     Beat,
-    Clock,
+    ClockTime,
     Days,
     Event,
     Every,
@@ -23,8 +23,8 @@ from patient_owl.core.events.event import (
     Kind,
     Level,
     Span,
+    TideTurn,
     Timing,
-    Turn,
     Waters,
 )
 
@@ -218,7 +218,7 @@ def _waters(line: _Line, day: date | None) -> Waters | None:
     while found := line.take(_TURN):
         height = None if found[4] is None else _height_m(found[3], found[4], found[5])
         units |= {found[5][0].lower()} if found[5] else set()
-        turns.append(Turn(_clock(found[2]), found[1].lower() == "high", height))
+        turns.append(TideTurn(_clock(found[2]), found[1].lower() == "high", height))
     if len(units) > 1:
         raise WrongValue("line", "all heights in metres, or all in feet", "both")
     if not turns:
@@ -290,7 +290,7 @@ def _at(text: str) -> At:
     return FromSky(code, minutes if offset[3].lower() == "after" else -minutes)
 
 
-def _clock(text: str) -> Clock:
+def _clock(text: str) -> ClockTime:
     digits = [int(d) for d in re.findall(r"\d+", text)]
     hour, minute = digits[0], digits[1] if len(digits) > 1 else 0
     half = re.search(r"([ap])\.?m", text, re.IGNORECASE)
@@ -300,7 +300,7 @@ def _clock(text: str) -> Clock:
         hour = hour % 12 + (12 if half[1].lower() == "p" else 0)
     if hour > 23 or minute > 59:
         raise WrongValue("line", "a time from 0:00 to 23:59", text)
-    return Clock(60 * hour + minute)
+    return ClockTime(60 * hour + minute)
 
 
 def _number(text: str) -> float:
@@ -363,7 +363,7 @@ def _stretch(start: At | None, end: At | None) -> list[str]:
 
 def at_text(at: At) -> str:
     """A time as it is said: `21:40`, `30 min after sunset`."""
-    if isinstance(at, Clock):
+    if isinstance(at, ClockTime):
         return f"{int(at.minutes) // 60}:{int(at.minutes) % 60:02d}"
     if not at.offset_min:
         return SKY_NAMES[at.code]
@@ -375,7 +375,7 @@ def _length(minutes: float) -> str:
     return f"{minutes:g} min" if minutes >= 1 else f"{60 * minutes:g} s"
 
 
-def _turn_text(turn: Turn) -> str:
+def _turn_text(turn: TideTurn) -> str:
     height = "" if turn.height_m is None else f" {_metres(turn.height_m)}"
     return f"{'high' if turn.is_high else 'low'} water {at_text(turn.at)}{height}"
 

@@ -4,7 +4,7 @@ import re
 
 from patient_owl.core.coordinates import parse_coordinates
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.order.ways import CAR, Spot
+from patient_owl.core.order.ways import CAR, StandingPoint
 
 LONGEST_LINE = 200
 LONGEST_NAME = 60
@@ -19,7 +19,7 @@ _WALK = re.compile(
 _ONLY = re.compile(r"[,;]?\s*\b(?:only\s+)?while\s+([^,;:]+)", re.IGNORECASE)
 
 
-def read_spot_line(text: str) -> Spot:
+def read_spot_line(text: str) -> StandingPoint:
     """The standing point a line tells of; WrongValue says what could not be understood."""
     if len(text) > LONGEST_LINE:
         raise WrongValue("spot", f"a line of at most {LONGEST_LINE} letters", len(text))
@@ -32,9 +32,9 @@ def read_spot_line(text: str) -> Spot:
     where = _WALK.sub("", rest).strip(" ,;.")
     only_while = " ".join(only[1].split()) if only else ""
     if not where:
-        return Spot(name, minutes, only_while=only_while)
+        return StandingPoint(name, minutes, only_while=only_while)
     latitude_deg, longitude_deg = parse_coordinates(where)
-    return Spot(name, minutes, round(latitude_deg, 6), round(longitude_deg, 6), only_while)
+    return StandingPoint(name, minutes, round(latitude_deg, 6), round(longitude_deg, 6), only_while)
 
 
 def _other(text: str) -> str:
@@ -49,7 +49,7 @@ def _minutes(text: str) -> float:
     return minutes
 
 
-def spot_line(spot: Spot) -> str:
+def spot_line(spot: StandingPoint) -> str:
     """The standing point as one line; read again it is the same."""
     parts = [f"{minutes:g} min from {other}" for other, minutes in spot.minutes]
     if spot.latitude_deg is not None and spot.longitude_deg is not None:

@@ -14,7 +14,7 @@ _LINE_MM = 5.5
 
 
 @dataclass(frozen=True)
-class Frame:
+class StoryTake:
     """A take. before: what was changed for it. picture: JPEG."""
 
     title: str
@@ -28,7 +28,7 @@ class Frame:
 class Chapter:
     title: str
     lines: tuple[str, ...]
-    frames: tuple[Frame, ...]
+    frames: tuple[StoryTake, ...]
     ends: tuple[str, ...]
 
 
@@ -63,7 +63,7 @@ def story_pdf(story: Story) -> bytes:
     return bytes(pdf.output())
 
 
-def _frame(pdf: FPDF, frame: Frame) -> None:
+def _frame(pdf: FPDF, frame: StoryTake) -> None:
     """The picture at the left, large where it was kept, with what is told of it."""
     width = LARGE_MM if frame.is_large else SMALL_MM
     height = 0.0

@@ -9,7 +9,7 @@ from pydantic.fields import FieldInfo
 from pydantic_core import PydanticUndefined
 
 from patient_owl.core.measure.fills import MEASURED_BY
-from patient_owl.words.field_words import Asked
+from patient_owl.words.field_words import FieldWords
 from patient_owl.words.speech import shown_as
 
 QuestionKind = Literal[
@@ -73,7 +73,7 @@ class QuestionOut(BaseModel):
 def question_of(
     key: str,
     field: FieldInfo,
-    words: Asked,
+    words: FieldWords,
     options: Mapping[Any, str],
     kind: QuestionKind | None = None,
     kit_kinds: Sequence[str] = (),
@@ -98,7 +98,7 @@ def question_of(
     )
 
 
-def _kind(field: FieldInfo, words: Asked) -> QuestionKind:
+def _kind(field: FieldInfo, words: FieldWords) -> QuestionKind:
     if words.columns:
         return "list"
     if literals(field.annotation):

@@ -17,7 +17,7 @@ from patient_owl.core.shot import PlannedShot
 
 
 @dataclass(frozen=True)
-class Frame:
+class CameraFrame:
     """One picture on the card. began_at: when it was asked to open, in UTC; what its EXIF says is
     by the camera's own clock, which nobody has set right."""
 
@@ -37,7 +37,7 @@ class Status:
     open_since: datetime | None
     battery_share: float
     card_free_frames: int
-    frames: Sequence[Frame]
+    frames: Sequence[CameraFrame]
 
 
 class Camera(Protocol):
@@ -49,9 +49,9 @@ class Camera(Protocol):
 
     def open(self, now_utc: datetime) -> datetime: ...
 
-    def close(self, now_utc: datetime) -> Frame: ...
+    def close(self, now_utc: datetime) -> CameraFrame: ...
 
-    def take(self, now_utc: datetime) -> Frame: ...
+    def take(self, now_utc: datetime) -> CameraFrame: ...
 
     def picture(self, frame_id: str) -> bytes: ...
 

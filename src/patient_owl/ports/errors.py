@@ -29,7 +29,7 @@ class Refused(OwlError):
     """Not allowed, with the reason in words."""
 
 
-class Conflict(OwlError):
+class WrongState(OwlError):
     """It cannot be done in the present state, with the reason in words."""
 
 

@@ -61,7 +61,7 @@ def plain(value: Any, depth: int = 0) -> Any:
     return value
 
 
-class Asked(BaseModel):
+class RequestBody(BaseModel):
     """What somebody sends. Its text is plain before anything else looks at it; no number is
     infinite or none."""
 

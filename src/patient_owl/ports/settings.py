@@ -11,7 +11,7 @@ from pydantic_settings import BaseSettings, SettingsConfigDict
 PROJECT_DIR = Path(__file__).resolve().parents[3]
 
 
-class Settings(BaseSettings):
+class AppSettings(BaseSettings):
     """Read once at start; the defaults are a complete configuration."""
 
     model_config = SettingsConfigDict(env_prefix="OWL_")
@@ -38,5 +38,5 @@ class Settings(BaseSettings):
 
 
 @lru_cache(maxsize=1)
-def get_settings() -> Settings:
-    return Settings()
+def get_settings() -> AppSettings:
+    return AppSettings()

@@ -3,14 +3,14 @@
 from collections.abc import Mapping, Sequence
 from datetime import tzinfo
 
-from patient_owl.core.alignment import NowBehind, Passing
+from patient_owl.core.alignment import BodyPassing, NowBehind
 from patient_owl.core.optics.stand_in import StandIn
 from patient_owl.core.picture.picture import DAYLIGHT_K, LAMP_LIT_K, NIGHT_SKY_K
-from patient_owl.core.picture.spot import Spot
+from patient_owl.core.picture.spot import PictureSpot
 from patient_owl.core.reason import Reason
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.targets import targets
-from patient_owl.words.field_words import Asked
+from patient_owl.words.field_words import FieldWords
 from patient_owl.words.night import clock
 from patient_owl.words.parts import part_name
 from patient_owl.words.quantities import (
@@ -51,13 +51,13 @@ BODIES: Mapping[str, str] = {
     "venus": "Venus",
     "jupiter": "Jupiter",
 }
-STAND_IN: Mapping[str, Asked] = {
-    "shape": Asked("Shape"),
-    "height_m": Asked("High", "m"),
-    "width_m": Asked("Wide", "m"),
-    "distance_m": Asked("Off", "m"),
-    "bearing_true_deg": Asked("Bearing", "°", "Or drag it in the picture."),
-    "base_m": Asked("Its foot above you", "m", "Negative where it stands lower."),
+STAND_IN: Mapping[str, FieldWords] = {
+    "shape": FieldWords("Shape"),
+    "height_m": FieldWords("High", "m"),
+    "width_m": FieldWords("Wide", "m"),
+    "distance_m": FieldWords("Off", "m"),
+    "bearing_true_deg": FieldWords("Bearing", "°", "Or drag it in the picture."),
+    "base_m": FieldWords("Its foot above you", "m", "Negative where it stands lower."),
 }
 SHAPES: Mapping[str, str] = {
     shape: shape for shape in ("tower", "tree", "person", "arch", "boat", "house", "stone")
@@ -81,7 +81,7 @@ def _of_frame(share: float) -> str:
     return "under 0.1\u00a0%" if share < 0.001 else f"{100 * share:.1f}\u00a0%"
 
 
-def spot_text(spot: Spot) -> str:
+def spot_text(spot: PictureSpot) -> str:
     """`The sky, 24° up toward 143°: 1⅔ stops under mid-grey; 310 electrons, signal 17 to 1.`"""
     where = f"{angle(spot.altitude_deg)} up toward {bearing(spot.azimuth_deg)}"
     if spot.altitude_deg < 0:
@@ -112,7 +112,7 @@ def stand_in_lines(
     one: StandIn,
     shares: tuple[float, float],
     now: Sequence[NowBehind],
-    passings: Sequence[Passing],
+    passings: Sequence[BodyPassing],
     zone: tzinfo,
 ) -> list[str]:
     """Its size in the frame, what is near it now, and when bodies stand behind it. shares: of the

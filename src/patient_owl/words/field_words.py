@@ -3,7 +3,7 @@
 from typing import NamedTuple
 
 
-class Asked(NamedTuple):
+class FieldWords(NamedTuple):
     """Label, unit, help of at most two lines, the heading it stands under, columns of a list."""
 
     label: str

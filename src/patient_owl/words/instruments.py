@@ -10,7 +10,7 @@ from patient_owl.core.sky.magnetic import Needle
 from patient_owl.words.quantities import angle, duration, number, uncertain
 
 
-class Told(NamedTuple):
+class InstrumentWords(NamedTuple):
     """help: how it is done, two lines at most. touches: what a touch, or a sight, stands for, in
     turn. one, many: what is counted."""
 
@@ -28,7 +28,7 @@ class Asking(NamedTuple):
 
 
 INSTRUMENTS = {
-    "crossing": Told(
+    "crossing": InstrumentWords(
         "Crossing",
         "Touch as its nose comes into the frame and as its tail leaves it. Several tell how much "
         "they differ.",
@@ -36,14 +36,14 @@ INSTRUMENTS = {
         "vehicle",
         "vehicles",
     ),
-    "passing": Told(
+    "passing": InstrumentWords(
         "Speed by length",
         "Pick a post. Touch as the nose passes it and as the tail does; the length tells the speed.",
         ("Nose at the post", "Tail at the post"),
         "vehicle",
         "vehicles",
     ),
-    "flash_bang": Told(
+    "flash_bang": InstrumentWords(
         "Flash to bang",
         "Touch at the flash and at its bang. Sound takes three seconds a kilometre, a little more in "
         "the cold.",
@@ -53,7 +53,7 @@ INSTRUMENTS = {
         "Lightning: thunder within 30 s of the flash means go inside, and stay there half an hour "
         "after the last.",
     ),
-    "float": Told(
+    "float": InstrumentWords(
         "Float",
         "Throw in a stick. Touch as it passes the first mark and the second; the length between "
         "them tells how fast the water runs.",
@@ -62,21 +62,21 @@ INSTRUMENTS = {
         "sticks",
         "Throw from where you stand dry and safe; no step into a current.",
     ),
-    "walking": Told(
+    "walking": InstrumentWords(
         "Walking pace",
         "Walk it as you will in the frame. Touch as you set off and as you arrive.",
         ("Off", "There"),
         "walk",
         "walks",
     ),
-    "spins": Told(
+    "spins": InstrumentWords(
         "Spins",
         "Touch each time the light passes the lowest point.",
         ("Lowest point",),
         "spin",
         "spins",
     ),
-    "cycle": Told(
+    "cycle": InstrumentWords(
         "Signal or beacon",
         "Touch each time the same flash comes, or the light turns green.",
         ("Now",),
@@ -84,7 +84,7 @@ INSTRUMENTS = {
         "rounds",
         "Where several flashes make a group, touch at the first of each.",
     ),
-    "strokes": Told(
+    "strokes": InstrumentWords(
         "Rehearsal",
         "Draw it in the air. Touch as each stroke begins and as it ends, or let somebody touch for "
         "you.",
@@ -92,42 +92,42 @@ INSTRUMENTS = {
         "stroke",
         "strokes",
     ),
-    "timer": Told(
+    "timer": InstrumentWords(
         "Self-timer",
         "How long is the camera's 2 s? Touch with the release and as the shutter clacks.",
         ("Release", "Clack"),
         "try",
         "tries",
     ),
-    "height": Told(
+    "height": InstrumentWords(
         "How high",
         "Lay the phone's edge on its foot and hold, then on its top. How far off it is must be "
         "known.",
         ("Foot", "Top"),
     ),
-    "distance": Told(
+    "distance": InstrumentWords(
         "How far, by its height",
         "Something of known height is a measure: a door 2 m, a storey 3 m. Foot, then top.",
         ("Foot", "Top"),
     ),
-    "by_eye": Told(
+    "by_eye": InstrumentWords(
         "How far, over level ground",
         "Lay the phone's edge on its foot. On level ground your eye's own height is the measure; "
         "good to ten times that height.",
         ("Foot",),
     ),
-    "two_points": Told(
+    "two_points": InstrumentWords(
         "How far, from two points",
         "Point where you will walk, then at the subject. Walk, and point at it again. Near a right "
         "angle is best.",
         ("Where you will walk", "Subject, from here", "Subject, from there"),
     ),
-    "streak": Told(
+    "streak": InstrumentWords(
         "Speed from a test take",
         "Enlarge it: how long is a bubble's streak, as a share of the picture's height? The time it "
         "was open tells how fast the water runs.",
     ),
-    "coordinates": Told(
+    "coordinates": InstrumentWords(
         "A point on the map",
         "Coordinates of the subject give its bearing, how far off it is, and how high its top looks.",
     ),
@@ -186,16 +186,18 @@ HOLDS = {
 }
 
 FACES = {
-    "sight": Told("Point", "Bearing, tilt and roll of the phone, and what stands where it points."),
-    "stand": Told(
+    "sight": InstrumentWords(
+        "Point", "Bearing, tilt and roll of the phone, and what stands where it points."
+    ),
+    "stand": InstrumentWords(
         "Where to stand",
         "So that Sun, Moon or core touches the top of something at a minute you choose.",
     ),
-    "sweep": Told(
+    "sweep": InstrumentWords(
         "Skyline",
         "Point at the ridge, touch Draw, and follow it round slowly. Touch again to lift the pen.",
     ),
-    "steady": Told(
+    "steady": InstrumentWords(
         "Is it steady?",
         "Phone flat on the camera or the head, held by a band. Hands off, wait for a breath of wind.",
     ),

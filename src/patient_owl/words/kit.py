@@ -3,7 +3,7 @@
 from collections.abc import Mapping, Sequence
 from typing import NamedTuple
 
-from patient_owl.words.field_words import Asked
+from patient_owl.words.field_words import FieldWords
 from patient_owl.words.quantities import angle, celsius, dial_time, minutes, number, seconds
 
 
@@ -32,82 +32,82 @@ _NOISE = "Sensor noise"
 _CAMERA = "Camera"
 
 # By field, or by kind and field where a kind calls it by another name.
-FIELDS: Mapping[str, Asked] = {
-    "sensor_width_mm": Asked("Sensor width", "mm"),
-    "sensor_height_mm": Asked("Sensor height", "mm"),
-    "width_px": Asked("Pixels across", "px"),
-    "height_px": Asked("Pixels up", "px"),
-    "dial_steps": Asked("Dials in"),
-    "lowest_iso": Asked("Lowest ISO", "", "An extended low setting gives less range."),
-    "highest_iso": Asked("Highest ISO you use"),
-    "base_iso": Asked("Base ISO", "", "Where the sensor holds most light."),
-    "in_camera_ceiling_s": Asked("Longest time it counts itself", "s"),
-    "full_well_e": Asked("Full well", "e⁻", "", _NOISE),
-    "read_pre_e": Asked("Read noise before gain", "e⁻", "What is left at high ISO.", _NOISE),
-    "read_post_e": Asked(
+FIELDS: Mapping[str, FieldWords] = {
+    "sensor_width_mm": FieldWords("Sensor width", "mm"),
+    "sensor_height_mm": FieldWords("Sensor height", "mm"),
+    "width_px": FieldWords("Pixels across", "px"),
+    "height_px": FieldWords("Pixels up", "px"),
+    "dial_steps": FieldWords("Dials in"),
+    "lowest_iso": FieldWords("Lowest ISO", "", "An extended low setting gives less range."),
+    "highest_iso": FieldWords("Highest ISO you use"),
+    "base_iso": FieldWords("Base ISO", "", "Where the sensor holds most light."),
+    "in_camera_ceiling_s": FieldWords("Longest time it counts itself", "s"),
+    "full_well_e": FieldWords("Full well", "e⁻", "", _NOISE),
+    "read_pre_e": FieldWords("Read noise before gain", "e⁻", "What is left at high ISO.", _NOISE),
+    "read_post_e": FieldWords(
         "Read noise after gain", "e⁻", "At base ISO; a higher ISO divides it away.", _NOISE
     ),
-    "read_noise_e": Asked(
+    "read_noise_e": FieldWords(
         "Read noise by ISO",
         "",
         "Instead of the two above: ISO and electrons a line.",
         _NOISE,
         ("ISO", "electrons"),
     ),
-    "dark_e_s": Asked("Dark current at 20 °C", "e⁻/s", "", _NOISE),
-    "quantum_efficiency": Asked("Quantum efficiency", "", "0 to 1.", _NOISE),
-    "clip_share": Asked("Clips at this share of the well", "", "", _NOISE),
-    "figures_from": Asked("These figures are", "", "", _NOISE),
-    "raw_size_mb": Asked("A raw file", "MB", "", _CAMERA),
-    "battery_min": Asked("A battery, shutter open", "min", "At 20 °C.", _CAMERA),
-    "first_curtain": Asked("Shutter begins with", "", "", _CAMERA),
-    "stabiliser_stops": Asked("Stabiliser", "stops", "0 without one.", _CAMERA),
-    "frame_width_mm": Asked("Frame width", "mm"),
-    "frame_height_mm": Asked("Frame height", "mm"),
-    "iso": Asked("Box speed, ISO"),
-    "reciprocity_exponent": Asked(
+    "dark_e_s": FieldWords("Dark current at 20 °C", "e⁻/s", "", _NOISE),
+    "quantum_efficiency": FieldWords("Quantum efficiency", "", "0 to 1.", _NOISE),
+    "clip_share": FieldWords("Clips at this share of the well", "", "", _NOISE),
+    "figures_from": FieldWords("These figures are", "", "", _NOISE),
+    "raw_size_mb": FieldWords("A raw file", "MB", "", _CAMERA),
+    "battery_min": FieldWords("A battery, shutter open", "min", "At 20 °C.", _CAMERA),
+    "first_curtain": FieldWords("Shutter begins with", "", "", _CAMERA),
+    "stabiliser_stops": FieldWords("Stabiliser", "stops", "0 without one.", _CAMERA),
+    "frame_width_mm": FieldWords("Frame width", "mm"),
+    "frame_height_mm": FieldWords("Frame height", "mm"),
+    "iso": FieldWords("Box speed, ISO"),
+    "reciprocity_exponent": FieldWords(
         "Reciprocity exponent", "", "Corrected = metered^p from 1 s on; 1 for none."
     ),
-    "reciprocity_table_s": Asked(
+    "reciprocity_table_s": FieldWords(
         "Reciprocity table",
         "",
         "Instead: metered and corrected seconds a line.",
         columns=("metered s", "corrected s"),
     ),
-    "scan_ppi": Asked("Scanned or printed at", "ppi", "Sets what counts as a pixel."),
-    "shortest_focal_length_mm": Asked("Shortest focal length", "mm"),
-    "longest_focal_length_mm": Asked("Longest", "mm", "The same for a prime."),
-    "widest_f_number": Asked("Opens to f/"),
-    "widest_f_number_at_longest": Asked(
+    "scan_ppi": FieldWords("Scanned or printed at", "ppi", "Sets what counts as a pixel."),
+    "shortest_focal_length_mm": FieldWords("Shortest focal length", "mm"),
+    "longest_focal_length_mm": FieldWords("Longest", "mm", "The same for a prime."),
+    "widest_f_number": FieldWords("Opens to f/"),
+    "widest_f_number_at_longest": FieldWords(
         "Opens to f/, at its longest", "", "Where a zoom dims as it reaches out."
     ),
-    "narrowest_f_number": Asked("Closes to f/"),
-    "blades": Asked("Aperture blades", "", "Lamps grow as many rays, or twice an odd number."),
-    "closest_focus_m": Asked("Focuses from", "m"),
-    "projection": Asked("Projection"),
-    "marking": Asked("Marked by"),
-    "value": Asked("Its figure", "", "In what is named above."),
-    "filter.value": Asked(
+    "narrowest_f_number": FieldWords("Closes to f/"),
+    "blades": FieldWords("Aperture blades", "", "Lamps grow as many rays, or twice an odd number."),
+    "closest_focus_m": FieldWords("Focuses from", "m"),
+    "projection": FieldWords("Projection"),
+    "marking": FieldWords("Marked by"),
+    "value": FieldWords("Its figure", "", "In what is named above."),
+    "filter.value": FieldWords(
         "Marked", "", "3, 8× and 0.9 are the same filter; a polariser costs 1.5."
     ),
-    "release": Asked("Kind"),
-    "load_kg": Asked("Carries", "kg"),
-    "height_cm": Asked("Stands", "cm"),
-    "weight_kg": Asked("Weighs", "kg"),
-    "capacity_gb": Asked("Holds", "GB"),
-    "count": Asked("How many"),
-    "given_as": Asked("Its figure is"),
-    "beam_deg": Asked("Beam, full angle", "°", "360 for a lamp that shines all round."),
-    "dims_stops": Asked("Dims by", "stops", "From its brightest step to its lowest."),
-    "gel_stops": Asked("Gel takes", "stops", "Straw ½, red 2, deep blue 4; 0 without one."),
-    "colour_temperature_k": Asked("Colour temperature", "K"),
-    "least_percent": Asked("Dims down to", "%"),
-    "guide_number_m": Asked("Guide number", "m", "At ISO 100 and full power."),
-    "least_power_part": Asked("Lowest power, one part in", "", "128 for a step of 1/128."),
-    "recycle_s": Asked("Ready again after", "s", "At full power."),
-    "width_mm": Asked("Wide", "mm", "Of what the lens sees, across the line it draws."),
-    "length_cm": Asked("Lit over", "cm", "0 for a point."),
-    "pixels": Asked("Pixels"),
+    "release": FieldWords("Kind"),
+    "load_kg": FieldWords("Carries", "kg"),
+    "height_cm": FieldWords("Stands", "cm"),
+    "weight_kg": FieldWords("Weighs", "kg"),
+    "capacity_gb": FieldWords("Holds", "GB"),
+    "count": FieldWords("How many"),
+    "given_as": FieldWords("Its figure is"),
+    "beam_deg": FieldWords("Beam, full angle", "°", "360 for a lamp that shines all round."),
+    "dims_stops": FieldWords("Dims by", "stops", "From its brightest step to its lowest."),
+    "gel_stops": FieldWords("Gel takes", "stops", "Straw ½, red 2, deep blue 4; 0 without one."),
+    "colour_temperature_k": FieldWords("Colour temperature", "K"),
+    "least_percent": FieldWords("Dims down to", "%"),
+    "guide_number_m": FieldWords("Guide number", "m", "At ISO 100 and full power."),
+    "least_power_part": FieldWords("Lowest power, one part in", "", "128 for a step of 1/128."),
+    "recycle_s": FieldWords("Ready again after", "s", "At full power."),
+    "width_mm": FieldWords("Wide", "mm", "Of what the lens sees, across the line it draws."),
+    "length_cm": FieldWords("Lit over", "cm", "0 for a point."),
+    "pixels": FieldWords("Pixels"),
 }
 
 FIGURES_FROM: Mapping[str, str] = {

@@ -5,8 +5,8 @@ from collections.abc import Mapping
 from patient_owl.core.light.brought import LightKind
 from patient_owl.core.light.colour import OWN_WHITE
 from patient_owl.core.light.line import pace_moves_stops
-from patient_owl.core.plan.bringing import Given
-from patient_owl.words.field_words import Asked
+from patient_owl.core.plan.bringing import LightUse
+from patient_owl.words.field_words import FieldWords
 from patient_owl.words.quantities import HUES, begun, duration, hue, lever_value, part, stops
 
 KINDS: Mapping[LightKind, str] = {
@@ -25,38 +25,38 @@ AIRS: Mapping[str, str] = {
     "foggy": "foggy",
     "smoky": "smoke",
 }
-_ITEM = Asked("Which", "", "From your kit; a generic one without.")
-_PLACED = Asked("It shall land", "stops", "From mid-grey.")
-_WHO = Asked("Held by")
-_FROM = Asked("From second", "s", "After the shutter has opened; empty for the beginning.")
-_FIRED = Asked("At second", "s", "Empty to fire as the shutter closes, on the rear curtain.")
-_TO_SUBJECT = Asked("From its subject", "m")
-_ASIDE = Asked("Off square on", "°", "A raking light shows texture, and gives less.")
-_TO_LENS = Asked("From the lens", "m")
-_PACE = Asked("Pace", "m/s", "Hold it; empty to have it worked out.")
+_ITEM = FieldWords("Which", "", "From your kit; a generic one without.")
+_PLACED = FieldWords("It shall land", "stops", "From mid-grey.")
+_WHO = FieldWords("Held by")
+_FROM = FieldWords("From second", "s", "After the shutter has opened; empty for the beginning.")
+_FIRED = FieldWords("At second", "s", "Empty to fire as the shutter closes, on the rear curtain.")
+_TO_SUBJECT = FieldWords("From its subject", "m")
+_ASIDE = FieldWords("Off square on", "°", "A raking light shows texture, and gives less.")
+_TO_LENS = FieldWords("From the lens", "m")
+_PACE = FieldWords("Pace", "m/s", "Hold it; empty to have it worked out.")
 
-QUESTIONS: Mapping[LightKind, Mapping[str, Asked]] = {
+QUESTIONS: Mapping[LightKind, Mapping[str, FieldWords]] = {
     "torch": {
         "item_id": _ITEM,
         "distance_m": _TO_SUBJECT,
         "angle_deg": _ASIDE,
-        "area_m2": Asked("To paint", "m²", "All of what it shall light, spot beside spot."),
-        "reflectance": Asked(
+        "area_m2": FieldWords("To paint", "m²", "All of what it shall light, spot beside spot."),
+        "reflectance": FieldWords(
             "It reflects", "", "0.18 as mid-grey, 0.05 dark stone, 0.6 white wall."
         ),
         "placement_stops": _PLACED,
-        "dose_s": Asked("Seconds on a spot", "s", "Hold them; empty to have them worked out."),
+        "dose_s": FieldWords("Seconds on a spot", "s", "Hold them; empty to have them worked out."),
         "at_s": _FROM,
         "who": _WHO,
     },
     "beam": {
         "item_id": _ITEM,
-        "air": Asked("The air", "", "It is what shows the beam."),
-        "distance_m": Asked(
+        "air": FieldWords("The air", "", "It is what shows the beam."),
+        "distance_m": FieldWords(
             "Judged at", "m", "From the lamp along the beam: twice as far is a stop darker."
         ),
         "placement_stops": _PLACED,
-        "hold_s": Asked("Held for", "s", "Hold it; empty to have it worked out."),
+        "hold_s": FieldWords("Held for", "s", "Hold it; empty to have it worked out."),
         "at_s": _FROM,
         "who": _WHO,
     },
@@ -65,8 +65,8 @@ QUESTIONS: Mapping[LightKind, Mapping[str, Asked]] = {
         "distance_m": _TO_SUBJECT,
         "angle_deg": _ASIDE,
         "placement_stops": _PLACED,
-        "hue": Asked("Colour", "", "Its own white, or one colour alone."),
-        "percent": Asked("Power", "%", "Hold it; empty to have it worked out."),
+        "hue": FieldWords("Colour", "", "Its own white, or one colour alone."),
+        "percent": FieldWords("Power", "%", "Hold it; empty to have it worked out."),
         "at_s": _FROM,
         "who": _WHO,
     },
@@ -74,8 +74,10 @@ QUESTIONS: Mapping[LightKind, Mapping[str, Asked]] = {
         "item_id": _ITEM,
         "distance_m": _TO_SUBJECT,
         "placement_stops": _PLACED,
-        "power_part": Asked("Power, one part in", "", "8 for 1/8; empty to have it worked out."),
-        "pops": Asked("Flashes"),
+        "power_part": FieldWords(
+            "Power, one part in", "", "8 for 1/8; empty to have it worked out."
+        ),
+        "pops": FieldWords("Flashes"),
         "at_s": _FIRED,
         "who": _WHO,
     },
@@ -120,7 +122,7 @@ def measured_text(key: str, off_stops: float) -> str:
     return f"{begun(name)} was {stops(off_stops)} {side} than its figure says."
 
 
-def given_text(given: Given) -> str:
+def given_text(given: LightUse) -> str:
     """How a light is used: `15 s a spot, 8 spots: 2 min in all`; `5 %, amber`; `1/8 power, 2
     flashes`."""
     light, lever = given.light, given.lever_key

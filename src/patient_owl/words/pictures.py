@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from datetime import datetime, tzinfo
 from typing import Protocol
 
-from patient_owl.core.exposure.reading import Reading
+from patient_owl.core.exposure.reading import HistogramReading
 from patient_owl.words.quantities import dial_time, duration, f_number, iso, placed, share
 
 CLIPPED_WORTH_SAYING = 0.002  # a lamp or two is no fault
@@ -26,7 +26,7 @@ def photo_settings_text(
     return ", ".join(parts) or "no settings in the file"
 
 
-def reading_text(reading: Reading) -> str:
+def reading_text(reading: HistogramReading) -> str:
     """`Its middle lies 2 stops under mid-grey; 1 % burnt out.`"""
     text = f"Its middle lies {placed(reading.median_stops)}"
     if reading.clipped_share >= CLIPPED_WORTH_SAYING:

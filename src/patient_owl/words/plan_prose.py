@@ -33,7 +33,7 @@ A_STAND_IN = "something that stands there"
 MORE = "or add "
 
 
-class Told(NamedTuple):
+class Phrase(NamedTuple):
     """An answer, and the words around it."""
 
     before: str
@@ -41,12 +41,12 @@ class Told(NamedTuple):
     after: str
 
 
-def told(template: str, value: Any) -> Told:
+def told(template: str, value: Any) -> Phrase:
     """The words of a template around its answer, which reaches from its first slot to its last."""
     slots = [f"{{{name}:{spec}}}" if spec else f"{{{name}}}" for name, spec in _slots(template)]
     begins, ends = template.index(slots[0]), template.rindex(slots[-1]) + len(slots[-1])
     text = say(template[begins:ends], {"value": value})
-    return Told(template[:begins], text, template[ends:])
+    return Phrase(template[:begins], text, template[ends:])
 
 
 def _slots(template: str) -> list[tuple[str, str]]:

@@ -2,25 +2,25 @@
 
 from collections.abc import Mapping, Sequence
 
-from patient_owl.words.field_words import Asked
+from patient_owl.words.field_words import FieldWords
 
-QUESTIONS: Mapping[str, Asked] = {
-    "place_id": Asked("From"),
-    "first_evening": Asked("First evening"),
-    "months": Asked("Over", "months"),
-    "light": Asked("Light"),
-    "moon": Asked("Moon"),
-    "moon_least_percent": Asked("Moon lit at least", "%"),
-    "moon_most_percent": Asked("Moon lit at most", "%"),
-    "target_key": Asked("Target", help="What shall stand in the sky."),
-    "where": Asked("Stands"),
-    "bearing_true_deg": Asked("Bearing of the subject, true", "°"),
-    "within_deg": Asked("Within", "°", "To either side of it."),
-    "lowest_deg": Asked("From altitude", "°"),
-    "highest_deg": Asked("To altitude", "°"),
-    "during": Asked("While there is", help="What happens at the place."),
-    "least_minutes": Asked("Together for at least", "min"),
-    "weekdays": Asked("Evenings", help="None ticked: any."),
+QUESTIONS: Mapping[str, FieldWords] = {
+    "place_id": FieldWords("From"),
+    "first_evening": FieldWords("First evening"),
+    "months": FieldWords("Over", "months"),
+    "light": FieldWords("Light"),
+    "moon": FieldWords("Moon"),
+    "moon_least_percent": FieldWords("Moon lit at least", "%"),
+    "moon_most_percent": FieldWords("Moon lit at most", "%"),
+    "target_key": FieldWords("Target", help="What shall stand in the sky."),
+    "where": FieldWords("Stands"),
+    "bearing_true_deg": FieldWords("Bearing of the subject, true", "°"),
+    "within_deg": FieldWords("Within", "°", "To either side of it."),
+    "lowest_deg": FieldWords("From altitude", "°"),
+    "highest_deg": FieldWords("To altitude", "°"),
+    "during": FieldWords("While there is", help="What happens at the place."),
+    "least_minutes": FieldWords("Together for at least", "min"),
+    "weekdays": FieldWords("Evenings", help="None ticked: any."),
 }
 TOLD: Mapping[str, str] = {
     "place_id": "from {value}",

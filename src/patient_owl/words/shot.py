@@ -2,17 +2,17 @@
 
 from collections.abc import Mapping
 
-from patient_owl.words.field_words import Asked
+from patient_owl.words.field_words import FieldWords
 
-QUESTIONS: Mapping[str, Asked] = {
-    "title": Asked("Called"),
-    "discipline": Asked("Kind of picture"),
-    "at_utc": Asked("At"),
-    "body_id": Asked("Body"),
-    "lens_id": Asked("Lens"),
-    "focal_length_mm": Asked("Focal length", "mm"),
-    "bearing_true_deg": Asked("Bearing, true", "°"),
-    "tilt_deg": Asked("Tilt up", "°"),
-    "orientation": Asked("Held"),
+QUESTIONS: Mapping[str, FieldWords] = {
+    "title": FieldWords("Called"),
+    "discipline": FieldWords("Kind of picture"),
+    "at_utc": FieldWords("At"),
+    "body_id": FieldWords("Body"),
+    "lens_id": FieldWords("Lens"),
+    "focal_length_mm": FieldWords("Focal length", "mm"),
+    "bearing_true_deg": FieldWords("Bearing, true", "°"),
+    "tilt_deg": FieldWords("Tilt up", "°"),
+    "orientation": FieldWords("Held"),
 }
 OPTIONS: Mapping[str, str] = {"landscape": "landscape", "portrait": "portrait"}

@@ -65,7 +65,7 @@ def speak_where(east_deg: float) -> None:
     _SPEECH.set(speech()._replace(east_deg=east_deg))
 
 
-class Shown(NamedTuple):
+class ShownUnit(NamedTuple):
     """How a kept figure is shown and typed: kept × times + plus, in unit. turn: what a full turn
     counts, where figures go round."""
 
@@ -76,33 +76,35 @@ class Shown(NamedTuple):
 
 
 _IMPERIAL = {
-    "m": Shown("ft", 1 / FOOT_M),
-    "cm": Shown("in", 0.01 / INCH_M),
-    "km": Shown("mi", 1000 / MILE_M),
-    "m/s": Shown("ft/s", 1 / FOOT_M),
-    "km/h": Shown("mph", 1000 / MILE_M),
-    "°C": Shown("°F", 1.8, 32.0),
-    "kg": Shown("lb", 1 / POUND_KG),
+    "m": ShownUnit("ft", 1 / FOOT_M),
+    "cm": ShownUnit("in", 0.01 / INCH_M),
+    "km": ShownUnit("mi", 1000 / MILE_M),
+    "m/s": ShownUnit("ft/s", 1 / FOOT_M),
+    "km/h": ShownUnit("mph", 1000 / MILE_M),
+    "°C": ShownUnit("°F", 1.8, 32.0),
+    "kg": ShownUnit("lb", 1 / POUND_KG),
 }
-_METRIC = {unit: Shown(unit) for unit in _IMPERIAL}
+_METRIC = {unit: ShownUnit(unit) for unit in _IMPERIAL}
 WIND = "wind"
-GUST = Shown("mph", 3600 / MILE_M)  # wind is told in miles an hour where water is in feet a second
+GUST = ShownUnit(
+    "mph", 3600 / MILE_M
+)  # wind is told in miles an hour where water is in feet a second
 
 
-def shown_as(key: str, unit: str) -> Shown | None:
+def shown_as(key: str, unit: str) -> ShownUnit | None:
     """How the answer to a question is shown; None where it is as it is kept."""
     now = speech()
     if key.startswith("bearing_true") and now.bearings == "magnetic" and now.east_deg is not None:
-        return Shown("° magnetic", 1.0, -now.east_deg, FULL_TURN_DEG)
+        return ShownUnit("° magnetic", 1.0, -now.east_deg, FULL_TURN_DEG)
     if now.lengths == "metric":
         return None
     return GUST if key == "gust_m_s" else _IMPERIAL.get(unit)
 
 
-def units() -> dict[str, Shown]:
+def units() -> dict[str, ShownUnit]:
     """How figures kept in each unit are shown, where no question asks for them."""
     is_metric = speech().lengths == "metric"
-    return {**(_METRIC if is_metric else _IMPERIAL), WIND: Shown("m/s") if is_metric else GUST}
+    return {**(_METRIC if is_metric else _IMPERIAL), WIND: ShownUnit("m/s") if is_metric else GUST}
 
 
 def in_their_unit(value: float, unit: str, key: str = "") -> tuple[float, str]:

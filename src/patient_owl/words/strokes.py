@@ -3,12 +3,12 @@
 from collections.abc import Mapping
 
 from patient_owl.core.strokes.sheet import COVER_S, Sheet
-from patient_owl.words.field_words import Asked
+from patient_owl.words.field_words import FieldWords
 from patient_owl.words.quantities import duration, metres, number, plural, speed
 
-QUESTIONS: Mapping[str, Asked] = {
-    "text": Asked("Words", "", "Or draw, or read a file."),
-    "height_m": Asked("This high", "m", "A capital, or the whole drawing."),
+QUESTIONS: Mapping[str, FieldWords] = {
+    "text": FieldWords("Words", "", "Or draw, or read a file."),
+    "height_m": FieldWords("This high", "m", "A capital, or the whole drawing."),
 }
 
 

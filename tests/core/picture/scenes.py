@@ -9,7 +9,7 @@ from patient_owl.core.light.brought import Brought
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.optics.camera import Framing
 from patient_owl.core.optics.stand_in import StandIn
-from patient_owl.core.picture.picture import Wanted, stage_of
+from patient_owl.core.picture.picture import PictureRequest, stage_of
 from patient_owl.core.picture.stage import Stage
 from patient_owl.core.picture.view import WHOLE_FRAME, Window
 from patient_owl.core.plan.types import InputValue
@@ -52,5 +52,5 @@ def staged(
     found = settings or shot.settings
     if exposure_s is not None:
         found = replace(found, exposure_s=exposure_s)
-    wanted = Wanted(found, *size, window, hidden=hidden or {}, subject=subject)
+    wanted = PictureRequest(found, *size, window, hidden=hidden or {}, subject=subject)
     return stage_of(shot, night, wanted)

@@ -24,7 +24,7 @@ from patient_owl.core.picture.disciplines.camera_movement import rest_share
 from patient_owl.core.picture.figures import clothes_grey, draw_ghost, person_at
 from patient_owl.core.picture.lamps import ray_points
 from patient_owl.core.picture.land import light_rgb
-from patient_owl.core.picture.picture import Wanted, drawn, render
+from patient_owl.core.picture.picture import PictureRequest, drawn, render
 from patient_owl.core.picture.sensor import expose
 from patient_owl.core.picture.trace import Spots, draw_lines, lay
 from patient_owl.core.picture.view import View, Window
@@ -94,7 +94,7 @@ def test_grey_light_comes_out_grey_where_it_lies(stops: float, kelvin: float) ->
 @pytest.mark.parametrize("discipline", EVERY)
 def test_every_discipline_has_its_picture_and_the_same_seed_gives_the_same(discipline: str) -> None:
     shot = planned(discipline)
-    wanted = Wanted(shot.settings, 150, 100, seed=7)
+    wanted = PictureRequest(shot.settings, 150, 100, seed=7)
     first, again = render(shot, NIGHT, wanted), render(shot, NIGHT, wanted)
     assert (first.frame.levels == again.frame.levels).all()
     assert first.frame.levels.std() > 0 or first.reading.is_black
@@ -112,7 +112,9 @@ def test_the_sky_lands_where_the_plan_says() -> None:
     landed = shot.plan.solution.landings[0].landed_stops
     # but for the Milky Way, which the plan's sky has in its mean
     assert math.log2(sky) == pytest.approx(landed, abs=0.1)
-    picture = render(shot, NIGHT, Wanted(shot.settings, 200, 134, Window(0.4, 0.4, 0.2, 0.2)))
+    picture = render(
+        shot, NIGHT, PictureRequest(shot.settings, 200, 134, Window(0.4, 0.4, 0.2, 0.2))
+    )
     assert picture.reading.median_stops == pytest.approx(landed, abs=0.25)  # with its colour
 
 
@@ -275,6 +277,6 @@ def test_sizes_and_windows_that_are_none_are_refused_in_words() -> None:
 def test_film_and_the_smallest_picture_come_out_too() -> None:
     shot = planned()
     film = replace(shot, kit=kit_of(replace(shot.kit.body, noise=None), shot.kit.lens))
-    picture = render(film, NIGHT, Wanted(shot.settings, 2, 2))
+    picture = render(film, NIGHT, PictureRequest(shot.settings, 2, 2))
     assert picture.frame.levels.shape == (2, 2, 3)
     assert read_histogram(picture.histogram) == picture.reading

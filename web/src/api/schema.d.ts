@@ -2919,7 +2919,7 @@ export interface components {
             hurry_s: number;
             /** Pieces */
             pieces: {
-                [key: string]: components["schemas"]["patient_owl__running__schemas__PieceOut"][];
+                [key: string]: components["schemas"]["OrderPieceOut"][];
             };
             /** Reach */
             reach: string;
@@ -3917,6 +3917,16 @@ export interface components {
             /** Moon */
             moon: string;
         };
+        /**
+         * DialChoiceOut
+         * @description A position a control may be put to: exact value and printed label.
+         */
+        DialChoiceOut: {
+            /** Label */
+            label: string;
+            /** Value */
+            value: number;
+        };
         /** DisciplineOut */
         DisciplineOut: {
             /** Aim */
@@ -4146,7 +4156,7 @@ export interface components {
              */
             at_utc: string;
             /** Bracket */
-            bracket: components["schemas"]["patient_owl__field__schemas__OtherOut"][];
+            bracket: components["schemas"]["OffsetSettingOut"][];
             /** Cautions */
             cautions: components["schemas"]["LineOut"][];
             /** Discipline */
@@ -4171,7 +4181,7 @@ export interface components {
              */
             meant_until_utc: string;
             /** Others */
-            others: components["schemas"]["patient_owl__field__schemas__OtherOut"][];
+            others: components["schemas"]["OffsetSettingOut"][];
             /** Programs */
             programs: components["schemas"]["ProgramOut"][];
             /** Sentence */
@@ -4241,7 +4251,17 @@ export interface components {
              * Wants
              * @default []
              */
-            wants: components["schemas"]["patient_owl__intake__schemas__PieceOut"][];
+            wants: components["schemas"]["FilePieceOut"][];
+        };
+        /**
+         * FilePieceOut
+         * @description A stretch of a file. [byte]
+         */
+        FilePieceOut: {
+            /** End */
+            end: number;
+            /** Start */
+            start: number;
         };
         /**
          * FillOut
@@ -4300,6 +4320,13 @@ export interface components {
              * @default 3200
              */
             scan_ppi: number;
+        };
+        /** FilterChoiceOut */
+        FilterChoiceOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
         };
         /**
          * FilterSpec
@@ -5297,17 +5324,17 @@ export interface components {
          */
         LogbookChoicesOut: {
             /** Bodies */
-            bodies: components["schemas"]["patient_owl__logbook__schemas__ChoiceOut"][];
+            bodies: components["schemas"]["FilterChoiceOut"][];
             /** Disciplines */
-            disciplines: components["schemas"]["patient_owl__logbook__schemas__ChoiceOut"][];
+            disciplines: components["schemas"]["FilterChoiceOut"][];
             /** Exposures S */
             exposures_s: components["schemas"]["BandOut"][];
             /** Isos */
             isos: components["schemas"]["BandOut"][];
             /** Lights */
-            lights: components["schemas"]["patient_owl__logbook__schemas__ChoiceOut"][];
+            lights: components["schemas"]["FilterChoiceOut"][];
             /** Places */
-            places: components["schemas"]["patient_owl__logbook__schemas__ChoiceOut"][];
+            places: components["schemas"]["FilterChoiceOut"][];
         };
         /**
          * MatchedOut
@@ -5699,6 +5726,16 @@ export interface components {
             /** Title */
             title: string;
         };
+        /**
+         * OffsetSettingOut
+         * @description The same setting so many stops brighter or darker, for a hand that knows better.
+         */
+        OffsetSettingOut: {
+            /** Setting */
+            setting: number;
+            /** Stops */
+            stops: string;
+        };
         /** OptionOut */
         OptionOut: {
             /**
@@ -5742,6 +5779,19 @@ export interface components {
             slots: components["schemas"]["SlotOut"][];
             /** Summary */
             summary: string;
+        };
+        /**
+         * OrderPieceOut
+         * @description The order for whoever is free from from_s on, until the next piece begins; as many shots fit
+         *     until keeps_until_s. Seconds from the tables' base.
+         */
+        OrderPieceOut: {
+            /** From S */
+            from_s: number;
+            /** Keeps Until S */
+            keeps_until_s: number;
+            /** Turns */
+            turns: components["schemas"]["TurnOut"][];
         };
         /**
          * OrderingChoicesOut
@@ -5797,6 +5847,17 @@ export interface components {
              * @default 3
              */
             worth: number;
+        };
+        /**
+         * OtherSettingOut
+         * @description Another setting of the shot worth seeing beside the planned one.
+         */
+        OtherSettingOut: {
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
+            values: components["schemas"]["SettingValues"];
         };
         /**
          * OutingIn
@@ -7583,7 +7644,7 @@ export interface components {
             /** Events */
             events: components["schemas"]["EventOut"][];
             /** F Number Choices */
-            f_number_choices: components["schemas"]["patient_owl__nights__schemas__ChoiceOut"][];
+            f_number_choices: components["schemas"]["DialChoiceOut"][];
             /** Galactic Core Altitude Deg */
             galactic_core_altitude_deg: number[];
             /** Galactic Core Azimuth Deg */
@@ -7599,7 +7660,7 @@ export interface components {
             /** Happenings */
             happenings: components["schemas"]["HappeningOut"][];
             /** Iso Choices */
-            iso_choices: components["schemas"]["patient_owl__nights__schemas__ChoiceOut"][];
+            iso_choices: components["schemas"]["DialChoiceOut"][];
             /** Moon Altitude Deg */
             moon_altitude_deg: number[];
             /** Moon Azimuth Deg */
@@ -7607,7 +7668,7 @@ export interface components {
             /** Moon Illuminated Fraction */
             moon_illuminated_fraction: number;
             /** Placement Choices */
-            placement_choices: components["schemas"]["patient_owl__nights__schemas__ChoiceOut"][];
+            placement_choices: components["schemas"]["DialChoiceOut"][];
             /** Readouts */
             readouts: string[];
             /** Reference F Number */
@@ -7651,7 +7712,7 @@ export interface components {
             /** Target Name */
             target_name: string;
             /** Time Ticks */
-            time_ticks: components["schemas"]["patient_owl__nights__schemas__ChoiceOut"][];
+            time_ticks: components["schemas"]["DialChoiceOut"][];
             /** Time Zone */
             time_zone: string;
             /** Uses Forecast */
@@ -9088,67 +9149,6 @@ export interface components {
             /** Shot Title */
             shot_title: string;
         };
-        /**
-         * OtherOut
-         * @description Another setting of the shot worth seeing beside the planned one.
-         */
-        patient_owl__computed__schemas__OtherOut: {
-            /** Label */
-            label: string;
-            /** Text */
-            text: string;
-            values: components["schemas"]["SettingValues"];
-        };
-        /**
-         * OtherOut
-         * @description The same setting so many stops brighter or darker, for a hand that knows better.
-         */
-        patient_owl__field__schemas__OtherOut: {
-            /** Setting */
-            setting: number;
-            /** Stops */
-            stops: string;
-        };
-        /**
-         * PieceOut
-         * @description A stretch of a file. [byte]
-         */
-        patient_owl__intake__schemas__PieceOut: {
-            /** End */
-            end: number;
-            /** Start */
-            start: number;
-        };
-        /** ChoiceOut */
-        patient_owl__logbook__schemas__ChoiceOut: {
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-        };
-        /**
-         * ChoiceOut
-         * @description A position a control may be put to: exact value and printed label.
-         */
-        patient_owl__nights__schemas__ChoiceOut: {
-            /** Label */
-            label: string;
-            /** Value */
-            value: number;
-        };
-        /**
-         * PieceOut
-         * @description The order for whoever is free from from_s on, until the next piece begins; as many shots fit
-         *     until keeps_until_s. Seconds from the tables' base.
-         */
-        patient_owl__running__schemas__PieceOut: {
-            /** From S */
-            from_s: number;
-            /** Keeps Until S */
-            keeps_until_s: number;
-            /** Turns */
-            turns: components["schemas"]["TurnOut"][];
-        };
     };
     responses: never;
     parameters: never;
@@ -10112,7 +10112,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["patient_owl__computed__schemas__OtherOut"][];
+                    "application/json": components["schemas"]["OtherSettingOut"][];
                 };
             };
             /** @description What was sent cannot be read */

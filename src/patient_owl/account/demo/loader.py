@@ -31,7 +31,7 @@ from patient_owl.platform.storage.base import new_id
 from patient_owl.platform.storage.owned import ANY_VERSION
 from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.shots import Shot
-from patient_owl.ports.camera import Aim, Frame
+from patient_owl.ports.camera import Aim, CameraFrame
 from patient_owl.ports.simulated.camera import Latent, developed
 
 PICTURE_SEED = 20
@@ -143,7 +143,7 @@ class Loader:
         remember_found(Planner(self.visit), shot)
 
     def _picture(self, aim: Aim, latent: Latent, take_id: UUID, take: TakeIn, number: int) -> None:
-        frame = Frame("", take.started_at_utc, _settings(take))
+        frame = CameraFrame("", take.started_at_utc, _settings(take))
         content = io.BytesIO(developed(aim, latent, frame, number))
         session, user = self.visit.session, self.visit.user
         name = f"owl-{number + 1:04d}.jpg"

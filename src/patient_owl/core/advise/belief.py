@@ -24,7 +24,7 @@ import numpy as np
 from scipy.special import stdtr, stdtrit
 
 from patient_owl.core.exposure.dials import CONTROLS
-from patient_owl.core.exposure.reading import Reading
+from patient_owl.core.exposure.reading import HistogramReading
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.light.part import WHOLE, LightPart
 from patient_owl.core.types import FloatArray
@@ -97,7 +97,7 @@ class JudgedTake:
 
     settings: Settings
     verdicts: Mapping[str, Verdict] = field(default_factory=dict)
-    reading: Reading | None = None
+    reading: HistogramReading | None = None
     after_s: float = 0.0
     scene_changed: frozenset[str] = frozenset()
     levers: Mapping[str, Mapping[str, float]] = field(default_factory=dict)
@@ -127,7 +127,7 @@ class Evidence:
     ev100: float
     after_s: float
     verdict: Verdict | None
-    reading: Reading | None
+    reading: HistogramReading | None
     is_changed: bool = False
 
 
@@ -155,7 +155,7 @@ def evidence_on(part: LightPart, lead: LightPart, takes: Sequence[JudgedTake]) -
     return found[-MOST_PIECES:]
 
 
-class Told(NamedTuple):
+class WordOutcome(NamedTuple):
     """What a word over a take leaves: weights to go on from, and the belief at its moment.
 
     share: how likely the word was to be said.
@@ -208,7 +208,9 @@ def _before_last(
 
 
 @lru_cache(maxsize=256)
-def _told_by_last(part: LightPart, evidence: tuple[Evidence, ...], sharpness: Sharpness) -> Told:
+def _told_by_last(
+    part: LightPart, evidence: tuple[Evidence, ...], sharpness: Sharpness
+) -> WordOutcome:
     """What the word over the last piece leaves, by the rules; kept as above."""
     last = evidence[-1]
     assert last.verdict is not None  # that is what it was picked by
@@ -269,7 +271,7 @@ def _moved_on(
 
 def after_each_word(
     part: LightPart, weights: FloatArray, ev100: float, after_s: float
-) -> dict[Verdict, Told]:
+) -> dict[Verdict, WordOutcome]:
     """What each word would leave that may be said of one more take.
 
     weights: at `after_s`, which is when the take is made. ev100: its settings', by what the light
@@ -283,7 +285,7 @@ def after_each_word(
     medians, spreads = _middle_and_spread(left.sum(axis=1))
     steps = _in_step([-wanted - median for median in medians.tolist()])
     return {
-        word: Told(
+        word: WordOutcome(
             weights=left[row],
             # the ± is about what is proposed, which may stand beside the middle of the belief
             belief=Belief(ev100 - step, math.hypot(spread, -wanted - median - step)),
@@ -392,7 +394,7 @@ def _word_likelihoods(wanted_stops: float) -> FloatArray:
 
 
 def _reading_likelihood(
-    misplaced_stops: FloatArray, reading: Reading, placement_stops: float
+    misplaced_stops: FloatArray, reading: HistogramReading, placement_stops: float
 ) -> FloatArray:
     """A frame's middle against where the plan wanted it; saturated, it is only a bound."""
     seen = reading.median_stops - placement_stops

@@ -182,7 +182,7 @@ class Lessons:
 
 
 @dataclass(frozen=True)
-class Here:
+class ShotLessons:
     """What was learned, as one shot asks for it. shot: whose own findings are left out: its chain
     weighs them."""
 

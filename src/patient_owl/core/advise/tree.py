@@ -5,8 +5,8 @@ from dataclasses import dataclass, replace
 
 from patient_owl.core.advise.belief import (
     JudgedTake,
-    Told,
     Verdict,
+    WordOutcome,
     after_each_word,
     evidence_on,
     weigh,
@@ -87,7 +87,7 @@ def _branches(known: Known, weights: Weights, room: Room, depth: int, share: flo
 
 
 def _branch(
-    told: Mapping[str, Mapping[Verdict, Told]],
+    told: Mapping[str, Mapping[Verdict, WordOutcome]],
     known: Known,
     weights: Weights,
     room: Room,

@@ -20,7 +20,7 @@ WEEKDAYS = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", 
 
 
 @dataclass(frozen=True)
-class Clock:
+class ClockTime:
     """A time of the place's clock, in minutes after midnight; before noon it is the morning after
     the evening."""
 
@@ -40,7 +40,7 @@ class FromSky:
     offset_min: float = 0.0
 
 
-At = Clock | FromSky
+At = ClockTime | FromSky
 
 
 NOON_MIN = 720  # a night runs from noon to noon
@@ -60,7 +60,7 @@ class Span:
 
 def check_clocks(start: At | None, end: At | None) -> None:
     """WrongValue where an end of the clock comes before its start in a night."""
-    if isinstance(start, Clock) and isinstance(end, Clock):
+    if isinstance(start, ClockTime) and isinstance(end, ClockTime):
         check_order(*((at.minutes - NOON_MIN) % DAY_MIN for at in (start, end)))
 
 
@@ -103,10 +103,10 @@ class Beat:
 
 
 @dataclass(frozen=True)
-class Turn:
+class TideTurn:
     """A high or a low water. height_m: over whatever the heights are counted from; None unsaid."""
 
-    at: Clock
+    at: ClockTime
     is_high: bool
     height_m: float | None = None
 
@@ -133,7 +133,7 @@ class Waters:
     """
 
     day: date
-    turns: tuple[Turn, ...]
+    turns: tuple[TideTurn, ...]
     level: Level | None = None
 
     def __post_init__(self) -> None:

@@ -8,7 +8,7 @@ from patient_owl.core.events.event import (
     NOON_MIN,
     At,
     Beat,
-    Clock,
+    ClockTime,
     Event,
     Every,
     Span,
@@ -62,13 +62,13 @@ class Happening:
 
 def moment_s(at: At, evening: Evening) -> float | None:
     """A time of the night in epoch_seconds; None where the sky has no such event that night."""
-    if isinstance(at, Clock):
+    if isinstance(at, ClockTime):
         return _clock_s(at, evening.day, evening.zone)
     found = evening.sky.first(at.code)
     return None if found is None else ephemeris.epoch_seconds(found) + 60 * at.offset_min
 
 
-def _clock_s(at: Clock, day: date, zone: tzinfo) -> float:
+def _clock_s(at: ClockTime, day: date, zone: tzinfo) -> float:
     """Before noon it is the morning after. An hour the clocks skip is the one after it, of one that
     comes twice it is the first."""
     on = day + timedelta(days=1 if at.minutes < NOON_MIN else 0)

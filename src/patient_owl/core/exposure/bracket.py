@@ -18,7 +18,7 @@ ROUNDED_STOPS = 0.2
 
 
 @dataclass(frozen=True)
-class Frame:
+class BracketFrame:
     """One frame of a bracket: stops from the centre, and the dial position.
 
     is_on_dial: False where the dial ends, or is too coarse, and a frame there is already stands in.
@@ -37,7 +37,9 @@ def frames_for(sigma_stops: float, step_stops: float) -> int:
     return min(MOST_FRAMES, 1 + 2 * max(0, math.ceil(reach / step_stops)))
 
 
-def bracket(centre: DialValue, dial: Dial, frames: int, step_stops: float) -> tuple[Frame, ...]:
+def bracket(
+    centre: DialValue, dial: Dial, frames: int, step_stops: float
+) -> tuple[BracketFrame, ...]:
     """Bracket of one control around `centre`: centre first, then up, then down. [common practice]
 
     Exact dial values; a long centre in bulb brackets in literal seconds.
@@ -46,7 +48,7 @@ def bracket(centre: DialValue, dial: Dial, frames: int, step_stops: float) -> tu
         raise WrongValue("frames", "an odd number", frames)
     side = range(1, frames // 2 + 1)
     offsets = [0.0, *(k * step_stops for k in side), *(-k * step_stops for k in side)]
-    found: list[Frame] = []
+    found: list[BracketFrame] = []
     darkest, brightest = dial.brightnesses[0] - ROUNDED_STOPS, dial.brightnesses[-1] + ROUNDED_STOPS
     for stops in offsets:
         wanted = dial.brightness(centre.value) + stops
@@ -55,6 +57,8 @@ def bracket(centre: DialValue, dial: Dial, frames: int, step_stops: float) -> tu
         is_new = all(position != frame.position for frame in found)
         on_dial = darkest < wanted < brightest and is_new
         found.append(
-            Frame(stops + off if on_dial and abs(off) > ROUNDED_STOPS else stops, position, on_dial)
+            BracketFrame(
+                stops + off if on_dial and abs(off) > ROUNDED_STOPS else stops, position, on_dial
+            )
         )
     return tuple(found)

@@ -21,7 +21,7 @@ LOWEST_STOPS = -9.0  # an 8-bit picture holds nothing darker
 
 
 @dataclass(frozen=True)
-class Reading:
+class HistogramReading:
     """Stops from mid-grey at quantiles of the picture, and the shares at its ends.
 
     median_stops, shadow_stops (5 %), highlight_stops (95 %); clipped_share, black_share 0 to 1.
@@ -64,7 +64,7 @@ def ends_of(levels: FloatArray) -> tuple[BoolArray, BoolArray]:
     return levels.max(axis=2) >= CLIPPED_LEVEL, levels.max(axis=2) <= BLACK_LEVEL
 
 
-def read_histogram(counts: Sequence[int]) -> Reading:
+def read_histogram(counts: Sequence[int]) -> HistogramReading:
     """The reading of a luminance histogram of LEVELS counts; WrongValue when it is none."""
     histogram = np.asarray(counts, dtype=float)
     if histogram.shape != (LEVELS,) or (histogram < 0).any() or histogram.sum() <= 0:
@@ -72,7 +72,7 @@ def read_histogram(counts: Sequence[int]) -> Reading:
     share = np.cumsum(histogram) / histogram.sum()
     shadow, median, highlight = (int(np.searchsorted(share, q)) for q in (0.05, 0.5, 0.95))
     total = histogram.sum()
-    return Reading(
+    return HistogramReading(
         median_stops=_stops(median),
         shadow_stops=_stops(shadow),
         highlight_stops=_stops(highlight),

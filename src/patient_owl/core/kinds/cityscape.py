@@ -9,7 +9,7 @@ import math
 from dataclasses import replace
 
 from patient_owl.core.constants import BLUE_HOUR_SUN_ALTITUDE_DEG
-from patient_owl.core.exposure.bracket import MOST_FRAMES, Frame, bracket
+from patient_owl.core.exposure.bracket import MOST_FRAMES, BracketFrame, bracket
 from patient_owl.core.exposure.dials import Control, DialValue
 from patient_owl.core.exposure.settings import Settings, settings_on
 from patient_owl.core.kit import Kit
@@ -146,7 +146,7 @@ def _frames(scene: Scene, kit: Kit, intent: Intent, settings: Settings) -> int:
     return _frames_for_blend(contrast, held)
 
 
-def _blend(time: DialValue, kit: Kit, frames: int) -> tuple[Frame, ...]:
+def _blend(time: DialValue, kit: Kit, frames: int) -> tuple[BracketFrame, ...]:
     return bracket(time, kit.dials["exposure_s"], frames, BLEND_STEP_STOPS)
 
 

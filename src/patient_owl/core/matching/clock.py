@@ -19,7 +19,7 @@ CLOCK_OFF_S = 600.0  # a clock set by hand is right to this; beyond, one pair al
 
 
 @dataclass(frozen=True)
-class Clock:
+class ClockError:
     """error_s: what to add to its time, read as UTC. takes: by frame, the take's place or None.
     told_by: what it was found by."""
 
@@ -28,17 +28,19 @@ class Clock:
     told_by: TimeFrom
 
 
-def clock_of(frames: Sequence[Stamped], takes: Sequence[Stamped], zone_error_s: float) -> Clock:
+def clock_of(
+    frames: Sequence[Stamped], takes: Sequence[Stamped], zone_error_s: float
+) -> ClockError:
     """zone_error_s: the error of a clock that is right by the place's own time. A clock in another
     zone is looked for before one set to another year."""
     for within_s in (ZONES_S, math.inf):
         found = match(frames, takes, zone_error_s, within_s)
         if _is_sure(found, len(frames), len(takes)):
-            return Clock(found.offset_s, found.takes, "takes")
+            return ClockError(found.offset_s, found.takes, "takes")
     near = match(frames, takes, zone_error_s, CLOCK_OFF_S)
     if near.agreeing > BEYOND_CHANCE * near.by_chance:
-        return Clock(near.offset_s, near.takes, "takes")
-    return Clock(zone_error_s, (None,) * len(frames), "zone")
+        return ClockError(near.offset_s, near.takes, "takes")
+    return ClockError(zone_error_s, (None,) * len(frames), "zone")
 
 
 def _is_sure(found: Matched, frames: int, takes: int) -> bool:

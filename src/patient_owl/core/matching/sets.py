@@ -36,7 +36,7 @@ _BETTER = 0.1
 
 
 @dataclass(frozen=True)
-class Frame:
+class TimedFrame:
     """seconds: when it began, by its camera. sketch: its columns' brightness in bands, shape
     (SKETCH_BANDS, SKETCH_COLUMNS), or None."""
 
@@ -70,7 +70,7 @@ class Together:
     frames: tuple[int, ...]
 
 
-def sets_of(frames: Sequence[Frame]) -> list[Together]:
+def sets_of(frames: Sequence[TimedFrame]) -> list[Together]:
     """Every frame in one set; those that stand alone are sets of one. Of one camera."""
     order = sorted(range(len(frames)), key=lambda place: frames[place].seconds)
     found: list[Together] = []
@@ -90,7 +90,7 @@ def sets_of(frames: Sequence[Frame]) -> list[Together]:
     return found
 
 
-def _bracket(frames: Sequence[Frame], rest: Sequence[int]) -> Together:
+def _bracket(frames: Sequence[TimedFrame], rest: Sequence[int]) -> Together:
     """Settings that step evenly, each once, at one aperture; the longest run of them."""
     taken: list[int] = []
     best = rest[:1]
@@ -108,7 +108,7 @@ def _bracket(frames: Sequence[Frame], rest: Sequence[int]) -> Together:
 
 
 def _alike(
-    frames: Sequence[Frame], rest: Sequence[int], kind: Literal["stack", "panorama"]
+    frames: Sequence[TimedFrame], rest: Sequence[int], kind: Literal["stack", "panorama"]
 ) -> Together:
     """The same settings one after the other, the view standing still or moving on each time."""
     is_stack = kind == "stack"
@@ -132,7 +132,7 @@ def _made(kind: SetKind, places: Sequence[int]) -> Together:
     return Together(kind if len(places) > 1 else "single", tuple(places))
 
 
-def _following(frames: Sequence[Frame], rest: Sequence[int], gap_s: float) -> Iterator[int]:
+def _following(frames: Sequence[TimedFrame], rest: Sequence[int], gap_s: float) -> Iterator[int]:
     """From the first on, as long as one comes soon after the other, or after the dark frame that
     bodies take of a long exposure, which is as long again."""
     yield rest[0]
@@ -144,14 +144,14 @@ def _following(frames: Sequence[Frame], rest: Sequence[int], gap_s: float) -> It
         yield place
 
 
-def _is_same_setting(a: Frame, b: Frame) -> bool:
+def _is_same_setting(a: TimedFrame, b: TimedFrame) -> bool:
     if not (a.is_known and b.is_known) or a.focal_length_mm != b.focal_length_mm:
         return False
     pairs = ((a.exposure_s, b.exposure_s), (a.f_number, b.f_number), (a.iso, b.iso))
     return all(abs(np.log2((x or 1.0) / (y or 1.0))) <= SAME_STOPS for x, y in pairs)
 
 
-def _moved(before: Frame, frame: Frame) -> float:
+def _moved(before: TimedFrame, frame: TimedFrame) -> float:
     if before.sketch is None or frame.sketch is None:
         return 0.0
     return moved_share(before.sketch, frame.sketch)

@@ -3,7 +3,7 @@
 from collections.abc import Iterator, Mapping
 
 from patient_owl.core.measure.formula import name
-from patient_owl.core.measure.instrument import Fill, Given, Result
+from patient_owl.core.measure.instrument import Fill, Result, TypedEntry
 from patient_owl.core.measure.sighting import SIGHTING_INSTRUMENTS
 from patient_owl.core.measure.taps import TAP_INSTRUMENTS
 
@@ -18,8 +18,8 @@ SIGHT_RESULTS = (
     Result("tilt_deg", "°", name("tilt_deg"), (Fill("tilt_deg"),)),
 )
 SIGHT_GIVEN = (
-    Given("bearing_true_deg", "°", 0.0, 0.0, 360.0),
-    Given("tilt_deg", "°", 0.0, -90.0, 90.0),
+    TypedEntry("bearing_true_deg", "°", 0.0, 0.0, 360.0),
+    TypedEntry("tilt_deg", "°", 0.0, -90.0, 90.0),
 )
 
 _INSTRUMENTS = (

@@ -8,7 +8,7 @@ from patient_owl.core.measure.formula import Term, name
 
 
 @dataclass(frozen=True)
-class Given:
+class TypedEntry:
     """A value that is typed beside, and its own ±: a share of it, or so much in its unit.
 
     sd_by: not typed itself, but known only as well as another value says.

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from patient_owl.core.constants import EARTH_EQUATORIAL_RADIUS_KM, EARTH_FLATTENING
 from patient_owl.core.measure.compass import LANDMARK_SD_M
 from patient_owl.core.measure.formula import Term, name, of, worked
-from patient_owl.core.measure.instrument import WATER_FILLS, Fill, Given, Result
+from patient_owl.core.measure.instrument import WATER_FILLS, Fill, Result, TypedEntry
 
 EYE_M = 1.6  # a phone held before the eyes; common practice
 LONGEST_M = 100_000.0  # as far as the formula for coordinates holds a hundredth of a degree; ours
@@ -125,15 +125,15 @@ class SightingInstrument:
 
     key: str
     sights: tuple[str, ...]
-    given: tuple[Given, ...]
+    given: tuple[TypedEntry, ...]
     results: tuple[Result, ...]
     by_bearing: bool = False
     longest_m: float | None = None
 
 
-_FAR = Given("distance_m", "m", 50.0, 1.0, 100_000.0, sd_share=0.05)
-_TALL = Given("height_m", "m", 10.0, 0.2, 9000.0, sd_share=0.03)
-_AT_EYE = Given("eye_m", "m", EYE_M, 0.1, 100.0, sd=0.05)
+_FAR = TypedEntry("distance_m", "m", 50.0, 1.0, 100_000.0, sd_share=0.05)
+_TALL = TypedEntry("height_m", "m", 10.0, 0.2, 9000.0, sd_share=0.03)
+_AT_EYE = TypedEntry("eye_m", "m", EYE_M, 0.1, 100.0, sd=0.05)
 
 _ALL = (
     SightingInstrument(
@@ -160,7 +160,7 @@ _ALL = (
     SightingInstrument(
         "two_points",
         ("way", "first", "second"),
-        (Given("walked_m", "m", 20.0, 1.0, 5000.0, sd_share=0.05),),
+        (TypedEntry("walked_m", "m", 20.0, 1.0, 5000.0, sd_share=0.05),),
         (
             Result("distance_m", "m", DISTANCE_BY_TWO, _DISTANCES),
             Result("east_m", "m", _TWO_EAST_M),
@@ -174,11 +174,11 @@ _ALL = (
         "streak",
         (),
         (
-            Given("streak_percent", "%", 10.0, 0.1, 100.0, sd_share=0.2),
-            Given("exposure_s", "s", 1.0, 0.0001, 3600.0),
+            TypedEntry("streak_percent", "%", 10.0, 0.1, 100.0, sd_share=0.2),
+            TypedEntry("exposure_s", "s", 1.0, 0.0001, 3600.0),
             _FAR,
-            Given("focal_length_mm", "mm", 35.0, 4.0, 2000.0),
-            Given("frame_height_mm", "mm", 24.0, 3.0, 200.0),
+            TypedEntry("focal_length_mm", "mm", 35.0, 4.0, 2000.0),
+            TypedEntry("frame_height_mm", "mm", 24.0, 3.0, 200.0),
         ),
         (Result("water_speed_m_s", "m/s", SPEED_BY_STREAK, WATER_FILLS),),
     ),
@@ -186,12 +186,12 @@ _ALL = (
         "coordinates",
         (),
         (
-            Given("there_latitude_deg", "°", 0.0, -90.0, 90.0),
-            Given("there_longitude_deg", "°", 0.0, -180.0, 180.0),
-            Given("over_m", "m", 0.0, -500.0, 9000.0, sd=2.0),
-            Given("point_sd_m", "m", LANDMARK_SD_M, 0.1, 1000.0),
-            Given("east_off_m", "m", 0.0, 0.0, 0.0, sd_by="point_sd_m"),
-            Given("north_off_m", "m", 0.0, 0.0, 0.0, sd_by="point_sd_m"),
+            TypedEntry("there_latitude_deg", "°", 0.0, -90.0, 90.0),
+            TypedEntry("there_longitude_deg", "°", 0.0, -180.0, 180.0),
+            TypedEntry("over_m", "m", 0.0, -500.0, 9000.0, sd=2.0),
+            TypedEntry("point_sd_m", "m", LANDMARK_SD_M, 0.1, 1000.0),
+            TypedEntry("east_off_m", "m", 0.0, 0.0, 0.0, sd_by="point_sd_m"),
+            TypedEntry("north_off_m", "m", 0.0, 0.0, 0.0, sd_by="point_sd_m"),
         ),
         (
             Result("bearing_true_deg", "°", _KNOWN_BEARING, _BEARINGS),
@@ -204,5 +204,5 @@ _ALL = (
 # As high as a body stands when people look for it behind something. Common practice.
 STAND_BETWEEN_DEG = (1.0, 12.0)
 STAND_SUN_DEG = -4.0  # with the Sun no higher, but for itself; common practice
-STAND_GIVEN = (_TALL, _AT_EYE, Given("width_m", "m", 5.0, 0.1, 2000.0))
+STAND_GIVEN = (_TALL, _AT_EYE, TypedEntry("width_m", "m", 5.0, 0.1, 2000.0))
 SIGHTING_INSTRUMENTS: Mapping[str, SightingInstrument] = {one.key: one for one in _ALL}

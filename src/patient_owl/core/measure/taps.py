@@ -6,7 +6,7 @@ from typing import Literal
 
 from patient_owl.core.constants import KM_H
 from patient_owl.core.measure.formula import Term, name, of
-from patient_owl.core.measure.instrument import MOVING, WATER_FILLS, Fill, Given, Result
+from patient_owl.core.measure.instrument import MOVING, WATER_FILLS, Fill, Result, TypedEntry
 from patient_owl.core.measure.sound import SOUND_SPEED
 
 TAP_SD_S = 0.08  # of one touch, about its mean lateness, which two touches share; ours
@@ -33,7 +33,7 @@ class TapInstrument:
     key: str
     kind: TapKind
     results: tuple[Result, ...]
-    given: tuple[Given, ...] = ()
+    given: tuple[TypedEntry, ...] = ()
     several: Several = "again"
 
     @property
@@ -54,9 +54,9 @@ _T, _N = name("t_s"), name("n")
 _LENGTH = name("length_m")
 
 
-def _length(usual: float) -> Given:
+def _length(usual: float) -> TypedEntry:
     """Paced out or known: a tenth of it is easily lost."""
-    return Given("length_m", "m", usual, 0.2, 2000.0, sd_share=0.05)
+    return TypedEntry("length_m", "m", usual, 0.2, 2000.0, sd_share=0.05)
 
 
 _ALL = (
@@ -83,7 +83,7 @@ _ALL = (
             Result("distance_m", "m", SOUND_SPEED * _T),
             Result("sound_delay_s", "s", _T, (Fill("sound_delay_s"),)),
         ),
-        (Given("temperature_c", "°C", 10.0, -50.0, 50.0, sd=3.0),),
+        (TypedEntry("temperature_c", "°C", 10.0, -50.0, 50.0, sd=3.0),),
     ),
     TapInstrument(
         "float",
@@ -113,7 +113,7 @@ _ALL = (
             Result("pace_m_s", "m/s", _LENGTH / (_T * _N), (Fill("pace_m_s"),)),
             Result("drawn_s", "s", _T * _N),
         ),
-        (Given("length_m", "m", 6.0, 0.2, 500.0),),
+        (TypedEntry("length_m", "m", 6.0, 0.2, 500.0),),
         several="together",
     ),
     TapInstrument("timer", "pairs", (Result("delay_s", "s", _T, (Fill("delay_s"),)),)),

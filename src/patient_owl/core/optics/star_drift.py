@@ -62,7 +62,7 @@ def worst_star_drift(
     the grid: it is looked along too.
     """
     grid = frame_grid(sensor, focal_length_mm, framing, projection)
-    camera = Camera(sensor, focal_length_mm, grid.axes, projection)
+    camera = StarCamera(sensor, focal_length_mm, grid.axes, projection)
     east, north, _ = grid.directions.T
     azimuths = np.degrees(np.arctan2(east, north)) % 360
     sky = grid.altitude_deg() > horizon.altitude_deg(azimuths)
@@ -108,7 +108,7 @@ def longest_trail_px(
     if exposure_s <= STRAIGHT_S:
         return worst.drift_px_per_s * exposure_s
     grid = frame_grid(sensor, focal_length_mm, framing, projection)
-    camera = Camera(sensor, focal_length_mm, grid.axes, projection)
+    camera = StarCamera(sensor, focal_length_mm, grid.axes, projection)
     east, north, _ = grid.directions.T
     azimuths = np.degrees(np.arctan2(east, north)) % 360
     stars = grid.directions[grid.altitude_deg() > horizon.altitude_deg(azimuths)]
@@ -121,7 +121,9 @@ def longest_trail_px(
     return float(ways.max())
 
 
-def _skyline(camera: "Camera", framing: Framing, horizon: Horizon) -> tuple[FloatArray, FloatArray]:
+def _skyline(
+    camera: "StarCamera", framing: Framing, horizon: Horizon
+) -> tuple[FloatArray, FloatArray]:
     """Directions along the skyline inside the frame, (n, 3), and where they fall, (n, 2)."""
     azimuths = (framing.bearing_true_deg + np.linspace(-90, 90, SKYLINE_POINTS)) % 360
     azimuth, altitude = np.radians(azimuths), np.radians(horizon.altitude_deg(azimuths))
@@ -146,7 +148,7 @@ def declination_deg(directions: FloatArray, latitude_deg: float) -> FloatArray:
     )
 
 
-class Camera(NamedTuple):
+class StarCamera(NamedTuple):
     """What draws the sky: sensor, lens and where it looks."""
 
     sensor: Sensor
@@ -155,7 +157,9 @@ class Camera(NamedTuple):
     projection: Projection = "rectilinear"
 
 
-def drift_speed_px_per_s(directions: FloatArray, camera: Camera, latitude_deg: float) -> FloatArray:
+def drift_speed_px_per_s(
+    directions: FloatArray, camera: StarCamera, latitude_deg: float
+) -> FloatArray:
     """Speed of stars at directions (n, 3) over the sensor, shape (n,). [px/s]
 
     The path of one second about the moment: the sky turns so evenly that it equals the
@@ -180,7 +184,7 @@ def turned(directions: FloatArray, latitude_deg: float, seconds: FloatArray | fl
 
 
 def drift_px(
-    directions: FloatArray, camera: Camera, latitude_deg: float, exposure_s: float
+    directions: FloatArray, camera: StarCamera, latitude_deg: float, exposure_s: float
 ) -> FloatArray:
     """Distance on the sensor between where stars begin and end, shape (n,). [px]"""
     sensor, focal_length_mm, axes, projection = camera

@@ -26,7 +26,7 @@ def down(seconds: float) -> float:
 
 
 @dataclass(frozen=True)
-class Wanted:
+class ShotRequest:
     """A shot that is to have its place. planned: at the minute it has now. held_s: when all its
     needs hold. wish_s: the minute its photographer gave it."""
 
@@ -80,7 +80,7 @@ class Wanted:
 
 
 @dataclass(frozen=True)
-class Frame:
+class OutingLimits:
     """The limits of an outing: ways between spots, from when and until when one is there."""
 
     walks_s: tuple[tuple[float, ...], ...]
@@ -104,14 +104,14 @@ class Agreed:
 
     order: Order
     outing: Outing
-    wanted: tuple[Wanted, ...]
+    wanted: tuple[ShotRequest, ...]
 
-    def shot(self, key: str) -> Wanted:
+    def shot(self, key: str) -> ShotRequest:
         return next(one for one in self.wanted if one.key == key)
 
 
 def agreed(
-    wanted: Sequence[Wanted], frame: Frame, plan_at: Callable[[str, float], PlannedShot]
+    wanted: Sequence[ShotRequest], frame: OutingLimits, plan_at: Callable[[str, float], PlannedShot]
 ) -> Agreed:
     """Order the shots, plan each at the minute it got, and again while that changes its length.
 
@@ -133,8 +133,8 @@ def agreed(
 
 
 def _at_its_minute(
-    one: Wanted, order: Order, plan_at: Callable[[str, float], PlannedShot]
-) -> Wanted:
+    one: ShotRequest, order: Order, plan_at: Callable[[str, float], PlannedShot]
+) -> ShotRequest:
     starts_s = next((s.starts_s for s in order.slots if s.job.key == one.key), None)
     if starts_s is None or starts_s == one.planned.at_s:
         return one

@@ -25,7 +25,7 @@ NONE = -1  # nothing was done yet: one stands where one comes to
 
 
 @dataclass(frozen=True)
-class Turn:
+class ShotTurn:
     """One shot in an order from a moment on. Its work begins at opens_s, or after_s from when one
     is free, whichever is later; latest_s: at the latest with those after it. ahead_s: from setting
     out until the beginning, walk_s of it on foot."""
@@ -44,7 +44,7 @@ class Piece:
     until when as many shots fit."""
 
     from_s: float
-    turns: tuple[Turn, ...]
+    turns: tuple[ShotTurn, ...]
     keeps_until_s: float
 
 
@@ -93,7 +93,7 @@ class _Table:
         self.outing, self.jobs, self.before, self.free = outing, jobs, before, free
         self._home = home_of(outing, jobs)
         self._orders: dict[tuple[int, int], tuple[int, ...]] = {}
-        self._told: dict[tuple[tuple[int, ...], int], tuple[Turn, ...] | None] = {}
+        self._told: dict[tuple[tuple[int, ...], int], tuple[ShotTurn, ...] | None] = {}
         self._latest: dict[tuple[int, ...], list[float] | None] = {}
         self._over, self._before = worked(outing, jobs, before, free)
         self._best = self._best_subsets()
@@ -141,7 +141,7 @@ class _Table:
 
     def _runs(
         self, order: tuple[int, ...], start: int, end: int
-    ) -> Iterator[tuple[int, tuple[Turn, ...]]]:
+    ) -> Iterator[tuple[int, tuple[ShotTurn, ...]]]:
         """Where the same order opens its windows anew, from one moment until before another.
         Windows are only left behind, so what is the same at both ends is the same between."""
         while start < end:
@@ -150,7 +150,7 @@ class _Table:
             start = _first(end, partial(self._differs, order, turns), start)
             yield begun, turns or ()
 
-    def _differs(self, order: tuple[int, ...], turns: tuple[Turn, ...] | None, at: int) -> bool:
+    def _differs(self, order: tuple[int, ...], turns: tuple[ShotTurn, ...] | None, at: int) -> bool:
         return self._turns_at(order, at) != turns
 
     def _order(self, row: int, at: int) -> tuple[int, ...]:
@@ -160,13 +160,13 @@ class _Table:
             self._orders[row, at] = tuple(traced(row, over_s, self._before[:, :, at]))
         return self._orders[row, at]
 
-    def _turns_at(self, order: tuple[int, ...], at: int) -> tuple[Turn, ...] | None:
+    def _turns_at(self, order: tuple[int, ...], at: int) -> tuple[ShotTurn, ...] | None:
         """An order from a moment on; None where it does not fit. Kept, many sets share it."""
         if (order, at) not in self._told:
             self._told[order, at] = self._worked(order, at)
         return self._told[order, at]
 
-    def _worked(self, order: tuple[int, ...], at: int) -> tuple[Turn, ...] | None:
+    def _worked(self, order: tuple[int, ...], at: int) -> tuple[ShotTurn, ...] | None:
         jobs = [self.jobs[k] for k in order]
         if order not in self._latest:
             self._latest[order] = latest(self.outing, jobs) if jobs else []
@@ -184,7 +184,7 @@ class _Table:
             window_s = next(a for a, b in job.starts_s if begins <= b)
             opens_s, after_s = max(window_s, opens_s + gap_s), after_s + gap_s
             walk_s = self.outing.walk_s(job, before)
-            found.append(Turn(k, opens_s, after_s, last_s, gap_s, walk_s))
+            found.append(ShotTurn(k, opens_s, after_s, last_s, gap_s, walk_s))
             done_s = job.work_s + job.after_s
             opens_s, after_s, before = opens_s + done_s, after_s + done_s, job
         return tuple(found)

@@ -17,7 +17,7 @@ MOST_SPOTS = 20
 
 
 @dataclass(frozen=True)
-class Spot:
+class StandingPoint:
     """A standing point. minutes: of walking from others or CAR, where they were said. latitude_deg,
     longitude_deg: None where nobody said. only_while: the event of the place during which one comes
     there and away again, as over a causeway."""
@@ -38,7 +38,7 @@ def distance_m(one: tuple[float, float], other: tuple[float, float]) -> float:
 
 
 def walks_s(
-    car: tuple[float, float], spots: Sequence[Spot], walking_km_h: float = WALKING_KM_H
+    car: tuple[float, float], spots: Sequence[StandingPoint], walking_km_h: float = WALKING_KM_H
 ) -> tuple[tuple[float, ...], ...]:
     """Between CAR (first) and all spots: as said, else along the straight line with a detour, and
     never longer than by way of others. A spot of which nothing is known lies at the car."""

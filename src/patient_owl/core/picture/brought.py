@@ -14,7 +14,7 @@ from patient_owl.core.light.white import of_hue, white_rgb
 from patient_owl.core.optics.stand_in import StandIn
 from patient_owl.core.picture.canvas import tinted
 from patient_owl.core.picture.stage import Stage
-from patient_owl.core.plan.bringing import Given
+from patient_owl.core.plan.bringing import LightUse
 from patient_owl.core.types import FloatArray, Pixels
 
 TORCH_K, FLASH_K, TOOL_K = 5600.0, 5500.0, 6500.0  # white LED and flash; common practice
@@ -42,7 +42,7 @@ def light_on(shape: tuple[int, int], stage: Stage, one: StandIn, reflectance: fl
     return light
 
 
-def burning_share(stage: Stage, given: Given) -> float:
+def burning_share(stage: Stage, given: LightUse) -> float:
     """How much of it the frame gets: what comes after the shutter has closed does not count."""
     if given.to_s is None:
         left_s = max(0.0, stage.exposure_s - given.from_s)
@@ -53,7 +53,7 @@ def burning_share(stage: Stage, given: Given) -> float:
     return min(1.0, max(0.0, stage.exposure_s - given.from_s) / lasts_s)
 
 
-def colour_of(given: Given) -> FloatArray:
+def colour_of(given: LightUse) -> FloatArray:
     """Of luminance 1."""
     light = given.light
     if light.hue in HUES_DEG:
@@ -64,7 +64,7 @@ def colour_of(given: Given) -> FloatArray:
 
 
 def _falls_off(
-    shape: tuple[int, int], centre: FloatArray, px_per_m: float, given: Given, one: StandIn
+    shape: tuple[int, int], centre: FloatArray, px_per_m: float, given: LightUse, one: StandIn
 ) -> Pixels:
     """Over the subject: 1 in its middle, darker away from the lamp's side."""
     rows, columns = shape

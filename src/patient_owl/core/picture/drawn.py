@@ -17,7 +17,7 @@ from patient_owl.core.picture.brought import TOOL_K
 from patient_owl.core.picture.canvas import Canvas
 from patient_owl.core.picture.stage import Stage
 from patient_owl.core.picture.trace import draw_lines
-from patient_owl.core.plan.bringing import Given
+from patient_owl.core.plan.bringing import LightUse
 from patient_owl.core.types import FloatArray
 
 
@@ -29,12 +29,12 @@ class Drawn(NamedTuple):
     times_s: FloatArray
 
 
-def tool_given(stage: Stage) -> Given:
+def tool_given(stage: Stage) -> LightUse:
     """The tool that draws."""
     return next(given for given in stage.given.values() if given.light.kind in DRAWING)
 
 
-def tool_colour(given: Given) -> FloatArray:
+def tool_colour(given: LightUse) -> FloatArray:
     """Of luminance 1."""
     hue = given.light.hue
     return of_hue(hue) if hue in HUES_DEG else white_rgb(TOOL_K)

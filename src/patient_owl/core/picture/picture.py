@@ -10,7 +10,7 @@ from dataclasses import dataclass, field, replace
 import numpy as np
 from PIL import Image
 
-from patient_owl.core.exposure.reading import Reading, read_histogram
+from patient_owl.core.exposure.reading import HistogramReading, read_histogram
 from patient_owl.core.exposure.settings import Settings, positions_near
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.optics.stand_in import StandIn
@@ -20,7 +20,7 @@ from patient_owl.core.picture.land import draw_land
 from patient_owl.core.picture.moon import draw_moon
 from patient_owl.core.picture.points import draw_points
 from patient_owl.core.picture.room import draw_room
-from patient_owl.core.picture.sensor import Frame, expose
+from patient_owl.core.picture.sensor import SensorFrame, expose
 from patient_owl.core.picture.sky import draw_sky
 from patient_owl.core.picture.stage import Layer, Opening, Stage
 from patient_owl.core.picture.subject_layer import draw_subject
@@ -41,7 +41,7 @@ NIGHT_SKY_K, LAMP_LIT_K, DAYLIGHT_K = 4000.0, 3400.0, 5200.0
 
 
 @dataclass(frozen=True)
-class Wanted:
+class PictureRequest:
     """How a picture is wanted.
 
     settings: tried on it. levers: of the lights that are brought, where not as planned. hidden: how
@@ -66,11 +66,11 @@ class Wanted:
 
 
 @dataclass(frozen=True)
-class Picture:
+class ComputedPicture:
     """A computed frame. what: a number a pixel, names: what these stand for, as codes."""
 
-    frame: Frame
-    reading: Reading
+    frame: SensorFrame
+    reading: HistogramReading
     histogram: tuple[int, ...]
     full_share: float
     what: np.ndarray[tuple[int, int], np.dtype[np.uint8]]
@@ -84,9 +84,9 @@ def goes_on() -> None:
 def render(
     planned: PlannedShot,
     night: NightContext,
-    wanted: Wanted,
+    wanted: PictureRequest,
     check: Callable[[], None] = goes_on,
-) -> Picture:
+) -> ComputedPicture:
     """The frame to be expected. WrongValue for a size or a window that is none."""
     stage = stage_of(planned, night, wanted)
     canvas = drawn(stage, check)
@@ -102,7 +102,7 @@ def render(
     )
     check()
     counts = np.bincount(grey_levels(frame).ravel(), minlength=256)
-    return Picture(
+    return ComputedPicture(
         frame=frame,
         reading=read_histogram(counts.tolist()),
         histogram=tuple(counts.tolist()),
@@ -122,12 +122,12 @@ def drawn(stage: Stage, check: Callable[[], None] = goes_on) -> Canvas:
     return canvas
 
 
-def grey_levels(frame: Frame) -> np.ndarray:
+def grey_levels(frame: SensorFrame) -> np.ndarray:
     """Brightness of the finished picture, 0 to 255, as everybody reads a histogram."""
     return np.asarray(Image.fromarray(frame.levels).convert("L"))
 
 
-def stage_of(planned: PlannedShot, night: NightContext, wanted: Wanted) -> Stage:
+def stage_of(planned: PlannedShot, night: NightContext, wanted: PictureRequest) -> Stage:
     """What the layers read."""
     view = View(
         planned.kit.body.sensor,

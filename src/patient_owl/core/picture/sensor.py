@@ -28,7 +28,7 @@ SHOULDER_FROM = 0.5
 
 
 @dataclass(frozen=True)
-class Frame:
+class SensorFrame:
     """A frame as the sensor has it.
 
     signal_e: electrons a plane, (3, rows, columns), with noise, raised by white balance to those of
@@ -55,7 +55,7 @@ def expose(
     photosites: float,
     rng: np.random.Generator,
     frames: int = 1,
-) -> Frame:
+) -> SensorFrame:
     """light: shares of mid-grey, (3, rows, columns). white_k: of the light that is to be grey.
     photosites: in a pixel. frames: averaged into one."""
     noise, pitch_um = body.noise or PLAIN_NOISE, body.sensor.pixel_pitch_um
@@ -76,7 +76,7 @@ def expose(
         caught *= np.float32(gains[k])
         # full in one channel is white in all: a converter would else turn lamps pink
         signal[k] = np.minimum(caught, white)
-    return Frame(signal, is_full, to_levels(signal, float(white), per_grey))
+    return SensorFrame(signal, is_full, to_levels(signal, float(white), per_grey))
 
 
 def _chance(shape: tuple[int, ...], rng: np.random.Generator) -> Pixels:

@@ -8,7 +8,7 @@ import numpy as np
 from patient_owl.core.light.colour import LUMINANCE_OF_PRIMARIES
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.noise import signal_e, snr
-from patient_owl.core.picture.picture import Wanted, drawn, stage_of
+from patient_owl.core.picture.picture import PictureRequest, drawn, stage_of
 from patient_owl.core.picture.sensor import PLAIN_NOISE, headroom_stops
 from patient_owl.core.picture.view import Window
 from patient_owl.core.shot import PlannedShot
@@ -18,7 +18,7 @@ DARKEST_STOPS = -16.0  # nothing is told apart below
 
 
 @dataclass(frozen=True)
-class Spot:
+class PictureSpot:
     """what: its code. stops: from mid-grey. signal_e, snr: of one photosite, of as many frames as
     are averaged. altitude_deg, azimuth_deg: which way it lies."""
 
@@ -31,7 +31,9 @@ class Spot:
     azimuth_deg: float
 
 
-def spot_at(planned: PlannedShot, night: NightContext, wanted: Wanted, x: float, y: float) -> Spot:
+def spot_at(
+    planned: PlannedShot, night: NightContext, wanted: PictureRequest, x: float, y: float
+) -> PictureSpot:
     """x, y: shares of the whole frame from its top left corner. Read over a pixel of the picture
     that is looked at."""
     window, size = wanted.window, (wanted.width_px, wanted.height_px)
@@ -60,7 +62,7 @@ def spot_at(planned: PlannedShot, night: NightContext, wanted: Wanted, x: float,
     temperature = stage.scene.temperature_c
     clean = snr(noise, electrons, settings.exposure_s, settings.iso, temperature)
     looks = stage.view.looks
-    return Spot(
+    return PictureSpot(
         what=what,
         stops=stops,
         signal_e=electrons,

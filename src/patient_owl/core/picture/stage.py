@@ -22,7 +22,7 @@ from patient_owl.core.night_context import NightContext, Seen, see
 from patient_owl.core.optics.stand_in import StandIn
 from patient_owl.core.picture.canvas import Canvas
 from patient_owl.core.picture.view import View
-from patient_owl.core.plan.bringing import Given, how_given
+from patient_owl.core.plan.bringing import LightUse, how_given
 from patient_owl.core.plan.types import Intent, Scene
 from patient_owl.core.shot import PlannedShot
 from patient_owl.core.types import FloatArray, Pixels
@@ -112,7 +112,7 @@ class Stage:
         return {part.key: part for part in self.planned.plan.parts}
 
     @cached_property
-    def given(self) -> Mapping[str, Given]:
+    def given(self) -> Mapping[str, LightUse]:
         """How the lights that are brought are used, by key."""
         landings = self.planned.plan.solution.landings
         found = how_given(self.intent.brought, landings, self.settings, self.levers)

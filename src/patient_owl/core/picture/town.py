@@ -26,7 +26,7 @@ STOREY_M, BAY_M = 3.4, 3.2
 REFLECTED_SHARE, REFLECTED_STRETCH = 0.35, 1.5  # of still water at a flat look; by eye
 
 
-class Town(NamedTuple):
+class TownScene(NamedTuple):
     """distance_m; how far over the lens its ground lies; heights of its blocks, least and most."""
 
     distance_m: float = 320.0
@@ -42,7 +42,9 @@ class _Block(NamedTuple):
     height_m: float
 
 
-def draw_town(canvas: Canvas, stage: Stage, town: Town, lamp_stops: float = LAMP_STOPS) -> None:
+def draw_town(
+    canvas: Canvas, stage: Stage, town: TownScene, lamp_stops: float = LAMP_STOPS
+) -> None:
     """All across what the frame sees ahead; a street lies before it where no water does."""
     if not town.is_by_water:
         _street(canvas, stage)
@@ -65,7 +67,9 @@ def draw_town(canvas: Canvas, stage: Stage, town: Town, lamp_stops: float = LAMP
         _mirror(canvas, stage, town)
 
 
-def _light_windows(canvas: Canvas, stage: Stage, town: Town, windows_m: list[FloatArray]) -> None:
+def _light_windows(
+    canvas: Canvas, stage: Stage, town: TownScene, windows_m: list[FloatArray]
+) -> None:
     """Panes as they are; where they are finer than a pixel, as the light they bring to it."""
     if not windows_m:
         return
@@ -92,13 +96,13 @@ def _street(canvas: Canvas, stage: Stage) -> None:
     cover_ground(canvas, stage, share, rows)
 
 
-def _half_m(stage: Stage, town: Town) -> float:
+def _half_m(stage: Stage, town: TownScene) -> float:
     """Half of how far the frame reaches across at the town."""
     wide_deg = stage.view.strip_deg[0] if stage.view.strip_deg else stage.planned.view_deg[0]
     return town.distance_m * math.tan(math.radians(min(wide_deg / 2 + 4, 80)))
 
 
-def _blocks(rng: np.random.Generator, half_m: float, town: Town) -> list[_Block]:
+def _blocks(rng: np.random.Generator, half_m: float, town: TownScene) -> list[_Block]:
     found, x = [], -half_m
     while x < half_m:
         width = float(rng.uniform(10, 34))
@@ -108,7 +112,7 @@ def _blocks(rng: np.random.Generator, half_m: float, town: Town) -> list[_Block]
     return found
 
 
-def _windows(rng: np.random.Generator, block: _Block, town: Town) -> list[FloatArray]:
+def _windows(rng: np.random.Generator, block: _Block, town: TownScene) -> list[FloatArray]:
     found = []
     for storey in range(1, int(block.height_m / STOREY_M)):
         for bay in range(int(block.width_m / BAY_M)):
@@ -119,7 +123,7 @@ def _windows(rng: np.random.Generator, block: _Block, town: Town) -> list[FloatA
     return found
 
 
-def _lamps_m(half_m: float, town: Town) -> FloatArray:
+def _lamps_m(half_m: float, town: TownScene) -> FloatArray:
     x = np.arange(-half_m, half_m, town.lamp_gap_m)
     return np.stack([x, np.full_like(x, town.base_m + 5.5)], axis=1)
 
@@ -130,7 +134,7 @@ def _box(left: float, width: float, low: float, height: float) -> FloatArray:
     )
 
 
-def _mirror(canvas: Canvas, stage: Stage, town: Town) -> None:
+def _mirror(canvas: Canvas, stage: Stage, town: TownScene) -> None:
     """The town thrown back by the water before it, drawn out downward by its waves."""
     foot = stage.points_px(np.array([[0.0, town.base_m]]), town.distance_m)[0]
     if not np.isfinite(foot).all():

@@ -45,7 +45,7 @@ def ambient_of(solution: Solution) -> Landing | None:
 
 
 @dataclass(frozen=True)
-class Given:
+class LightUse:
     """How a light that is brought is used with some settings.
 
     lever_key, lever: where it is put. from_s, to_s: when, after the shutter opened; to_s None for
@@ -65,7 +65,7 @@ def how_given(
     landings: Sequence[Landing],
     settings: Settings,
     levers: Mapping[str, Mapping[str, float]] | None = None,
-) -> tuple[Given, ...]:
+) -> tuple[LightUse, ...]:
     """How each light that is brought is used with some settings: with its lever where it is said to
     stand, else where it comes home."""
     parts = {landing.part.key: landing.part for landing in landings}
@@ -80,18 +80,18 @@ def how_given(
         from_s = light.starts_s(settings.exposure_s, lasts_s)
         to_s = from_s + lasts_s if isinstance(light.lamp, (Torch, Beam, Flash)) else None
         spots = painting.spots if painting else 1
-        found.append(Given(light, lever_key, lever, from_s, to_s, spots))
+        found.append(LightUse(light, lever_key, lever, from_s, to_s, spots))
     return tuple(found)
 
 
-def cued(program: Program, given: Sequence[Given], told: Collection[str] = ()) -> Program:
+def cued(program: Program, given: Sequence[LightUse], told: Collection[str] = ()) -> Program:
     """The course with what is done to the lights meanwhile. told: kinds that are in it already."""
     cues = [cue for one in given if one.light.kind not in told for cue in _cues(one)]
     both = sorted((*program.cues, *cues), key=lambda cue: cue.at_s)
     return replace(program, cues=tuple(both)) if cues else program
 
 
-def _cues(given: Given) -> list[Cue]:
+def _cues(given: LightUse) -> list[Cue]:
     light, lamp = given.light, given.light.lamp
     about = (("part", light.key), ("who", light.who))
     cue = partial(Cue, who=light.who, about=about, part=light.key)
@@ -111,7 +111,7 @@ def _cues(given: Given) -> list[Cue]:
     return [cue(given.from_s, "draw")]
 
 
-def _too_long(given: Sequence[Given], solution: Solution) -> tuple[Reason, ...]:
+def _too_long(given: Sequence[LightUse], solution: Solution) -> tuple[Reason, ...]:
     """That the shutter closes before a light has been given."""
     open_s = solution.settings.exposure_s
     late = [one for one in given if one.to_s is not None and one.to_s > open_s]

@@ -4,7 +4,7 @@ import math
 from collections.abc import Callable, Sequence
 from dataclasses import replace
 
-from patient_owl.core.exposure.bracket import Frame, bracket, frames_for
+from patient_owl.core.exposure.bracket import BracketFrame, bracket, frames_for
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.ambient import lamp, lamp_under_sky, natural
@@ -100,7 +100,7 @@ BRACKET_STEP_STOPS = 1.0
 
 def bracket_of(
     control: Control, solution: Solution, kit: Kit, limits: Sequence[Limit]
-) -> tuple[Frame, ...]:
+) -> tuple[BracketFrame, ...]:
     """Bracket of one control as wide as the lead light's ± asks for, inside what binds it.
 
     What the photographer holds outside a limit is bracketed on the whole dial.
@@ -116,12 +116,12 @@ def bracket_of(
 
 def free_bracket(
     solution: Solution, kit: Kit, limits: Sequence[Limit]
-) -> tuple[Control, tuple[Frame, ...]]:
+) -> tuple[Control, tuple[BracketFrame, ...]]:
     """Where the picture binds its time: the first control whose limits leave a whole bracket, else
     the one that leaves most of it."""
     whole = frames_for(solution.landings[0].part.sigma_stops, BRACKET_STEP_STOPS)
     order: tuple[Control, ...] = ("exposure_s", "f_number", "iso")
-    best: tuple[Control, tuple[Frame, ...]] = order[0], ()
+    best: tuple[Control, tuple[BracketFrame, ...]] = order[0], ()
     for control in order:
         frames = bracket_of(control, solution, kit, limits)
         if len(frames) > len(best[1]):
@@ -131,7 +131,7 @@ def free_bracket(
     return best
 
 
-def time_bracket(solution: Solution, kit: Kit, limits: Sequence[Limit]) -> tuple[Frame, ...]:
+def time_bracket(solution: Solution, kit: Kit, limits: Sequence[Limit]) -> tuple[BracketFrame, ...]:
     return bracket_of("exposure_s", solution, kit, limits)
 
 

@@ -5,7 +5,7 @@ from dataclasses import dataclass, field
 from typing import Literal, NamedTuple
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.exposure.bracket import Frame
+from patient_owl.core.exposure.bracket import BracketFrame
 from patient_owl.core.exposure.dials import CONTROLS, Control, DialValue
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import DRAWING, Brought
@@ -211,7 +211,7 @@ class Plan:
     cautions: tuple[str, ...] = ()
     facts: tuple[Reason, ...] = ()
     alternatives: tuple[Alternative, ...] = ()
-    bracket: tuple[Frame, ...] = ()
+    bracket: tuple[BracketFrame, ...] = ()
     bracket_control: Control = "exposure_s"
     blurs: Blurs = Blurs()
     averages: int = 1

@@ -15,8 +15,8 @@ from patient_owl.core.exposure.settings import Settings, positions_near, setting
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.picture.disciplines.vehicle_trails import TRAILS
 from patient_owl.core.picture.picture import (
-    Picture,
-    Wanted,
+    ComputedPicture,
+    PictureRequest,
     aspect_of,
     openings_of,
     render,
@@ -32,7 +32,7 @@ MET_STOPS = 2 / 3  # nearer than so a picture is where it was wanted; common pra
 
 
 @dataclass(frozen=True)
-class Shown:
+class AttemptFrame:
     """A frame of an attempt. opens_s: after the scene began. levers: of the lights that are
     brought, where not as planned. verdicts: what was said of it, by the light it is about."""
 
@@ -49,7 +49,7 @@ class Attempt:
     scenario: Scenario
     planned: PlannedShot
     seed: int
-    frames: tuple[Shown, ...] = ()
+    frames: tuple[AttemptFrame, ...] = ()
 
     @property
     def hidden(self) -> dict[str, float]:
@@ -70,10 +70,10 @@ class Attempt:
         passing, frame = self.scenario.passing, self.frames[number]
         return passing is None or passing.is_caught(frame.opens_s, self.closes_s(number))
 
-    def wanted(self, number: int, width_px: int) -> Wanted:
+    def wanted(self, number: int, width_px: int) -> PictureRequest:
         """How the picture of a frame is drawn."""
         frame = self.frames[number]
-        return Wanted(
+        return PictureRequest(
             settings=self._with_film(frame.settings),
             width_px=width_px,
             height_px=max(8, round(width_px / aspect_of(self.planned))),
@@ -85,7 +85,7 @@ class Attempt:
             without=frozenset() if self.is_caught(number) else frozenset({TRAILS}),
         )
 
-    def picture(self, number: int, width_px: int) -> Picture:
+    def picture(self, number: int, width_px: int) -> ComputedPicture:
         """What the back of the camera shows."""
         return render(self.planned, self.scenario.night, self.wanted(number, width_px))
 

@@ -37,7 +37,7 @@ SUPPORT = Support(tripod_load_kg=12, card_gb=64, spare_batteries=1, release="tim
 
 
 @dataclass(frozen=True)
-class Place:
+class PracticePlace:
     """A made-up place of the Vellamark coast, or further off."""
 
     site: Site
@@ -78,7 +78,7 @@ class Scenario:
     key: str
     level: Level
     discipline: str
-    place: Place
+    place: PracticePlace
     evening: date
     hours: float
     lasts_s: float
@@ -124,6 +124,6 @@ class Scenario:
 
 
 @lru_cache(maxsize=64)
-def _night(place: Place, evening: date) -> NightContext:
+def _night(place: PracticePlace, evening: date) -> NightContext:
     bounds = night_bounds(evening, ZoneInfo(place.zone))
     return NightContext(place.site, bounds, place.darkness)

@@ -10,21 +10,21 @@ from patient_owl.core.kit import Lens
 from patient_owl.core.meterless import Darkness
 from patient_owl.core.optics.camera import Framing
 from patient_owl.core.optics.stand_in import StandIn
-from patient_owl.core.practice.scenario import Passing, Place, Scenario
+from patient_owl.core.practice.scenario import Passing, PracticePlace, Scenario
 from patient_owl.core.sky.horizon import horizon_from
 from patient_owl.core.sky.tracks import Site
 from patient_owl.core.strokes.sheet import Strokes
 
-SKARN = Place(Site(43.302, -9.214, 12), Darkness(21.3))
-EWES = Place(
+SKARN = PracticePlace(Site(43.302, -9.214, 12), Darkness(21.3))
+EWES = PracticePlace(
     Site(43.268, -9.131, 184),
     Darkness(21.6, 15.0, horizon_from([(0, 4), (75, 11), (150, 3), (265, 9), (335, 3)])),
 )
-HARBOUR = Place(Site(43.331, -9.178, 4), Darkness(19.4))
-TAMSEL = Place(Site(43.279, -9.166, 38), Darkness(20.1, 330.0))
-MILL = Place(Site(43.257, -9.152, 61), Darkness(21.2))
-QUILL = Place(Site(43.29, -9.12, 95), Darkness(20.8))
-KAIMARRA = Place(Site(-44.12, 170.31, 710), Darkness(21.9), "Pacific/Auckland")
+HARBOUR = PracticePlace(Site(43.331, -9.178, 4), Darkness(19.4))
+TAMSEL = PracticePlace(Site(43.279, -9.166, 38), Darkness(20.1, 330.0))
+MILL = PracticePlace(Site(43.257, -9.152, 61), Darkness(21.2))
+QUILL = PracticePlace(Site(43.29, -9.12, 95), Darkness(20.8))
+KAIMARRA = PracticePlace(Site(-44.12, 170.31, 710), Darkness(21.9), "Pacific/Auckland")
 
 NEW_MOON, HALF_MOON, FULL_MOON = date(2026, 12, 9), date(2026, 12, 17), date(2026, 12, 23)
 ZOOM_35, ZOOM_50 = Lens(35.0, 2.8, 22.0), Lens(50.0, 2.8, 22.0)

@@ -14,7 +14,7 @@ COUNTED_DOWN_S = (3, 2, 1)
 CallKind = Literal["open", "cue", "count", "closed"]
 
 
-class Tone(NamedTuple):
+class BellTone(NamedTuple):
     """A bell: full at once, gone at the end."""
 
     hertz: float
@@ -22,13 +22,13 @@ class Tone(NamedTuple):
 
 
 # Far enough apart to be told from each other in a pocket and in wind; ours.
-TONES: Mapping[CallKind, Tone] = {
-    "open": Tone(523.0, 0.5),
-    "cue": Tone(784.0, 0.25),
-    "count": Tone(988.0, 0.12),
-    "closed": Tone(392.0, 0.8),
+TONES: Mapping[CallKind, BellTone] = {
+    "open": BellTone(523.0, 0.5),
+    "cue": BellTone(784.0, 0.25),
+    "count": BellTone(988.0, 0.12),
+    "closed": BellTone(392.0, 0.8),
 }
-TICK = Tone(1400.0, 0.02)  # each second
+TICK = BellTone(1400.0, 0.02)  # each second
 
 
 class Call(NamedTuple):

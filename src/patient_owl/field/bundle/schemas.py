@@ -48,7 +48,7 @@ Answers = dict[str, dict[Verdict, AnswerOut]]
 """By the light a word is said of, or `whole`, and by the word."""
 
 
-class OtherOut(BaseModel):
+class OffsetSettingOut(BaseModel):
     """The same setting so many stops brighter or darker, for a hand that knows better."""
 
     stops: str
@@ -108,8 +108,8 @@ class FieldShotOut(BaseModel):
     setting: int
     steps: list[LineOut]
     cautions: list[LineOut]
-    bracket: list[OtherOut]
-    others: list[OtherOut]
+    bracket: list[OffsetSettingOut]
+    others: list[OffsetSettingOut]
     uses_noise_reduction: bool
     lights: list[AskedOut]
     answers: Answers

@@ -10,8 +10,8 @@ from patient_owl.core.advise.next import Levers, Positions
 from patient_owl.core.advise.tree import Node, Tree
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import brighter
-from patient_owl.core.plan.bringing import Given
-from patient_owl.core.program.calls import COUNTED_DOWN_S, TICK, TONES, Tone
+from patient_owl.core.plan.bringing import LightUse
+from patient_owl.core.program.calls import COUNTED_DOWN_S, TICK, TONES, BellTone
 from patient_owl.core.program.program import Program
 from patient_owl.core.shot import PlannedShot
 from patient_owl.core.sky import ephemeris
@@ -26,7 +26,7 @@ from patient_owl.field.bundle.schemas import (
     FieldShotOut,
     LaterOut,
     LeftOutOut,
-    OtherOut,
+    OffsetSettingOut,
     QuickFrameOut,
 )
 from patient_owl.journal.takes.present import asked_out, verdicts_out
@@ -108,7 +108,7 @@ def _spans(gathered: Gathered) -> dict[UUID, Span]:
 
 
 def _calling() -> CallingOut:
-    def out(tone: Tone) -> CallToneOut:
+    def out(tone: BellTone) -> CallToneOut:
         return CallToneOut(hertz=tone.hertz, lasts_s=tone.lasts_s)
 
     return CallingOut(
@@ -187,14 +187,14 @@ def shot_out(
         steps=[LineOut(code=code, text=STEPS[code]) for code in plan.steps],
         cautions=cautions_out(planned),
         bracket=[
-            OtherOut(
+            OffsetSettingOut(
                 stops=signed_stops(frame.stops),
                 setting=settings.place({**positions, plan.bracket_control: frame.position}),
             )
             for frame in plan.bracket
         ],
         others=[
-            OtherOut(stops=signed_stops(stops), setting=settings.place(found))
+            OffsetSettingOut(stops=signed_stops(stops), setting=settings.place(found))
             for stops in OTHER_STOPS
             if (found := brighter(positions, dials, planned.recipe.change_order, stops))
         ],
@@ -290,7 +290,7 @@ def _answer(node: Node, before: int, settings: _Settings) -> AnswerOut:
 def _setting_out(
     positions: Positions,
     texts: Mapping[Control, str],
-    given: Sequence[Given],
+    given: Sequence[LightUse],
     course: int,
     asked: list[str],
 ) -> FieldSettingOut:

@@ -7,10 +7,10 @@ from uuid import UUID
 from pydantic import BaseModel, Field
 
 from patient_owl.planning.wire.rails import ExposureTime, FNumber, Iso, NdStops
-from patient_owl.ports.fields import Asked
+from patient_owl.ports.fields import RequestBody
 
 
-class CameraSettings(Asked):
+class CameraSettings(RequestBody):
     """What the camera is set to. exposure_s is what a timed exposure runs; bulb ignores it."""
 
     exposure_s: ExposureTime
@@ -40,7 +40,7 @@ class CameraOut(BaseModel):
     frames: list[CameraFrameOut]
 
 
-class AttachIn(Asked):
+class AttachIn(RequestBody):
     take_id: UUID
 
 

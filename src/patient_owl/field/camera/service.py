@@ -15,7 +15,7 @@ from patient_owl.platform.storage.device_memory import DeviceMemory
 from patient_owl.platform.storage.owned import ANY_VERSION
 from patient_owl.platform.tables.photos import Photo
 from patient_owl.platform.tables.shots import Shot
-from patient_owl.ports.camera import Aim, Camera, Frame
+from patient_owl.ports.camera import Aim, Camera, CameraFrame
 
 
 def aim_of(visit: Visit, shot: Shot) -> Aim:
@@ -92,7 +92,7 @@ def camera_out(camera: Camera, now_utc: datetime) -> CameraOut:
     )
 
 
-def frame_out(frame: Frame) -> CameraFrameOut:
+def frame_out(frame: CameraFrame) -> CameraFrameOut:
     s = frame.settings
     return CameraFrameOut(
         id=frame.id,

@@ -6,10 +6,10 @@ from uuid import UUID
 
 from pydantic import BaseModel, Field
 
-from patient_owl.ports.fields import Asked, Name
+from patient_owl.ports.fields import Name, RequestBody
 
 
-class HelperIn(Asked):
+class HelperIn(RequestBody):
     """name: what the helper is called."""
 
     name: Annotated[Name, Field(max_length=80)]
@@ -30,5 +30,5 @@ class InvitedOut(HelperOut):
     token: str
 
 
-class TokenIn(Asked):
+class TokenIn(RequestBody):
     token: Annotated[str, Field(min_length=20, max_length=100)]

@@ -11,7 +11,7 @@ from patient_owl.core.measure import compass, shake, sighting, taps
 from patient_owl.core.measure.attitude import HOLDS
 from patient_owl.core.measure.fills import SIGHT_GIVEN, SIGHT_RESULTS
 from patient_owl.core.measure.formula import as_json
-from patient_owl.core.measure.instrument import Given, Result
+from patient_owl.core.measure.instrument import Result, TypedEntry
 from patient_owl.core.measure.up import SEEN_UNDER_SUN_DEG, SOUGHT, STEP_S, up_in
 from patient_owl.core.night import Bounds, night_bounds
 from patient_owl.core.optics.camera import frame_size_mm
@@ -155,7 +155,7 @@ def keep_reading(visit: Visit, reading_id: UUID, request: ReadingIn) -> tuple[Ke
     return readings_out([reading], place)[0], is_new
 
 
-def _words(said: words.Told) -> WordsOut:
+def _words(said: words.InstrumentWords) -> WordsOut:
     return WordsOut(**{**said._asdict(), "touches": list(said.touches)})
 
 
@@ -164,7 +164,7 @@ def _shown(key: str, unit: str) -> ShownOut | None:
     return ShownOut(**found._asdict()) if found else None
 
 
-def _given(given: Sequence[Given]) -> list[BesideOut]:
+def _given(given: Sequence[TypedEntry]) -> list[BesideOut]:
     return [
         BesideOut(
             question=QuestionOut(

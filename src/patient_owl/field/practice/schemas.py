@@ -9,7 +9,7 @@ from patient_owl.core.advise.belief import Verdict
 from patient_owl.journal.takes.schemas import VerdictOut
 from patient_owl.planning.computed.schemas import TriedSettings
 from patient_owl.planning.wire.rails import RailOut
-from patient_owl.ports.fields import Asked, Key
+from patient_owl.ports.fields import Key, RequestBody
 
 MOST_FRAMES = 40
 Seconds = Annotated[float, Field(ge=0, le=86_400)]
@@ -28,25 +28,25 @@ class PracticeSceneOut(BaseModel):
     best: str
 
 
-class BeginIn(Asked):
+class BeginIn(RequestBody):
     scenario: Key
 
 
-class FrameIn(Asked):
+class FrameIn(RequestBody):
     """opens_s: when the shutter is opened, after the scene began."""
 
     settings: TriedSettings
     opens_s: Seconds
 
 
-class WordIn(Asked):
+class WordIn(RequestBody):
     """What is said of a frame."""
 
     number: Annotated[int, Field(ge=0, lt=MOST_FRAMES)]
     word: Verdict
 
 
-class FinishIn(Asked):
+class FinishIn(RequestBody):
     """kept: the frame that is the picture; None where there is none."""
 
     kept: Annotated[int, Field(ge=0, lt=MOST_FRAMES)] | None = None

@@ -9,7 +9,7 @@ from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.reading import drawn_bins
 from patient_owl.core.exposure.settings import Settings, positions_near
 from patient_owl.core.picture.picture import aspect_of
-from patient_owl.core.practice.attempt import Attempt, Shown
+from patient_owl.core.practice.attempt import Attempt, AttemptFrame
 from patient_owl.core.practice.scenario import Scenario
 from patient_owl.core.practice.scenarios import SCENARIOS
 from patient_owl.core.sky import ephemeris
@@ -31,7 +31,7 @@ from patient_owl.planning.wire.rails import rails_out
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.storage.owned import added, changed, owned, owned_rows
 from patient_owl.platform.tables.practice import PracticeAttempt
-from patient_owl.ports.errors import Conflict
+from patient_owl.ports.errors import WrongState
 from patient_owl.words.night import clock
 from patient_owl.words.pictures import reading_text
 from patient_owl.words.plan import sentence_rest, settings_text
@@ -107,7 +107,7 @@ def attempt_of(visit: Visit, row: PracticeAttempt) -> Attempt:
     """The row as the core reads it."""
     scenario = _scenario(row.scenario)
     frames = tuple(
-        Shown(
+        AttemptFrame(
             Settings(*frame["settings"]),
             frame["opens_s"],
             verdicts={"whole": frame["word"]} if frame["word"] else {},
@@ -120,7 +120,7 @@ def attempt_of(visit: Visit, row: PracticeAttempt) -> Attempt:
 def open_shutter(visit: Visit, row: PracticeAttempt, asked: FrameIn) -> PracticeAttempt:
     attempt = attempt_of(visit, row)
     if row.is_over:
-        raise Conflict("This practice night is over. Begin it anew to try again.")
+        raise WrongState("This practice night is over. Begin it anew to try again.")
     if len(row.frames) >= MOST_FRAMES:
         raise WrongValue("frames", f"at most {MOST_FRAMES}", MOST_FRAMES + 1)
     now_s = attempt.looked_at_s(len(attempt.frames) - 1)
@@ -137,7 +137,7 @@ def say(visit: Visit, row: PracticeAttempt, asked: WordIn) -> PracticeAttempt:
     if asked.number >= len(row.frames):
         raise WrongValue("number", f"one of the {len(row.frames)} frames", asked.number)
     if row.is_over:
-        raise Conflict("This practice night is over; its words are kept as they were.")
+        raise WrongState("This practice night is over; its words are kept as they were.")
     frames = [dict(frame) for frame in row.frames]
     frames[asked.number]["word"] = asked.word
     return changed(visit.session, row, row.version, {"frames": frames})
@@ -242,7 +242,7 @@ def _read_once(
     _said_so: Speech,
 ) -> tuple[tuple[int, ...], str]:
     scenario = SCENARIOS[key]
-    before = tuple(Shown(Settings(*values), 0.0) for _ in range(number))
-    frames = (*before, Shown(Settings(*values), opens_s))
+    before = tuple(AttemptFrame(Settings(*values), 0.0) for _ in range(number))
+    frames = (*before, AttemptFrame(Settings(*values), opens_s))
     picture = Attempt(scenario, scenario.planned({}), seed, frames).picture(number, READ_PX)
     return tuple(drawn_bins(picture.histogram)), reading_text(picture.reading)

@@ -40,7 +40,7 @@ Image.MAX_IMAGE_PIXELS = None  # we look at the size ourselves, before anything 
 
 
 @dataclass(frozen=True)
-class Picture:
+class PhotoFile:
     """What a file tells, and its pixels made small.
 
     look, thumbnail: JPEG. sketch: levels of its columns in bands, row by row. pixels: the stretch
@@ -59,7 +59,7 @@ class Picture:
     turned: int
 
 
-def read_picture(file: BinaryIO) -> Picture:
+def read_picture(file: BinaryIO) -> PhotoFile:
     """Everything the app wants of a picture; WrongValue when it is none."""
     tables = tables_of(file)
     image, (width_px, height_px), pixels = _open(file, tables)
@@ -71,7 +71,7 @@ def read_picture(file: BinaryIO) -> Picture:
     light = small.convert("L")
     sketch = light.resize((SKETCH_COLUMNS, SKETCH_BANDS), Image.Resampling.BOX).tobytes()
     small.thumbnail((THUMBNAIL_PX, THUMBNAIL_PX))
-    return Picture(
+    return PhotoFile(
         width_px=width_px,
         height_px=height_px,
         said=said,

@@ -6,14 +6,14 @@ from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from patient_owl.ports.fields import Asked, Key, Name, Title, like
+from patient_owl.ports.fields import Key, Name, RequestBody, Title, like
 
 Outcome = Literal["wants", "taken", "beside", "known", "refused"]
 MOST_AT_ONCE = 2000
 PhotoIds = Annotated[list[UUID], Field(min_length=1, max_length=MOST_AT_ONCE)]
 
 
-class IntakeIn(Asked):
+class IntakeIn(RequestBody):
     """A card about to be brought in. night_id: None looks for its takes in every night."""
 
     model_config = ConfigDict(extra="forbid") | like(label="Card A", keeps_pixels=True)
@@ -25,7 +25,7 @@ class IntakeIn(Asked):
     ] = True
 
 
-class PieceOut(BaseModel):
+class FilePieceOut(BaseModel):
     """A stretch of a file. [byte]"""
 
     start: int
@@ -37,7 +37,7 @@ class FileOut(BaseModel):
 
     outcome: Outcome
     text: str
-    wants: list[PieceOut] = []
+    wants: list[FilePieceOut] = []
     photo_id: UUID | None = None
 
 
@@ -92,7 +92,7 @@ class IntakeLineOut(BaseModel):
     text: str
 
 
-class NewTakesIn(Asked):
+class NewTakesIn(RequestBody):
     """Pictures that become takes of a shot; those of a set become one take."""
 
     model_config = ConfigDict(extra="forbid")
@@ -101,7 +101,7 @@ class NewTakesIn(Asked):
     shot_id: UUID
 
 
-class OwnNightIn(Asked):
+class OwnNightIn(RequestBody):
     """Pictures that become a night of their own, with one shot."""
 
     model_config = ConfigDict(extra="forbid") | like(

@@ -14,10 +14,10 @@ from sqlalchemy.orm import Session, defer, undefer
 from sqlalchemy.orm.interfaces import ORMOption
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.formats.photo_files import NotHere, Picture, read_picture
+from patient_owl.formats.photo_files import NotHere, PhotoFile, read_picture
 from patient_owl.formats.photo_files.jpeg_copy import turned_jpeg
 from patient_owl.formats.photo_files.partial_file import stretch
-from patient_owl.journal.cards.schemas import FileOut, IntakeIn, PieceOut
+from patient_owl.journal.cards.schemas import FileOut, FilePieceOut, IntakeIn
 from patient_owl.journal.cards.sidecars import is_sidecar, take_sidecar
 from patient_owl.journal.photos.service import (
     by_fingerprint,
@@ -82,7 +82,7 @@ def take_file(visit: Visit, intake_id: UUID, name: str, file: BinaryIO) -> FileO
     try:
         return take(session, user, intake, name, file)
     except NotHere as missing:
-        wants = [PieceOut(start=missing.start, end=missing.end)]
+        wants = [FilePieceOut(start=missing.start, end=missing.end)]
         return FileOut(outcome="wants", text="", wants=wants)
     except WrongValue as error:
         return FileOut(outcome="refused", text=refused_text(error.wanted, str(error.got)))
@@ -117,7 +117,7 @@ def _told(outcome: str, photo_id: UUID | None) -> FileOut:
     return FileOut(outcome=outcome, text=FILE_TEXTS[outcome], photo_id=photo_id)
 
 
-def _pixels(file: BinaryIO, picture: Picture) -> BinaryIO:
+def _pixels(file: BinaryIO, picture: PhotoFile) -> BinaryIO:
     assert picture.pixels is not None  # asked only then
     return io.BytesIO(turned_jpeg(stretch(file, *picture.pixels), picture.turned))
 

@@ -24,7 +24,7 @@ from patient_owl.platform.storage.owned import owned
 from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.shots import Shot
 from patient_owl.platform.tables.takes import Take
-from patient_owl.ports.fields import Asked, like
+from patient_owl.ports.fields import RequestBody, like
 from patient_owl.words.logbook import as_taken_text
 from patient_owl.words.pictures import photo_settings_text
 
@@ -35,7 +35,7 @@ LOOK: tuple[Control, ...] = ("f_number", "iso", "nd_stops")
 Which = Literal["all", "kept", "unfinished"]
 
 
-class AgainIn(Asked):
+class AgainIn(RequestBody):
     """Where a kept picture begins anew: in a night there is, or in one of that evening at the same
     place."""
 
@@ -45,7 +45,7 @@ class AgainIn(Asked):
     evening_date: date | None = None
 
 
-class NightAgainIn(Asked):
+class NightAgainIn(RequestBody):
     """Which of a night's shots come again; evening_date: None for a year on."""
 
     model_config = ConfigDict(extra="forbid") | like(which="kept")
@@ -58,7 +58,7 @@ class YearOnOut(BaseModel):
     evening_date: date
 
 
-class CarryIn(Asked):
+class CarryIn(RequestBody):
     """Shots that come again in a night."""
 
     model_config = ConfigDict(extra="forbid")

@@ -8,8 +8,8 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session, aliased
 
 from patient_owl.core.advise.keeping import EXPOSURE_BANDS, ISO_BANDS, Band
-from patient_owl.journal.logbook.schemas import BandOut, ChoiceOut, LogbookChoicesOut
-from patient_owl.journal.logbook.take_query import Wish, joined, wished
+from patient_owl.journal.logbook.schemas import BandOut, FilterChoiceOut, LogbookChoicesOut
+from patient_owl.journal.logbook.take_query import TakeQuery, joined, wished
 from patient_owl.platform.tables.accounts import User
 from patient_owl.platform.tables.kit import KitItem
 from patient_owl.platform.tables.lessons import FindingRow
@@ -22,7 +22,7 @@ from patient_owl.words.logbook import GROUPS
 
 def choices_of(session: Session, user: User) -> LogbookChoicesOut:
     """What there are takes of."""
-    where = wished(user, Wish())
+    where = wished(user, TakeQuery())
     body = aliased(KitItem)
     places = session.execute(joined(Place.id, Place.name).where(*where).distinct()).all()
     kinds = session.scalars(joined(Shot.discipline).where(*where).distinct()).all()
@@ -55,5 +55,7 @@ def _bands(bands: Sequence[Band]) -> list[BandOut]:
     ]
 
 
-def _named(pairs: Any) -> list[ChoiceOut]:
-    return [ChoiceOut(key=key, name=name) for key, name in sorted(pairs, key=lambda one: one[1])]
+def _named(pairs: Any) -> list[FilterChoiceOut]:
+    return [
+        FilterChoiceOut(key=key, name=name) for key, name in sorted(pairs, key=lambda one: one[1])
+    ]

@@ -13,8 +13,8 @@ from patient_owl.core.advise.learned import (
     WORTH_TELLING_STOPS,
     Circumstance,
     Effect,
-    Here,
     Lessons,
+    ShotLessons,
 )
 from patient_owl.core.advise.sharpness import sharpness_from
 from patient_owl.library.lessons.schemas import (
@@ -194,7 +194,7 @@ def calibration_out(session: Session, user: User) -> CalibrationOut:
 
 def _point(book: _Book, row: FindingRow, predicted: float) -> CalibrationPointOut:
     one = finding(row)
-    here = Here(book.lessons, one.circumstance, one.shot)
+    here = ShotLessons(book.lessons, one.circumstance, one.shot)
     sigma = row.predicted_sigma_stops
     expected = here.expected(row.light, row.between, sigma)
     offset = expected.offset_stops if expected else 0.0

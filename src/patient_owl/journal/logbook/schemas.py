@@ -63,7 +63,7 @@ class FiguresOut(BaseModel):
     practise: list[PractiseOut]
 
 
-class ChoiceOut(BaseModel):
+class FilterChoiceOut(BaseModel):
     key: str
     name: str
 
@@ -79,10 +79,10 @@ class BandOut(BaseModel):
 class LogbookChoicesOut(BaseModel):
     """What a search may be narrowed to: only what there are takes of, and stretches of settings."""
 
-    places: list[ChoiceOut]
-    disciplines: list[ChoiceOut]
-    bodies: list[ChoiceOut]
-    lights: list[ChoiceOut]
+    places: list[FilterChoiceOut]
+    disciplines: list[FilterChoiceOut]
+    bodies: list[FilterChoiceOut]
+    lights: list[FilterChoiceOut]
     exposures_s: list[BandOut]
     isos: list[BandOut]
 

@@ -10,7 +10,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from patient_owl.journal.logbook.schemas import FoundTakesOut, TakeLineOut
-from patient_owl.journal.logbook.take_query import Wish, joined, wished
+from patient_owl.journal.logbook.take_query import TakeQuery, joined, wished
 from patient_owl.library.places.zones import zone
 from patient_owl.platform.storage.keyset import Cursor
 from patient_owl.platform.tables.accounts import User
@@ -31,7 +31,7 @@ def started_at(text: str) -> datetime:
 
 
 def find_takes(
-    session: Session, user: User, wish: Wish, limit: int, before: Cursor | None
+    session: Session, user: User, wish: TakeQuery, limit: int, before: Cursor | None
 ) -> FoundTakesOut:
     """The latest first."""
     where = wished(user, wish)

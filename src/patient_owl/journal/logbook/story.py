@@ -7,7 +7,7 @@ from fastapi import Response
 from pydantic import BaseModel
 from sqlalchemy.orm import Session
 
-from patient_owl.formats.story_pdf import Chapter, Frame, Story, story_pdf
+from patient_owl.formats.story_pdf import Chapter, Story, StoryTake, story_pdf
 from patient_owl.journal.takes.present import chain_out
 from patient_owl.journal.takes.record import records_of
 from patient_owl.journal.takes.schemas import LinkOut
@@ -177,7 +177,7 @@ def _told(session: Session, user: User, story: StoryOut) -> Story:
                 title=f"{shot.title} ({shot.kind})",
                 lines=(shot.planned, shot.text),
                 frames=tuple(
-                    Frame(
+                    StoryTake(
                         title=f"{link.started_local}  {link.settings}",
                         text=". ".join(part for part in (link.seen, link.note) if part),
                         before=link.change,

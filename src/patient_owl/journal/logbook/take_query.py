@@ -19,7 +19,7 @@ MOST_WORDS = 8
 
 
 @dataclass(frozen=True)
-class Wish:
+class TakeQuery:
     """What takes are looked for; None and "" for any. words: each must be somewhere in what was
     written of the take, its pictures, its shot, its night or its place."""
 
@@ -37,7 +37,7 @@ class Wish:
     last_evening: date | None = None
 
 
-def wished(user: User, wish: Wish) -> list[ColumnElement[bool]]:
+def wished(user: User, wish: TakeQuery) -> list[ColumnElement[bool]]:
     where = [
         Take.user_id == user.id,
         Take.deleted_at_utc.is_(None),

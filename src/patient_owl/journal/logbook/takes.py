@@ -20,7 +20,7 @@ from patient_owl.journal.logbook.schemas import (
     UnfinishedOut,
     YearOut,
 )
-from patient_owl.journal.logbook.take_query import Wish
+from patient_owl.journal.logbook.take_query import TakeQuery
 from patient_owl.journal.logbook.unfinished import unfinished_of
 from patient_owl.platform.accounts.visit import CurrentVisit
 from patient_owl.platform.http.pools import LONG, worked_in
@@ -49,8 +49,8 @@ async def _wish(
     most_iso: IsoValue = None,
     first_evening: date | None = None,
     last_evening: date | None = None,
-) -> Wish:
-    return Wish(
+) -> TakeQuery:
+    return TakeQuery(
         words=plain_text(words),
         place_id=place_id,
         discipline=discipline,
@@ -66,7 +66,7 @@ async def _wish(
     )
 
 
-Asked = Annotated[Wish, Depends(_wish)]
+Asked = Annotated[TakeQuery, Depends(_wish)]
 
 
 @router.get("/takes")

@@ -8,7 +8,7 @@ from pydantic import AfterValidator, BaseModel, ConfigDict, Field, StringConstra
 
 from patient_owl.core.matching.sets import SetKind
 from patient_owl.planning.wire.rails import SettingValues
-from patient_owl.ports.fields import Asked, Notes, OneLine, like
+from patient_owl.ports.fields import Notes, OneLine, RequestBody, like
 
 Pick = Literal["", "kept", "rejected"]
 MOST_TAGS, TAG_LETTERS, MOST_RATING = 20, 40, 5
@@ -65,7 +65,7 @@ class PhotoOut(BaseModel):
     tags: list[str]
 
 
-class JudgedIn(Asked):
+class JudgedIn(RequestBody):
     """What the photographer thinks of a picture."""
 
     model_config = ConfigDict(extra="forbid") | like(pick="kept", rating=4, tags=["lighthouse"])

@@ -11,8 +11,8 @@ from zoneinfo import ZoneInfo
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from patient_owl.core.exposure.reading import Reading, drawn_bins, read_histogram
-from patient_owl.formats.photo_files import Picture, pixels_of, read_picture
+from patient_owl.core.exposure.reading import HistogramReading, drawn_bins, read_histogram
+from patient_owl.formats.photo_files import PhotoFile, pixels_of, read_picture
 from patient_owl.formats.photo_files.clipping import ends_png
 from patient_owl.formats.photo_files.partial_file import size_of, stretch
 from patient_owl.journal.photos.schemas import PhotoOut, ReadingOut
@@ -77,7 +77,7 @@ def add_photo(
 def new_photo(
     user: User,
     name: str,
-    picture: Picture,
+    picture: PhotoFile,
     fingerprint: bytes | None,
     photo_id: UUID | None = None,
 ) -> Photo:
@@ -127,7 +127,7 @@ def get_photo(session: Session, user: User, photo_id: UUID) -> Photo:
     return owned(session, Photo, user.id, photo_id)
 
 
-def reading_of(photo: Photo) -> Reading:
+def reading_of(photo: Photo) -> HistogramReading:
     return read_histogram(photo.histogram)
 
 

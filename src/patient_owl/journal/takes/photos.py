@@ -19,7 +19,7 @@ from patient_owl.platform.http.download import saved_as
 from patient_owl.platform.http.media import AnyFile, Jpeg, Png
 from patient_owl.platform.http.pools import PICTURES, worked_in
 from patient_owl.platform.http.request import DbSession, ExpectedVersion, new_router, tag
-from patient_owl.ports.fields import Asked
+from patient_owl.ports.fields import RequestBody
 
 router = new_router(tags=["pictures"])
 
@@ -32,7 +32,7 @@ class MatchedOut(BaseModel):
     photos: list[PhotoOut]
 
 
-class TakeOfPhoto(Asked):
+class TakeOfPhoto(RequestBody):
     take_id: UUID | None
 
 

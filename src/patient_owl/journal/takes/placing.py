@@ -13,7 +13,7 @@ from patient_owl.core.matching.pairs import Stamped
 from patient_owl.core.matching.sets import (
     SKETCH_BANDS,
     SKETCH_COLUMNS,
-    Frame,
+    TimedFrame,
     Together,
     sets_of,
 )
@@ -121,14 +121,14 @@ def _expected_error_s(photo: Photo, place_zone: ZoneInfo) -> float:
     return -(offset or timedelta()).total_seconds()
 
 
-def _frame(photo: Photo) -> Frame:
+def _frame(photo: Photo) -> TimedFrame:
     seconds = seconds_of(photo)
     assert seconds is not None  # only pictures with a time are placed
     sketch = None
     if photo.sketch:
         levels = np.frombuffer(photo.sketch, dtype=np.uint8).astype(float)
         sketch = levels.reshape(SKETCH_BANDS, SKETCH_COLUMNS)
-    return Frame(
+    return TimedFrame(
         seconds=seconds,
         exposure_s=photo.exposure_s,
         f_number=photo.f_number,

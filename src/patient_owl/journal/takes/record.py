@@ -7,7 +7,7 @@ from uuid import UUID
 from sqlalchemy.orm import Session
 
 from patient_owl.core.advise.belief import JudgedTake
-from patient_owl.core.exposure.reading import Reading
+from patient_owl.core.exposure.reading import HistogramReading
 from patient_owl.core.exposure.reciprocity import Film
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.shot import PlannedShot
@@ -45,9 +45,9 @@ class Record:
             if take.verdicts or take.id in readings or take.scene_changed
         ]
 
-    def _readings(self) -> dict[UUID, Reading]:
+    def _readings(self) -> dict[UUID, HistogramReading]:
         """By take; the first picture of a take counts."""
-        found: dict[UUID, Reading] = {}
+        found: dict[UUID, HistogramReading] = {}
         for photo in self.photos:
             if photo.take_id is not None:
                 found.setdefault(photo.take_id, reading_of(photo))

@@ -11,7 +11,7 @@ from patient_owl.journal.photos.schemas import PhotoOut
 from patient_owl.planning.shots.lights import MOST_LIGHTS, LeverValue
 from patient_owl.planning.wire.exposure import GivenOut
 from patient_owl.planning.wire.rails import ExposureTime, FNumber, Iso, NdStops, SettingValues
-from patient_owl.ports.fields import Asked, Moment, Notes, like
+from patient_owl.ports.fields import Moment, Notes, RequestBody, like
 
 PartKey = Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]{0,39}$")]
 LeverKey = Literal["dose_s", "hold_s", "share", "power", "pace_m_s"]
@@ -22,7 +22,7 @@ Levers = Annotated[
 ]
 
 
-class TakeIn(Asked):
+class TakeIn(RequestBody):
     """What was set and what was seen. Settings are exact values, as they really were.
 
     What is not known here is refused: a word that came under an old name must not get lost.

@@ -30,7 +30,7 @@ from patient_owl.platform.tables.lessons import FindingRow
 from patient_owl.platform.tables.photos import Photo
 from patient_owl.platform.tables.shots import Shot
 from patient_owl.platform.tables.takes import Take
-from patient_owl.ports.errors import Conflict, NotFound, VersionMissing
+from patient_owl.ports.errors import NotFound, VersionMissing, WrongState
 from patient_owl.words.pictures import matched_text
 
 
@@ -148,7 +148,7 @@ def take_of_photo(planner: Planner, photo_id: UUID) -> Shot:
     """A picture that belongs to no take becomes one of its shot, by what its file says."""
     photo = get_photo(planner.visit.session, planner.visit.user, photo_id)
     if photo.take_id is not None or photo.shot_id is None:
-        raise Conflict("Only a picture of a shot that belongs to no take yet becomes one.")
+        raise WrongState("Only a picture of a shot that belongs to no take yet becomes one.")
     shot = get_shot(planner.visit.session, planner.visit.user.id, photo.shot_id)
     takes_of(planner, shot, [[photo]])
     return shot

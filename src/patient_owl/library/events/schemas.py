@@ -7,7 +7,7 @@ from pydantic import BaseModel, Field
 
 from patient_owl.core.events.event import Kind
 from patient_owl.formats.event_line import LONGEST_LINE
-from patient_owl.ports.fields import Asked, OneLine, like
+from patient_owl.ports.fields import OneLine, RequestBody, like
 
 MOST_EVENTS = 40  # of a place, and of a night
 MOST_SHOWN = 400  # stretches of one event: a tram every two minutes of a whole night
@@ -22,7 +22,7 @@ EventLine = Annotated[
 EventLines = Annotated[list[EventLine], Field(max_length=MOST_EVENTS)]
 
 
-class EventAsked(Asked):
+class EventAsked(RequestBody):
     """A line to be understood, for an evening."""
 
     model_config = like(

@@ -16,7 +16,7 @@ from patient_owl.words.events import happening_text
 
 
 @dataclass(frozen=True)
-class Told:
+class EventMeaning:
     """A line as it is kept, with what it means in a night: happens None where it is not on that
     night; trouble: why it cannot be read any more."""
 
@@ -58,20 +58,20 @@ def kept_lines(lines: Sequence[str], day: date | None = None) -> list[str]:
     return found
 
 
-def told(lines: Sequence[str], evening: Evening, *, is_of_place: bool) -> list[Told]:
+def told(lines: Sequence[str], evening: Evening, *, is_of_place: bool) -> list[EventMeaning]:
     """What kept lines mean in a night; one that cannot be read says why in its own place."""
     return [_told(line, evening, is_of_place) for line in lines]
 
 
-def _told(line: str, evening: Evening, is_of_place: bool) -> Told:
+def _told(line: str, evening: Evening, is_of_place: bool) -> EventMeaning:
     event, trouble = or_trouble(lambda: _read(line, evening.day))
     if event is None:
-        return Told(line, is_of_place, trouble=trouble)
+        return EventMeaning(line, is_of_place, trouble=trouble)
     happens, trouble = or_trouble(lambda: happening(event, evening))
-    return Told(line, is_of_place, event, happens, trouble)
+    return EventMeaning(line, is_of_place, event, happens, trouble)
 
 
-def happening_out(one: Told, evening: Evening) -> HappeningOut:
+def happening_out(one: EventMeaning, evening: Evening) -> HappeningOut:
     happens = one.happens
     return HappeningOut(
         line=one.line,

@@ -121,7 +121,7 @@ class Bag:
         return self._by_id[item_id]
 
 
-class _State(NamedTuple):
+class _BagState(NamedTuple):
     """Another one whenever a thing is added or changed: every change counts its version up."""
 
     user_id: UUID
@@ -130,7 +130,7 @@ class _State(NamedTuple):
     changed_at_utc: datetime | None
 
 
-_bags: Remembered[_State, Sequence[Thing]] = Remembered(500)
+_bags: Remembered[_BagState, Sequence[Thing]] = Remembered(500)
 
 
 # Asked by every plan, so built once: building it costs as much as asking it.
@@ -139,9 +139,9 @@ _STATE_OF = select(
 ).where(KitItem.user_id == bindparam("user_id"))
 
 
-def _state_of(session: Session, user: User) -> _State:
+def _state_of(session: Session, user: User) -> _BagState:
     count, versions, changed_at_utc = session.execute(_STATE_OF, {"user_id": user.id}).one()
-    return _State(user.id, count, int(versions), changed_at_utc)
+    return _BagState(user.id, count, int(versions), changed_at_utc)
 
 
 def _load(session: Session, user: User) -> Sequence[Thing]:

@@ -29,7 +29,7 @@ from patient_owl.library.kit.lights import (
 )
 from patient_owl.library.kit.spec import Spec
 from patient_owl.platform.questions import QuestionOut
-from patient_owl.ports.fields import Asked, Name, Row, like
+from patient_owl.ports.fields import Name, RequestBody, Row, like
 
 MM_PER_INCH = 25.4
 
@@ -298,7 +298,7 @@ AnySpec = (
 SPEC: TypeAdapter[AnySpec] = TypeAdapter(Annotated[AnySpec, Field(discriminator="kind")])
 
 
-class KitItemIn(Asked):
+class KitItemIn(RequestBody):
     model_config = like(name="ND 64", spec={"kind": "filter", "marking": "factor", "value": 64})
 
     name: Name
@@ -321,7 +321,7 @@ KIT_FORMAT, KIT_VERSION = "patient-owl-kit", 1
 MOST_ITEMS = 500
 
 
-class KitFile(Asked):
+class KitFile(RequestBody):
     """A bag as a file. Its JSON Schema is published beside the export."""
 
     model_config = ConfigDict(extra="forbid")

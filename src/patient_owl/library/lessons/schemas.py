@@ -6,7 +6,7 @@ from uuid import UUID
 from pydantic import BaseModel, ConfigDict, Field
 
 from patient_owl.core.advise.learned import Effect
-from patient_owl.ports.fields import Asked, like
+from patient_owl.ports.fields import RequestBody, like
 
 
 class FindingOut(BaseModel):
@@ -85,7 +85,7 @@ class CalibrationOut(BaseModel):
     places: list[str]
 
 
-class SwitchIn(Asked):
+class SwitchIn(RequestBody):
     """Whether a lesson may move predictions."""
 
     model_config = ConfigDict(extra="forbid") | like(effect="source", level="natural", is_on=False)
@@ -95,7 +95,7 @@ class SwitchIn(Asked):
     is_on: bool
 
 
-class FindingSwitchIn(Asked):
+class FindingSwitchIn(RequestBody):
     """Whether a finding counts."""
 
     model_config = ConfigDict(extra="forbid") | like(is_on=True)

@@ -13,11 +13,11 @@ from patient_owl.formats.spot_line import LONGEST_LINE
 from patient_owl.library.events.schemas import EventLines
 from patient_owl.library.events.service import names_of
 from patient_owl.library.places.towns import Town
-from patient_owl.ports.fields import Asked, Name, Notes, OneLine, Pair, like
+from patient_owl.ports.fields import Name, Notes, OneLine, Pair, RequestBody, like
 from patient_owl.words.places import darkness_text
 
 
-class HorizonPoint(Asked):
+class HorizonPoint(RequestBody):
     """A point of the skyline. Azimuth from true north; a pair of numbers is read as one too."""
 
     azimuth_deg: Annotated[float, Field(ge=0, le=360)]
@@ -36,7 +36,7 @@ HorizonPoints = Annotated[
 ]
 
 
-class PlaceIn(Asked):
+class PlaceIn(RequestBody):
     """What the photographer says about a place."""
 
     model_config = like(name="Skarn Light", latitude_deg=43.302, longitude_deg=-9.214)
@@ -93,7 +93,7 @@ class PlaceOut(PlaceIn):
         return darkness_text(self.sky_brightness_mag_arcsec2)
 
 
-class PlacesIn(Asked):
+class PlacesIn(RequestBody):
     """Several places kept together or not at all."""
 
     places: Annotated[list[PlaceIn], Field(min_length=1, max_length=MOST_WAYPOINTS)]
@@ -134,7 +134,7 @@ class WaypointOut(BaseModel):
         return cls(**vars(waypoint))
 
 
-class HorizonText(Asked):
+class HorizonText(RequestBody):
     text: Annotated[str, Field(max_length=100_000, description="azimuth,altitude lines")]
 
 

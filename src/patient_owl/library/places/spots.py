@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.order.ways import Spot, walks_s
+from patient_owl.core.order.ways import StandingPoint, walks_s
 from patient_owl.formats.spot_line import read_spot_line, spot_line
 from patient_owl.platform.item_errors import or_trouble
 from patient_owl.platform.tables.places import Place
@@ -11,7 +11,7 @@ from patient_owl.platform.tables.places import Place
 
 def kept_spots(lines: Sequence[str]) -> list[str]:
     """Lines as they are kept; WrongValue names the line, or the name that comes twice."""
-    found: list[Spot] = []
+    found: list[StandingPoint] = []
     for number, line in enumerate(lines):
         try:
             spot = read_spot_line(line)
@@ -23,7 +23,7 @@ def kept_spots(lines: Sequence[str]) -> list[str]:
     return [spot_line(spot) for spot in found]
 
 
-def spots_of(place: Place) -> list[Spot]:
+def spots_of(place: Place) -> list[StandingPoint]:
     """Those that can be read."""
     read = (or_trouble(lambda line=line: read_spot_line(line))[0] for line in place.spots)  # type: ignore[misc]
     return [spot for spot in read if spot is not None]

@@ -6,21 +6,21 @@ from uuid import UUID
 from pydantic import ConfigDict, Field, StringConstraints
 
 from patient_owl.library.places.schemas import HorizonPoints
-from patient_owl.ports.fields import Asked, Key, Moment, like
+from patient_owl.ports.fields import Key, Moment, RequestBody, like
 
 MOST_FIGURES = 16
 QuestionKey = Annotated[str, StringConstraints(max_length=60, pattern=r"^[a-z0-9_.]+$")]
 Figure = Annotated[float, Field(ge=-1e9, le=1e9)]
 
 
-class FigureIn(Asked):
+class FigureIn(RequestBody):
     """sd: one standard deviation, in the value's unit."""
 
     value: Figure
     sd: Annotated[float, Field(ge=0, le=1e9)]
 
 
-class ReadingIn(Asked):
+class ReadingIn(RequestBody):
     """What an instrument said. Of a night, or of a place alone."""
 
     model_config = like(

@@ -4,7 +4,7 @@ from typing import Annotated
 
 from pydantic import BaseModel, Field
 
-from patient_owl.ports.fields import Asked, Key
+from patient_owl.ports.fields import Key, RequestBody
 
 
 class SideOut(BaseModel):
@@ -29,7 +29,7 @@ class SchoolsOut(BaseModel):
     schools: list[SchoolOut]
 
 
-class SchoolsIn(Asked):
+class SchoolsIn(RequestBody):
     """Questions and the side taken; what is not named stays as it was."""
 
     schools: Annotated[dict[Key, Key], Field(max_length=50)]

@@ -9,12 +9,12 @@ from patient_owl.core.bench import Work
 from patient_owl.library.kit.schemas import FocalLength
 from patient_owl.planning.wire.exposure import ConflictOut, FrameOut, ReportOut, RungOut
 from patient_owl.planning.wire.rails import ChoiceIn, RailOut, TouchIn
-from patient_owl.ports.fields import Asked, like
+from patient_owl.ports.fields import RequestBody, like
 
 Distance = Annotated[float, Field(ge=0.01, le=10_000, description="m from the lens")]
 
 
-class BenchIn(Asked):
+class BenchIn(RequestBody):
     """A subject's brightness and what to make of it. Kit not named is the first in the bag,
     or a plain full-frame body with a 35 mm lens. None: it does not matter here."""
 

@@ -7,7 +7,7 @@ from fastapi import Query, Response
 
 from patient_owl.planning.computed import service
 from patient_owl.planning.computed.schemas import (
-    OtherOut,
+    OtherSettingOut,
     PictureAsked,
     PictureOut,
     SpotAsked,
@@ -42,7 +42,7 @@ def read_spot(body: SpotAsked, visit: CurrentVisit) -> SpotOut:
 
 @router.post("/computed/others")
 @only_reads
-def list_others(body: PictureAsked, visit: CurrentVisit) -> list[OtherOut]:
+def list_others(body: PictureAsked, visit: CurrentVisit) -> list[OtherSettingOut]:
     """Other settings worth seeing beside the planned one."""
     return service.others_out(visit, body)
 

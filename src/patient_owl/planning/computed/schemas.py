@@ -9,13 +9,13 @@ from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.picture.view import Window
 from patient_owl.planning.shots.schemas import ShotIn
 from patient_owl.planning.wire.rails import ExposureTime, FNumber, Iso, NdStops, SettingValues
-from patient_owl.ports.fields import Asked
+from patient_owl.ports.fields import RequestBody
 
 WIDEST_PX = 1600
 Share = Annotated[float, Field(ge=0, le=1)]
 
 
-class TriedSettings(Asked):
+class TriedSettings(RequestBody):
     """Exact values to see the picture with."""
 
     exposure_s: ExposureTime
@@ -27,7 +27,7 @@ class TriedSettings(Asked):
         return Settings(self.exposure_s, self.f_number, self.iso, self.nd_stops)
 
 
-class WindowIn(Asked):
+class WindowIn(RequestBody):
     """The part of the frame that is wanted, in shares from its top left corner."""
 
     left: Share = 0.0
@@ -39,7 +39,7 @@ class WindowIn(Asked):
         return Window(self.left, self.top, self.width, self.height)
 
 
-class PictureAsked(Asked):
+class PictureAsked(RequestBody):
     """A shot as it is just now, and how its picture is wanted.
 
     shot_id: where it is kept. settings: tried instead of those planned. white_k: of the light that
@@ -125,7 +125,7 @@ class SpotOut(BaseModel):
     azimuth_deg: float
 
 
-class OtherOut(BaseModel):
+class OtherSettingOut(BaseModel):
     """Another setting of the shot worth seeing beside the planned one."""
 
     label: str

@@ -14,7 +14,14 @@ from patient_owl.core.exposure.reading import drawn_bins
 from patient_owl.core.exposure.settings import Settings, positions_near, settings_on
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.optics.stand_in import StandIn
-from patient_owl.core.picture.picture import Picture, Wanted, aspect_of, render, stage_of, white_k
+from patient_owl.core.picture.picture import (
+    ComputedPicture,
+    PictureRequest,
+    aspect_of,
+    render,
+    stage_of,
+    white_k,
+)
 from patient_owl.core.picture.sensor import level_share
 from patient_owl.core.picture.spot import spot_at
 from patient_owl.core.picture.view import WHOLE_FRAME
@@ -23,7 +30,7 @@ from patient_owl.library.places.zones import zone
 from patient_owl.library.schools.service import schools_of
 from patient_owl.planning.computed.schemas import (
     LandsOut,
-    OtherOut,
+    OtherSettingOut,
     PictureAsked,
     PictureOut,
     SpotAsked,
@@ -56,7 +63,7 @@ QUALITY = 88  # JPEG; noise costs most of it
 Positions = dict[Control, DialValue]
 
 
-class _Asked:
+class _PlannedRequest:
     """A request with what it asks about, planned."""
 
     def __init__(self, visit: Visit, asked: PictureAsked) -> None:
@@ -88,9 +95,9 @@ def wanted_of(
     settings: Settings,
     width_px: int,
     white: float | None = None,
-) -> Wanted:
+) -> PictureRequest:
     """The whole frame of a shot; the same shot always draws the same chance."""
-    return Wanted(
+    return PictureRequest(
         settings=settings,
         width_px=width_px,
         height_px=max(8, round(width_px / aspect_of(planned))),
@@ -101,7 +108,7 @@ def wanted_of(
 
 def picture_out(visit: Visit, asked: PictureAsked, check: Check) -> PictureOut:
     check()
-    one = _Asked(visit, asked)
+    one = _PlannedRequest(visit, asked)
     picture = render(one.planned, one.context, one.wanted, check)
     stage = stage_of(one.planned, one.context, one.wanted)
     wide_px = one.planned.kit.body.sensor.width_px
@@ -124,7 +131,7 @@ def picture_out(visit: Visit, asked: PictureAsked, check: Check) -> PictureOut:
     )
 
 
-def jpeg(picture: Picture) -> bytes:
+def jpeg(picture: ComputedPicture) -> bytes:
     out = io.BytesIO()
     Image.fromarray(picture.frame.levels).save(out, "JPEG", quality=QUALITY)
     return out.getvalue()
@@ -139,7 +146,7 @@ def small_jpeg(visit: Visit, shot: Shot, width_px: int) -> bytes:
     return jpeg(render(planned, planner.context(night), wanted))
 
 
-def _lands(one: _Asked) -> list[LandsOut]:
+def _lands(one: _PlannedRequest) -> list[LandsOut]:
     """Every light with the settings tried."""
     body = one.planned.kit.body
     return [
@@ -153,7 +160,7 @@ def _lands(one: _Asked) -> list[LandsOut]:
     ]
 
 
-def _difference(one: _Asked) -> list[str]:
+def _difference(one: _PlannedRequest) -> list[str]:
     planned = one.planned
     now, then = one.landings(planned.settings), one.landings(one.settings)
     temperature = planned.scene.temperature_c
@@ -163,7 +170,7 @@ def _difference(one: _Asked) -> list[str]:
     return difference_texts([(key, now[key], then[key]) for key in now], costs)
 
 
-def _stand_in(one: _Asked, subject: StandIn | None) -> StandInOut | None:
+def _stand_in(one: _PlannedRequest, subject: StandIn | None) -> StandInOut | None:
     """What the picture shows as its subject, and what is behind it."""
     if subject is None:
         return None
@@ -191,7 +198,7 @@ def _stand_in(one: _Asked, subject: StandIn | None) -> StandInOut | None:
 
 
 def spot_out(visit: Visit, asked: SpotAsked) -> SpotOut:
-    one = _Asked(visit, asked)
+    one = _PlannedRequest(visit, asked)
     spot = spot_at(one.planned, one.context, one.wanted, asked.x, asked.y)
     return SpotOut(
         text=spot_text(spot),
@@ -205,10 +212,10 @@ def spot_out(visit: Visit, asked: SpotAsked) -> SpotOut:
     )
 
 
-def others_out(visit: Visit, asked: PictureAsked) -> list[OtherOut]:
+def others_out(visit: Visit, asked: PictureAsked) -> list[OtherSettingOut]:
     """Settings worth seeing beside the planned one: equivalents, alternatives, the bracket, and
     what the other side of each school would set."""
-    one = _Asked(visit, asked)
+    one = _PlannedRequest(visit, asked)
     planned = one.planned
     found = [("the same light", dict(rung.positions)) for rung in planned.ladder]
     if planned.test_frame is not None:
@@ -244,7 +251,7 @@ def _by_schools(
     return found
 
 
-def _each_once(planned: PlannedShot, found: list[tuple[str, Positions]]) -> list[OtherOut]:
+def _each_once(planned: PlannedShot, found: list[tuple[str, Positions]]) -> list[OtherSettingOut]:
     """Those that differ from the plan and from each other."""
     seen = {tuple(position.value for position in planned.positions.values())}
     others = []
@@ -254,7 +261,7 @@ def _each_once(planned: PlannedShot, found: list[tuple[str, Positions]]) -> list
             continue
         seen.add(values)
         others.append(
-            OtherOut(
+            OtherSettingOut(
                 label=label,
                 text=", ".join(
                     setting_text(control, position)

@@ -7,14 +7,14 @@ from pydantic import Field, field_validator
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.order.ways import WALKING_KM_H
 from patient_owl.formats.event_line import at_text, read_at
-from patient_owl.ports.fields import Asked, OneLine, Title
+from patient_owl.ports.fields import OneLine, RequestBody, Title
 
 TimeOfNight = Annotated[
     OneLine, Field(max_length=40, description="`17:30`, `30 min after sunset`; empty is open")
 ]
 
 
-class OutingIn(Asked):
+class OutingIn(RequestBody):
     """The frame of a night's work.
 
     arrives: when one stands at the car, else as early as the first shot asks. leaves: back at the

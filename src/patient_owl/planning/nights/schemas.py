@@ -11,7 +11,7 @@ from patient_owl.core.plan.common import PLACEMENT_RANGE_STOPS
 from patient_owl.core.sky.tracks import GALACTIC_CORE
 from patient_owl.library.events.schemas import EventLines, HappeningOut
 from patient_owl.planning.nights.outing import OutingIn
-from patient_owl.ports.fields import Asked, Key, Name, Notes, Pair, Title, like
+from patient_owl.ports.fields import Key, Name, Notes, Pair, RequestBody, Title, like
 
 FNumber = Annotated[float, Field(ge=0.8, le=64, description="exact, 2^(k/6) on a thirds dial")]
 Iso = Annotated[float, Field(ge=12, le=102400)]
@@ -25,7 +25,7 @@ GROUND_PLACEMENT_STOPS = -1.0
 SKY_PLACEMENT_STOPS = -2.0
 
 
-class NightIn(Asked):
+class NightIn(RequestBody):
     model_config = like(place_id="018f0000-0000-7000-8000-000000000001", evening_date="2026-12-09")
 
     place_id: UUID
@@ -96,7 +96,7 @@ class DivisionOut(BaseModel):
     to_s: float
 
 
-class ChoiceOut(BaseModel):
+class DialChoiceOut(BaseModel):
     """A position a control may be put to: exact value and printed label."""
 
     value: float
@@ -188,7 +188,7 @@ class SlopeOut(BaseModel):
     readouts: list[str]
     events: list[EventOut]
     divisions: list[DivisionOut]
-    time_ticks: list[ChoiceOut]
-    f_number_choices: list[ChoiceOut]
-    iso_choices: list[ChoiceOut]
-    placement_choices: list[ChoiceOut]
+    time_ticks: list[DialChoiceOut]
+    f_number_choices: list[DialChoiceOut]
+    iso_choices: list[DialChoiceOut]
+    placement_choices: list[DialChoiceOut]

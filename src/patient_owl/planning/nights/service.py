@@ -16,7 +16,7 @@ from patient_owl.core.night_context import NightContext
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.brightest import brightest_planet
 from patient_owl.core.sky.targets import target
-from patient_owl.library.events.service import Told, kept_lines, told
+from patient_owl.library.events.service import EventMeaning, kept_lines, told
 from patient_owl.library.places.moving import move_shots
 from patient_owl.library.places.service import darkness_of, get_place, horizon_of, site_of, speak_of
 from patient_owl.library.places.zones import zone
@@ -109,7 +109,7 @@ def evening_of(night: Night) -> Evening:
     return Evening(site_of(place), night.evening_date, place_zone, horizon_of(place))
 
 
-def told_of(night: Night) -> list[Told]:
+def told_of(night: Night) -> list[EventMeaning]:
     """What happens there every night or such a night, and what happens in this one alone."""
     evening = evening_of(night)
     of_place = told(night.place.events, evening, is_of_place=True)

@@ -21,13 +21,13 @@ from patient_owl.core.tables.scenes import SCENES
 from patient_owl.core.types import FloatArray
 from patient_owl.core.weather import clouds_at
 from patient_owl.core.windows import Condition, MoonDown, SunBelow, TargetUp, windows
-from patient_owl.library.events.service import Told, happening_out
+from patient_owl.library.events.service import EventMeaning, happening_out
 from patient_owl.library.places.service import darkness_of, horizon_of, site_of
 from patient_owl.library.places.zones import zone
 from patient_owl.library.weather.schemas import WeatherOut
 from patient_owl.library.weather.service import forecast, weather_out
 from patient_owl.planning.nights.schemas import (
-    ChoiceOut,
+    DialChoiceOut,
     DivisionOut,
     EventOut,
     NightIn,
@@ -132,15 +132,15 @@ def slope_out(visit: Visit, night: Night, reference: NightIn) -> SlopeOut:
         divisions=_divisions(),
         time_ticks=_time_ticks(),
         f_number_choices=[
-            ChoiceOut(value=p.value, label=f"f/{p.label}")
+            DialChoiceOut(value=p.value, label=f"f/{p.label}")
             for p in aperture_dial("thirds", 1.2, 22).values
         ],
         iso_choices=[
-            ChoiceOut(value=p.value, label=f"ISO {p.label}")
+            DialChoiceOut(value=p.value, label=f"ISO {p.label}")
             for p in iso_dial("thirds", 50, 25600).values
         ],
         placement_choices=[
-            ChoiceOut(value=stops, label=placed(stops)) for stops in PLACEMENT_CHOICES_STOPS
+            DialChoiceOut(value=stops, label=placed(stops)) for stops in PLACEMENT_CHOICES_STOPS
         ],
     )
 
@@ -173,7 +173,7 @@ def _darkness(sun_altitude_deg: FloatArray) -> list[float]:
     return np.round(share, 2).tolist()  # type: ignore[no-any-return]
 
 
-def _water_share(events: Sequence[Told], seconds: FloatArray) -> list[float]:
+def _water_share(events: Sequence[EventMeaning], seconds: FloatArray) -> list[float]:
     """How full the first tide of the night stands; empty where there is none."""
     tide = next((one.happens.tide for one in events if one.happens and one.happens.tide), None)
     if tide is None:
@@ -293,10 +293,10 @@ def _divisions() -> list[DivisionOut]:
     ]
 
 
-def _time_ticks() -> list[ChoiceOut]:
+def _time_ticks() -> list[DialChoiceOut]:
     """Every other stop of the time dial, labelled, for the slope's scale."""
     return [
-        ChoiceOut(value=p.value, label=setting_text("exposure_s", p))
+        DialChoiceOut(value=p.value, label=setting_text("exposure_s", p))
         for p in time_dial().values[::6]
     ]
 

@@ -3,14 +3,14 @@
 from collections.abc import Sequence
 from datetime import datetime
 
-from patient_owl.core.order.ahead import MOST_AHEAD, NONE, Ahead, Piece, Turn, ahead_of
+from patient_owl.core.order.ahead import MOST_AHEAD, NONE, Ahead, Piece, ShotTurn, ahead_of
 from patient_owl.core.order.lengths import JUDGE_MIN, MIN_S
 from patient_owl.core.order.order import Slot
 from patient_owl.core.sky import ephemeris
 from patient_owl.library.places.spots import spots_of
 from patient_owl.library.places.zones import zone
 from patient_owl.planning.order.gather import Gathered
-from patient_owl.planning.order.schemas import AheadOut, AheadShotOut, PieceOut, TurnOut
+from patient_owl.planning.order.schemas import AheadOut, AheadShotOut, OrderPieceOut, TurnOut
 from patient_owl.words.night import clock
 from patient_owl.words.order import reach_text, waits_text
 
@@ -74,14 +74,14 @@ def _out(gathered: Gathered, slots: Sequence[Slot], tables: Ahead, of: int) -> A
     )
 
 
-def _planned_s(turn: Turn, slot: Slot) -> float:
+def _planned_s(turn: ShotTurn, slot: Slot) -> float:
     """The minute it was planned for, where its window and those after it let it wait for that."""
     return slot.starts_s if turn.opens_s <= slot.starts_s <= turn.latest_s else turn.opens_s
 
 
-def _piece(piece: Piece, base_s: float, slots: Sequence[Slot]) -> PieceOut:
+def _piece(piece: Piece, base_s: float, slots: Sequence[Slot]) -> OrderPieceOut:
     """Made without being checked: there are thousands, and all of them are ours."""
-    return PieceOut.model_construct(
+    return OrderPieceOut.model_construct(
         from_s=round(piece.from_s - base_s),
         keeps_until_s=round(piece.keeps_until_s - base_s),
         turns=[

@@ -6,11 +6,11 @@ from functools import cached_property
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.events.resolve import moment_s
 from patient_owl.core.night_context import NightContext
-from patient_owl.core.order.agreed import Agreed, Frame, Wanted, agreed
+from patient_owl.core.order.agreed import Agreed, OutingLimits, ShotRequest, agreed
 from patient_owl.core.order.job import MOST_JOBS
 from patient_owl.core.order.lengths import Pace, lengths
 from patient_owl.core.order.needs import Need, needs_of, there_and_back, together
-from patient_owl.core.order.ways import Spot
+from patient_owl.core.order.ways import StandingPoint
 from patient_owl.core.shot import PlannedShot
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.windows import During
@@ -52,8 +52,8 @@ class Gathered:
         return self.planner.context(self.night)
 
     @cached_property
-    def _read(self) -> tuple[dict[str, Wanted], dict[str, str]]:
-        found: dict[str, Wanted] = {}
+    def _read(self) -> tuple[dict[str, ShotRequest], dict[str, str]]:
+        found: dict[str, ShotRequest] = {}
         troubles: dict[str, str] = {}
         for shot in self.shots:
             one, trouble = or_trouble(lambda shot=shot: self._wanted_of(shot))  # type: ignore[misc]
@@ -64,7 +64,7 @@ class Gathered:
         return found, troubles
 
     @property
-    def wanted(self) -> dict[str, Wanted]:
+    def wanted(self) -> dict[str, ShotRequest]:
         """By the shot's id, those that can be planned."""
         return self._read[0]
 
@@ -73,7 +73,7 @@ class Gathered:
         """Why the others cannot be."""
         return self._read[1]
 
-    def _wanted_of(self, shot: Shot) -> Wanted:
+    def _wanted_of(self, shot: Shot) -> ShotRequest:
         request = as_request(shot)
         ordering = request.ordering
         planned = self.planner.plan(self.night, request, shot_id=shot.id)
@@ -85,7 +85,7 @@ class Gathered:
         spot = spots.index(ordering.spot) + 1 if ordering.spot in spots else 0
         if (way := self._way_to(spot, planned, ordering.pace)) is not None:
             needs = (*needs, way)
-        return Wanted(
+        return ShotRequest(
             key=str(shot.id),
             planned=planned,
             pace=ordering.pace,
@@ -100,7 +100,7 @@ class Gathered:
         )
 
     @cached_property
-    def spots(self) -> list[Spot]:
+    def spots(self) -> list[StandingPoint]:
         return spots_of(self.night.place)
 
     def _way_to(self, spot: int, planned: PlannedShot, pace: Pace) -> Need | None:
@@ -119,7 +119,7 @@ class Gathered:
         return Need((During(event, evening_of(self.night).zone),), inner, is_way=True)
 
     @cached_property
-    def frame(self) -> Frame:
+    def frame(self) -> OutingLimits:
         """From the earliest one may be there until the last moment to leave."""
         evening = evening_of(self.night)
         first_s, last_s = evening.bounds_s
@@ -134,7 +134,7 @@ class Gathered:
         ]
         leave_s = min([last_s, *outs, *([leaves] if leaves is not None else [])])
         walks_s = walks_of(self.night.place, self.outing.walking_km_h)
-        return Frame(walks_s, first_s if arrives is None else arrives, leave_s)
+        return OutingLimits(walks_s, first_s if arrives is None else arrives, leave_s)
 
     @property
     def must_leave(self) -> bool:

@@ -8,7 +8,7 @@ from pydantic import BaseModel, Field
 
 from patient_owl.core.order.job import MOST_JOBS
 from patient_owl.planning.searches.schemas import ConditionIn
-from patient_owl.ports.fields import Asked, Moment, like
+from patient_owl.ports.fields import Moment, RequestBody, like
 
 
 class SlotOut(BaseModel):
@@ -118,7 +118,7 @@ class TurnOut(BaseModel):
     walk_s: int
 
 
-class PieceOut(BaseModel):
+class OrderPieceOut(BaseModel):
     """The order for whoever is free from from_s on, until the next piece begins; as many shots fit
     until keeps_until_s. Seconds from the tables' base."""
 
@@ -142,7 +142,7 @@ class AheadOut(BaseModel):
     calls_before_s: list[int]
     hurry_s: int
     shots: list[AheadShotOut]
-    pieces: dict[str, list[PieceOut]]
+    pieces: dict[str, list[OrderPieceOut]]
 
 
 class WaitOut(BaseModel):
@@ -181,7 +181,7 @@ class PackListOut(BaseModel):
     budget: list[str]
 
 
-class TickIn(Asked):
+class TickIn(RequestBody):
     """A line ticked or not, and when on the device that did it."""
 
     key: Annotated[str, Field(min_length=1, max_length=160)]
@@ -189,7 +189,7 @@ class TickIn(Asked):
     at_utc: Moment
 
 
-class TicksIn(Asked):
+class TicksIn(RequestBody):
     model_config = like(
         ticks=[{"key": "tripod:", "is_packed": True, "at_utc": "2026-12-09T16:00:00Z"}]
     )
@@ -197,12 +197,12 @@ class TicksIn(Asked):
     ticks: Annotated[list[TickIn], Field(max_length=200)]
 
 
-class StartIn(Asked):
+class StartIn(RequestBody):
     shot_id: UUID
     at_utc: Moment
 
 
-class StartsIn(Asked):
+class StartsIn(RequestBody):
     """Minutes that shots are put at, all of them or none."""
 
     model_config = like(

@@ -6,8 +6,8 @@ from uuid import UUID
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.events.event import Beat
-from patient_owl.core.find import Found, Wish, find_nights
-from patient_owl.core.order.agreed import Agreed, Wanted
+from patient_owl.core.find import Found, NightQuery, find_nights
+from patient_owl.core.order.agreed import Agreed, ShotRequest
 from patient_owl.core.order.faults import Fault, judged, why_left_out
 from patient_owl.core.order.job import Job
 from patient_owl.core.order.order import Slot
@@ -34,9 +34,9 @@ from patient_owl.planning.searches.schemas import (
     LIGHTS,
     ConditionIn,
     DuringIn,
-    Here,
     LightIn,
     MoonDownIn,
+    PlaceEvents,
     TargetUpIn,
 )
 from patient_owl.planning.searches.service import here_of
@@ -98,7 +98,7 @@ def choices_of(night: Night) -> OrderingChoicesOut:
     )
 
 
-def _wait_text(asked: ConditionIn, here: Here) -> str:
+def _wait_text(asked: ConditionIn, here: PlaceEvents) -> str:
     if isinstance(asked, LightIn):
         return light_text(asked.light, *LIGHTS[asked.light])
     return ", ".join(condition_text(condition) for condition in asked.to_domain(here))
@@ -199,7 +199,7 @@ class _Worded:
             )
         return found
 
-    def _fault(self, fault: Fault, one: Wanted) -> str:
+    def _fault(self, fault: Fault, one: ShotRequest) -> str:
         leave_s = self.agreed.outing.leave_s
         return fault_text(fault, self.titles, one.needs, self.zone, leave_s)
 
@@ -229,7 +229,7 @@ class _Worded:
             remedies=offers[:MOST_REMEDIES],
         )
 
-    def _other_night(self, one: Wanted) -> date | None:
+    def _other_night(self, one: ShotRequest) -> date | None:
         """The next evening on which all it needs holds for long enough."""
         conditions = tuple(condition for need in one.needs for condition in need.conditions)
         if not conditions:
@@ -258,7 +258,7 @@ def _next_night(
     least_minutes: float,
 ) -> date | None:
     """The first of the nights ahead on which the conditions hold together that long."""
-    wish = Wish(conditions, least_minutes)
+    wish = NightQuery(conditions, least_minutes)
     for month in find_nights(site, place_zone, horizon, first, NIGHTS_AHEAD, wish):
         if month.found:
             return min(month.found, key=_evening).evening

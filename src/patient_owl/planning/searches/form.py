@@ -30,7 +30,7 @@ from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.questions import OptionOut, QuestionKind, QuestionOut, question_of
 from patient_owl.platform.storage.owned import owned_rows
 from patient_owl.platform.tables.places import Place
-from patient_owl.ports.fields import Asked, Key, Name, like
+from patient_owl.ports.fields import Key, Name, RequestBody, like
 from patient_owl.words import search_form as words
 from patient_owl.words.plan_prose import told
 from patient_owl.words.search import day, light_text
@@ -39,7 +39,7 @@ Percent = Annotated[float, Field(ge=0, le=100)]
 Degrees = Annotated[float, Field(ge=-90, le=90)]
 
 
-class WishIn(Asked):
+class WishIn(RequestBody):
     """What must meet. What is not said is where a search starts: the core over the open land of a
     dark night; a subject is met within ten degrees, low enough to stand behind it. Common
     practice. place_id, first_evening: None for the first place there is, and for today."""

@@ -18,7 +18,7 @@ from patient_owl.planning.searches.form import WishIn, WishOut, wish_out
 from patient_owl.planning.searches.schemas import DarkOut, ProgressOut, SearchIn, TargetOut
 from patient_owl.platform.accounts.current import CurrentUser
 from patient_owl.platform.accounts.visit import CurrentVisit
-from patient_owl.platform.http.media import JsonLines
+from patient_owl.platform.http.media import JsonLinesResponse
 from patient_owl.platform.http.pools import LONG, READING, SEARCHING, only_reads, worked_in
 from patient_owl.platform.http.request import new_router
 from patient_owl.platform.storage import leases
@@ -55,7 +55,7 @@ def get_dark(
 
 @router.post(
     "/searches",
-    response_class=JsonLines,
+    response_class=JsonLinesResponse,
     responses={200: {"model": ProgressOut, "description": "One ProgressOut a line"}, 429: {}},
 )
 def search_nights(body: SearchIn, request: Request, visit: CurrentVisit) -> StreamingResponse:
@@ -63,7 +63,7 @@ def search_nights(body: SearchIn, request: Request, visit: CurrentVisit) -> Stre
     SEARCHING.check()
     search = service.search(get_place(visit.session, visit.user.id, body.place_id), body)
     holder = service.lease(visit)
-    return JsonLines(_lines(request.app.state.sessions, search, holder, copy_context()))
+    return JsonLinesResponse(_lines(request.app.state.sessions, search, holder, copy_context()))
 
 
 async def _lines(

@@ -16,7 +16,7 @@ from patient_owl.core.constants import (
 )
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.events.event import Event
-from patient_owl.core.find import Wish
+from patient_owl.core.find import NightQuery
 from patient_owl.core.sky.targets import target
 from patient_owl.core.windows import (
     Condition,
@@ -29,7 +29,7 @@ from patient_owl.core.windows import (
     TargetUp,
 )
 from patient_owl.library.places.dark import DarkRowOut
-from patient_owl.ports.fields import Asked, Key, Name, like
+from patient_owl.ports.fields import Key, Name, RequestBody, like
 
 # Sun's altitude from and to. [deg]
 LIGHTS: Mapping[str, tuple[float, float]] = {
@@ -43,7 +43,7 @@ LightKey = Literal["dark", "stars", "blue_hour", "sun_down"]
 
 
 @dataclass(frozen=True)
-class Here:
+class PlaceEvents:
     """What a condition may speak of at a place: its events by name, by its clock."""
 
     zone: tzinfo
@@ -54,73 +54,73 @@ Degrees = Annotated[float, Field(ge=-90, le=90)]
 Share = Annotated[float, Field(ge=0, le=1)]
 
 
-class SunIn(Asked):
+class SunIn(RequestBody):
     """The Sun between two altitudes; by default full dark."""
 
     kind: Literal["sun"] = "sun"
     lowest_deg: Degrees = -90
     highest_deg: Degrees = ASTRONOMICAL_TWILIGHT_SUN_ALTITUDE_DEG
 
-    def to_domain(self, here: Here) -> list[Condition]:
+    def to_domain(self, here: PlaceEvents) -> list[Condition]:
         over: list[Condition] = [SunAbove(self.lowest_deg)] if self.lowest_deg > -90 else []
         return [SunBelow(self.highest_deg), *over]
 
 
-class LightIn(Asked):
+class LightIn(RequestBody):
     """A kind of light by name; the Sun's bounds stand in LIGHTS."""
 
     kind: Literal["light"] = "light"
     light: LightKey = "dark"
 
-    def to_domain(self, here: Here) -> list[Condition]:
+    def to_domain(self, here: PlaceEvents) -> list[Condition]:
         lowest_deg, highest_deg = LIGHTS[self.light]
         return SunIn(lowest_deg=lowest_deg, highest_deg=highest_deg).to_domain(here)
 
 
-class DuringIn(Asked):
+class DuringIn(RequestBody):
     """An event of the place going on, by its name."""
 
     kind: Literal["during"] = "during"
     label: Name
 
-    def to_domain(self, here: Here) -> list[Condition]:
+    def to_domain(self, here: PlaceEvents) -> list[Condition]:
         if self.label not in here.events:
             wanted = "one of " + ", ".join(here.events) if here.events else "an event of the place"
             raise WrongValue("label", wanted, self.label)
         return [During(here.events[self.label], here.zone)]
 
 
-class MoonDownIn(Asked):
+class MoonDownIn(RequestBody):
     """The Moon behind the place's own horizon."""
 
     kind: Literal["moon_down"] = "moon_down"
 
-    def to_domain(self, here: Here) -> list[Condition]:
+    def to_domain(self, here: PlaceEvents) -> list[Condition]:
         return [MoonDown()]
 
 
-class MoonLitIn(Asked):
+class MoonLitIn(RequestBody):
     """The Moon's lit share between two bounds."""
 
     kind: Literal["moon_lit"] = "moon_lit"
     least: Share = 0
     most: Share = 1
 
-    def to_domain(self, here: Here) -> list[Condition]:
+    def to_domain(self, here: PlaceEvents) -> list[Condition]:
         return [MoonLit(self.least, self.most)]
 
 
-class TargetUpIn(Asked):
+class TargetUpIn(RequestBody):
     """A target over the place's own horizon."""
 
     kind: Literal["target_up"] = "target_up"
     target_key: Key
 
-    def to_domain(self, here: Here) -> list[Condition]:
+    def to_domain(self, here: PlaceEvents) -> list[Condition]:
         return [TargetUp(target(self.target_key))]
 
 
-class TargetInIn(Asked):
+class TargetInIn(RequestBody):
     """A target near a bearing and between two altitudes: behind this subject."""
 
     kind: Literal["target_in"] = "target_in"
@@ -130,7 +130,7 @@ class TargetInIn(Asked):
     lowest_deg: Degrees
     highest_deg: Degrees
 
-    def to_domain(self, here: Here) -> list[Condition]:
+    def to_domain(self, here: PlaceEvents) -> list[Condition]:
         wanted = target(self.target_key)
         box = (self.bearing_true_deg, self.within_deg, self.lowest_deg, self.highest_deg)
         return [TargetIn(wanted, *box)]
@@ -142,7 +142,7 @@ ConditionIn = Annotated[
 ]
 
 
-class SearchIn(Asked):
+class SearchIn(RequestBody):
     model_config = like(
         place_id="018f0000-0000-7000-8000-000000000001",
         first_evening="2026-12-01",
@@ -159,9 +159,9 @@ class SearchIn(Asked):
         Field(max_length=7, description="0 Monday; empty is any"),
     ] = []
 
-    def to_domain(self, here: Here) -> Wish:
+    def to_domain(self, here: PlaceEvents) -> NightQuery:
         conditions = [c for asked in self.conditions for c in asked.to_domain(here)]
-        return Wish(tuple(conditions), self.least_minutes, frozenset(self.weekdays))
+        return NightQuery(tuple(conditions), self.least_minutes, frozenset(self.weekdays))
 
 
 class TargetOut(BaseModel):

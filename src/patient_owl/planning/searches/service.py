@@ -4,13 +4,13 @@ from collections.abc import Iterator, Sequence
 from datetime import tzinfo
 from uuid import UUID
 
-from patient_owl.core.find import Found, Missed, Progress, Wish, find_nights
+from patient_owl.core.find import Found, Missed, NightQuery, Progress, find_nights
 from patient_owl.core.night import night_bounds
 from patient_owl.core.sky import ephemeris
 from patient_owl.library.events.service import event_or_none
 from patient_owl.library.places.service import horizon_of, site_of
 from patient_owl.library.places.zones import zone
-from patient_owl.planning.searches.schemas import FoundOut, Here, ProgressOut, SearchIn
+from patient_owl.planning.searches.schemas import FoundOut, PlaceEvents, ProgressOut, SearchIn
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.storage import leases
 from patient_owl.platform.tables.places import Place
@@ -41,19 +41,19 @@ def search(place: Place, request: SearchIn) -> Iterator[ProgressOut]:
     return (_out(step, wish, place_zone) for step in steps)
 
 
-def here_of(place: Place, lines: Sequence[str] = ()) -> Here:
+def here_of(place: Place, lines: Sequence[str] = ()) -> PlaceEvents:
     """What conditions may speak of there; lines: of a night's own events."""
     events = (event_or_none(line) for line in (*place.events, *lines))
-    return Here(zone(place.time_zone), {one.label: one for one in events if one})
+    return PlaceEvents(zone(place.time_zone), {one.label: one for one in events if one})
 
 
-def _out(step: Progress, wish: Wish, place_zone: tzinfo) -> ProgressOut:
+def _out(step: Progress, wish: NightQuery, place_zone: tzinfo) -> ProgressOut:
     found = [_found(night, wish, place_zone) for night in step.found]
     missed = [_missed(night, wish) for night in step.missed]
     return ProgressOut(done=step.done, of=step.of, nights=[*found, *missed])
 
 
-def _found(found: Found, wish: Wish, place_zone: tzinfo) -> FoundOut:
+def _found(found: Found, wish: NightQuery, place_zone: tzinfo) -> FoundOut:
     bounds = night_bounds(found.evening, place_zone)
     first_s, last_s = (ephemeris.epoch_seconds(at) for at in (bounds.start_utc, bounds.end_utc))
     begins, ends = ((at - first_s) / (last_s - first_s) for at in (found.start_s, found.end_s))
@@ -69,7 +69,7 @@ def _found(found: Found, wish: Wish, place_zone: tzinfo) -> FoundOut:
     )
 
 
-def _missed(missed: Missed, wish: Wish) -> FoundOut:
+def _missed(missed: Missed, wish: NightQuery) -> FoundOut:
     return FoundOut(
         evening_date=missed.evening,
         day=day(missed.evening),

@@ -11,7 +11,7 @@ from patient_owl.planning.shots.strokes import stroke_questions
 from patient_owl.platform.questions import OptionOut, QuestionKind, QuestionOut, question_of
 from patient_owl.words import computed as computed_words
 from patient_owl.words import shot as shot_words
-from patient_owl.words.field_words import Asked
+from patient_owl.words.field_words import FieldWords
 from patient_owl.words.kinds import DISCIPLINES
 from patient_owl.words.questions import option_text, question_words
 from patient_owl.words.schools import SIDES
@@ -39,7 +39,7 @@ def disciplines_out(schools: Mapping[str, str]) -> DisciplinesOut:
     )
 
 
-def _of_every_shot(key: str, words: Asked) -> QuestionOut:
+def _of_every_shot(key: str, words: FieldWords) -> QuestionOut:
     if key == "discipline":
         kinds = [
             OptionOut(key=r.key, label=DISCIPLINES[r.key].title, help=DISCIPLINES[r.key].aim)

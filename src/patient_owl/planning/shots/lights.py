@@ -18,7 +18,7 @@ from patient_owl.core.plan.common import PLACEMENT_RANGE_STOPS
 from patient_owl.core.tables.air import AirKey
 from patient_owl.library.kit.bag import Thing
 from patient_owl.platform.questions import QuestionOut, question_of
-from patient_owl.ports.fields import Asked
+from patient_owl.ports.fields import RequestBody
 from patient_owl.words.lights import KINDS, OPTIONS, QUESTIONS
 
 MOST_LIGHTS = 8
@@ -35,7 +35,7 @@ def kit_kind(kind: str) -> str:
 LightKey = Annotated[str, Field(pattern=rf"^({'|'.join(get_args(LightKind))})_[1-9]$")]
 
 
-class BroughtIn(Asked):
+class BroughtIn(RequestBody):
     """A light that is brought: its kind and a number, what of the kit it is, where and when.
 
     item_id None: a generic one off the shelf. dose_s, hold_s, percent, power_part, pace_m_s: where

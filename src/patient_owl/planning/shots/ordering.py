@@ -6,7 +6,7 @@ from pydantic import Field
 
 from patient_owl.core.order.lengths import Pace
 from patient_owl.planning.searches.schemas import ConditionIn
-from patient_owl.ports.fields import Asked, Title
+from patient_owl.ports.fields import RequestBody, Title
 
 MOST_WAITS = 6
 USUAL_WORTH = 3
@@ -14,7 +14,7 @@ USUAL_WORTH = 3
 Minutes = Annotated[float, Field(ge=0, le=240)]
 
 
-class OrderingIn(Asked):
+class OrderingIn(RequestBody):
     """What the photographer says of a shot's place in the night.
 
     is_pinned: at its own minute and no other. is_optional: gives way to those that are not. takes,

@@ -4,7 +4,7 @@ from functools import cached_property
 from uuid import UUID
 
 from patient_owl.core.advise.belief import Sharpness
-from patient_owl.core.advise.learned import Here, Lessons
+from patient_owl.core.advise.learned import Lessons, ShotLessons
 from patient_owl.core.default_bearing import facing
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.night_context import NightContext
@@ -88,7 +88,7 @@ class Planner:
             shot_id or NOWHERE, night.id, night.place_id, shot.body_id, shot.discipline,
             shot.ordering.spot,
         )  # fmt: skip
-        here = Here(self._lessons, met.circumstance, str(met.shot_id))
+        here = ShotLessons(self._lessons, met.circumstance, str(met.shot_id))
         spec = shot.spec(brought, touch)
         return plan_shot(spec, self.context(night), kit, self._schools, here)
 

@@ -22,7 +22,7 @@ from patient_owl.words.plan_prose import (
     MORE,
     STAND_IN,
     TELLS_ONLY,
-    Told,
+    Phrase,
     foot_text,
     moment_text,
     tilt_text,
@@ -43,7 +43,7 @@ class With(NamedTuple):
 def told_out(
     shot: ShotIn, planned: PlannedShot, night: Night, taken: With, schools: Mapping[str, str]
 ) -> list[ToldLineOut]:
-    asked = [_Asked.of(spec, planned, schools) for spec in planned.recipe.inputs]
+    asked = [_AskedQuestion.of(spec, planned, schools) for spec in planned.recipe.inputs]
     said = [one for one in asked if one.is_said]
     more = [word("", one.open, one.key) for one in asked if one.is_open]
     lines = [
@@ -79,11 +79,11 @@ def say_known(
                 told_word.known_by = f"Measured at {out.made_at_local}. {out.text}."
 
 
-class _Asked(NamedTuple):
+class _AskedQuestion(NamedTuple):
     """A question of the discipline with its answer. open: what an answer would add."""
 
     key: str
-    told: Told
+    told: Phrase
     open: str
     is_asked: bool
     is_set: bool
@@ -96,7 +96,7 @@ class _Asked(NamedTuple):
         usual = schools.get(spec.key, spec.default) if spec.is_school else spec.default
         return cls(
             spec.key,
-            Told("", "", "") if value is None else told(words.told, shown),
+            Phrase("", "", "") if value is None else told(words.told, shown),
             words.open,
             spec.is_asked(answers),
             value != usual,
@@ -129,7 +129,7 @@ def _frame(shot: ShotIn, planned: PlannedShot, night: Night, taken: With) -> Ite
         yield answered(told(FRAME[key], value), None if key in TELLS_ONLY else key, is_set=True)
 
 
-def _picture(planned: PlannedShot, said: Iterable[_Asked]) -> Iterable[ToldWordOut]:
+def _picture(planned: PlannedShot, said: Iterable[_AskedQuestion]) -> Iterable[ToldWordOut]:
     yield word("", DISCIPLINES[planned.recipe.key].title, "discipline", ":", is_set=True)
     yield word(" ", "", None)
     yield from listed([answered(one.told, one.key, is_set=one.is_set) for one in said])

@@ -29,7 +29,7 @@ from patient_owl.planning.wire.exposure import (
 from patient_owl.planning.wire.prose import ToldLineOut
 from patient_owl.planning.wire.rails import ChoiceIn, RailOut, TouchIn
 from patient_owl.platform.questions import QuestionOut
-from patient_owl.ports.fields import Asked, Key, Moment, Name, Notes, Pair, like
+from patient_owl.ports.fields import Key, Moment, Name, Notes, Pair, RequestBody, like
 
 # Answers to a discipline's questions; what each accepts its recipe knows.
 Inputs = Annotated[
@@ -37,7 +37,7 @@ Inputs = Annotated[
 ]
 
 
-class StandInIn(Asked):
+class StandInIn(RequestBody):
     """A stand-in of entered size and place, so that its size in the frame and what is behind it can
     be judged. base_m: its foot over the ground one stands on."""
 
@@ -58,7 +58,7 @@ Bearing = Annotated[float, Field(ge=0, lt=360, description="from true north")]
 Tilt = Annotated[float, Field(ge=-90, le=90, description="above the horizon")]
 
 
-class _Picture(Asked):
+class _Picture(RequestBody):
     """What a picture is to be, whatever it is taken with."""
 
     discipline: Key = "stars_over_foreground"
@@ -134,7 +134,7 @@ class ShotInNightOut(ShotOut):
     trouble: str | None
 
 
-class PlanRequest(Asked):
+class PlanRequest(RequestBody):
     """Plan a picture without keeping it; `touch` is done to its choice first. shot_id: where it is
     kept already.
 
@@ -264,13 +264,13 @@ class PlanOut(BaseModel):
     at_utc: datetime
 
 
-class Answers(Asked):
+class Answers(RequestBody):
     """Answers to a discipline's questions, by key."""
 
     inputs: Inputs
 
 
-class CopyIn(Asked):
+class CopyIn(RequestBody):
     """Where a copy of a shot goes; its own night when none is named."""
 
     night_id: UUID | None = None

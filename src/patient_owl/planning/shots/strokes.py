@@ -14,7 +14,7 @@ from patient_owl.formats.stroke_sheet import (
     write_sheet_svg,
 )
 from patient_owl.platform.questions import QuestionOut, question_of
-from patient_owl.ports.fields import Asked, Pair
+from patient_owl.ports.fields import Pair, RequestBody
 from patient_owl.words.strokes import QUESTIONS, sheet_lines
 
 MOST_LINES, MOST_LINE_POINTS = 200, 2000
@@ -24,7 +24,7 @@ DrawnLine = Annotated[list[DrawnPoint], Field(max_length=MOST_LINE_POINTS)]
 _DECIMALS = 3  # of a metre: nobody draws finer
 
 
-class StrokesIn(Asked):
+class StrokesIn(RequestBody):
     """A text in single-line letters, or lines of one's own, y down, in any unit; the text counts
     where there is one. height_m: of a capital, or of the whole drawing."""
 

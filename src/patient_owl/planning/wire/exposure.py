@@ -6,12 +6,12 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from patient_owl.core.exposure.bracket import Frame
+from patient_owl.core.exposure.bracket import BracketFrame
 from patient_owl.core.exposure.dials import SAME, Control, DialValue
 from patient_owl.core.exposure.ladder import QUICK_S, Rung
 from patient_owl.core.kit import Kit
 from patient_owl.core.optics.depth_of_field import confusion_um
-from patient_owl.core.plan.bringing import Given, ambient_of
+from patient_owl.core.plan.bringing import LightUse, ambient_of
 from patient_owl.core.plan.report import Report
 from patient_owl.core.program.program import Program
 from patient_owl.core.solve.solver import Landing, Solution
@@ -87,7 +87,7 @@ class ReportOut(BaseModel):
     clock_s: float
 
 
-def frames_out(control: Control, frames: Iterable[Frame]) -> list[FrameOut]:
+def frames_out(control: Control, frames: Iterable[BracketFrame]) -> list[FrameOut]:
     return [
         FrameOut(
             stops=signed_stops(frame.stops),
@@ -160,7 +160,7 @@ class LightPartOut(BaseModel):
 
 
 def parts_out(
-    solution: Solution, given: Sequence[Given], needed: Collection[str], program: Program
+    solution: Solution, given: Sequence[LightUse], needed: Collection[str], program: Program
 ) -> list[LightPartOut]:
     """The lights of a picture, the one it is exposed for first. given: how the brought are used.
     needed: keys of those the discipline cannot do without. program: when they are used."""
@@ -185,7 +185,7 @@ def parts_out(
     ]
 
 
-def _given_out(landing: Landing, given: Given | None, ambient: Landing | None) -> dict[str, Any]:
+def _given_out(landing: Landing, given: LightUse | None, ambient: Landing | None) -> dict[str, Any]:
     over = None
     if given is not None and ambient is not None and landing is not ambient:
         over = landing.landed_stops - ambient.landed_stops
@@ -197,7 +197,7 @@ def _given_out(landing: Landing, given: Given | None, ambient: Landing | None) -
     }
 
 
-def _shares(given: Given | None, program: Program, open_s: float) -> dict[str, float]:
+def _shares(given: LightUse | None, program: Program, open_s: float) -> dict[str, float]:
     """From when to when of the open shutter a light acts: as somebody is told, else as it burns."""
     begins, ends = 0.0, open_s
     if given is not None:
@@ -214,7 +214,7 @@ class GivenOut(BaseModel):
     text: str
 
 
-def given_out(given: Iterable[Given]) -> list[GivenOut]:
+def given_out(given: Iterable[LightUse]) -> list[GivenOut]:
     return [
         GivenOut(key=one.light.key, name=part_name(one.light.key), text=given_text(one))
         for one in given

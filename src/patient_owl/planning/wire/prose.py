@@ -4,7 +4,7 @@ from collections.abc import Iterable, Sequence
 
 from pydantic import BaseModel
 
-from patient_owl.words.plan_prose import Told
+from patient_owl.words.plan_prose import Phrase
 from patient_owl.words.quantities import begun
 
 
@@ -29,7 +29,7 @@ class ToldLineOut(BaseModel):
     words: list[ToldWordOut]
 
 
-def answered(said: Told, key: str | None, *, is_set: bool) -> ToldWordOut:
+def answered(said: Phrase, key: str | None, *, is_set: bool) -> ToldWordOut:
     """An answer among its words."""
     return word(said.before, said.text, key, said.after, is_set=is_set)
 

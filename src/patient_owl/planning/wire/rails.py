@@ -11,7 +11,7 @@ from patient_owl.core.kit import Kit
 from patient_owl.core.limits.limit import Limit, Sense
 from patient_owl.core.plan.hand import Action, Hand, Touch
 from patient_owl.core.solve.solver import Choice
-from patient_owl.ports.fields import Asked
+from patient_owl.ports.fields import RequestBody
 from patient_owl.words.plan import CONTROL_TITLES, setting_text
 from patient_owl.words.posts import post_text
 
@@ -35,7 +35,7 @@ def _check_value(control: Control, value: float) -> None:
         raise ValueError(f"{least:g} to {most:g} for {control}")
 
 
-class ChoiceIn(Asked):
+class ChoiceIn(RequestBody):
     """The photographer's hand on the rails. Values are exact dial values.
 
     follow: the control that keeps the brightness; "recipe" leaves it to the discipline.
@@ -62,7 +62,7 @@ class ChoiceIn(Asked):
         return cls(held=dict(choice.held), locked=sorted(choice.locked), follow=choice.follow)
 
 
-class TouchIn(Asked):
+class TouchIn(RequestBody):
     """One thing done to one rail.
 
     "move" and "lock" put it on the dial position nearest to an exact value; "follow" lets it keep

@@ -31,7 +31,7 @@ from patient_owl.platform.storage.base import now_utc
 from patient_owl.platform.storage.sessions import in_transaction
 from patient_owl.platform.tables.accounts import SignedInSession, User
 from patient_owl.ports.errors import Refused
-from patient_owl.ports.settings import Settings
+from patient_owl.ports.settings import AppSettings
 
 router = new_router(tags=["accounts"])
 # What hashes a password works in several transactions, with none open while it hashes.
@@ -49,8 +49,8 @@ async def _done(request: Request, work: Callable[[Session], Done]) -> Done:
     return await ENTRANCE.run(lambda: in_transaction(request.app.state.sessions, work))
 
 
-def _settings(request: Request) -> Settings:
-    settings: Settings = request.app.state.settings
+def _settings(request: Request) -> AppSettings:
+    settings: AppSettings = request.app.state.settings
     return settings
 
 

@@ -7,7 +7,7 @@ from uuid import UUID
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
 from patient_owl.platform.questions import OptionOut, ShownOut
-from patient_owl.ports.fields import Asked, Name, like
+from patient_owl.ports.fields import Name, RequestBody, like
 from patient_owl.words.speech import Bearings, Lengths, StopParts
 
 Email = Annotated[
@@ -19,25 +19,25 @@ Email = Annotated[
 Password = Annotated[str, Field(min_length=10, max_length=200, description="10 to 200 characters")]
 
 
-class AccountCreate(Asked):
+class AccountCreate(RequestBody):
     name: Annotated[Name, Field(max_length=80)]
     email: Email
     password: Password
 
 
-class NewPassword(Asked):
+class NewPassword(RequestBody):
     """What whoever runs the machine may give an account."""
 
     email: Email
     password: Password
 
 
-class PasswordChange(Asked):
+class PasswordChange(RequestBody):
     current: Annotated[str, Field(min_length=1, max_length=200)]
     password: Password
 
 
-class SignIn(Asked):
+class SignIn(RequestBody):
     model_config = like(email="ida@example.org", password="a heron waits at low water")
 
     email: Email
@@ -93,7 +93,7 @@ class SpeechOut(BaseModel):
     choices: list[OptionOut]
 
 
-class SpeechIn(Asked):
+class SpeechIn(RequestBody):
     """What is named changes."""
 
     lengths: Lengths | None = None

@@ -24,7 +24,7 @@ from patient_owl.platform.accounts.schemas import (
 )
 from patient_owl.platform.questions import OptionOut, ShownOut
 from patient_owl.platform.tables.accounts import House, SignedInSession, User
-from patient_owl.ports.errors import Conflict, NotFound, NotSignedIn, Refused
+from patient_owl.ports.errors import NotFound, NotSignedIn, Refused, WrongState
 from patient_owl.words.devices import device_text
 from patient_owl.words.speech import CHOICES, NAMES, QUESTIONS, Speech, speak, units
 
@@ -54,7 +54,7 @@ def create_account(session: Session, request: AccountCreate, password_hash: str)
         session.flush()
     except IntegrityError as error:
         session.rollback()
-        raise Conflict("There is an account with this address already.") from error
+        raise WrongState("There is an account with this address already.") from error
     if not store.has_house(session):
         session.add(House(id=1))
     return user

@@ -7,7 +7,7 @@ from datetime import UTC, datetime
 from typing import Any
 
 
-class JsonLines(logging.Formatter):
+class JsonLinesFormatter(logging.Formatter):
     """One JSON object a line: time, level, logger, message and whatever `extra` brought."""
 
     _usual = frozenset(logging.makeLogRecord({}).__dict__) | {"message", "asctime", "color_message"}
@@ -29,6 +29,6 @@ class JsonLines(logging.Formatter):
 
 def install_logging() -> None:
     handler = logging.StreamHandler(sys.stderr)
-    handler.setFormatter(JsonLines())
+    handler.setFormatter(JsonLinesFormatter())
     logging.basicConfig(level=logging.INFO, handlers=[handler], force=True)
     logging.getLogger("uvicorn.access").disabled = True  # our own line says more

@@ -42,7 +42,7 @@ class AnyFile(StreamingResponse):
     media_type = "application/octet-stream"
 
 
-class JsonLines(StreamingResponse):
+class JsonLinesResponse(StreamingResponse):
     """One JSON object a line."""
 
     media_type = "application/x-ndjson"

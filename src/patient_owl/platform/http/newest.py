@@ -12,7 +12,7 @@ from typing import Annotated
 from fastapi import Depends, Request
 
 from patient_owl.platform.http.pools import Endpoint
-from patient_owl.ports.errors import Conflict
+from patient_owl.ports.errors import WrongState
 
 VIEW_HEADER = "X-Owl-View"  # which picture of a page is asked for
 MOST_PAGES = 2000  # that are remembered
@@ -37,7 +37,7 @@ class Newest:
 
         def check() -> None:
             if self._last.get(page, mine) != mine:
-                raise Conflict("A newer picture was asked for; this one was given up.")
+                raise WrongState("A newer picture was asked for; this one was given up.")
 
         return check
 

@@ -23,13 +23,13 @@ from starlette.routing import Match
 from patient_owl.core.errors import OwlError, WrongValue
 from patient_owl.ports.errors import (
     Busy,
-    Conflict,
     NotFound,
     NotSignedIn,
     Refused,
     Stale,
     TooMany,
     VersionMissing,
+    WrongState,
 )
 from patient_owl.ports.fields import plain_text
 
@@ -45,7 +45,7 @@ STATUS: Mapping[type[OwlError], int] = {
     NotFound: 404,
     NotSignedIn: 401,
     Refused: 403,
-    Conflict: 409,
+    WrongState: 409,
     Stale: 412,
     VersionMissing: 428,
     TooMany: 429,

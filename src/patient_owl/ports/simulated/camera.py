@@ -19,9 +19,9 @@ from PIL.TiffImagePlugin import IFDRational
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.picture.hidden import hidden_light
-from patient_owl.core.picture.picture import Wanted, aspect_of, render
+from patient_owl.core.picture.picture import PictureRequest, aspect_of, render
 from patient_owl.core.sky import ephemeris
-from patient_owl.ports.camera import Aim, Frame, Memory, Status
+from patient_owl.ports.camera import Aim, CameraFrame, Memory, Status
 
 LONG_SIDE_PX = 720
 CARD_FRAMES = 2000
@@ -57,11 +57,11 @@ class _Kept(NamedTuple):
     """A frame on the card, and which it was of all that were taken: its noise is its own."""
 
     number: int
-    frame: Frame
+    frame: CameraFrame
 
 
 @dataclass(frozen=True)
-class _State:
+class _CameraState:
     """What the camera remembers."""
 
     settings: Settings = Settings(1.0, 4.0, 800)
@@ -83,7 +83,7 @@ class _State:
             written["used_s"],
             written["taken"],
             tuple(
-                _Kept(number, Frame(name, datetime.fromisoformat(began), Settings(*settings)))
+                _Kept(number, CameraFrame(name, datetime.fromisoformat(began), Settings(*settings)))
                 for number, name, began, settings in written["frames"]
             ),
         )
@@ -112,7 +112,7 @@ class SimulatedCamera:
         self._memory = memory
 
     def status(self, now_utc: datetime) -> Status:
-        state = _State.read(self._memory.read())
+        state = _CameraState.read(self._memory.read())
         open_s = (now_utc - state.open_since).total_seconds() if state.open_since else 0.0
         return Status(
             name="simulated camera",
@@ -133,38 +133,38 @@ class SimulatedCamera:
         self._memory.keep(replace(self._ready(), open_since=now_utc).written())
         return now_utc
 
-    def close(self, now_utc: datetime) -> Frame:
-        state = _State.read(self._memory.read_to_change())
+    def close(self, now_utc: datetime) -> CameraFrame:
+        state = _CameraState.read(self._memory.read_to_change())
         if state.open_since is None:
             raise WrongValue("shutter", "open", "closed")
         exposure_s = max(0.001, (now_utc - state.open_since).total_seconds())
         settings = replace(state.settings, exposure_s=exposure_s)
         return self._taken(replace(state, open_since=None), state.open_since, settings)
 
-    def take(self, now_utc: datetime) -> Frame:
+    def take(self, now_utc: datetime) -> CameraFrame:
         state = self._ready()
         return self._taken(state, now_utc + timedelta(seconds=state.self_timer_s), state.settings)
 
     def picture(self, frame_id: str) -> bytes:
-        for kept in _State.read(self._memory.read()).frames:
+        for kept in _CameraState.read(self._memory.read()).frames:
             if kept.frame.id == frame_id:
                 return developed(self._aim, latent(self._aim), kept.frame, kept.number)
         raise WrongValue("frame", "one on the card", frame_id)
 
-    def _closed(self) -> "_State":
-        state = _State.read(self._memory.read_to_change())
+    def _closed(self) -> "_CameraState":
+        state = _CameraState.read(self._memory.read_to_change())
         if state.open_since is not None:
             raise WrongValue("shutter", "closed", "open")
         return state
 
-    def _ready(self) -> "_State":
+    def _ready(self) -> "_CameraState":
         state = self._closed()
         if state.taken >= CARD_FRAMES or state.used_s >= BATTERY_S:
             raise WrongValue("camera", "room on the card and charge in the battery", "none left")
         return state
 
-    def _taken(self, state: "_State", began: datetime, settings: Settings) -> Frame:
-        frame = Frame(uuid4().hex, began, settings)
+    def _taken(self, state: "_CameraState", began: datetime, settings: Settings) -> CameraFrame:
+        frame = CameraFrame(uuid4().hex, began, settings)
         number = state.taken + 1
         self._memory.keep(
             replace(
@@ -177,7 +177,7 @@ class SimulatedCamera:
         return frame
 
 
-def developed(aim: Aim, scene: Latent, frame: Frame, number: int) -> bytes:
+def developed(aim: Aim, scene: Latent, frame: CameraFrame, number: int) -> bytes:
     """The picture of a frame, as a JPEG whose EXIF says the settings and the camera's time.
 
     number: which it was of all that were taken; its noise is its own. What people do with the
@@ -189,7 +189,7 @@ def developed(aim: Aim, scene: Latent, frame: Frame, number: int) -> bytes:
     aspect = aspect_of(planned, is_one_frame=True)
     sides = (1.0, 1 / aspect) if aspect >= 1 else (aspect, 1.0)
     width_px, height_px = (max(8, round(LONG_SIDE_PX * side)) for side in sides)
-    wanted = Wanted(
+    wanted = PictureRequest(
         settings=replace(frame.settings, lost_stops=lost),
         width_px=width_px,
         height_px=height_px,
@@ -204,7 +204,7 @@ def developed(aim: Aim, scene: Latent, frame: Frame, number: int) -> bytes:
     return _jpeg(picture.frame.levels, frame, scene.clock_off_s)
 
 
-def _jpeg(levels: np.ndarray, frame: Frame, clock_off_s: float) -> bytes:
+def _jpeg(levels: np.ndarray, frame: CameraFrame, clock_off_s: float) -> bytes:
     image = Image.fromarray(levels)
     shown = frame.began_at.astimezone(UTC) + timedelta(seconds=clock_off_s)
     exif = Image.Exif()

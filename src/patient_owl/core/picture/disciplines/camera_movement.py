@@ -8,7 +8,7 @@ from PIL import Image
 
 from patient_owl.core.picture.canvas import Canvas, spread
 from patient_owl.core.picture.stage import Drawing, Stage
-from patient_owl.core.picture.town import Town, draw_town
+from patient_owl.core.picture.town import TownScene, draw_town
 from patient_owl.core.types import FloatArray, Pixels
 
 PASSES = 6  # 2^6 places between rest and the end of the movement
@@ -17,7 +17,7 @@ LONGEST_SIDE_PX = 420  # of what is smeared: finer is not seen in it
 
 
 def _town(canvas: Canvas, stage: Stage) -> None:
-    draw_town(canvas, stage, Town(distance_m=140, lamp_gap_m=11))
+    draw_town(canvas, stage, TownScene(distance_m=140, lamp_gap_m=11))
 
 
 def rest_share(stage: Stage) -> float:

@@ -11,7 +11,7 @@ from patient_owl.core.kinds.fireworks import burst_m, distance_m
 from patient_owl.core.light.white import of_hue
 from patient_owl.core.picture.canvas import Canvas
 from patient_owl.core.picture.stage import Drawing, Stage
-from patient_owl.core.picture.town import Town, draw_town
+from patient_owl.core.picture.town import TownScene, draw_town
 from patient_owl.core.picture.trace import draw_pieces
 from patient_owl.core.types import FloatArray
 
@@ -24,7 +24,7 @@ TAIL_STOPS = -1.5  # of the rising shell, under its burst; by eye
 
 
 def _town(canvas: Canvas, stage: Stage) -> None:
-    draw_town(canvas, stage, Town(distance_m=distance_m(stage.scene, stage.intent) + 40))
+    draw_town(canvas, stage, TownScene(distance_m=distance_m(stage.scene, stage.intent) + 40))
 
 
 def _bursts(canvas: Canvas, stage: Stage) -> None:

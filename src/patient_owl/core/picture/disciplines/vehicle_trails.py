@@ -13,7 +13,7 @@ from patient_owl.core.light.white import of_hue, white_rgb
 from patient_owl.core.optics.stand_in import LENS_OVER_GROUND_M
 from patient_owl.core.picture.canvas import Canvas
 from patient_owl.core.picture.stage import Drawing, Stage
-from patient_owl.core.picture.town import Town, draw_town
+from patient_owl.core.picture.town import TownScene, draw_town
 from patient_owl.core.picture.trace import draw_lines
 from patient_owl.core.types import FloatArray
 
@@ -28,7 +28,7 @@ HEADLAMP_K, WINDOW_K = 4300.0, 3800.0
 
 def _street(canvas: Canvas, stage: Stage) -> None:
     far = stage.intent.number("distance_m") + 40
-    street = Town(far, -LENS_OVER_GROUND_M, (9.0, 19.0), is_by_water=False, lamp_gap_m=24)
+    street = TownScene(far, -LENS_OVER_GROUND_M, (9.0, 19.0), is_by_water=False, lamp_gap_m=24)
     draw_town(canvas, stage, street)
 
 
