@@ -34,10 +34,10 @@ web() {
   (cd web && npm run --silent check && npm run --silent lint && npm run --silent test)
 }
 # pytest exits 5 when it finds no test, which is a failure here. Each worker has a database of its own.
-tests() { python -m pytest -n auto --durations=10 "$@"; }
-core() { tests --dist worksteal tests/core tests/formats tests/words; }
-app() { tests --dist worksteal tests/app; }
-browser() { tests --dist loadfile tests/browser; } # a file's tests share a demo
+tests() { python -m pytest -n auto --basetemp "$kept/$1" --durations=10 "${@:2}"; }
+core() { tests core --dist worksteal tests/core tests/formats tests/words; }
+app() { tests app --dist worksteal tests/app; }
+browser() { tests browser --dist loadfile tests/browser; } # a file's tests share a demo
 
 # What only reads the code runs beside the tests, which wait for databases and browsers now and then.
 { part lint; part types; part imports; part web; } >"$kept/reading" 2>&1 &

@@ -1,6 +1,7 @@
 """The database itself: durable, migrated, and spoken of honestly."""
 
 import json
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
 import pytest
@@ -46,6 +47,15 @@ def test_data_of_a_newer_version_is_left_alone(tmp_path: Path) -> None:
             migrate(database.url)
     finally:
         database.stop()
+
+
+def test_databases_are_made_side_by_side(tmp_path: Path) -> None:
+    """Each has a directory for its temporary tables; in a shared one the next clears them away."""
+    homes = [PrivateMariaDB(tmp_path / f"home-{k}") for k in range(6)]
+    with ThreadPoolExecutor(len(homes)) as at_once:
+        list(at_once.map(PrivateMariaDB.start, homes))
+        assert all(home.is_running() for home in homes)
+        list(at_once.map(PrivateMariaDB.stop, homes))
 
 
 def test_a_full_disk_is_told_before_anything_is_written(

@@ -35,6 +35,8 @@ innodb-flush-log-at-trx-commit = 1
 _CONFIG = """\
 [mariadbd]
 datadir = {data}
+# of its own: a server that starts clears away the temporary tables of others that it finds
+tmpdir = {tmp}
 socket = {socket}
 pid-file = {pid}
 log-error = {log}
@@ -122,6 +124,10 @@ class PrivateMariaDB:
         return self.home / "mysql"
 
     @property
+    def _tmp(self) -> Path:
+        return self.home / "tmp"
+
+    @property
     def _config(self) -> Path:
         return self.home / "my.cnf"
 
@@ -137,6 +143,7 @@ class PrivateMariaDB:
         return file.read_text()
 
     def _write_files(self) -> None:
+        self._tmp.mkdir(exist_ok=True)
         init = self.home / "init.sql"
         init.touch(mode=0o600)
         init.write_text(
@@ -150,6 +157,7 @@ class PrivateMariaDB:
         self._config.write_text(
             _CONFIG.format(
                 data=self._data,
+                tmp=self._tmp,
                 socket=_socket_path(self.home),
                 pid=self._pid_file,
                 log=self.home / "mariadb.log",
@@ -170,8 +178,16 @@ class PrivateMariaDB:
         ]
         done = subprocess.run(command, capture_output=True, text=True, check=False)
         if done.returncode != 0:
-            tail = (done.stderr or done.stdout).strip().splitlines()[-1:] or ["no message"]
-            raise CannotStart(f"MariaDB could not lay out its files in {self._data}: {tail[0]}")
+            raise CannotStart(
+                f"MariaDB could not lay out its files in {self._data}: {self._last_error()}"
+            )
+
+    def _last_error(self) -> str:
+        """What its log says went wrong."""
+        log = self.home / "mariadb.log"
+        lines = log.read_text(errors="replace").splitlines() if log.exists() else []
+        said = [line.partition("ERROR")[2].strip(" :]") for line in lines if "ERROR" in line]
+        return next((line for line in said if line != "Aborting"), f"see {log}")
 
     # -- process -------------------------------------------------------------------
 
