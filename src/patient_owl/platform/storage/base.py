@@ -4,7 +4,7 @@ from datetime import UTC, datetime
 from typing import Any, ClassVar
 from uuid import UUID
 
-from sqlalchemy import DateTime, ForeignKey, Table, Uuid
+from sqlalchemy import ColumnElement, DateTime, ForeignKey, Table, Uuid, false
 from sqlalchemy.dialects import mysql
 from sqlalchemy.engine import Dialect
 from sqlalchemy.orm import DeclarativeBase, Mapped, declared_attr, mapped_column
@@ -70,6 +70,11 @@ class Owned:
     created_at_utc: Mapped[datetime] = mapped_column(default=now_utc)
     changed_at_utc: Mapped[datetime] = mapped_column(default=now_utc, onupdate=now_utc)
     deleted_at_utc: Mapped[datetime | None]
+
+    @classmethod
+    def seen_by_helper_of(cls, night_id: UUID) -> ColumnElement[bool]:  # noqa: ARG003
+        """Which rows a helper of a night may see: none, unless a table says which."""
+        return false()
 
     @declared_attr.directive
     @classmethod

@@ -1,11 +1,11 @@
-"""Whose a row is, and which version of it is edited."""
+"""Ownership checks for database rows, and edits over the version that was read."""
 
 from collections.abc import Callable, Mapping
 from contextvars import ContextVar
 from typing import Any, ClassVar, Protocol, TypeVar
 from uuid import UUID
 
-from sqlalchemy import select
+from sqlalchemy import ColumnElement, select
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
@@ -31,10 +31,10 @@ def sees_only_one_night() -> bool:
     return _ONLY_NIGHT.get() is not None
 
 
-def _is_seen(row: object) -> bool:
-    """What belongs to no night is not asked for by a helper's requests, but stood on by them."""
-    only = _ONLY_NIGHT.get()
-    return only is None or getattr(row, "night_id", only) == only
+def _visible(model: type[Owned]) -> tuple[ColumnElement[bool], ...]:
+    """What a query must ask besides: nothing for an owner, for a helper what the table shows."""
+    night_id = _ONLY_NIGHT.get()
+    return () if night_id is None else (model.seen_by_helper_of(night_id),)
 
 
 class Versioned(Protocol):
@@ -48,9 +48,11 @@ class Versioned(Protocol):
 
 def owned(session: Session, model: type[Row], user_id: UUID, row_id: UUID) -> Row:
     """The user's row; NotFound for everybody else's as for none, and for a deleted one."""
-    row = session.get(model, row_id)
-    is_theirs = row is not None and row.user_id == user_id and _is_seen(row)
-    if row is None or not is_theirs or row.deleted_at_utc is not None:
+    if sees_only_one_night():
+        row = session.scalar(select(model).where(model.id == row_id, *_visible(model)))
+    else:
+        row = session.get(model, row_id)
+    if row is None or row.user_id != user_id or row.deleted_at_utc is not None:
         raise NotFound(model.CALLED)
     return row
 
@@ -62,11 +64,10 @@ def owned_rows(
 
     `deleted_too`: for what something kept still stands on, such as the lens of an old shot.
     """
-    query = select(model).where(model.user_id == user_id, *where)
+    query = select(model).where(model.user_id == user_id, *_visible(model), *where)
     if not deleted_too:
         query = query.where(model.deleted_at_utc.is_(None))
-    rows = session.scalars(query.order_by(model.created_at_utc, model.id))
-    return [row for row in rows if _is_seen(row)]
+    return list(session.scalars(query.order_by(model.created_at_utc, model.id)))
 
 
 def kept_once(

@@ -3,7 +3,7 @@
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import JSON, Boolean, ForeignKey, Index, String
+from sqlalchemy import JSON, Boolean, ColumnElement, ForeignKey, Index, String
 from sqlalchemy.orm import Mapped, mapped_column
 
 from patient_owl.platform.storage.base import Base, Owned
@@ -36,6 +36,10 @@ class FindingRow(Owned, Base):
     predicted_sigma_stops: Mapped[float]
     is_far: Mapped[bool] = mapped_column(Boolean)
     is_on: Mapped[bool] = mapped_column(Boolean)
+
+    @classmethod
+    def seen_by_helper_of(cls, night_id: UUID) -> ColumnElement[bool]:
+        return cls.night_id == night_id
 
 
 class LessonOff(Base):

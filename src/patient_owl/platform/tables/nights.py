@@ -1,14 +1,16 @@
 """One outing: a place and the date its evening falls on."""
 
 from datetime import date
-from typing import Any
+from typing import TYPE_CHECKING, Any
 from uuid import UUID
 
-from sqlalchemy import JSON, ForeignKey, Index, String, Text
+from sqlalchemy import JSON, ColumnElement, ForeignKey, Index, String, Text
 from sqlalchemy.orm import Mapped, mapped_column, relationship
 
 from patient_owl.platform.storage.base import Base, Owned
-from patient_owl.platform.tables.places import Place
+
+if TYPE_CHECKING:  # places ask which nights are at them
+    from patient_owl.platform.tables.places import Place
 
 
 class Night(Owned, Base):
@@ -30,12 +32,11 @@ class Night(Owned, Base):
     events: Mapped[list[str]] = mapped_column(JSON)
     is_template: Mapped[bool] = mapped_column(default=False)
 
-    place: Mapped[Place] = relationship(lazy="joined")
+    place: Mapped["Place"] = relationship(lazy="joined")
 
-    @property
-    def night_id(self) -> UUID:
-        """As every row of a night tells it."""
-        return self.id
+    @classmethod
+    def seen_by_helper_of(cls, night_id: UUID) -> ColumnElement[bool]:
+        return cls.id == night_id
 
     @property
     def called(self) -> str:

@@ -7,6 +7,7 @@ from uuid import UUID
 from sqlalchemy import (
     JSON,
     Boolean,
+    ColumnElement,
     ForeignKey,
     Index,
     Integer,
@@ -22,6 +23,7 @@ from sqlalchemy.orm import Mapped, mapped_column
 from patient_owl.core.matching.clock import TimeFrom
 from patient_owl.core.matching.sets import SetKind
 from patient_owl.platform.storage.base import Base, Owned
+from patient_owl.platform.tables.shots import shots_of
 
 
 class Intake(Owned, Base):
@@ -76,6 +78,10 @@ class Photo(Owned, Base):
     thumbnail: Mapped[bytes] = mapped_column(mysql.MEDIUMBLOB, deferred=True)
     look: Mapped[bytes | None] = mapped_column(mysql.MEDIUMBLOB, deferred=True)
     kept_bytes: Mapped[int] = mapped_column(Integer)
+
+    @classmethod
+    def seen_by_helper_of(cls, night_id: UUID) -> ColumnElement[bool]:
+        return cls.shot_id.in_(shots_of(night_id))
 
 
 class PhotoPart(Base):

@@ -1,9 +1,12 @@
 """Where the tripod goes."""
 
-from sqlalchemy import JSON, String, Text
+from uuid import UUID
+
+from sqlalchemy import JSON, ColumnElement, String, Text, select
 from sqlalchemy.orm import Mapped, mapped_column
 
 from patient_owl.platform.storage.base import Base, Owned
+from patient_owl.platform.tables.nights import Night
 
 
 class Place(Owned, Base):
@@ -22,3 +25,7 @@ class Place(Owned, Base):
     spots: Mapped[list[str]] = mapped_column(JSON)
     notes: Mapped[str] = mapped_column(Text)
     hazards: Mapped[str] = mapped_column(Text)
+
+    @classmethod
+    def seen_by_helper_of(cls, night_id: UUID) -> ColumnElement[bool]:
+        return cls.id.in_(select(Night.place_id).where(Night.id == night_id))

@@ -4,7 +4,7 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import JSON, ForeignKey, Integer, String
+from sqlalchemy import JSON, ColumnElement, ForeignKey, Integer, String
 from sqlalchemy.orm import Mapped, mapped_column
 
 from patient_owl.platform.storage.base import Base, Owned
@@ -26,3 +26,7 @@ class Reading(Owned, Base):
     figures: Mapped[dict[str, dict[str, Any]]] = mapped_column(JSON)
     given: Mapped[dict[str, float]] = mapped_column(JSON)
     outline: Mapped[list[dict[str, float]]] = mapped_column(JSON)
+
+    @classmethod
+    def seen_by_helper_of(cls, night_id: UUID) -> ColumnElement[bool]:
+        return cls.night_id == night_id

@@ -4,7 +4,7 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import JSON, ForeignKey, String, Text
+from sqlalchemy import JSON, ColumnElement, ForeignKey, Select, String, Text, select
 from sqlalchemy.orm import Mapped, mapped_column
 
 from patient_owl.platform.storage.base import Base, Owned
@@ -31,3 +31,12 @@ class Shot(Owned, Base):
     strokes: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
     ordering: Mapped[dict[str, Any]] = mapped_column(JSON)
     stand_in: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
+
+    @classmethod
+    def seen_by_helper_of(cls, night_id: UUID) -> ColumnElement[bool]:
+        return cls.night_id == night_id
+
+
+def shots_of(night_id: UUID) -> Select[UUID]:
+    """The ids of a night's shots, to be asked within another query."""
+    return select(Shot.id).where(Shot.night_id == night_id)

@@ -4,10 +4,11 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import JSON, Boolean, ForeignKey, Index, Text
+from sqlalchemy import JSON, Boolean, ColumnElement, ForeignKey, Index, Text
 from sqlalchemy.orm import Mapped, mapped_column
 
 from patient_owl.platform.storage.base import Base, Owned
+from patient_owl.platform.tables.shots import shots_of
 
 
 class Take(Owned, Base):
@@ -36,3 +37,7 @@ class Take(Owned, Base):
     levers: Mapped[dict[str, dict[str, float]]] = mapped_column(JSON)
     is_keeper: Mapped[bool] = mapped_column(Boolean)
     note: Mapped[str] = mapped_column(Text)
+
+    @classmethod
+    def seen_by_helper_of(cls, night_id: UUID) -> ColumnElement[bool]:
+        return cls.shot_id.in_(shots_of(night_id))
