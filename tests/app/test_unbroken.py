@@ -9,6 +9,8 @@ from fastapi.testclient import TestClient
 from pypdf import PdfReader
 from sqlalchemy import text
 
+from patient_owl.platform import item_errors
+from patient_owl.platform.item_errors import OURS
 from tests.app import making
 from tests.app.making import Json
 
@@ -56,22 +58,30 @@ def test_a_lens_edited_out_of_reach_troubles_its_own_shot_alone(ida: TestClient)
     assert "50 mm for this lens" in chain["trouble"]
 
 
-def test_a_mistake_of_ours_over_one_shot_costs_no_other(
-    ida: TestClient, monkeypatch: pytest.MonkeyPatch
+@pytest.mark.makes_mistakes
+@pytest.mark.parametrize("mistake", [ZeroDivisionError, TypeError, AssertionError, KeyError])
+def test_a_mistake_of_ours_over_one_shot_costs_no_other_and_is_said_to_be_ours(
+    ida: TestClient,
+    monkeypatch: pytest.MonkeyPatch,
+    caplog: pytest.LogCaptureFixture,
+    mistake: type[Exception],
 ) -> None:
     night = making.night(ida)
     shot = making.shot(ida, night["id"])
     ida.put(f"/api/v1/takes/{shot['id']}", json=making.take_body(shot["id"]))
 
     def mistaken(*_: Any) -> None:
-        raise ZeroDivisionError
+        raise mistake
 
     monkeypatch.setattr("patient_owl.core.shot.PlannedShot.advise", mistaken)
     bundle = ida.get(f"/api/v1/nights/{night['id']}/field")
-    assert "mistake of ours" in bundle.json()["left_out"][0]["text"]
+    assert bundle.json()["left_out"][0]["text"] == OURS
     chain = ida.get(f"/api/v1/shots/{shot['id']}/chain").json()
-    assert "mistake of ours" in chain["trouble"]
+    assert chain["trouble"] == OURS
     assert len(chain["links"]) == 1
+    logged = [record for record in caplog.records if record.name == item_errors.__name__]
+    assert logged
+    assert all(record.exc_info for record in logged)
 
 
 def test_a_shot_lies_in_its_night(ida: TestClient) -> None:

@@ -1,12 +1,15 @@
 """One item of many that cannot be worked out says so in its own place; the rest goes on.
 
-A lens edited out of reach, or a mistake of ours met by one odd shot, must not keep a photographer
-from the other shots of the night.
+A lens edited out of reach is the item's trouble, and is said in its words. Anything else is a
+mistake of ours, met by one odd shot: it is logged and said to be one, and does not keep a
+photographer from the other shots of the night.
 """
 
 import logging
 from collections.abc import Callable
 from typing import TypeVar
+
+from sqlalchemy.exc import SQLAlchemyError
 
 from patient_owl.core.errors import OwlError, WrongValue
 
@@ -14,13 +17,14 @@ log = logging.getLogger(__name__)
 
 Worked = TypeVar("Worked")
 _UNITS = ("_mm", "_deg", "_s", "_utc", "_id")
-OURS = "This could not be worked out, by a mistake of ours. It was written to the log."
+OURS = "Something went wrong here. Nothing was lost."
 
 
 def or_trouble(work: Callable[[], Worked]) -> tuple[Worked, None] | tuple[None, str]:
     """What `work` gives, or why it gives nothing, in words.
 
-    Only arithmetic and what it stands on is caught: a database that fails, fails the request.
+    What the core and the app refuse is the item's trouble. A database that fails
+    ends the request, as everywhere.
     """
     try:
         return work(), None
@@ -28,8 +32,10 @@ def or_trouble(work: Callable[[], Worked]) -> tuple[Worked, None] | tuple[None, 
         return None, f"{_said(error.name)}: wanted {error.wanted}, it is {error.got}."
     except OwlError as error:
         return None, str(error)
-    except (ArithmeticError, AssertionError, LookupError, TypeError, ValueError) as error:
-        log.exception("an item could not be worked out", exc_info=error)
+    except SQLAlchemyError:
+        raise
+    except Exception:
+        log.exception("a mistake of ours over one item")
         return None, OURS
 
 

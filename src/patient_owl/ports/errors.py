@@ -5,7 +5,7 @@ OwlError (core)
 ├── NotFound            also for what belongs to somebody else
 ├── NotSignedIn
 ├── Refused             signed in, but not allowed; or a forged request
-├── Conflict            the thing exists, or is in use
+├── WrongState          the thing exists, or is in use
 ├── Stale               somebody else changed it first
 ├── VersionMissing
 ├── Busy                more at once than can be done
