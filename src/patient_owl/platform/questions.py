@@ -117,14 +117,14 @@ def literals(annotation: Any) -> list[str]:
 
 def _bounds(field: FieldInfo) -> tuple[float | None, float | None]:
     """Least and most as the schema has them, inside an optional too."""
-    found = list(field.metadata)
+    constraints = list(field.metadata)
     for part in get_args(field.annotation):
         for inner in get_args(part)[1:] if get_origin(part) is Annotated else ():
-            found += getattr(inner, "metadata", [inner])
-    least = [getattr(m, "ge", None) or getattr(m, "gt", None) for m in found]
-    most = [getattr(m, "le", None) or getattr(m, "lt", None) for m in found]
-    return _first(least), _first(most)
+            constraints += getattr(inner, "metadata", [inner])
+    return _first(constraints, "ge", "gt"), _first(constraints, "le", "lt")
 
 
-def _first(bounds: list[Any]) -> float | None:
+def _first(constraints: list[Any], *names: str) -> float | None:
+    """The first bound of these names; nought is one too."""
+    bounds = (getattr(constraint, name, None) for constraint in constraints for name in names)
     return next((float(bound) for bound in bounds if bound is not None), None)
