@@ -29,6 +29,13 @@ export class ApiError extends Error {
   }
 }
 
+/** Whatever was thrown, in words fit to show; a mistake of ours is told from an answer, and logged. */
+export function asApiError(caught: unknown): ApiError {
+  if (caught instanceof ApiError) return caught
+  console.error(caught)
+  return new ApiError(500, 'Something went wrong here. Nothing was lost.')
+}
+
 let csrfToken: string | null = null
 
 /** Remember the token that proves a change comes from our own page. */

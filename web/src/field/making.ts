@@ -1,5 +1,5 @@
 /** The smallest field things a test needs to stand on. */
-import type { FieldShot, Setting } from './kept'
+import type { FieldShot, Setting } from './bundle'
 import type { Options } from './run'
 import type { Schemas } from '../api/client'
 

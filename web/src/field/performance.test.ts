@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest'
 
 import { callsOf, cuesAround } from './performance'
-import type { Calling } from './kept'
+import type { Calling } from './bundle'
 import type { Run } from './run'
 import told from '../../../tests/calls.json'
 

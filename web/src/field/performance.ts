@@ -4,7 +4,7 @@
  * and holds with the screen off.
  */
 import { exposures } from './clock'
-import type { Calling } from './kept'
+import type { Calling } from './bundle'
 import { sittingOf, type Run } from './run'
 
 export type Kind = 'open' | 'cue' | 'count' | 'closed'

@@ -5,8 +5,8 @@
  * phone at any moment loses nothing and files nothing under another shot or setting.
  */
 import { momentOf, type Course, type Moment } from './clock'
-import type { FieldShot, Setting } from './kept'
-import { settingAt } from './standing'
+import type { FieldShot, Setting } from './bundle'
+import { settingAt } from './bundle'
 import type { Schemas } from '../api/client'
 
 type Phase = Schemas['PhaseOut']

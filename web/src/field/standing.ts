@@ -2,15 +2,31 @@
  * Where a shot stands at a moment. As the light moves, the setting is the one worked out for then,
  * and a word said over one step leads from the next to the same light.
  */
-import type { FieldShot, Progress, Setting } from './kept'
+import { settingAt, type Answers, type FieldShot, type Setting, type Verdict } from './bundle'
 import type { Schemas } from '../api/client'
 
-/** A bundle whose shot names no setting has nothing to run: it is not a bundle. */
-export function settingAt(shot: FieldShot, place: number): Setting {
-  const found = shot.settings[place]
-  const program = found && shot.programs[found.program]
-  if (!program) throw new Error(`The bundle of ${shot.title} has no setting ${place}.`)
-  return { ...found, program }
+/** How far a shot has come since its bundle was fetched. */
+export interface Progress {
+  setting: Setting
+  answers: Answers
+  checked: string[]
+  /** What the last word changed, to be shown with the setting. */
+  change: string
+  reasons: string[]
+  isSettled: boolean
+  /** The words that were worked out beforehand are used up. */
+  isBeyond: boolean
+  takes: number
+  /** The setting goes with the light: nobody chose another, and every word was answered. */
+  follows: boolean
+  /** The step of moving light it stands on, by its moment; empty where it stands on none. */
+  step: string
+  /** Words said and answered since the bundle, each with the light it was about. */
+  path: { about: string; word: Verdict }[]
+  /** When the shutter last opened, in milliseconds since 1970. */
+  openedAt: number | null
+  /** Lights somebody changed since the last take, or `whole`. */
+  changed: string[]
 }
 
 export const fresh = (shot: FieldShot): Progress => ({

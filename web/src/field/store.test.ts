@@ -4,8 +4,10 @@ import { beforeEach, expect, test, vi } from 'vitest'
 import { dark, options, setting, shot } from './making'
 import { deferred } from '../testing/server'
 import { begun, bracketed, settled, type Run } from './run'
-import { settingAt } from './standing'
-import type { FieldNight, FieldShot, KeptNight, Queued, Verdict } from './kept'
+import { settingAt } from './bundle'
+import type { KeptNight } from './kept'
+import type { FieldNight, FieldShot, Verdict } from './bundle'
+import type { Queued } from '../shared/takesQueue'
 import type { useField } from './store'
 
 type Field = ReturnType<typeof useField>
@@ -21,6 +23,7 @@ const server = vi.hoisted(() => ({
   bodies: [] as object[],
   asked: [] as string[],
   refuses: '',
+  mistakes: false,
   night: Promise.resolve(undefined as undefined),
 }))
 
@@ -29,17 +32,22 @@ vi.mock('./kept', () => ({
   keepNight: async (kept: KeptNight) => void (device.night = structuredClone(kept)),
   keptRun: async () => device.run as Run | null,
   keepRun: async (run: Run | null) => void (device.run = structuredClone(run)),
+}))
+vi.mock('../shared/takesQueue', () => ({
   outbox: async () => [...device.queue] as Queued[],
   changeOutbox: async (change: (queue: Queued[]) => Queued[]) =>
     void (device.queue = change(device.queue as Queued[])),
 }))
-vi.mock('../shared/stores/session', () => ({
-  useSession: () => ({
-    load: async () => {
-      if (!server.isUp) throw new Error('no signal')
-    },
-  }),
-}))
+vi.mock('../shared/stores/session', async () => {
+  const { ApiError } = await import('../api/client')
+  return {
+    useSession: () => ({
+      load: async () => {
+        if (!server.isUp) throw new ApiError(0, 'No connection.')
+      },
+    }),
+  }
+})
 vi.mock('../api/client', async (original) => {
   const real = await original<typeof import('../api/client')>()
   const answer = (body: unknown) => {
@@ -54,6 +62,7 @@ vi.mock('../api/client', async (original) => {
         server.asked.push(path)
         const takes = server.takes.length
         if (path.includes('/nights/')) await server.night
+        if (server.mistakes) throw new TypeError('x is undefined')
         return answer(path.includes('/nights/') ? bundle(takes) : answered(takes))
       },
       PUT: async (_: string, sent: { params: { path: { take_id: string } }; body: object }) => {
@@ -76,7 +85,14 @@ const answered = (takes: number) =>
 beforeEach(() => {
   setActivePinia(createPinia())
   Object.assign(device, { night: undefined, queue: [], run: null })
-  Object.assign(server, { isUp: true, takes: [], bodies: [], asked: [], refuses: '' })
+  Object.assign(server, {
+    isUp: true,
+    takes: [],
+    bodies: [],
+    asked: [],
+    refuses: '',
+    mistakes: false,
+  })
   server.night = Promise.resolve(undefined)
 })
 
@@ -105,6 +121,19 @@ test('a word is answered from the device, and the take waits for signal', async 
   expect(field.progressOf(of)).toMatchObject({ setting: { text: 'second' }, change: '+1' })
   expect(field.progressOf(of).isBeyond).toBe(true)
   expect(field.waiting).toBe(1)
+})
+
+test('a mistake of ours is said, and tells nothing of the connection', async () => {
+  const { useNotices } = await import('../shared/stores/notices')
+  const logged = vi.spyOn(console, 'error').mockImplementation(() => undefined)
+  const { field } = await opened()
+  field.isOnline = false
+  server.mistakes = true
+  await field.open('n')
+  expect(field.isOnline).toBe(false)
+  expect(useNotices().notice?.text).toBe('Something went wrong here. Nothing was lost.')
+  expect(logged).toHaveBeenCalled()
+  logged.mockRestore()
 })
 
 test('a word about another of its lights is answered from the device too', async () => {

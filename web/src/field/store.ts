@@ -2,30 +2,23 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, toRaw } from 'vue'
 
-import { ApiError, client, data } from '../api/client'
+import { ApiError, asApiError, client, data } from '../api/client'
 import { newId } from '../api/identity'
-import {
-  keepNight,
-  keepRun,
-  keptNight,
-  keptRun,
-  outbox,
-  type FieldNight,
-  type FieldShot,
-  type KeptNight,
-  type Progress,
-  type Queued,
-  type Setting,
-  type Verdict,
-} from './kept'
+import { keepNight, keepRun, keptNight, keptRun, type KeptNight } from './kept'
+import type { FieldNight, FieldShot, Setting, Verdict } from './bundle'
+import { outbox, type Queued } from '../shared/takesQueue'
+import type { Progress } from './standing'
+import { useNotices } from '../shared/stores/notices'
 import { useSession } from '../shared/stores/session'
 import { forget, queueTake, retry, send } from '../shared/outbox'
-import { dueAt, fresh, settingAt, standing, type Due } from './standing'
+import { settingAt } from './bundle'
+import { dueAt, fresh, standing, type Due } from './standing'
 import type { Finished } from './order'
 import type { Made, Run } from './run'
 
 export const useField = defineStore('field', () => {
   const session = useSession()
+  const notices = useNotices()
   const kept = shallowRef<KeptNight | null>(null)
   const run = shallowRef<Run | null>(null)
   const queue = shallowRef<Queued[]>([])
@@ -80,14 +73,20 @@ export const useField = defineStore('field', () => {
     await keepNight(structuredClone(toRaw(kept.value)))
   }
 
+  /** No answer tells of the connection; a mistake of ours tells nothing of it, and is said. */
+  function missed(caught: unknown): void {
+    if (caught instanceof ApiError) isOnline.value = caught.status !== 0
+    else notices.fail(caught)
+  }
+
   async function asked(what: () => Promise<void>): Promise<void> {
     try {
       await what()
       isOnline.value = true
       error.value = null
     } catch (caught) {
-      isOnline.value = !(caught instanceof ApiError && caught.status === 0)
-      if (!kept.value) error.value = caught instanceof ApiError ? caught : null
+      missed(caught)
+      if (!kept.value) error.value = asApiError(caught)
     }
   }
 
@@ -127,8 +126,8 @@ export const useField = defineStore('field', () => {
     const before = waiting.value
     try {
       await session.load() // a page opened without signal has yet to learn who it is
-    } catch {
-      isOnline.value = false
+    } catch (caught) {
+      missed(caught)
       return
     }
     const answer = await send()

@@ -5,7 +5,7 @@
  * kept with its reason and never guessed away.
  */
 import { ApiError, client, data, type Schemas } from '../api/client'
-import { changeOutbox, outbox, type Queued } from '../field/kept'
+import { changeOutbox, outbox, type Queued } from './takesQueue'
 
 export interface Sent {
   sent: number

@@ -38,7 +38,7 @@ from patient_owl.platform.tables.shots import Shot
 from patient_owl.words.kinds import CAUTIONS, MISTAKES, STEPS
 from patient_owl.words.night import clock
 from patient_owl.words.plan import holds_text, sentence_rest, settings_text, source_text
-from patient_owl.words.quantities import signed_stops
+from patient_owl.words.quantities import begun, signed_stops
 from patient_owl.words.reasons import reason_text
 from patient_owl.words.sketch import SKETCH_LABELS
 
@@ -119,8 +119,8 @@ def steps_out(planned: PlannedShot, steps: Sequence[Step], place_zone: ZoneInfo)
 
 
 def _reason_out(reason: Reason) -> ReasonOut:
-    text, source = reason_text(reason), source_text(reason.source)
-    return ReasonOut(code=reason.code, text=text, source=source)
+    text = f"{begun(reason_text(reason))}."
+    return ReasonOut(code=reason.code, text=text, source=source_text(reason.source))
 
 
 def _works(planned: PlannedShot, place_zone: ZoneInfo) -> str:

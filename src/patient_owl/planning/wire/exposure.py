@@ -26,7 +26,7 @@ from patient_owl.words.plan import (
     way_text,
 )
 from patient_owl.words.program import program_text
-from patient_owl.words.quantities import say, signed_stops
+from patient_owl.words.quantities import begun, say, signed_stops
 from patient_owl.words.report import blur_text, cost_text, noise_text, sharpness_text, tone_text
 from patient_owl.words.speech import Speech, speech
 
@@ -175,7 +175,7 @@ def parts_out(
             sigma_stops=landing.part.sigma_stops,
             placement_stops=landing.part.placement_stops,
             landed_stops=landing.landed_stops,
-            lands=landing_text(landing),
+            lands=begun(landing_text(landing)),
             levers=dict(landing.levers),
             can_leave=landing.part.key in used and landing.part.key not in needed,
             **_given_out(landing, used.get(landing.part.key), ambient),
@@ -191,7 +191,7 @@ def _given_out(landing: Landing, given: LightUse | None, ambient: Landing | None
         over = landing.landed_stops - ambient.landed_stops
     return {
         "is_brought": given is not None,
-        "given": given_text(given) if given else "",
+        "given": begun(given_text(given)) if given else "",
         "over_ambient_stops": over,
         "over_ambient": "" if over is None else over_ambient_text(over),
     }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The three numbers to be set, and the filter, readable at arm's length. */
-import type { Setting } from '../kept'
+import type { Setting } from '../bundle'
 
 defineProps<{ setting: Setting }>()
 </script>

@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 
 import type { Run } from '../run'
-import type { Verdict } from '../kept'
+import type { Verdict } from '../bundle'
 import type { Schemas } from '../../api/client'
 
 const { run, verdicts } = defineProps<{

@@ -2,8 +2,8 @@
 /** Settings a hand that knows better may take, and the bracket around this one. */
 import { computed } from 'vue'
 
-import { settingAt } from '../standing'
-import type { FieldShot, Setting } from '../kept'
+import { settingAt } from '../bundle'
+import type { FieldShot, Setting } from '../bundle'
 
 const { shot } = defineProps<{ shot: FieldShot }>()
 const emit = defineEmits<{ use: [setting: Setting]; bracket: [] }>()

@@ -5,7 +5,7 @@
 import { ref } from 'vue'
 
 import { ApiError, client, data } from '../../api/client'
-import type { Setting } from '../kept'
+import type { Setting } from '../bundle'
 
 export function useCamera() {
   const says = ref('')

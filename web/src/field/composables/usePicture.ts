@@ -4,7 +4,8 @@
  */
 import { onScopeDispose, ref, watch, type Ref } from 'vue'
 
-import { keepPicture, keptPicture, type FieldShot } from '../kept'
+import { keepPicture, keptPicture } from '../kept'
+import type { FieldShot } from '../bundle'
 
 const WIDTH_PX = 640
 

@@ -12,8 +12,7 @@ import {
   type ShallowRef,
 } from 'vue'
 
-import { client, data, type ApiError, type Schemas } from '../../api/client'
-import { asApiError } from '../../shared/composables/useDraft'
+import { asApiError, client, data, type ApiError, type Schemas } from '../../api/client'
 
 type Attempt = Schemas['AttemptOut']
 type Rail = Schemas['RailOut']

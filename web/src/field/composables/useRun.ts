@@ -6,7 +6,7 @@ import { storeToRefs } from 'pinia'
 import { computed, onScopeDispose, ref, watch } from 'vue'
 
 import type { Moment } from '../clock'
-import type { FieldShot, Setting, Verdict } from '../kept'
+import type { FieldShot, Setting, Verdict } from '../bundle'
 import {
   begun,
   bracketed,

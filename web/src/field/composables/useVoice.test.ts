@@ -2,7 +2,7 @@ import { afterEach, beforeEach, expect, test, vi } from 'vitest'
 
 import { useVoice } from './useVoice'
 import { living } from '../../testing/server'
-import type { Calling } from '../kept'
+import type { Calling } from '../bundle'
 import type { Call } from '../performance'
 
 const bell = { hertz: 784, lasts_s: 0.25 }

@@ -6,7 +6,7 @@
  */
 import { onScopeDispose, ref, type Ref } from 'vue'
 
-import type { Calling } from '../kept'
+import type { Calling } from '../bundle'
 import type { Call, Kind } from '../performance'
 
 type Tone = Calling['tick']

@@ -23,7 +23,7 @@ import { useRun } from '../composables/useRun'
 import { useSending } from '../composables/useSending'
 import { goingOn, stayAt } from '../order'
 import { toLocal } from '../../api/local-time'
-import type { Setting } from '../kept'
+import type { Setting } from '../bundle'
 
 const { nightId } = defineProps<{ nightId: string }>()
 const route = useRoute()

@@ -4,13 +4,13 @@ import { beforeEach, expect, test, vi } from 'vitest'
 import { useChain } from './useChain'
 import { useNotices } from '../../shared/stores/notices'
 import { living, Refusal, server } from '../../testing/server'
-import type { Queued } from '../../field/kept'
+import type { Queued } from '../../shared/takesQueue'
 
 const device = vi.hoisted(() => ({ queue: [] as unknown[] }))
 vi.mock('../../api/client', async (original) =>
   (await import('../../testing/server')).faked(await original()),
 )
-vi.mock('../../field/kept', () => ({
+vi.mock('../../shared/takesQueue', () => ({
   outbox: async () => [...device.queue] as Queued[],
   changeOutbox: async (change: (queue: Queued[]) => Queued[]) =>
     void (device.queue = change(device.queue as Queued[])),

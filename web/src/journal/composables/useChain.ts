@@ -7,6 +7,7 @@ import { readonly, ref, type Ref } from 'vue'
 import { client, data, ifMatch, type Schemas } from '../../api/client'
 import { newId } from '../../api/identity'
 import { upload } from '../../api/upload'
+import { without } from '../../api/without'
 import { queueTake, send } from '../../shared/outbox'
 import { useNotices } from '../../shared/stores/notices'
 import { useLoad, type UseLoadReturn } from '../../shared/composables/useLoad'
@@ -60,7 +61,7 @@ export function useChain(shotId: () => string): UseChainReturn {
       const answer = chains.get(id)
       if (answer && id === shotId()) chain.value.value = answer
       const mine = left.find((q) => q.id === takeId)
-      if (mine?.refused) notices.fail(new Error(mine.refused))
+      if (mine?.refused) notices.warn(mine.refused)
       else if (mine) notices.say('No connection: the take is kept here and sent when there is.')
     } catch (error) {
       notices.fail(error)
@@ -125,8 +126,7 @@ export function useChain(shotId: () => string): UseChainReturn {
     await put(take, part)
     const links = chain.value.value?.links ?? []
     const now = links.find((link) => link.take.id === take.id)?.take
-    const { id: _id, version: _version, ...before } = take
-    void [_id, _version]
+    const before = without(take, 'id', 'version')
     if (now && now.version !== take.version) notices.offer('Changed.', () => put(now, before))
   }
 
@@ -159,7 +159,7 @@ export function useChain(shotId: () => string): UseChainReturn {
     try {
       const path = '/api/v1/shots/{shot_id}/photos/match'
       const { text } = await data(client.POST(path, { params: params() }))
-      if (refused.length) notices.fail(new Error(refused.join(' ')))
+      if (refused.length) notices.warn(refused.join(' '))
       else notices.say(text)
     } catch (error) {
       notices.fail(error)

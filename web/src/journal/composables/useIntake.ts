@@ -12,8 +12,7 @@ import {
   type Ref,
 } from 'vue'
 
-import { client, data, type Schemas } from '../../api/client'
-import { asApiError } from '../../shared/composables/useDraft'
+import { asApiError, client, data, type Schemas } from '../../api/client'
 
 type Intake = Schemas['IntakeOut']
 export type OwnNight = Omit<Schemas['OwnNightIn'], 'photo_ids'>

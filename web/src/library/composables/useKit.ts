@@ -1,10 +1,9 @@
 /** The bag: what is in it, the form of the thing being added or changed, and files. */
 import { computed, reactive, ref } from 'vue'
 
-import { asApiError } from '../../shared/composables/useDraft'
+import { ApiError, asApiError, client, data, ifMatch, type Schemas } from '../../api/client'
 import { useLoad } from '../../shared/composables/useLoad'
 import { useNotices } from '../../shared/stores/notices'
-import { ApiError, client, data, ifMatch, type Schemas } from '../../api/client'
 import { upload } from '../../api/upload'
 
 type Item = Schemas['KitItemOut']

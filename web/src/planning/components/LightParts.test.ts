@@ -11,7 +11,7 @@ const part = (key: string, over: object = {}) =>
   ({
     key,
     name: `the ${key}`,
-    lands: 'at mid-grey',
+    lands: 'At mid-grey',
     given: '',
     over_ambient: '',
     from_share: 0,
@@ -46,7 +46,7 @@ const shown = (parts: Schemas['LightPartOut'][], lights: Light[]) =>
 beforeEach(() => setActivePinia(createPinia()))
 
 test('each light stands on the score where it acts, the one exposed for first', () => {
-  const beam = part('beam_1', { from_share: 0.25, to_share: 0.5, given: 'held for 9 s' })
+  const beam = part('beam_1', { from_share: 0.25, to_share: 0.5, given: 'Held for 9 s' })
   const page = shown([beam, part('rest')], [])
   const [first, second] = page.findAll('.on')
   expect(first?.attributes('style')).toContain('left: 25%; right: 50%')

@@ -22,7 +22,6 @@ const score = useLights({
   kit: () => kit,
   change: (changed) => emit('change', changed),
 })
-const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}`
 const percent = (share: number) => `${100 * share}%`
 </script>
 
@@ -38,7 +37,8 @@ const percent = (share: number) => `${100 * share}%`
           <v-list-item
             v-for="kind in kinds"
             :key="kind.kind"
-            :title="sentence(kind.title)"
+            :title="kind.title"
+            class="capital"
             @click="score.add(kind.kind)"
           />
         </v-list>
@@ -47,7 +47,7 @@ const percent = (share: number) => `${100 * share}%`
     <ol>
       <li v-for="(part, i) in parts" :key="part.key">
         <div class="line">
-          <span class="name">{{ sentence(part.name) }}</span>
+          <span class="name capital">{{ part.name }}</span>
           <span class="time" aria-hidden="true">
             <span
               class="on"
@@ -77,9 +77,8 @@ const percent = (share: number) => `${100 * share}%`
           </span>
         </div>
         <p class="lands">
-          <strong v-if="part.given">{{ sentence(part.given) }}. </strong>
-          {{ sentence(part.lands)
-          }}<template v-if="part.over_ambient">, {{ part.over_ambient }}</template
+          <strong v-if="part.given">{{ part.given }}. </strong>
+          {{ part.lands }}<template v-if="part.over_ambient">, {{ part.over_ambient }}</template
           >.
           <span v-if="i === 0" class="muted">Exposed for.</span>
         </p>

@@ -4,8 +4,7 @@ import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 
 import DateField from '../../shared/components/DateField.vue'
-import { client, data, type ApiError, type Schemas } from '../../api/client'
-import { asApiError } from '../../shared/composables/useDraft'
+import { asApiError, client, data, type ApiError, type Schemas } from '../../api/client'
 
 const { night } = defineProps<{ night: Schemas['NightOut'] }>()
 const emit = defineEmits<{ done: [] }>()

@@ -4,14 +4,13 @@ import FrameSketch from './FrameSketch.vue'
 import type { Schemas } from '../../api/client'
 
 defineProps<{ plan: Schemas['PlanOut'] }>()
-const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`
 </script>
 
 <template>
   <div class="why">
     <ul class="plain">
       <li v-for="(reason, i) in plan.reasons" :key="reason.code">
-        {{ sentence(reason.text) }}
+        {{ reason.text }}
         <span
           v-if="reason.source && reason.source !== plan.reasons[i - 1]?.source"
           class="muted source"
@@ -22,7 +21,7 @@ const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(
     <div v-if="plan.facts.length || plan.sketch">
       <FrameSketch v-if="plan.sketch" :sketch="plan.sketch" />
       <ul class="plain">
-        <li v-for="fact in plan.facts" :key="fact.code">{{ sentence(fact.text) }}</li>
+        <li v-for="fact in plan.facts" :key="fact.code">{{ fact.text }}</li>
       </ul>
     </div>
   </div>

@@ -3,9 +3,8 @@ import { computed, reactive, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { useChoice, type Touch } from './useChoice'
-import { asApiError } from '../../shared/composables/useDraft'
+import { asApiError, client, data, type ApiError, type Schemas } from '../../api/client'
 import { useLoad } from '../../shared/composables/useLoad'
-import { client, data, type ApiError, type Schemas } from '../../api/client'
 
 type Control = Touch['control']
 type Question = Schemas['QuestionOut']

@@ -4,8 +4,7 @@
  */
 import { onScopeDispose, ref, shallowRef, watch, type Ref, type ShallowRef } from 'vue'
 
-import { client, data, type ApiError, type Schemas } from '../../api/client'
-import { asApiError } from '../../shared/composables/useDraft'
+import { asApiError, client, data, type ApiError, type Schemas } from '../../api/client'
 
 export type Asked = Schemas['PictureAsked']
 type Picture = Schemas['PictureOut']

@@ -9,6 +9,7 @@ import { localClock, spanAround } from '../components/LightSlope/slope'
 import { useNotices } from '../../shared/stores/notices'
 import { asked } from '../../api/night'
 import { ApiError, client, data, ifMatch, type Schemas } from '../../api/client'
+import { without } from '../../api/without'
 
 export function useNight(nightId: () => string) {
   const router = useRouter()
@@ -140,18 +141,8 @@ export function useNight(nightId: () => string) {
   async function whatIf(id: string, at: number, keep: boolean): Promise<void> {
     const shot = shots.value.value?.find((s) => s.id === id)
     if (!shot) return
-    const {
-      version,
-      night_id,
-      settings,
-      lead,
-      exposure_s,
-      f_number,
-      trouble,
-      id: _id,
-      ...own
-    } = shot
-    void [settings, lead, exposure_s, f_number, trouble, _id]
+    const { version, night_id, ...told } = shot
+    const own = without(told, 'id', 'settings', 'lead', 'exposure_s', 'f_number', 'trouble')
     const body = { ...own, at_utc: new Date(at).toISOString() }
     try {
       if (keep) {

@@ -14,9 +14,8 @@ import {
   type ShallowRef,
 } from 'vue'
 
-import { ApiError, client, data, type Schemas } from '../../api/client'
+import { ApiError, asApiError, client, data, type Schemas } from '../../api/client'
 import { searchNights } from '../../api/stream'
-import { asApiError } from '../../shared/composables/useDraft'
 
 type Found = Schemas['FoundOut']
 export type Wish = Schemas['WishIn']

@@ -4,8 +4,8 @@
  */
 import { computed, onScopeDispose, readonly, ref, shallowRef, type Ref, type ShallowRef } from 'vue'
 
-import { client, data, ifMatch, type Schemas } from '../../api/client'
-import { asApiError, useDraft, type UseDraftReturn } from '../../shared/composables/useDraft'
+import { asApiError, client, data, ifMatch, type Schemas } from '../../api/client'
+import { useDraft, type UseDraftReturn } from '../../shared/composables/useDraft'
 import type { Touch } from './useChoice'
 
 type Shot = Schemas['ShotIn']

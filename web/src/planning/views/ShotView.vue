@@ -112,10 +112,7 @@ const isThere = computed(() => answered(night, kit, disciplines, chain))
 const titleQuestion = computed(() =>
   disciplines.value.value?.shot.find((question) => question.key === 'title'),
 )
-const whySays = computed(() => {
-  const fact = plan.value?.facts[0]?.text ?? plan.value?.reasons[0]?.text ?? ''
-  return `${fact.charAt(0).toUpperCase()}${fact.slice(1)}.`
-})
+const whySays = computed(() => plan.value?.facts[0]?.text ?? plan.value?.reasons[0]?.text ?? '')
 const takesSay = computed(() => {
   const takes = chain.value.value?.links.length
   return takes ? `${takes} made` : 'none yet'

@@ -8,7 +8,7 @@
  */
 import { onScopeDispose, readonly, ref, shallowRef, type Ref, type ShallowRef } from 'vue'
 
-import { ApiError } from '../../api/client'
+import { ApiError, asApiError } from '../../api/client'
 
 const KEEP_AFTER_MS = 500
 
@@ -40,10 +40,6 @@ export interface UseDraftReturn<T> {
   keepNow: () => Promise<void>
   /** Put this draft over the newer one, knowingly. */
   keepMine: () => Promise<void>
-}
-
-export function asApiError(caught: unknown): ApiError {
-  return caught instanceof ApiError ? caught : new ApiError(0, 'Something went wrong.')
 }
 
 export function useDraft<T extends object>(options: UseDraftOptions<T>): UseDraftReturn<T> {

@@ -1,7 +1,7 @@
 /** Load something, keep the old answer until the new one is there, drop stale answers. */
 import { onScopeDispose, readonly, ref, shallowRef, type Ref, type ShallowRef } from 'vue'
 
-import { ApiError } from '../../api/client'
+import { asApiError, type ApiError } from '../../api/client'
 
 export interface UseLoadReturn<T> {
   value: ShallowRef<T | null> // null until the first answer
@@ -31,7 +31,7 @@ export function useLoad<T>(load: (signal: AbortSignal) => Promise<T>): UseLoadRe
       error.value = null
     } catch (caught) {
       if (running !== mine || mine.signal.aborted) return
-      error.value = caught instanceof ApiError ? caught : new ApiError(0, 'Something went wrong.')
+      error.value = asApiError(caught)
     } finally {
       if (running === mine) isLoading.value = false
     }

@@ -20,5 +20,5 @@ test('two presses are one, and what was refused stays until the next try', async
 test('what is no answer of ours is said in words too', async () => {
   const { error, submit } = useSubmit()
   await submit(() => Promise.reject(new TypeError('x is undefined')))
-  expect(error.value?.message).toBe('Something went wrong.')
+  expect(error.value?.message).toBe('Something went wrong here. Nothing was lost.')
 })

@@ -1,8 +1,7 @@
 /** A form going out: busy meanwhile, and what was refused beside it. */
 import { ref, shallowRef, type Ref, type ShallowRef } from 'vue'
 
-import { asApiError } from './useDraft'
-import type { ApiError } from '../../api/client'
+import { asApiError, type ApiError } from '../../api/client'
 
 export interface UseSubmitReturn {
   isBusy: Ref<boolean>

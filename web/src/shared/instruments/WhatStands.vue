@@ -36,8 +36,7 @@ function nearText({ right_deg, over_deg }: Near): string {
   const parts = [aside(right_deg, 'right', 'left'), aside(over_deg, 'higher', 'lower')]
   return parts.filter(Boolean).join(', ') || 'here'
 }
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
-const named = (name: string) => capital(/^(galactic|sun$|moon$)/i.test(name) ? `the ${name}` : name)
+const named = (name: string) => (/^(galactic|sun$|moon$)/i.test(name) ? `the ${name}` : name)
 function comingText({ at, over_deg, sure_ms }: Coming): string {
   const sure = Math.max(1, Math.round(sure_ms / 60_000))
   const over = aside(over_deg, 'higher', 'lower')
@@ -49,14 +48,16 @@ function comingText({ at, over_deg, sure_ms }: Coming): string {
   <section v-if="pointed" class="face" aria-label="What stands there">
     <h2>What stands there</h2>
     <ul class="plain">
-      <li v-for="one in near" :key="one.name">{{ capital(one.name) }}: {{ nearText(one) }}</li>
+      <li v-for="one in near" :key="one.name" class="capital">
+        {{ one.name }}: {{ nearText(one) }}
+      </li>
       <li v-if="!near.length" class="muted">Nothing known is near.</li>
       <li class="muted">
         The skyline there is kept as <span class="figures">{{ skyline }}°</span> high.
       </li>
     </ul>
     <ul class="plain">
-      <li v-for="{ body, comes } in coming" :key="body.key">
+      <li v-for="{ body, comes } in coming" :key="body.key" class="capital">
         {{ named(body.name) }}
         <template v-if="comes">{{ comingText(comes) }}.</template>
         <span v-else class="muted">does not come here any more this night.</span>

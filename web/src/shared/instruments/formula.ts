@@ -8,12 +8,12 @@ export type Values = Record<string, number>
 const RAD = Math.PI / 180
 const round = (value: number, turn: number) => ((value % turn) + turn) % turn
 
-const OPERATIONS: Record<string, (a: number, b: number) => number> = {
+const OPERATIONS: Record<string, (...operands: number[]) => number> = {
   add: (a, b) => a + b,
   sub: (a, b) => a - b,
   mul: (a, b) => a * b,
   div: (a, b) => (b === 0 ? NaN : a / b),
-  hypot: Math.hypot,
+  hypot: (a, b) => Math.hypot(a, b),
   sqrt: (a) => Math.sqrt(a),
   sin: (a) => Math.sin(a * RAD),
   cos: (a) => Math.cos(a * RAD),
@@ -25,14 +25,17 @@ const OPERATIONS: Record<string, (a: number, b: number) => number> = {
   offset: (a) => round(a + 180, 360) - 180,
 }
 
-/** What it comes to; NaN where it has no value. */
+/** What it comes to; NaN where it has no value. An Error for what is no formula. */
 export function worked(term: unknown, values: Values): number {
   if (typeof term === 'number') return term
   if (typeof term === 'string') return values[term] ?? NaN
-  if (!Array.isArray(term)) return NaN
+  if (!Array.isArray(term)) throw new Error(`${JSON.stringify(term)} is no formula.`)
   const [operation, ...rest] = term as [string, ...Term[]]
-  const found = rest.map((one) => worked(one, values))
-  return OPERATIONS[operation]?.(found[0] ?? NaN, found[1] ?? 0) ?? NaN
+  const operands = rest.map((operand) => worked(operand, values))
+  const works = OPERATIONS[operation]
+  if (works?.length !== operands.length)
+    throw new Error(`${operation} over ${operands.length} terms is no formula.`)
+  return works(...operands)
 }
 
 /** Its ±: half the change over one ± of each value down and up, in quadrature. */

@@ -47,6 +47,13 @@ it('a formula without a value is told so, and its spread too', () => {
   expect(spread(['mul', 'a', 'a'], { a: 3 }, { a: 0.1 })).toBeCloseTo(0.6, 9)
 })
 
+it('what is no formula is refused, as the server refuses it', () => {
+  expect(() => worked(['add', 1], {})).toThrow('add over 1')
+  expect(() => worked(['sqrt', 1, 2], {})).toThrow('sqrt over 2')
+  expect(() => worked(['cube', 1], {})).toThrow('cube')
+  expect(() => worked(undefined, {})).toThrow('no formula')
+})
+
 it('a figure is told no finer than it is known', () => {
   expect(sayFigure({ value: 4.233, sd: 0.31 }, 's')).toBe('4.2 s ± 0.3')
   expect(sayFigure({ value: 143.17, sd: 1.44 }, '°')).toBe('143.2° ± 1.4')

@@ -2,7 +2,7 @@
 import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
 
-import { client, data, type Schemas } from '../../api/client'
+import { asApiError, client, data, type Schemas } from '../../api/client'
 
 interface Notice {
   text: string
@@ -16,11 +16,8 @@ export const useNotices = defineStore('notices', () => {
   const notice = shallowRef<Notice | null>(null)
 
   const say = (text: string) => (notice.value = { text, isError: false })
-  const fail = (error: unknown) =>
-    (notice.value = {
-      text: error instanceof Error ? error.message : 'Something went wrong.',
-      isError: true,
-    })
+  const warn = (text: string) => (notice.value = { text, isError: true })
+  const fail = (error: unknown) => warn(asApiError(error).message)
 
   /** Say what was done, with the way back. */
   function offer(text: string, undo: () => Promise<unknown>): void {
@@ -53,5 +50,5 @@ export const useNotices = defineStore('notices', () => {
     }
   }
 
-  return { notice, say, fail, offer, remove }
+  return { notice, say, warn, fail, offer, remove }
 })
