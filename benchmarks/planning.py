@@ -12,7 +12,8 @@ from patient_owl.core.night import night_bounds
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.optics.camera import Framing
 from patient_owl.core.plan.hand import Hand
-from patient_owl.core.shot import ShotSpec, plan_shot
+from patient_owl.core.plan.planned import ShotSpec
+from patient_owl.core.shot.plan import plan_shot
 from patient_owl.core.sky.tracks import Site
 
 BOUNDS = night_bounds(date(2026, 12, 9), ZoneInfo("Europe/Madrid"))

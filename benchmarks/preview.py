@@ -18,7 +18,8 @@ from patient_owl.core.kinds import RECIPES
 from patient_owl.core.kit import Lens, kit_of
 from patient_owl.core.optics.camera import Framing
 from patient_owl.core.picture.picture import PictureRequest, render
-from patient_owl.core.shot import PlannedShot, ShotSpec, plan_shot
+from patient_owl.core.plan.planned import PlannedShot, ShotSpec
+from patient_owl.core.shot.plan import plan_shot
 from patient_owl.platform.http.pools import COMPUTING
 
 BEGINS_S = DUSK_S + 5 * 3600  # full dark

@@ -73,7 +73,7 @@ def test_a_mistake_of_ours_over_one_shot_costs_no_other_and_is_said_to_be_ours(
     def mistaken(*_: Any) -> None:
         raise mistake
 
-    monkeypatch.setattr("patient_owl.core.shot.PlannedShot.advise", mistaken)
+    monkeypatch.setattr("patient_owl.core.shot.advise.advice", mistaken)
     bundle = ida.get(f"/api/v1/nights/{night['id']}/field")
     assert bundle.json()["left_out"][0]["text"] == OURS
     chain = ida.get(f"/api/v1/shots/{shot['id']}/chain").json()

@@ -24,13 +24,13 @@ from patient_owl.core.advise.belief import (
     weigh,
 )
 from patient_owl.core.advise.consequences import consequences
-from patient_owl.core.advise.next import Advice, Positions, Room, next_setting
+from patient_owl.core.advise.next import Advice, Room, next_setting
 from patient_owl.core.advise.sharpness import heard, sharpness_from
 from patient_owl.core.advise.tree import advice_tree
 from patient_owl.core.exposure.dials import Control, Dial, aperture_dial, iso_dial, time_dial
 from patient_owl.core.exposure.filters import Filter, filter_dial
 from patient_owl.core.exposure.reading import HistogramReading, linear, read_histogram
-from patient_owl.core.exposure.settings import Settings, settings_on
+from patient_owl.core.exposure.settings import Positions, Settings, settings_on
 from patient_owl.core.light.part import DRAWN, WHOLE, Changes, LightPart
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.plan.report import Blurs

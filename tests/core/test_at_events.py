@@ -12,8 +12,9 @@ from patient_owl.core.meterless import Darkness
 from patient_owl.core.night import night_bounds
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.optics.camera import Framing, Sensor
+from patient_owl.core.plan.planned import PlannedShot, ShotSpec
 from patient_owl.core.reason import Reason
-from patient_owl.core.shot import PlannedShot, ShotSpec, plan_shot
+from patient_owl.core.shot.plan import plan_shot
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.tracks import Site
 from patient_owl.formats.event_line import read_event_line

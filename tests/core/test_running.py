@@ -17,7 +17,8 @@ from patient_owl.core.order.agreed import Agreed, OutingLimits, ShotRequest, agr
 from patient_owl.core.order.lengths import Lengths, Pace, expected_takes, lengths
 from patient_owl.core.order.needs import needs_of, there_and_back, together
 from patient_owl.core.order.ways import CAR, StandingPoint, distance_m, walks_s
-from patient_owl.core.shot import PlannedShot, ShotSpec, plan_shot
+from patient_owl.core.plan.planned import PlannedShot, ShotSpec
+from patient_owl.core.shot.plan import plan_shot
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.tracks import Site
 

@@ -22,14 +22,11 @@ from patient_owl.core.night import night_bounds
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.optics.camera import Framing
 from patient_owl.core.plan.hand import Hand, Touch
+from patient_owl.core.plan.planned import LONGEST_CARRY_S, PlannedShot, ShotSpec
 from patient_owl.core.plan.types import NOISE_REDUCTION_SCHOOL, InputValue
-from patient_owl.core.shot import (
-    LONGEST_CARRY_S,
-    STILL_AT_IT_S,
-    PlannedShot,
-    ShotSpec,
-    plan_shot,
-)
+from patient_owl.core.shot import advise, find, follow
+from patient_owl.core.shot.advise import STILL_AT_IT_S
+from patient_owl.core.shot.plan import plan_shot
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.tracks import Site
 from patient_owl.core.weather import Weather
@@ -157,7 +154,7 @@ def test_advice_never_moves_a_locked_control_and_stays_on_dials_and_within_limit
     )
     planned = shot(key, hand=hand)
     takes = [take(planned, word) for word in words]
-    advice = planned.advise(takes, planned.at_s)
+    advice = advise.advice(planned, takes, planned.at_s)
     assert advice is not None
     for control in CONTROLS:
         dial, position = planned.kit.dials[control], advice.positions[control]
@@ -180,7 +177,7 @@ def test_the_words_worked_out_beforehand_are_what_the_advisor_says_when_asked(
     planned = shot(key, brought=(FLICK,))
     takes: list[JudgedTake] = []
     now, levers = planned.positions, None
-    ahead = planned.words_ahead(now, [], planned.at_s)
+    ahead = advise.words_ahead(planned, now, [], planned.at_s)
     for of, word in words:
         keys = sorted(ahead)
         if not keys or word not in ahead[keys[of % len(keys)]]:
@@ -188,7 +185,7 @@ def test_the_words_worked_out_beforehand_are_what_the_advisor_says_when_asked(
         about = keys[of % len(keys)]
         said = settings_on(planned.kit.dials, now)
         takes.append(JudgedTake(said, {about: word}, levers=levers or {}))
-        asked = planned.advise(takes, planned.at_s)
+        asked = advise.advice(planned, takes, planned.at_s)
         node = ahead[about][word]
         found = node.advice
         assert asked is not None
@@ -205,7 +202,7 @@ def test_a_quick_frame_tells_of_the_rest_alone_and_leads_to_the_real_setting_at_
     planned = shot("light_writing", performance_s=30.0, lit_by="string_lights")
     assert planned.test_frame is not None
     quick = planned.test_frame.positions
-    tree = planned.words_ahead(quick, [], planned.at_s)
+    tree = advise.words_ahead(planned, quick, [], planned.at_s)
     assert list(tree) == ["rest"]
     assert tree["rest"]["right"].advice.positions == planned.positions
     brighter = tree["rest"]["darkish"].advice.positions
@@ -213,9 +210,9 @@ def test_a_quick_frame_tells_of_the_rest_alone_and_leads_to_the_real_setting_at_
     assert brighter["exposure_s"].value > planned.positions["exposure_s"].value
     # said of the whole of it, it is about the rest as well, and tells nothing of the tool
     said = JudgedTake(settings_on(planned.kit.dials, quick), {WHOLE: "dark"})
-    assert planned.as_shown(said).verdicts == {"rest": "dark"}
+    assert advise.as_shown(planned, said).verdicts == {"rest": "dark"}
     real = JudgedTake(planned.settings, {WHOLE: "dark"})
-    assert planned.as_shown(real) is real
+    assert advise.as_shown(planned, real) is real
 
 
 # Three full flashes need two recycles between them; the last is the rear curtain's.
@@ -242,15 +239,15 @@ def test_a_judged_beam_corrects_no_torch_in_the_kit() -> None:
     stood = {key: {k: v / 4 for k, v in put.items()} for key, put in planned.levers.items()}
     right = dict.fromkeys(("beam_1", "torch_1"), "right")
     takes = [JudgedTake(planned.settings, right, levers=stood)]  # type: ignore[arg-type]
-    assert planned.measured_stops("torch_1", takes, UNLEARNED) == pytest.approx(2, abs=1 / 3)
-    assert planned.measured_stops("beam_1", takes, UNLEARNED) is None
+    assert find.measured_stops(planned, "torch_1", takes, UNLEARNED) == pytest.approx(2, abs=1 / 3)
+    assert find.measured_stops(planned, "beam_1", takes, UNLEARNED) is None
 
 
 def test_the_words_ahead_are_worked_out_once_and_anew_after_a_take() -> None:
     planned = shot("cityscape")
-    ahead = planned.words_ahead(planned.positions, [], planned.at_s)
-    assert planned.words_ahead(planned.positions, [], planned.at_s + 60) is ahead
-    after = planned.words_ahead(planned.positions, [take(planned, "dark")], planned.at_s)
+    ahead = advise.words_ahead(planned, planned.positions, [], planned.at_s)
+    assert advise.words_ahead(planned, planned.positions, [], planned.at_s + 60) is ahead
+    after = advise.words_ahead(planned, planned.positions, [take(planned, "dark")], planned.at_s)
     spread = [tree[WHOLE]["dark"].advice.belief.sigma_stops for tree in (after, ahead)]
     assert spread[0] < spread[1]
 
@@ -258,13 +255,15 @@ def test_the_words_ahead_are_worked_out_once_and_anew_after_a_take() -> None:
 def test_the_next_take_is_made_now_while_somebody_is_at_it() -> None:
     planned = shot("cityscape")
     at = planned.at_s
-    assert planned.next_after_s([], at + 600) == 0.0  # before the first: the shot's own moment
+    assert (
+        advise.next_after_s(planned, [], at + 600) == 0.0
+    )  # before the first: the shot's own moment
     takes = [take(planned, "dark", after_s=60)]
-    assert planned.next_after_s(takes, at + 300) == 300
+    assert advise.next_after_s(planned, takes, at + 300) == 300
     # somebody who went away begins where he was
-    assert planned.next_after_s(takes, at + 60 + STILL_AT_IT_S + 1) == 60
+    assert advise.next_after_s(planned, takes, at + 60 + STILL_AT_IT_S + 1) == 60
     # a clock before the last take is wrong
-    assert planned.next_after_s(takes, at + 10) == 60
+    assert advise.next_after_s(planned, takes, at + 10) == 60
 
 
 def test_a_take_made_at_the_table_is_read_as_made_at_the_shots_own_moment() -> None:
@@ -279,8 +278,8 @@ def test_in_falling_light_the_answer_opens_up_by_what_went_meanwhile() -> None:
     """Twenty minutes of dusk after a frame that was right, the same frame is too dark."""
     dusk = shot("moving_water", hours=5.6, lit_by="natural", look="textured")
     right = [take(dusk, "right")]
-    at_once = dusk.advise(right, dusk.at_s)
-    later = dusk.advise(right, dusk.at_s + 1200)
+    at_once = advise.advice(dusk, right, dusk.at_s)
+    later = advise.advice(dusk, right, dusk.at_s + 1200)
     assert at_once is not None
     assert later is not None
     fell = dusk.lead.moved(0, 1200)
@@ -293,28 +292,28 @@ def test_in_falling_light_the_answer_opens_up_by_what_went_meanwhile() -> None:
 # three; a bundle ten minutes late was two and a half stops off, untold.
 def test_a_plan_in_dusk_says_how_long_it_holds_and_what_it_becomes_by_the_minute() -> None:
     dusk = shot("cityscape", hours=6.6, lit_by="natural", between="open")
-    assert dusk.holds_s is not None
-    assert 60 <= dusk.holds_s <= 240
-    assert abs(dusk.lead.moved(0, dusk.holds_s)) == pytest.approx(1 / 3, abs=0.25)
-    assert dusk.later[0].after_s == dusk.holds_s
-    for step in dusk.steps(-900, 900):
+    assert follow.holds_s(dusk) is not None
+    assert 60 <= follow.holds_s(dusk) <= 240
+    assert abs(dusk.lead.moved(0, follow.holds_s(dusk))) == pytest.approx(1 / 3, abs=0.25)
+    assert follow.later(dusk)[0].after_s == follow.holds_s(dusk)
+    for step in follow.steps(dusk, -900, 900):
         made = settings_on(KIT.dials, step.positions).ev100
         assert made == pytest.approx(dusk.lead.wanted_at(step.after_s), abs=0.25)
     night = shot("cityscape", lit_by="night_traffic")
-    assert night.holds_s is None
-    assert night.later == ()
-    assert len(night.steps(-1800, 3600)) == 1
+    assert follow.holds_s(night) is None
+    assert follow.later(night) == ()
+    assert len(follow.steps(night, -1800, 3600)) == 1
 
 
 def test_a_series_from_day_into_night_has_a_setting_for_every_frame() -> None:
     every = {"series_every_min": 10, "series_lasts_min": 120}
-    frames = shot("cityscape", hours=5.2, lit_by="distant_skyline", **every).series
+    frames = follow.series(shot("cityscape", hours=5.2, lit_by="distant_skyline", **every))
     assert [f.after_s for f in frames] == [600.0 * k for k in range(13)]
     made = [settings_on(KIT.dials, f.positions).ev100 for f in frames]
     assert made == sorted(made, reverse=True)  # the sky falls, then the lamps stand still
     assert made[0] - made[-1] > 3
     assert made[-1] == pytest.approx(made[-2], abs=0.4)
-    assert shot("cityscape").series == ()
+    assert follow.series(shot("cityscape")) == ()
 
 
 # A frame that is still open when the next is due is no series: the aperture and ISO make up.
@@ -322,13 +321,13 @@ def test_a_series_from_day_into_night_has_a_setting_for_every_frame() -> None:
 def test_a_frame_of_a_series_is_over_when_the_next_is_due(side: str, most_s: float) -> None:
     every = {"series_every_min": 5, "series_lasts_min": 120, "lit_by": "natural"}
     schools = {NOISE_REDUCTION_SCHOOL: side}
-    frames = shot("cityscape", hours=5.2, schools=schools, between="open", **every).series
+    frames = follow.series(shot("cityscape", hours=5.2, schools=schools, between="open", **every))
     times = [f.positions["exposure_s"].value for f in frames]
     assert max(times) <= most_s
     last = frames[-1].positions
     planned = shot("cityscape", hours=5.2, schools=schools, between="open", **every)
     assert planned.report.cost.frames == len(frames) == 25
-    opens = [frame.opens_s for frame in planned.course.exposures()]
+    opens = [frame.opens_s for frame in follow.course(planned).exposures()]
     assert opens == pytest.approx([300.0 * k for k in range(25)], abs=3)  # a self-timer's seconds
     assert 7200 <= planned.report.cost.clock_s <= 7200 + 300
     assert last["f_number"].value < 8 * 0.99
@@ -347,7 +346,7 @@ def test_a_filter_that_was_sold_leaves_the_past_as_it_was() -> None:
     taken = JudgedTake(with_glass.settings, {with_glass.lead.key: "right"})
     assert taken.settings.nd_stops == 6
     bare = plan_shot(replace(spec, hand=Hand()), NIGHT, kit(24), {})
-    asked = bare.advise([taken], bare.at_s)
+    asked = advise.advice(bare, [taken], bare.at_s)
     assert asked is not None
     # the light is believed as it was seen, and the answer goes toward it from what is bare now
     assert asked.belief.ev100 == pytest.approx(taken.settings.ev100, abs=0.4)

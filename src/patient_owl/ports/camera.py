@@ -13,7 +13,7 @@ from uuid import UUID
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.optics.stand_in import StandIn
-from patient_owl.core.shot import PlannedShot
+from patient_owl.core.plan.planned import PlannedShot
 
 
 @dataclass(frozen=True)

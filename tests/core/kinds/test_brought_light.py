@@ -9,7 +9,7 @@ from patient_owl.core.light.brought import Brought
 from patient_owl.core.light.colour import Hue, looks_darker_stops, opposite_of
 from patient_owl.core.light.lamp import Beam, Flash, Panel, Torch
 from patient_owl.core.plan.types import Scene
-from patient_owl.core.shot import recipe_for
+from patient_owl.core.shot.plan import recipe_for
 from patient_owl.core.tables.air import AirKey
 from tests.core.standing import DARK, kit, planned, quantities
 

@@ -12,8 +12,9 @@ from patient_owl.core.optics.stand_in import StandIn
 from patient_owl.core.picture.picture import PictureRequest, stage_of
 from patient_owl.core.picture.stage import Stage
 from patient_owl.core.picture.view import WHOLE_FRAME, Window
+from patient_owl.core.plan.planned import PlannedShot, ShotSpec
 from patient_owl.core.plan.types import InputValue
-from patient_owl.core.shot import PlannedShot, ShotSpec, plan_shot
+from patient_owl.core.shot.plan import plan_shot
 from patient_owl.core.strokes.sheet import Strokes
 from tests.core.standing import GLASS, kit
 from tests.core.test_shot import DARK_H, NIGHT, NOON_S

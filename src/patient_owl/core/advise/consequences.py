@@ -1,9 +1,8 @@
 """What a change of setting does besides brightness: to noise, trails, depth and softness."""
 
-from collections.abc import Mapping
 from functools import lru_cache
 
-from patient_owl.core.exposure.dials import Control, DialValue
+from patient_owl.core.exposure.settings import Positions
 from patient_owl.core.kit import Kit
 from patient_owl.core.noise import SensorNoise, tone
 from patient_owl.core.optics.depth_of_field import (
@@ -17,8 +16,6 @@ from patient_owl.core.reason import Reason
 TRAIL_WORTH_SAYING_PX = 1.0  # nobody sees less; common practice
 SNR_WORTH_SAYING = 1.15  # a third of a stop of light is worth 12 %
 DEPTH_WORTH_SAYING = 1.15  # of the hyperfocal distance
-
-Positions = Mapping[Control, DialValue]
 
 
 def consequences(

@@ -27,8 +27,8 @@ from patient_owl.core.advise.belief import (
 )
 from patient_owl.core.exposure.dials import Control, Dial, DialValue
 from patient_owl.core.exposure.ladder import is_quick_frame_of, may_be_quick_frame, quick_frame
-from patient_owl.core.exposure.settings import positions_near, settings_on
-from patient_owl.core.light.part import LightPart, asked_of, lever_controls
+from patient_owl.core.exposure.settings import Positions, positions_near, settings_on
+from patient_owl.core.light.part import Levers, LightPart, asked_of, lever_controls
 from patient_owl.core.limits.limit import Limit, allowed
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.conflict import Conflict, find_conflict
@@ -40,9 +40,6 @@ SETTLED_SIGMA_STOPS = 0.35  # known this well, another test frame tells nothing 
 # A prediction that far off, and that far outside its own ±, has a cause somebody can name.
 FAR_STOPS, FAR_SIGMAS = 3.0, 2.0
 FAR_KNOWN_SIGMA_STOPS = 1.5  # known less well nobody is asked yet
-
-Positions = Mapping[Control, DialValue]
-Levers = Mapping[str, Mapping[str, float]]  # by light and lever
 
 
 @dataclass(frozen=True)

@@ -11,17 +11,9 @@ from patient_owl.core.advise.belief import (
     evidence_on,
     weigh,
 )
-from patient_owl.core.advise.next import (
-    Advice,
-    Known,
-    Levers,
-    Positions,
-    Room,
-    decide,
-    known_after,
-    nothing_known,
-)
-from patient_owl.core.light.part import WHOLE, asked_of
+from patient_owl.core.advise.next import Advice, Known, Room, decide, known_after, nothing_known
+from patient_owl.core.exposure.settings import Positions
+from patient_owl.core.light.part import WHOLE, Levers, asked_of
 from patient_owl.core.types import FloatArray
 
 # A path that fewer than one in so many take ("blown" after "black") ends: a fifth of the work, and

@@ -14,6 +14,8 @@ from patient_owl.core.constants import INCIDENT_METER_C, REFLECTED_METER_K
 from patient_owl.core.exposure.dials import CONTROLS, Control, Dial, DialValue
 from patient_owl.core.types import FloatArray
 
+Positions = Mapping[Control, DialValue]  # where every control stands on its dial
+
 
 @dataclass(frozen=True)
 class Settings:

@@ -7,6 +7,7 @@ it and for what is there besides.
 import math
 
 from patient_owl.core.exposure.dials import Control
+from patient_owl.core.exposure.settings import Positions
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.beam import WIDEST_BEAM_DEG
 from patient_owl.core.light.brought import USUAL_STOPS, Brought
@@ -25,7 +26,7 @@ from patient_owl.core.plan.performing import (
     served_reasons,
 )
 from patient_owl.core.plan.sketch import Line, Ring, Sketch
-from patient_owl.core.plan.types import Intent, Plan, Positions, Recipe, Scene
+from patient_owl.core.plan.types import Intent, Plan, Recipe, Scene
 from patient_owl.core.program.program import Program
 from patient_owl.core.reason import Reason
 from patient_owl.core.tables.air import VISIBILITY_M

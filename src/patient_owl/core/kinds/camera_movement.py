@@ -8,6 +8,7 @@ import math
 from dataclasses import replace
 
 from patient_owl.core.exposure.dials import Control
+from patient_owl.core.exposure.settings import Positions
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.aperture import diffraction
 from patient_owl.core.limits.limit import Limit
@@ -26,15 +27,7 @@ from patient_owl.core.plan.common import (
     time_reasons,
 )
 from patient_owl.core.plan.sketch import Line, Sketch
-from patient_owl.core.plan.types import (
-    InputSpec,
-    Intent,
-    Plan,
-    Positions,
-    Recipe,
-    Scene,
-    self_timer_s,
-)
+from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene, self_timer_s
 from patient_owl.core.program.program import Cue, Program, one_frame
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import Solution, solve

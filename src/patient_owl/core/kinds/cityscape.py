@@ -11,7 +11,7 @@ from dataclasses import replace
 from patient_owl.core.constants import BLUE_HOUR_SUN_ALTITUDE_DEG
 from patient_owl.core.exposure.bracket import MOST_FRAMES, BracketFrame, bracket
 from patient_owl.core.exposure.dials import Control, DialValue
-from patient_owl.core.exposure.settings import Settings, settings_on
+from patient_owl.core.exposure.settings import Positions, Settings, settings_on
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.aperture import SUNSTAR_F_NUMBER, diffraction, rays_of
 from patient_owl.core.limits.motion import ghosts_vanish
@@ -51,7 +51,6 @@ from patient_owl.core.plan.types import (
     InputSpec,
     Intent,
     Plan,
-    Positions,
     Recipe,
     Scene,
     school_input,

@@ -11,6 +11,7 @@ from typing import NamedTuple
 
 from patient_owl.core.constants import METRES_PER_FOOT
 from patient_owl.core.exposure.dials import Control
+from patient_owl.core.exposure.settings import Positions
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.burst import TRAIL_F_NUMBER, TRAIL_ISO, bursts
 from patient_owl.core.light.found import as_learned
@@ -35,7 +36,6 @@ from patient_owl.core.plan.types import (
     InputSpec,
     Intent,
     Plan,
-    Positions,
     Recipe,
     Scene,
     school_input,

@@ -5,6 +5,7 @@ there besides must be black, or it shines through the figure.
 """
 
 from patient_owl.core.exposure.dials import Control
+from patient_owl.core.exposure.settings import Positions
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import USUAL_STOPS, Brought
 from patient_owl.core.light.lamp import Flash
@@ -26,14 +27,7 @@ from patient_owl.core.plan.performing import (
     served_reasons,
 )
 from patient_owl.core.plan.sketch import Line, Ring, Sketch
-from patient_owl.core.plan.types import (
-    InputSpec,
-    Intent,
-    Plan,
-    Positions,
-    Recipe,
-    Scene,
-)
+from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene
 from patient_owl.core.program.program import Cue, Program
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import Solution

@@ -7,6 +7,7 @@ out and firing a short burst are worth more than any setting.
 from collections.abc import Sequence
 
 from patient_owl.core.exposure.dials import Control
+from patient_owl.core.exposure.settings import Positions
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.limits.sensor import knee_mark, noise_floor
@@ -22,7 +23,7 @@ from patient_owl.core.plan.common import (
 )
 from patient_owl.core.plan.moving import MOVING_INPUTS, moving_limits
 from patient_owl.core.plan.report import SHADOW_STOPS
-from patient_owl.core.plan.types import InputSpec, Intent, Plan, Positions, Recipe, Scene
+from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene
 from patient_owl.core.program.program import Phase, Program
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import solve

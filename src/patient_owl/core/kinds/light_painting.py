@@ -7,6 +7,7 @@ and brings up what the night itself lights.
 import math
 
 from patient_owl.core.exposure.dials import Control
+from patient_owl.core.exposure.settings import Positions
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import USUAL_STOPS, Brought
 from patient_owl.core.light.dose import (
@@ -35,7 +36,7 @@ from patient_owl.core.plan.performing import (
     served_reasons,
 )
 from patient_owl.core.plan.sketch import Line, Ring, Sketch
-from patient_owl.core.plan.types import InputSpec, Intent, Plan, Positions, Recipe, Scene
+from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene
 from patient_owl.core.program.program import Program
 from patient_owl.core.reason import Reason
 

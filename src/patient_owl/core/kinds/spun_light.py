@@ -8,6 +8,7 @@ performance.
 import math
 from typing import NamedTuple
 
+from patient_owl.core.exposure.settings import Positions
 from patient_owl.core.kinds._drawn import DRAWN_INPUTS, drawn_plan, line_facts, tool_of
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import USUAL_STOPS, Brought
@@ -16,14 +17,7 @@ from patient_owl.core.light.part import DRAWN
 from patient_owl.core.optics.fresnel import water_reflectance
 from patient_owl.core.plan.performing import opened, performed
 from patient_owl.core.plan.sketch import Line, Ring, Sketch
-from patient_owl.core.plan.types import (
-    InputSpec,
-    Intent,
-    Plan,
-    Positions,
-    Recipe,
-    Scene,
-)
+from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene
 from patient_owl.core.program.program import Cue, Program
 from patient_owl.core.reason import Reason
 

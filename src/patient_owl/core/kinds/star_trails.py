@@ -12,6 +12,7 @@ import numpy as np
 
 from patient_owl.core.constants import SIDEREAL_DAY_S
 from patient_owl.core.exposure.dials import Control
+from patient_owl.core.exposure.settings import Positions
 from patient_owl.core.kit import Kit, Lens
 from patient_owl.core.limits.aperture import diffraction
 from patient_owl.core.limits.limit import Limit
@@ -37,7 +38,6 @@ from patient_owl.core.plan.types import (
     InputSpec,
     Intent,
     Plan,
-    Positions,
     Recipe,
     Scene,
     school_input,

@@ -13,6 +13,7 @@ from patient_owl.core.constants import (
 )
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import equivalent
+from patient_owl.core.exposure.settings import Positions
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.limits.output import OUTPUT_WIDTH_PX, output_px
@@ -54,7 +55,6 @@ from patient_owl.core.plan.types import (
     InputSpec,
     Intent,
     Plan,
-    Positions,
     Recipe,
     Scene,
     school_input,

@@ -9,6 +9,7 @@ import math
 
 from patient_owl.core.constants import KM_H
 from patient_owl.core.exposure.dials import Control
+from patient_owl.core.exposure.settings import Positions
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.aperture import diffraction
 from patient_owl.core.limits.limit import Limit
@@ -29,7 +30,7 @@ from patient_owl.core.plan.common import (
 )
 from patient_owl.core.plan.moving import MOVING_INPUTS, moving_limits
 from patient_owl.core.plan.sketch import Line, Sketch
-from patient_owl.core.plan.types import InputSpec, Intent, Plan, Positions, Recipe, Scene
+from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene
 from patient_owl.core.program.program import Program, one_frame
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import solve

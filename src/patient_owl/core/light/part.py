@@ -22,6 +22,8 @@ DRAWN: tuple[Control, ...] = ("f_number", "iso", "nd_stops")  # of a light that 
 CARRIED_SHARE = 0.15
 WANDER_STOPS_PER_ROOT_HOUR = 0.2
 
+Levers = Mapping[str, Mapping[str, float]]  # where private controls stand, by light and lever
+
 
 @dataclass(frozen=True)
 class Lever:

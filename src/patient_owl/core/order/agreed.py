@@ -8,7 +8,8 @@ from patient_owl.core.order.job import Job, Outing
 from patient_owl.core.order.lengths import CHANGE_MIN, MIN_S, Lengths, Pace, lengths
 from patient_owl.core.order.needs import Need
 from patient_owl.core.order.order import Order, best_order
-from patient_owl.core.shot import PlannedShot
+from patient_owl.core.plan.planned import PlannedShot
+from patient_owl.core.shot import follow
 from patient_owl.core.types import Stretch
 
 MOST_ROUNDS = 3  # lengths follow the light, and are settled by then
@@ -55,7 +56,7 @@ class ShotRequest:
         whole_s = max((down(b) - up(a) for need in shows for a, b in need.stretches), default=0.0)
         if whole_s <= usual.work_s:
             return usual
-        takes = max(usual.takes, int(whole_s / self.planned.course.duration_s))
+        takes = max(usual.takes, int(whole_s / follow.course(self.planned).duration_s))
         return replace(usual, work_s=whole_s, takes=takes)
 
     @property

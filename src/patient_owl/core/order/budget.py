@@ -5,6 +5,7 @@ from dataclasses import dataclass
 
 from patient_owl.core.limits.support import battery_min
 from patient_owl.core.order.agreed import Agreed
+from patient_owl.core.shot import follow
 from patient_owl.core.weather import Weather, dew_reason
 
 HOUR_S = 3600.0
@@ -47,7 +48,7 @@ def budget(hours: Sequence[tuple[float, Weather]], found: Agreed) -> Budget:
     slots = found.order.slots
     for slot in slots:
         one = found.shot(slot.job.key)
-        kit, long, course = one.planned.kit, one.lengths, one.planned.course
+        kit, long, course = one.planned.kit, one.lengths, follow.course(one.planned)
         taken = long.takes * course.frames + long.quick_frames
         frames += taken
         card_gb += taken * kit.body.raw_size_mb / 1000

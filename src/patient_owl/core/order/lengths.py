@@ -2,7 +2,8 @@
 
 from dataclasses import dataclass
 
-from patient_owl.core.shot import PlannedShot
+from patient_owl.core.plan.planned import PlannedShot
+from patient_owl.core.shot import follow
 
 MIN_S = 60.0
 # Common practice: five to ten minutes to set up, a minute to judge a frame.
@@ -54,7 +55,7 @@ def expected_takes(sigma_stops: float) -> int:
 
 def lengths(planned: PlannedShot, pace: Pace) -> Lengths:
     """Reads the program; a series is run once."""
-    course_s = planned.course.duration_s
+    course_s = follow.course(planned).duration_s
     wanted = pace.takes or (1 if planned.series_due else expected_takes(planned.lead.sigma_stops))
     quick_frames, quick_s = 0, 0.0
     if pace.takes is None and course_s > LONG_S:

@@ -9,7 +9,7 @@ from patient_owl.core.events.event import Every
 from patient_owl.core.night import Bounds
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.order.lengths import CHANGE_MIN, MIN_S, Lengths
-from patient_owl.core.shot import PlannedShot
+from patient_owl.core.plan.planned import PlannedShot
 from patient_owl.core.sky.horizon import Horizon
 from patient_owl.core.sky.tracks import Site
 from patient_owl.core.types import Stretch

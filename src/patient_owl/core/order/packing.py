@@ -9,9 +9,10 @@ from dataclasses import dataclass
 from typing import Literal
 
 from patient_owl.core.order.budget import Budget
+from patient_owl.core.plan.planned import PlannedShot
 from patient_owl.core.program.program import Program
 from patient_owl.core.reason import Reason
-from patient_owl.core.shot import PlannedShot
+from patient_owl.core.shot import follow
 from patient_owl.core.weather import WIND_NOTICE_M_S
 
 Group = Literal["camera", "glass", "support", "light", "power", "small", "warmth"]
@@ -133,7 +134,7 @@ def _power(uses: Sequence[Use], night: Budget) -> list[Packed]:
     else:
         reason = Reason("film_for", {"frames": night.frames})
         found.append(Packed("power", "film", reasons=(reason,)))
-    lit_s = sum(use.takes * _lit_s(use.planned.course) for use in uses)
+    lit_s = sum(use.takes * _lit_s(follow.course(use.planned)) for use in uses)
     if lit_s:
         found.append(Packed("power", "charge", reasons=(Reason("charge_for", {"lit_s": lit_s}),)))
     return found

@@ -4,7 +4,7 @@ import numpy as np
 
 from patient_owl.core.advise.belief import prior_draw
 from patient_owl.core.picture.stage import SKY
-from patient_owl.core.shot import PlannedShot
+from patient_owl.core.plan.planned import PlannedShot
 
 FARTHEST_STOPS = 6.0  # of a light off its prediction: further a scene is another one
 # What weather moves alike, and how much of it. Ours.

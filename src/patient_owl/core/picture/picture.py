@@ -26,7 +26,7 @@ from patient_owl.core.picture.stage import Layer, Opening, Stage
 from patient_owl.core.picture.subject_layer import draw_subject
 from patient_owl.core.picture.view import WHOLE_FRAME, View, Window
 from patient_owl.core.plan.panorama import grid_for
-from patient_owl.core.shot import PlannedShot
+from patient_owl.core.plan.planned import PlannedShot
 
 BACKDROP: tuple[Layer, ...] = (
     draw_sky,

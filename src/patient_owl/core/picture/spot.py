@@ -11,7 +11,7 @@ from patient_owl.core.noise import signal_e, snr
 from patient_owl.core.picture.picture import PictureRequest, drawn, stage_of
 from patient_owl.core.picture.sensor import PLAIN_NOISE, headroom_stops
 from patient_owl.core.picture.view import Window
-from patient_owl.core.shot import PlannedShot
+from patient_owl.core.plan.planned import PlannedShot
 
 SIDE_PX = 9  # of the little picture that is drawn around it
 DARKEST_STOPS = -16.0  # nothing is told apart below

@@ -23,8 +23,8 @@ from patient_owl.core.optics.stand_in import StandIn
 from patient_owl.core.picture.canvas import Canvas
 from patient_owl.core.picture.view import View
 from patient_owl.core.plan.bringing import LightUse, how_given
+from patient_owl.core.plan.planned import PlannedShot
 from patient_owl.core.plan.types import Intent, Scene
-from patient_owl.core.shot import PlannedShot
 from patient_owl.core.types import FloatArray, Pixels
 
 SKY = "sky"

@@ -11,7 +11,7 @@ from dataclasses import replace
 from typing import NamedTuple
 
 from patient_owl.core.exposure.dials import Control
-from patient_owl.core.exposure.settings import settings_on
+from patient_owl.core.exposure.settings import Positions, settings_on
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import Brought
 from patient_owl.core.light.part import LightPart
@@ -20,7 +20,7 @@ from patient_owl.core.limits.motion import performer
 from patient_owl.core.motion.subject import GHOST_SHARE
 from patient_owl.core.plan.bringing import pixel_rad
 from patient_owl.core.plan.common import kit_marks, light_reasons, lit_part, time_reasons
-from patient_owl.core.plan.types import InputSpec, Intent, Positions, Scene, self_timer_s
+from patient_owl.core.plan.types import InputSpec, Intent, Scene, self_timer_s
 from patient_owl.core.program.program import Cue, Program, one_frame
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import Solution, solve

@@ -7,6 +7,7 @@ from typing import Literal, NamedTuple
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.bracket import BracketFrame
 from patient_owl.core.exposure.dials import CONTROLS, Control, DialValue
+from patient_owl.core.exposure.settings import Positions
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import DRAWING, Brought
 from patient_owl.core.light.found import Learned
@@ -222,9 +223,6 @@ class Plan:
     def parts(self) -> tuple[LightPart, ...]:
         """The lights of the picture, the one it is exposed for first."""
         return tuple(landing.part for landing in self.solution.landings)
-
-
-Positions = Mapping[Control, DialValue]
 
 
 def _one_frame(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:  # noqa: ARG001

@@ -10,8 +10,8 @@ from dataclasses import dataclass, field, replace
 
 from patient_owl.core.advise.belief import JudgedTake, Verdict
 from patient_owl.core.advise.consequences import consequences
-from patient_owl.core.advise.next import Advice, Positions
-from patient_owl.core.exposure.settings import Settings, positions_near, settings_on
+from patient_owl.core.advise.next import Advice
+from patient_owl.core.exposure.settings import Positions, Settings, positions_near, settings_on
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.picture.disciplines.vehicle_trails import TRAILS
 from patient_owl.core.picture.picture import (
@@ -23,9 +23,10 @@ from patient_owl.core.picture.picture import (
     stage_of,
 )
 from patient_owl.core.picture.stage import Stage
+from patient_owl.core.plan.planned import PlannedShot
 from patient_owl.core.practice.scenario import Scenario
 from patient_owl.core.reason import Reason
-from patient_owl.core.shot import PlannedShot
+from patient_owl.core.shot import advise, follow
 
 LOOKING_S = 8.0  # over the back of a camera, before one sets anything; common practice
 MET_STOPS = 2 / 3  # nearer than so a picture is where it was wanted; common practice
@@ -106,7 +107,7 @@ class Attempt:
             return None
         takes = [self.take(k) for k in range(number + 1) if self.frames[k].verdicts]
         now_s = self.planned.at_s + self.looked_at_s(number)
-        return self.planned.advise(takes, now_s)
+        return advise.advice(self.planned, takes, now_s)
 
     def off_stops(self, number: int) -> float:
         """How far over where it is wanted the light that the picture is exposed for came out."""
@@ -135,7 +136,7 @@ class Attempt:
         at_s = self.frames[number].opens_s
         lead = self.planned.lead
         brighter = self.hidden.get(lead.key, 0.0)
-        positions = self.planned.settings_for(lead.wanted_at(at_s) + brighter, at_s)
+        positions = follow.settings_for(self.planned, lead.wanted_at(at_s) + brighter, at_s)
         return settings_on(self.planned.kit.dials, positions)
 
     def costs(self, number: int) -> tuple[Reason, ...]:

@@ -19,8 +19,9 @@ from patient_owl.core.noise import SensorNoise
 from patient_owl.core.optics.camera import Framing, Sensor
 from patient_owl.core.optics.stand_in import StandIn
 from patient_owl.core.picture.hidden import FARTHEST_STOPS, hidden_light
+from patient_owl.core.plan.planned import PlannedShot, ShotSpec
 from patient_owl.core.plan.types import InputValue
-from patient_owl.core.shot import PlannedShot, ShotSpec, plan_shot
+from patient_owl.core.shot.plan import plan_shot
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.tracks import Site
 from patient_owl.core.strokes.sheet import Strokes

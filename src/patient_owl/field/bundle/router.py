@@ -5,6 +5,7 @@ from uuid import UUID
 from fastapi import Response
 
 from patient_owl.core.program.calls import calls_of
+from patient_owl.core.shot import follow
 from patient_owl.field.bundle import card, service
 from patient_owl.field.bundle.schemas import FieldNightOut, FieldShotOut
 from patient_owl.formats.cue_track import write_cue_track
@@ -48,7 +49,7 @@ def get_cue_track(shot_id: UUID, visit: CurrentVisit) -> Response:
     """The shot's course as sound: delay, opening, cues and countdown, with a beat beneath."""
     shot = get_shot(visit.session, visit.user.id, shot_id)
     planned = Planner(visit).plan_of(shot)
-    track = write_cue_track(calls_of(planned.course), planned.course.duration_s)
+    track = write_cue_track(calls_of(follow.course(planned)), follow.course(planned).duration_s)
     return Wav(track, headers=saved_as(f"{shot.title}.wav"))
 
 

@@ -6,14 +6,16 @@ from uuid import UUID
 from zoneinfo import ZoneInfo
 
 from patient_owl.core.advise.belief import JudgedTake, Sharpness
-from patient_owl.core.advise.next import Levers, Positions
 from patient_owl.core.advise.tree import Node, Tree
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import brighter
+from patient_owl.core.exposure.settings import Positions
+from patient_owl.core.light.part import Levers
 from patient_owl.core.plan.bringing import LightUse
+from patient_owl.core.plan.planned import PlannedShot
 from patient_owl.core.program.calls import COUNTED_DOWN_S, TICK, TONES, BellTone
 from patient_owl.core.program.program import Program
-from patient_owl.core.shot import PlannedShot
+from patient_owl.core.shot import advise
 from patient_owl.core.sky import ephemeris
 from patient_owl.field.bundle.schemas import (
     AnswerOut,
@@ -150,7 +152,7 @@ class _Settings:
             program = self._planned.program_at(positions, levers)
             course = self._programs.setdefault(program, len(self._programs))
             given = self._planned.given(positions, levers)
-            asked = self._planned.asked(positions)
+            asked = advise.asked(self._planned, positions)
             self.found.append(_setting_out(positions, self._texts[-1], given, course, asked))
         return self._at[key]
 
@@ -170,10 +172,10 @@ def shot_out(
     known = record.judged(planned)
     now_s = ephemeris.epoch_seconds(planner.visit.now_utc)
     sharpness = planner.sharpness(shot.id)
-    advice = planned.advise(known, now_s, sharpness)
+    advice = advise.advice(planned, known, now_s, sharpness)
     positions = advice.positions if advice else planned.positions
     levers = advice.levers if advice else None
-    tree = planned.words_ahead(positions, known, now_s, sharpness, levers)
+    tree = advise.words_ahead(planned, positions, known, now_s, sharpness, levers)
     settings = _Settings(planned)
     now = settings.place(positions, levers)
     return FieldShotOut(
@@ -229,7 +231,10 @@ def _test(planned: PlannedShot, sharpness: Sharpness, settings: _Settings) -> Qu
     if planned.test_frame is None:
         return None
     positions = planned.test_frame.positions
-    tree, place = planned.words_ahead(positions, (), 0.0, sharpness), settings.place(positions)
+    tree, place = (
+        advise.words_ahead(planned, positions, (), 0.0, sharpness),
+        settings.place(positions),
+    )
     return QuickFrameOut(setting=place, answers=_answers(tree, place, settings))
 
 
@@ -247,9 +252,9 @@ def _later(
 
     None where the light stands still.
     """
-    from_s = planned.next_after_s(known, now_s) if known else span_s[0]
+    from_s = advise.next_after_s(planned, known, now_s) if known else span_s[0]
     until_s = max(from_s + LATE_S, span_s[1], *(due.until_s for due in planned.series_due))
-    steps = planned.steps(from_s, until_s, known, sharpness)
+    steps = advise.steps_after(planned, from_s, until_s, known, sharpness)
     if len(steps) == 1:
         return []
     planned_for = clock(ephemeris.moment_utc(planned.at_s), place_zone)
@@ -262,7 +267,9 @@ def _later(
                 from_utc=_utc(planned, step.after_s),
                 text=moved_text(step.moved_stops, since),
                 setting=place,
-                answers=_answers(planned.words_after(step, known, sharpness), place, settings),
+                answers=_answers(
+                    advise.words_after(planned, step, known, sharpness), place, settings
+                ),
             )
         )
     return found

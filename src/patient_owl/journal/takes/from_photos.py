@@ -5,7 +5,7 @@ from collections.abc import Iterable, Sequence
 from pydantic import ValidationError
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.shot import PlannedShot
+from patient_owl.core.plan.planned import PlannedShot
 from patient_owl.journal.takes.learning import learn_from
 from patient_owl.journal.takes.record import lost_stops
 from patient_owl.journal.takes.schemas import TakeIn

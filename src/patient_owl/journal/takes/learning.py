@@ -3,6 +3,7 @@
 from collections.abc import Iterable
 from uuid import UUID
 
+from patient_owl.core.shot import find
 from patient_owl.journal.takes.record import Record, record_of
 from patient_owl.library.lessons.service import hear, keep_findings
 from patient_owl.planning.shots.planner import Planner, met_by
@@ -19,8 +20,8 @@ def learn_from(planner: Planner, shot: Shot, record: Record | None = None) -> No
         return
     session, user = planner.visit.session, planner.visit.user
     judged = (record or record_of(session, user, shot)).judged(planned)
-    hear(session, user, shot.id, planned.heard(judged))
-    found = planned.found_lights(judged, planner.sharpness(shot.id))
+    hear(session, user, shot.id, find.words_heard(planned, judged))
+    found = find.found_lights(planned, judged, planner.sharpness(shot.id))
     keep_findings(session, user, met_by(shot, planner.night(shot.night_id)), found)
 
 

@@ -2,7 +2,8 @@
 
 from patient_owl.core.exposure.settings import stops_between
 from patient_owl.core.light.part import asked_of
-from patient_owl.core.shot import PlannedShot
+from patient_owl.core.plan.planned import PlannedShot
+from patient_owl.core.shot import advise, find
 from patient_owl.core.sky import ephemeris
 from patient_owl.journal.photos.service import out as photo_out
 from patient_owl.journal.takes.record import Record, record_of, settings_of
@@ -68,7 +69,7 @@ def chain_out(planner: Planner, shot: Shot, record: Record | None = None) -> Cha
 
 def _advice_out(planner: Planner, shot: Shot, planned: PlannedShot, record: Record) -> AdviceOut:
     now_s = ephemeris.epoch_seconds(planner.visit.now_utc)
-    found = planned.advise(record.judged(planned), now_s, planner.sharpness(shot.id))
+    found = advise.advice(planned, record.judged(planned), now_s, planner.sharpness(shot.id))
     if found is None:
         return _first_out(planned)
     return AdviceOut(
@@ -103,7 +104,7 @@ def _measured_out(
     for light in planner.lights(as_request(shot)):
         if light.item_id is None:
             continue
-        off = planned.measured_stops(light.key, judged, sharpness)
+        off = find.measured_stops(planned, light.key, judged, sharpness)
         if off is not None:
             found.append(MeasuredOut(key=light.key, text=measured_text(light.key, off)))
     return found

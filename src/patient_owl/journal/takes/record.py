@@ -10,7 +10,8 @@ from patient_owl.core.advise.belief import JudgedTake
 from patient_owl.core.exposure.reading import HistogramReading
 from patient_owl.core.exposure.reciprocity import Film
 from patient_owl.core.exposure.settings import Settings
-from patient_owl.core.shot import PlannedShot
+from patient_owl.core.plan.planned import PlannedShot
+from patient_owl.core.shot import advise
 from patient_owl.core.sky import ephemeris
 from patient_owl.journal.photos.service import reading_of
 from patient_owl.platform.storage.owned import owned_rows
@@ -31,7 +32,8 @@ class Record:
         """What is known from the takes that say anything, oldest first."""
         readings, film = self._readings(), planned.kit.body.film
         return [
-            planned.as_shown(
+            advise.as_shown(
+                planned,
                 JudgedTake(
                     settings_of(take, film),
                     take.verdicts,
@@ -39,7 +41,7 @@ class Record:
                     planned.after_s(ephemeris.epoch_seconds(take.started_at_utc)),
                     frozenset(take.scene_changed),
                     take.levers,
-                )
+                ),
             )
             for take in self.takes
             if take.verdicts or take.id in readings or take.scene_changed

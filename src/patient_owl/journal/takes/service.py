@@ -9,7 +9,8 @@ from sqlalchemy.orm import Session
 from patient_owl.core.advise.keeping import is_kept
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.light.part import WHOLE
-from patient_owl.core.shot import PlannedShot
+from patient_owl.core.plan.planned import PlannedShot
+from patient_owl.core.shot import find
 from patient_owl.journal.photos.schemas import JudgedIn, PhotoOut
 from patient_owl.journal.photos.service import get_photo, out, photos_of
 from patient_owl.journal.takes.from_photos import takes_of
@@ -107,7 +108,7 @@ def keep_measured(planner: Planner, shot: Shot, key: str) -> KitItem:
     if light is None or light.item_id is None:
         raise WrongValue("key", "a light of your kit that is brought to this shot", key)
     judged = record_of(visit.session, visit.user, shot).judged(planned)
-    off = planned.measured_stops(key, judged, planner.sharpness(shot.id))
+    off = find.measured_stops(planned, key, judged, planner.sharpness(shot.id))
     if off is None:
         raise WrongValue("takes", "judged until the light is known to a stop", len(judged))
     return correct_light(visit.session, visit.user, light.item_id, off)

@@ -25,7 +25,7 @@ from patient_owl.core.picture.picture import (
 from patient_owl.core.picture.sensor import level_share
 from patient_owl.core.picture.spot import spot_at
 from patient_owl.core.picture.view import WHOLE_FRAME
-from patient_owl.core.shot import PlannedShot
+from patient_owl.core.plan.planned import PlannedShot
 from patient_owl.library.places.zones import zone
 from patient_owl.library.schools.service import schools_of
 from patient_owl.planning.computed.schemas import (

@@ -6,6 +6,7 @@ from datetime import datetime
 from patient_owl.core.order.ahead import MOST_AHEAD, NONE, Ahead, Piece, ShotTurn, ahead_of
 from patient_owl.core.order.lengths import JUDGE_MIN, MIN_S
 from patient_owl.core.order.order import Slot
+from patient_owl.core.shot import follow
 from patient_owl.core.sky import ephemeris
 from patient_owl.library.places.spots import spots_of
 from patient_owl.library.places.zones import zone
@@ -52,7 +53,7 @@ def _out(gathered: Gathered, slots: Sequence[Slot], tables: Ahead, of: int) -> A
                 title=gathered.shot(slot.job.key).title,
                 spot=spots[slot.job.spot],
                 work_s=round(slot.job.work_s),
-                take_s=round(one.planned.course.duration_s + JUDGE_MIN * MIN_S),
+                take_s=round(follow.course(one.planned).duration_s + JUDGE_MIN * MIN_S),
                 after_s=round(slot.job.after_s),
                 over_s=[round(end - tables.from_s) for _, end in slot.job.windows_s],
                 why=waits_text(slot, one.needs, place_zone),

@@ -11,7 +11,7 @@ from patient_owl.core.order.job import MOST_JOBS
 from patient_owl.core.order.lengths import Pace, lengths
 from patient_owl.core.order.needs import Need, needs_of, there_and_back, together
 from patient_owl.core.order.ways import StandingPoint
-from patient_owl.core.shot import PlannedShot
+from patient_owl.core.plan.planned import PlannedShot
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.windows import During
 from patient_owl.formats.event_line import read_at

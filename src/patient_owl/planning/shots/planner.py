@@ -8,7 +8,8 @@ from patient_owl.core.advise.learned import Lessons, ShotLessons
 from patient_owl.core.default_bearing import facing
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.night_context import NightContext
-from patient_owl.core.shot import PlannedShot, plan_shot, recipe_for
+from patient_owl.core.plan.planned import PlannedShot
+from patient_owl.core.shot.plan import plan_shot, recipe_for
 from patient_owl.core.sky import ephemeris
 from patient_owl.library.kit.bag import CAMERAS, Bag, lens_spec
 from patient_owl.library.lessons.service import Met, lessons_of, sharpness_beside, sharpness_of

@@ -4,9 +4,11 @@ from collections.abc import Sequence
 from datetime import datetime
 from zoneinfo import ZoneInfo
 
+from patient_owl.core.plan.planned import PlannedShot
 from patient_owl.core.plan.sketch import Sketch
 from patient_owl.core.reason import Reason
-from patient_owl.core.shot import PlannedShot, Step
+from patient_owl.core.shot import follow
+from patient_owl.core.shot.follow import Step
 from patient_owl.core.sky import ephemeris
 from patient_owl.library.places.zones import zone
 from patient_owl.planning.shots.lights import BroughtIn
@@ -49,7 +51,7 @@ def plan_out(
     plan, kit, intent = planned.plan, planned.kit, planned.intent
     solution, positions = plan.solution, planned.positions
     across_deg, up_deg = planned.view_deg
-    place_zone = zone(time_zone)
+    place_zone, holds_s = zone(time_zone), follow.holds_s(planned)
     return PlanOut(
         settings=settings_text(positions),
         sentence=sentence_rest(plan.lead, plan.reasons),
@@ -78,9 +80,9 @@ def plan_out(
         bracket=frames_out(plan.bracket_control, plan.bracket),
         ladder=rungs_out(planned.ladder, positions),
         test_frame=test_frame_text(planned.test_frame, planned.positions),
-        holds=holds_text(planned.holds_s, clock(_at(planned, planned.holds_s), place_zone)),
-        later=steps_out(planned, planned.later, place_zone),
-        series=steps_out(planned, planned.series, place_zone),
+        holds=holds_text(holds_s, clock(_at(planned, holds_s), place_zone)),
+        later=steps_out(planned, follow.later(planned), place_zone),
+        series=steps_out(planned, follow.series(planned), place_zone),
         report=report_out(planned.report, solution, kit, planned.is_time_capped),
         works=_works(planned, place_zone),
         works_now=planned.works_now,

@@ -3,8 +3,8 @@
 from collections.abc import Iterable, Mapping, Sequence
 from typing import Any, NamedTuple, Self
 
+from patient_owl.core.plan.planned import PlannedShot
 from patient_owl.core.plan.types import InputSpec
-from patient_owl.core.shot import PlannedShot
 from patient_owl.library.places.zones import zone
 from patient_owl.library.readings.service import known_to, readings_out
 from patient_owl.planning.shots.schemas import ShotIn, StandInIn

@@ -4,7 +4,8 @@ from uuid import UUID
 
 from fastapi import Response
 
-from patient_owl.core.shot import PlannedShot, recipe_for
+from patient_owl.core.plan.planned import PlannedShot
+from patient_owl.core.shot.plan import recipe_for
 from patient_owl.library.schools.service import schools_of
 from patient_owl.planning.nights.service import get_night
 from patient_owl.planning.shots import present, service

@@ -10,9 +10,9 @@ from pydantic import AfterValidator, BaseModel, ConfigDict, Field
 from patient_owl.core.light.brought import Brought
 from patient_owl.core.optics.camera import Framing, Orientation
 from patient_owl.core.optics.stand_in import Shape, StandIn
+from patient_owl.core.plan.planned import ShotSpec
 from patient_owl.core.plan.sketch import Line, Ring, Role
 from patient_owl.core.plan.types import InputValue
-from patient_owl.core.shot import ShotSpec
 from patient_owl.core.sky import ephemeris
 from patient_owl.library.kit.schemas import FocalLength
 from patient_owl.planning.shots.lights import MOST_LIGHTS, BroughtIn, LightKindOut, checked_lights

@@ -1,0 +1,142 @@
+"""What to set next for a planned shot, after the takes judged so far or the words that may come."""
+
+from collections.abc import Sequence
+from dataclasses import replace
+from functools import lru_cache, partial
+
+from patient_owl.core.advise.belief import (
+    UNLEARNED,
+    JudgedTake,
+    Sharpness,
+)
+from patient_owl.core.advise.consequences import consequences
+from patient_owl.core.advise.next import Advice, Room, next_setting
+from patient_owl.core.advise.tree import Tree, advice_tree
+from patient_owl.core.exposure.dials import Control, DialValue
+from patient_owl.core.exposure.settings import Positions, positions_near
+from patient_owl.core.light.part import WHOLE, Levers
+from patient_owl.core.plan.planned import PlannedShot
+from patient_owl.core.shot import follow
+from patient_owl.core.shot.follow import Step
+
+STEP_WORDS_DEEP = 1  # of each minute's setting: with signal the rest follows
+WORDS_DEEP = 3  # nineteen of twenty scenes are settled by then; see benchmarks/advisor.py
+STILL_AT_IT_S = 1800.0  # somebody whose last take is older begins anew; common practice
+
+
+def room_of(planned: PlannedShot, after_s: float = 0.0, sharpness: Sharpness = UNLEARNED) -> Room:
+    """Where the next setting may move, as the recipe and the photographer's locks have it."""
+    locked = planned.intent.choice.locked
+    return Room(
+        parts=planned.plan.parts,
+        dials=planned.kit.dials,
+        limits=planned.plan.limits,
+        order=[c for c in planned.recipe.change_order if c not in locked],
+        why_this_order=planned.recipe.change_why,
+        consequences=partial(
+            consequences, planned.kit, planned.plan.blurs, planned.scene.temperature_c
+        ),
+        locked=locked,
+        real=partial(follow.settings_for, planned, after_s=after_s),
+        after_s=after_s,
+        sharpness=sharpness,
+    )
+
+
+def asked(planned: PlannedShot, positions: Positions) -> list[str]:
+    """What a word may be about, said over a frame with such a setting."""
+    return room_of(planned).asked(positions)
+
+
+def as_shown(planned: PlannedShot, take: JudgedTake) -> JudgedTake:
+    """A word said of the whole of a quick frame is about the lights it shows."""
+    if WHOLE not in take.verdicts:
+        return take
+    shown = room_of(planned).shown(positions_near(planned.kit.dials, take.settings))
+    if len(shown) == len(planned.plan.parts):
+        return take
+    said = {key: word for key, word in take.verdicts.items() if key != WHOLE}
+    about = dict.fromkeys((part.key for part in shown), take.verdicts[WHOLE])
+    return replace(take, verdicts={**about, **said})
+
+
+def next_after_s(planned: PlannedShot, takes: Sequence[JudgedTake], now_s: float) -> float:
+    """When the next take will be made: now, as long as somebody is still at it."""
+    if not takes:
+        return 0.0
+    last = takes[-1].after_s
+    now = planned.after_s(now_s)
+    return now if last <= now <= last + STILL_AT_IT_S else last
+
+
+def words_ahead(
+    planned: PlannedShot,
+    now: Positions,
+    takes: Sequence[JudgedTake],
+    now_s: float,
+    sharpness: Sharpness = UNLEARNED,
+    levers: Levers | None = None,
+) -> Tree:
+    """The advice for the words that may come next over what is set `now`, with the levers of
+    what is brought as planned unless somebody says."""
+    if takes or levers is not None:
+        room = room_of(planned, next_after_s(planned, takes, now_s), sharpness)
+        # one word was said already: as many frames in all are worked out beforehand
+        deep = WORDS_DEEP - 1 if takes else WORDS_DEEP
+        return advice_tree(now, takes, room, deep, levers)
+    return _first_words(planned, tuple(now.items()), sharpness)
+
+
+@lru_cache(maxsize=256)
+def _first_words(
+    planned: PlannedShot, now: tuple[tuple[Control, DialValue], ...], sharpness: Sharpness
+) -> Tree:
+    """Before any take, over the planned setting and its quick frame; kept, because a night
+    taken along asks for every shot's."""
+    positions = dict(now)
+    room = room_of(planned, 0.0, sharpness)
+    # a first look at the rest without what is performed leads to the real setting at once
+    deep = WORDS_DEEP if planned.lead in room.shown(positions) else WORDS_DEEP - 1
+    return advice_tree(positions, (), room, deep)
+
+
+def words_after(
+    planned: PlannedShot,
+    step: Step,
+    takes: Sequence[JudgedTake] = (),
+    sharpness: Sharpness = UNLEARNED,
+) -> Tree:
+    """The advice for the words over a step's setting, after the takes it follows from."""
+    room = room_of(planned, step.after_s, sharpness)
+    return advice_tree(step.positions, takes, room, STEP_WORDS_DEEP, step.levers)
+
+
+def advice(
+    planned: PlannedShot,
+    takes: Sequence[JudgedTake],
+    now_s: float,
+    sharpness: Sharpness = UNLEARNED,
+) -> Advice | None:
+    """The next setting after the takes judged so far; None before the first."""
+    if not takes:
+        return None
+    return next_setting(takes, room_of(planned, next_after_s(planned, takes, now_s), sharpness))
+
+
+def steps_after(
+    planned: PlannedShot,
+    from_s: float,
+    to_s: float,
+    takes: Sequence[JudgedTake],
+    sharpness: Sharpness = UNLEARNED,
+) -> tuple[Step, ...]:
+    """What the takes lead to each time the light has moved on; as planned where there are none."""
+    if not takes:
+        return follow.steps(planned, from_s, to_s)
+    since_s = takes[-1].after_s
+    steps = []
+    for after_s in follow.step_times_s(planned, from_s, to_s):
+        then = next_setting(takes, room_of(planned, after_s, sharpness))
+        moved = planned.lead.moved(since_s, after_s)
+        steps.append(Step(after_s, moved, then.positions, then.levers))
+    return tuple(steps)

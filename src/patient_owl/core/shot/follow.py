@@ -1,0 +1,108 @@
+"""A planned shot as the light moves: the setting each time it has moved on, and a series.
+
+Every function takes the plan and gives what follows from it; the plan itself never changes.
+"""
+
+from dataclasses import dataclass, replace
+from functools import lru_cache
+
+from patient_owl.core.advise.next import GOOD_ENOUGH_STOPS
+from patient_owl.core.exposure.settings import Positions
+from patient_owl.core.light.part import Levers
+from patient_owl.core.plan.planned import PlannedShot
+from patient_owl.core.program.program import Phase, Program
+from patient_owl.core.solve.solver import solve
+
+HOLDS_AT_MOST_S = 3600.0  # further off nobody plans a setting; common practice
+MOST_STEPS = 10  # of moving light told at a time: what one reads at a glance
+
+
+@dataclass(frozen=True)
+class Step:
+    """What the setting becomes as the light changes.
+
+    after_s: from the shot's own moment. moved_stops: how much brighter the light is by then.
+    levers: of the lights that are brought, where takes moved them; None as planned.
+    """
+
+    after_s: float
+    moved_stops: float
+    positions: Positions
+    levers: Levers | None = None
+
+
+def settings_for(planned: PlannedShot, wanted_ev100: float, after_s: float = 0.0) -> Positions:
+    """The setting planned for a lead light that wants such an EV100 at a moment."""
+    lead, *others = planned.plan.parts
+    parts = [
+        replace(lead, ev100=wanted_ev100 + lead.placement_stops),
+        *(replace(part, ev100=part.ev100 + part.moved(0.0, after_s)) for part in others),
+    ]
+    start = {control: position.value for control, position in planned.positions.items()}
+    limits, dials = planned.plan.limits, planned.kit.dials
+    return solve(parts, dials, limits, start, planned.intent.choice).positions
+
+
+def steps(planned: PlannedShot, from_s: float, to_s: float) -> tuple[Step, ...]:
+    """The setting each time the light has moved on by what one sees, minute by minute.
+
+    The first stands at `from_s`; a light that stands still has no other.
+    """
+    return tuple(_step(planned, after_s) for after_s in step_times_s(planned, from_s, to_s))
+
+
+def step_times_s(planned: PlannedShot, from_s: float, to_s: float) -> list[float]:
+    """When the light has moved on by what one sees, seconds from the shot's own moment."""
+    times = [from_s]
+    for minute in range(1, int((to_s - from_s) / 60) + 1):
+        after_s = from_s + 60.0 * minute
+        if abs(planned.lead.moved(times[-1], after_s)) >= GOOD_ENOUGH_STOPS:
+            times.append(after_s)
+    return times
+
+
+@lru_cache(maxsize=128)
+def series(planned: PlannedShot) -> tuple[Step, ...]:
+    """A frame every so often from one standing point, each with its own setting; none where
+    one frame is all that is asked for."""
+    return tuple(_step(planned, due.at_s) for due in planned.series_due)
+
+
+@lru_cache(maxsize=128)
+def course(planned: PlannedShot) -> Program:
+    """All of it from beginning to end: the program, or the frames of a series when each is
+    due, with the setting for then."""
+    phases: list[Phase] = []
+    free_s = 0.0
+    for step in series(planned):
+        program = planned.program_at(step.positions)
+        if planned.uses_noise_reduction:
+            program = program.with_noise_reduction()
+        first, *rest = program.phases * program.rounds
+        wait_s = max(0.0, step.after_s - free_s)
+        phases += [replace(first, lead_in_s=first.lead_in_s + wait_s), *rest]
+        free_s += wait_s + program.duration_s
+    return Program(tuple(phases)) if phases else planned.program
+
+
+def _step(planned: PlannedShot, after_s: float) -> Step:
+    moved = planned.lead.moved(0.0, after_s)
+    if not after_s:
+        return Step(after_s, moved, planned.positions)
+    return Step(after_s, moved, settings_for(planned, planned.lead.wanted_at(after_s), after_s))
+
+
+@lru_cache(maxsize=128)
+def holds_s(planned: PlannedShot) -> float | None:
+    """How long the setting stays right to a third of a stop; None for an hour and more."""
+    minutes = (60.0 * minute for minute in range(1, int(HOLDS_AT_MOST_S / 60) + 1))
+    moved = ((after_s, planned.lead.moved(0.0, after_s)) for after_s in minutes)
+    return next((after_s for after_s, m in moved if abs(m) >= GOOD_ENOUGH_STOPS), None)
+
+
+@lru_cache(maxsize=128)
+def later(planned: PlannedShot) -> tuple[Step, ...]:
+    """The next settings in moving light; none where this one holds for an hour."""
+    if holds_s(planned) is None:
+        return ()
+    return steps(planned, 0.0, HOLDS_AT_MOST_S)[1 : 1 + MOST_STEPS]
