@@ -14,7 +14,7 @@ from benchmarks.http import served
 from benchmarks.measure import report
 from benchmarks.planning import BEGINS_S as DUSK_S
 from benchmarks.planning import NIGHT
-from patient_owl.core.kinds import RECIPES
+from patient_owl.core.kinds import KINDS, RECIPES
 from patient_owl.core.kit import Lens, kit_of
 from patient_owl.core.optics.camera import Framing
 from patient_owl.core.picture.picture import PictureRequest, render
@@ -41,7 +41,9 @@ def run() -> None:
 
 
 def _drawn(shot: PlannedShot, size: tuple[int, int]) -> None:
-    render(shot, NIGHT, PictureRequest(shot.settings, *size))
+    render(
+        shot, NIGHT, PictureRequest(shot.settings, *size, drawing=KINDS[shot.recipe.key].drawing)
+    )
 
 
 def _beside_others(crowd: Crowd) -> None:

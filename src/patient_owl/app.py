@@ -54,6 +54,7 @@ from patient_owl.platform.storage.sessions import Sessions
 from patient_owl.ports.devices import Devices
 from patient_owl.ports.settings import AppSettings, get_settings
 from patient_owl.ports.simulated import simulated_devices
+from patient_owl.words.complete import check_kinds
 
 API = "/api/v1"
 
@@ -78,6 +79,7 @@ def create_app(settings: AppSettings | None = None, devices: Devices | None = No
 
     Without any, simulated ones stand behind the ports, and say so wherever their figures show.
     """
+    check_kinds()
     settings = settings or get_settings()
     sessions = Sessions(settings.database_url)
 

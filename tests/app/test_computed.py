@@ -44,7 +44,7 @@ def test_a_shot_has_its_picture_its_histogram_and_where_each_light_lands(ida: Te
     assert sum(picture["histogram"]) == 240 * 360
     [sky] = picture["lands"]
     plan = ida.get(f"/api/v1/shots/{shot['id']}/plan").json()
-    assert sky["name"] == plan["parts"][0]["name"]
+    assert sky["name"].capitalize() == plan["parts"][0]["name"]
     assert "mid-grey" in picture["reading"]
     assert picture["window_of_1_to_1"] == pytest.approx(240 / 4000)
     again = computed(ida, shot)

@@ -9,7 +9,7 @@ from fastapi.testclient import TestClient
 from pydantic import BaseModel
 from sqlalchemy.exc import TimeoutError as NoConnectionFree
 
-from patient_owl.account.trash import Kind
+from patient_owl.account.trash import TrashKind
 from patient_owl.ports.fields import RequestBody
 from tests.app import making
 
@@ -206,6 +206,6 @@ def test_every_kind_of_thing_can_be_put_away_by_its_owner_alone(
 ) -> None:
     other = signed_in("Other")
     place = making.place(ida)
-    for kind in Kind:
+    for kind in TrashKind:
         assert other.delete(f"/api/v1/{kind}/{place['id']}").status_code == 404
     assert ida.get(f"/api/v1/places/{place['id']}").status_code == 200

@@ -1,6 +1,8 @@
 """A contract every recipe keeps, and the stars recipe's own promises."""
 
 import re
+from dataclasses import replace
+from pathlib import Path
 
 import numpy as np
 import pytest
@@ -9,12 +11,14 @@ from hypothesis import strategies as st
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.dials import CONTROLS, aperture_dial, time_dial
-from patient_owl.core.kinds import RECIPES
+from patient_owl.core.kinds import KINDS, RECIPES, missing_pieces
+from patient_owl.core.kinds._kind import Kind
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.limit import allowed, is_time_capped
 from patient_owl.core.optics.camera import Framing
-from patient_owl.core.plan.types import Intent, Moment, Plan, Recipe, Scene
+from patient_owl.core.plan.types import InputSpec, Intent, Moment, Plan, Recipe, Scene
 from patient_owl.core.solve.solver import Choice
+from patient_owl.words.complete import check_kinds
 from patient_owl.words.kinds import CAUTIONS, CUES, DISCIPLINES, MISTAKES, STEPS
 from patient_owl.words.parts import landing_text, part_name
 from patient_owl.words.plan import conflict_text
@@ -185,6 +189,31 @@ def test_every_recipe_is_worded(key: str) -> None:
         assert all(option_text(option, spec.key) for option in spec.options)
         assert told(question_words(spec.key).told, spec.default or 1.0).text
         assert spec.check(spec.default) == spec.default
+
+
+def test_one_sentence_at_the_start_names_every_piece_a_kind_lacks(tmp_path: Path) -> None:
+    (tmp_path / "lightning").mkdir()
+    (tmp_path / "lightning" / "plan.py").touch()
+    assert missing_pieces(tmp_path / "lightning") == [
+        "lightning/__init__.py",
+        "lightning/drawing.py",
+        "lightning/scene.py",
+    ]
+    check_kinds()
+    stars = KINDS["stars_over_foreground"]
+    unknown = replace(
+        stars.recipe,
+        key="lightning",
+        inputs=(InputSpec("thunder_s", "number", 30),),
+        packs=("rod",),
+    )
+    scene = replace(stars.scenes[0], key="far_storm")
+    with pytest.raises(ValueError, match=r"^These have no words") as refused:
+        check_kinds({"lightning": Kind(unknown, stars.drawing, (scene,))})
+    assert str(refused.value) == (
+        "These have no words: lightning: words/kinds/lightning.py, lightning: question thunder_s, "
+        "lightning: scene far_storm, lightning: pack rod."
+    )
 
 
 def test_time_is_the_longest_dial_value_the_chosen_school_allows() -> None:

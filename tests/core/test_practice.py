@@ -7,15 +7,15 @@ import pytest
 
 from patient_owl.core.kinds import RECIPES
 from patient_owl.core.practice.attempt import LOOKING_S, Attempt, AttemptFrame, kept
-from patient_owl.core.practice.scenario import FARTHEST_AT, Passing
-from patient_owl.core.practice.scenarios import SCENARIOS
+from patient_owl.core.practice.scenes import SCENARIOS, hidden_in, planned_for
+from patient_owl.core.scenes.scenario import FARTHEST_AT, Passing
 
 SEED = 11
 
 
 def attempt(key: str, seed: int = SEED) -> Attempt:
     scenario = SCENARIOS[key]
-    return Attempt(scenario, scenario.planned({}), seed)
+    return Attempt(scenario, planned_for(scenario, {}), seed)
 
 
 def with_best(one: Attempt, opens_s: float = 0.0) -> Attempt:
@@ -48,7 +48,7 @@ def test_whoever_knew_the_light_could_meet_every_scene_in_one_frame(key: str) ->
 
 def test_a_hidden_light_is_of_its_attempt_and_no_further_off_than_its_level() -> None:
     for scenario in SCENARIOS.values():
-        first, again, other = (scenario.hidden(seed) for seed in (1, 1, 2))
+        first, again, other = (hidden_in(scenario, seed) for seed in (1, 1, 2))
         assert first == again != other
         assert max(map(abs, first.values())) <= FARTHEST_AT[scenario.level]
 

@@ -24,7 +24,7 @@ from patient_owl.ports.errors import NotFound
 router = new_router(tags=["trash"])
 
 
-class Kind(StrEnum):
+class TrashKind(StrEnum):
     places = "places"
     kit = "kit"
     nights = "nights"
@@ -35,19 +35,19 @@ class Kind(StrEnum):
     readings = "readings"
 
 
-_MODELS: Mapping[Kind, type[Owned]] = {
-    Kind.places: Place,
-    Kind.kit: KitItem,
-    Kind.nights: Night,
-    Kind.shots: Shot,
-    Kind.takes: Take,
-    Kind.photos: Photo,
-    Kind.found: FindingRow,
-    Kind.readings: Reading,
+_MODELS: Mapping[TrashKind, type[Owned]] = {
+    TrashKind.places: Place,
+    TrashKind.kit: KitItem,
+    TrashKind.nights: Night,
+    TrashKind.shots: Shot,
+    TrashKind.takes: Take,
+    TrashKind.photos: Photo,
+    TrashKind.found: FindingRow,
+    TrashKind.readings: Reading,
 }
 
 
-def _row(session: DbSession, user: User, kind: Kind, row_id: UUID) -> Owned:
+def _row(session: DbSession, user: User, kind: TrashKind, row_id: UUID) -> Owned:
     row = session.get(_MODELS[kind], row_id)
     if row is None or row.user_id != user.id:
         raise NotFound("thing")
@@ -55,7 +55,7 @@ def _row(session: DbSession, user: User, kind: Kind, row_id: UUID) -> Owned:
 
 
 @router.delete("/{kind}/{row_id}", status_code=204)
-def delete(kind: Kind, row_id: UUID, visit: CurrentVisit, if_match: IfMatch = None) -> None:
+def delete(kind: TrashKind, row_id: UUID, visit: CurrentVisit, if_match: IfMatch = None) -> None:
     """Put a thing away. Deleting it twice is the same as once, and can be undone; so a version
     need not be named, but where one is, only that one is put away."""
     row = _row(visit.session, visit.user, kind, row_id)
@@ -66,7 +66,7 @@ def delete(kind: Kind, row_id: UUID, visit: CurrentVisit, if_match: IfMatch = No
 
 
 @router.post("/{kind}/{row_id}/restore", status_code=204)
-def restore(kind: Kind, row_id: UUID, visit: CurrentVisit) -> None:
+def restore(kind: TrashKind, row_id: UUID, visit: CurrentVisit) -> None:
     """Bring a deleted thing back."""
     row = _row(visit.session, visit.user, kind, row_id)
     row.deleted_at_utc = None

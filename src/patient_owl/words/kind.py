@@ -28,12 +28,21 @@ class PostWords:
     argument: str
 
 
+class SceneWords(NamedTuple):
+    """title; brief: what is there and wanted; ends: what ends it."""
+
+    title: str
+    brief: str
+    ends: str
+
+
 @dataclass(frozen=True)
 class Words:
     """Words by code, as the recipe of the same key uses them.
 
     options: of its choices. reasons: templates filled with a reason's quantities. posts: limits on
-    the rails. cues: what is said while the shutter is open.
+    the rails. cues: what is said while the shutter is open. packs: what goes
+    into the bag for it alone. scenes: to practise on.
     """
 
     key: str
@@ -47,3 +56,5 @@ class Words:
     cautions: Mapping[str, str] = field(default_factory=dict)
     cues: Mapping[str, str] = field(default_factory=dict)
     posts: Mapping[str, PostWords] = field(default_factory=dict)
+    packs: Mapping[str, str] = field(default_factory=dict)
+    scenes: Mapping[str, SceneWords] = field(default_factory=dict)

@@ -6,6 +6,7 @@ from datetime import tzinfo
 from patient_owl.core.order.budget import Budget
 from patient_owl.core.order.packing import Group, Packed
 from patient_owl.core.sky.ephemeris import moment_utc
+from patient_owl.words.kinds import PACKS
 from patient_owl.words.night import clock
 from patient_owl.words.quantities import begun, celsius, duration, say
 
@@ -19,7 +20,9 @@ GROUPS: Mapping[Group, str] = {
     "warmth": "To wear",
 }
 
-NAMES: Mapping[str, str] = {
+# What a kind of picture asks for alone stands with its words.
+PACK_NAMES: Mapping[str, str] = {
+    **PACKS,
     "tripod": "tripod, with its plate",
     "release": "cable or timer release",
     "weight": "bag for weight on the hook",
@@ -36,12 +39,7 @@ NAMES: Mapping[str, str] = {
     "dark_clothes": "dark clothes, no reflecting strips",
     "black_card": "black card, to cover the lens between",
     "white_tape": "white tape, to mark where one stands",
-    "string": "string, of the length the spin needs",
-    "haze_spray": "fine mist or haze, as the place allows",
     "gels": "gels",
-    "ear_plugs": "ear plugs",
-    "bright_vest": "bright vest, for the way along the road",
-    "boots": "boots that grip on wet stone",
     "layer": "warm layer",
     "second_layer": "second warm layer, windproof",
     "gloves_and_hat": "thin gloves and a hat",
@@ -58,7 +56,7 @@ _REASONS: Mapping[str, str] = {
 
 def name_of(line: Packed) -> str:
     """`2 × charged battery`"""
-    name = line.name or NAMES[line.code]
+    name = line.name or PACK_NAMES[line.code]
     return f"{line.count} × {name}" if line.count > 1 else name
 
 

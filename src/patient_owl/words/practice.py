@@ -1,107 +1,15 @@
 """Practice nights in words: what a scene is and wants, and what came of an attempt."""
 
 from collections.abc import Mapping
-from typing import NamedTuple
 
 from patient_owl.core.practice.attempt import Attempt
-from patient_owl.core.practice.scenario import Level
+from patient_owl.core.scenes.scenario import Level
 from patient_owl.words.parts import part_name
 from patient_owl.words.plan import settings_text
 from patient_owl.words.posts import post_text
 from patient_owl.words.quantities import begun, duration, plural, signed_stops, stops
 from patient_owl.words.reasons import reason_text
 
-
-class SceneWords(NamedTuple):
-    """title; brief: what is there and wanted; ends: what ends it."""
-
-    title: str
-    brief: str
-    ends: str
-
-
-SCENES: Mapping[str, SceneWords] = {
-    "first_stars": SceneWords(
-        "First stars over the ring",
-        "No Moon, open moor, a stone against Orion. Stars as points, the sky two stops under.",
-        "Frost sends you home.",
-    ),
-    "weir_at_dusk": SceneWords(
-        "Silk before dark",
-        "The weir runs at 2.5 m/s and the light falls. Milky water, where it is wanted.",
-        "Then it is too dark for silk without raising ISO.",
-    ),
-    "orangery_lamps": SceneWords(
-        "Orange trees by lamplight",
-        "A room, a lamp in view, a window going blue.",
-        "The steward locks up.",
-    ),
-    "quay_by_hand": SceneWords(
-        "The quay without legs",
-        "A lit quay and no tripod. Sharp, and as clean as that allows.",
-        "The shops close.",
-    ),
-    "stone_by_torch": SceneWords(
-        "A stone by torch",
-        "Dark moor, one torch. The stone a little under mid-grey, the night around it.",
-        "The torch's cell is done.",
-    ),
-    "blue_harbour": SceneWords(
-        "The harbour in blue",
-        "Lamps and sky balance for a few minutes.",
-        "The blue is gone.",
-    ),
-    "tram_is_due": SceneWords(
-        "A tram is due",
-        "One crosses every twelve minutes. Its whole trail in one frame.",
-        "The last one has gone.",
-    ),
-    "regatta_shells": SceneWords(
-        "Shells over the pontoon",
-        "Five-inch shells, one after another. Their colours, not white.",
-        "The show is over.",
-    ),
-    "name_in_light": SceneWords(
-        "A word in light",
-        "A friend writes three letters toward you by a lit quay.",
-        "His arm is tired.",
-    ),
-    "orb_by_water": SceneWords(
-        "An orb by still water",
-        "Thirty spins, the ball and its mirror.",
-        "Wind comes up.",
-    ),
-    "two_panels": SceneWords(
-        "Panels in a dark house",
-        "Low steady light on a tree in a room that is all but black.",
-        "The house is wanted back.",
-    ),
-    "zoom_on_lamps": SceneWords(
-        "A pull on the lamps",
-        "Rest, then zoom: what rests prints, what moves draws.",
-        "The quay's lamps go out.",
-    ),
-    "tide_and_moon": SceneWords(
-        "Half a Moon and a tide",
-        "The tower, winter stars, and a causeway that floods. Little time, light far off perhaps.",
-        "The tide is at the causeway: leave.",
-    ),
-    "turning_sky": SceneWords(
-        "The sky turns in the south",
-        "An hour of trails around the pole. A frame that is wrong is an hour lost.",
-        "Twilight begins.",
-    ),
-    "beam_in_mist": SceneWords(
-        "A beam under the full Moon",
-        "Mist, a torch held up, and moonlight that wants to win.",
-        "The mist is gone.",
-    ),
-    "frozen_turn": SceneWords(
-        "A turn, frozen",
-        "A dark house, somebody turns, a flash ends it.",
-        "He is dizzy.",
-    ),
-}
 LEVELS: Mapping[Level, str] = {
     1: "First night: the light is nearly as predicted",
     2: "Usual night: the light may be off by stops, and something is due",

@@ -4,13 +4,13 @@ from collections.abc import Mapping
 from dataclasses import replace
 
 from patient_owl.core.exposure.settings import Settings
-from patient_owl.core.kinds import RECIPES
+from patient_owl.core.kinds import KINDS, RECIPES
 from patient_owl.core.light.brought import Brought
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.optics.camera import Framing
 from patient_owl.core.optics.stand_in import StandIn
 from patient_owl.core.picture.picture import PictureRequest, stage_of
-from patient_owl.core.picture.stage import Stage
+from patient_owl.core.picture.stage import Drawing, Stage
 from patient_owl.core.picture.view import WHOLE_FRAME, Window
 from patient_owl.core.plan.planned import PlannedShot, ShotSpec
 from patient_owl.core.plan.types import InputValue
@@ -40,6 +40,11 @@ def planned(
     return plan_shot(spec, night, kit(focal_length_mm, filters=GLASS), {})
 
 
+def drawing_of(shot: PlannedShot) -> Drawing:
+    """What its kind adds to the picture."""
+    return KINDS[shot.recipe.key].drawing
+
+
 def staged(
     shot: PlannedShot,
     night: NightContext = NIGHT,
@@ -53,5 +58,7 @@ def staged(
     found = settings or shot.settings
     if exposure_s is not None:
         found = replace(found, exposure_s=exposure_s)
-    wanted = PictureRequest(found, *size, window, hidden=hidden or {}, subject=subject)
+    wanted = PictureRequest(
+        found, *size, window, hidden=hidden or {}, subject=subject, drawing=drawing_of(shot)
+    )
     return stage_of(shot, night, wanted)

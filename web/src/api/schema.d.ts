@@ -4955,11 +4955,6 @@ export interface components {
             version: number;
         };
         /**
-         * Kind
-         * @enum {string}
-         */
-        Kind: "places" | "kit" | "nights" | "shots" | "takes" | "photos" | "found" | "readings";
-        /**
          * KitItemIn
          * @example {
          *       "name": "ND 64",
@@ -8735,6 +8730,11 @@ export interface components {
             /** Population */
             population: number;
         };
+        /**
+         * TrashKind
+         * @enum {string}
+         */
+        TrashKind: "places" | "kit" | "nights" | "shots" | "takes" | "photos" | "found" | "readings";
         /**
          * TriedSettings
          * @description Exact values to see the picture with.
@@ -23336,7 +23336,7 @@ export interface operations {
                 "if-match"?: string | null;
             };
             path: {
-                kind: components["schemas"]["Kind"];
+                kind: components["schemas"]["TrashKind"];
                 row_id: string;
             };
             cookie?: never;
@@ -23435,7 +23435,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: components["schemas"]["Kind"];
+                kind: components["schemas"]["TrashKind"];
                 row_id: string;
             };
             cookie?: never;

@@ -13,7 +13,7 @@ from patient_owl.core.exposure.reading import LEVELS
 from patient_owl.core.kinds import RECIPES
 from patient_owl.core.matching.clock import TimeFrom
 from patient_owl.core.matching.sets import SetKind
-from patient_owl.core.practice.scenarios import SCENARIOS
+from patient_owl.core.practice.scenes import SCENARIOS
 from patient_owl.field.practice.schemas import MOST_FRAMES
 from patient_owl.journal.photos.schemas import Pick, Rating, Tags
 from patient_owl.journal.takes.schemas import TakeIn

@@ -62,7 +62,7 @@ def lengths(planned: PlannedShot, pace: Pace) -> Lengths:
         quick_frames, wanted = wanted - 1, 1
         quick_s = _quick_s(planned)
     judged_s = JUDGE_MIN * MIN_S
-    usual_min = SET_UP_HANDHELD_MIN if planned.recipe.key == "handheld" else SET_UP_MIN
+    usual_min = SET_UP_HANDHELD_MIN if planned.recipe.is_handheld else SET_UP_MIN
     usual_min += SET_UP_A_LIGHT_MIN * len(planned.intent.brought)
     set_up_min = usual_min if pace.set_up_min is None else pace.set_up_min
     return Lengths(

@@ -16,8 +16,6 @@ from patient_owl.core.types import Stretch
 from patient_owl.core.windows import Condition, During, SunAbove, SunBelow, windows
 
 STEP_S = 300.0  # a condition that holds for less may be missed
-# Events that a kind of picture is about: it waits for them where the night has some.
-ABOUT = {"fireworks": "show", "vehicle_trails": "traffic"}
 
 
 @dataclass(frozen=True)
@@ -56,14 +54,14 @@ def needs_of(
     if kind:
         found.append(_need(kind, night))
     asked_about = {c.event for group in asked for c in group if isinstance(c, During)}
-    about = ABOUT.get(planned.recipe.key)
-    shows = [one for one in night.happenings if one.event.kind == about]
+    kind_of_event = planned.recipe.waits_for
+    shows = [happens for happens in night.happenings if happens.event.kind == kind_of_event]
     if shows and not any(one.event in asked_about for one in shows):
         running = sorted(stretch for one in shows for stretch in one.running)
         timing = shows[0].event.timing
         every_s = 60 * timing.every_min if isinstance(timing, Every) else 0.0
         during = (During(shows[0].event, zone),)
-        found.append(Need(during, tuple(running), about == "show", every_s=every_s))
+        found.append(Need(during, tuple(running), kind_of_event == "show", every_s=every_s))
     return (*found, *(_need(group, night) for group in asked))
 
 

@@ -19,19 +19,6 @@ Group = Literal["camera", "glass", "support", "light", "power", "small", "warmth
 COLD_C, FROST_C = 10.0, 3.0  # a second layer; gloves and a hat. Common practice
 KNEELING_M = 0.7  # whose camera stands lower kneels
 LOW_TILT_DEG = 45.0  # and whose looks up steeply, to see the screen
-# What kinds of picture ask for besides. Common practice.
-ADDS: dict[str, tuple[str, ...]] = {
-    "light_painting": ("dark_clothes", "black_card"),
-    "light_writing": ("dark_clothes", "white_tape"),
-    "spun_light": ("dark_clothes", "string", "white_tape"),
-    "beam_in_haze": ("haze_spray",),
-    "steady_lights": ("gels", "tape"),
-    "flash_portrait": ("gels",),
-    "star_trails": ("heater",),
-    "fireworks": ("ear_plugs", "black_card"),
-    "vehicle_trails": ("bright_vest",),
-    "moving_water": ("boots", "lens_cloth"),
-}
 
 
 @dataclass(frozen=True)
@@ -98,7 +85,7 @@ def _things(uses: Sequence[Use]) -> list[Packed]:
 
 
 def _support(uses: Sequence[Use], night: Budget) -> list[Packed]:
-    on_legs = [use for use in uses if use.planned.recipe.key != "handheld"]
+    on_legs = [use for use in uses if not use.planned.recipe.is_handheld]
     if not on_legs:
         return []
     found = [Packed("support", "tripod", shots=_titles(on_legs))]
@@ -168,7 +155,7 @@ def _is_low(planned: PlannedShot) -> bool:
 def _added(uses: Sequence[Use]) -> list[Packed]:
     found: dict[str, list[Use]] = {}
     for use in uses:
-        for code in ADDS.get(use.planned.recipe.key, ()):
+        for code in use.planned.recipe.packs:
             found.setdefault(code, []).append(use)
     return [Packed("small", code, shots=_titles(those)) for code, those in found.items()]
 

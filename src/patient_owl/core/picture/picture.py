@@ -15,14 +15,13 @@ from patient_owl.core.exposure.settings import Settings, positions_near
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.optics.stand_in import StandIn
 from patient_owl.core.picture.canvas import Canvas
-from patient_owl.core.picture.disciplines import DRAWINGS
 from patient_owl.core.picture.land import draw_land
 from patient_owl.core.picture.moon import draw_moon
 from patient_owl.core.picture.points import draw_points
 from patient_owl.core.picture.room import draw_room
 from patient_owl.core.picture.sensor import SensorFrame, expose
 from patient_owl.core.picture.sky import draw_sky
-from patient_owl.core.picture.stage import Layer, Opening, Stage
+from patient_owl.core.picture.stage import Drawing, Layer, Opening, Stage
 from patient_owl.core.picture.subject_layer import draw_subject
 from patient_owl.core.picture.view import WHOLE_FRAME, View, Window
 from patient_owl.core.plan.panorama import grid_for
@@ -48,7 +47,7 @@ class PictureRequest:
     much brighter each light really is, by its key, `sky` and `ground`. [stops] white_k: of the
     light that comes out grey; None as is usual. seed: of all that is chance. is_one_frame: a single
     frame and not what becomes of several, nor a panorama. after_s: when, from the shot's moment.
-    without: what was not there just then, as `trails`.
+    without: what was not there just then, as `trails`. drawing: what its kind adds.
     """
 
     settings: Settings
@@ -63,6 +62,7 @@ class PictureRequest:
     is_one_frame: bool = False
     after_s: float = 0.0
     without: frozenset[str] = frozenset()
+    drawing: Drawing = field(kw_only=True)
 
 
 @dataclass(frozen=True)
@@ -114,7 +114,7 @@ def render(
 
 def drawn(stage: Stage, check: Callable[[], None] = goes_on) -> Canvas:
     """The light of the scene, before the camera."""
-    drawing = DRAWINGS[stage.planned.recipe.key]
+    drawing = stage.drawing
     canvas = Canvas.of(stage.view.shape)
     for layer in (*BACKDROP, *drawing.behind, draw_subject, *drawing.before):
         check()
@@ -139,7 +139,7 @@ def stage_of(planned: PlannedShot, night: NightContext, wanted: PictureRequest) 
         None if wanted.is_one_frame else strip_deg(planned),
     )
     one_frame = (Opening(0.0, wanted.settings.exposure_s),)
-    drawing = DRAWINGS[planned.recipe.key]
+    drawing = wanted.drawing
     stage = Stage(
         planned,
         night,
@@ -152,7 +152,7 @@ def stage_of(planned: PlannedShot, night: NightContext, wanted: PictureRequest) 
         wanted.seed,
         wanted.after_s,
         wanted.without,
-        drawing.is_room,
+        drawing,
     )
     if wanted.subject is None and drawing.stand_in is not None:
         return replace(stage, subject=drawing.stand_in(stage))

@@ -49,13 +49,26 @@ class Opening:
 
 
 @dataclass(frozen=True)
+class Drawing:
+    """What a kind adds to the picture. behind: before the subject stands in it; before: in front of
+    it, nearest last. stand_in: what it shows where nobody placed a subject. is_room: taken in a
+    room, whatever lights it. passing: the name of what is drawn only while something passes."""
+
+    behind: "tuple[Layer, ...]" = ()
+    before: "tuple[Layer, ...]" = ()
+    stand_in: "Callable[[Stage], StandIn | None] | None" = None
+    is_room: bool = False
+    passing: str = ""
+
+
+@dataclass(frozen=True)
 class Stage:
     """A frame about to be drawn.
 
     levers: where those of the lights that are brought stand, where not as planned. subject: a
     stand-in somebody placed. openings: of the frames that make the picture, one as a rule, from its
     own moment. after_s: that moment, from the shot's. without: what was not there, by name.
-    is_room: the kind of picture is taken in a room, whatever lights it.
+    drawing: what its kind adds.
     """
 
     planned: PlannedShot
@@ -69,7 +82,7 @@ class Stage:
     seed: int = 0
     after_s: float = 0.0
     without: frozenset[str] = frozenset()
-    is_room: bool = False
+    drawing: Drawing = Drawing()
 
     @cached_property
     def _seen(self) -> Seen:
@@ -155,7 +168,7 @@ class Stage:
         answers = self.intent.inputs
         lit_by = answers.get("lit_by")
         by_sky = lit_by == "natural" and answers.get("between") in ROOMS
-        return lit_by in INDOORS or by_sky or self.is_room
+        return lit_by in INDOORS or by_sky or self.drawing.is_room
 
     @cached_property
     def sky_gain(self) -> float:
@@ -207,15 +220,3 @@ class Stage:
 
 
 Layer = Callable[[Canvas, Stage], None]
-
-
-@dataclass(frozen=True)
-class Drawing:
-    """What a discipline adds to the picture. behind: before the subject stands in it; before: in
-    front of it, nearest last. stand_in: what it shows where nobody placed a subject. is_room: taken
-    in a room, whatever lights it."""
-
-    behind: tuple[Layer, ...] = ()
-    before: tuple[Layer, ...] = ()
-    stand_in: Callable[[Stage], StandIn | None] | None = None
-    is_room: bool = False

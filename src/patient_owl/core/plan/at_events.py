@@ -18,23 +18,24 @@ WATER_CAUTIONS = ("water_rises",)
 
 def facts_at_events(
     happenings: tuple[Happening, ...],
-    discipline: str,
+    waits_for: str,
     at_s: float,
     exposure_s: float,
     framing: Framing,
     across_deg: float,
 ) -> tuple[Reason, ...]:
-    """In the order of the night's events; across_deg: what the frame sees."""
+    """In the order of the night's events. waits_for: the kind of event the picture is about.
+    across_deg: what the frame sees."""
     found: list[Reason] = []
     for one in happenings:
         timing = one.event.timing
         if isinstance(timing, Beat) and _in_frame(one, framing, across_deg):
             found += _turns(one.event.label, timing.period_s, exposure_s)
-        elif isinstance(timing, Every) and discipline == "vehicle_trails":
+        elif isinstance(timing, Every) and waits_for == "traffic":
             found += _next(one, timing, at_s)
         elif one.tide is not None:
             found += _water(one, at_s)
-        elif one.event.kind == "show" and discipline == "fireworks":
+        elif one.event.kind == waits_for == "show":
             found += _show(one, at_s)
     # two levels of one tide tell of the same water
     return tuple(one for k, one in enumerate(found) if one not in found[:k])

@@ -260,7 +260,8 @@ class Recipe:
     control that keeps the brightness until the photographer says otherwise. lead_answers_to: what
     moves the light it is exposed for. change_order: what to change first after a take, by what it
     costs this discipline; change_why: the code of the reason for that order. faces: what a new
-    shot is turned to.
+    shot is turned to. packs: what goes into the bag besides, by code. waits_for: the kind of event
+    it is about, where the night has some. is_handheld: nothing stands on legs.
     """
 
     key: str
@@ -277,6 +278,9 @@ class Recipe:
     tells: frozenset[str] = frozenset()
     draws_strokes: bool = False
     faces: Faces = "level"
+    packs: tuple[str, ...] = ()
+    waits_for: str = ""
+    is_handheld: bool = False
 
     def bringing(self, brought: Sequence[Brought]) -> tuple[Brought, ...]:
         """What is brought, with what the discipline cannot do without and nobody named."""

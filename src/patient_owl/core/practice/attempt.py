@@ -12,8 +12,8 @@ from patient_owl.core.advise.belief import JudgedTake, Verdict
 from patient_owl.core.advise.consequences import consequences
 from patient_owl.core.advise.next import Advice
 from patient_owl.core.exposure.settings import Positions, Settings, positions_near, settings_on
+from patient_owl.core.kinds import KINDS
 from patient_owl.core.limits.limit import Limit
-from patient_owl.core.picture.disciplines.vehicle_trails import TRAILS
 from patient_owl.core.picture.picture import (
     ComputedPicture,
     PictureRequest,
@@ -22,10 +22,11 @@ from patient_owl.core.picture.picture import (
     render,
     stage_of,
 )
-from patient_owl.core.picture.stage import Stage
+from patient_owl.core.picture.stage import Drawing, Stage
 from patient_owl.core.plan.planned import PlannedShot
-from patient_owl.core.practice.scenario import Scenario
+from patient_owl.core.practice.scenes import hidden_in
 from patient_owl.core.reason import Reason
+from patient_owl.core.scenes.scenario import Scenario
 from patient_owl.core.shot import advise, follow
 
 LOOKING_S = 8.0  # over the back of a camera, before one sets anything; common practice
@@ -54,7 +55,11 @@ class Attempt:
 
     @property
     def hidden(self) -> dict[str, float]:
-        return self.scenario.hidden(self.seed)
+        return hidden_in(self.scenario, self.seed)
+
+    @property
+    def _drawing(self) -> Drawing:
+        return KINDS[self.planned.recipe.key].drawing
 
     def closes_s(self, number: int) -> float:
         """When a frame is over, after the scene began: of stacked trails when the last of them
@@ -83,7 +88,8 @@ class Attempt:
             subject=self.scenario.stand_in,
             seed=self.seed + number,
             after_s=frame.opens_s,
-            without=frozenset() if self.is_caught(number) else frozenset({TRAILS}),
+            without=frozenset() if self.is_caught(number) else frozenset({self._drawing.passing}),
+            drawing=self._drawing,
         )
 
     def picture(self, number: int, width_px: int) -> ComputedPicture:

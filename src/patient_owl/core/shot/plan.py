@@ -101,12 +101,12 @@ class _Question(NamedTuple):
 
 
 def _at_events(
-    plan: Plan, night: NightContext, discipline: str, at_s: float, kit: Kit, framing: Framing
+    plan: Plan, night: NightContext, waits_for: str, at_s: float, kit: Kit, framing: Framing
 ) -> Plan:
     """The plan with what the night's events mean for it."""
     exposure_s = plan.solution.settings.exposure_s
     across_deg, _ = view_deg(kit, framing)
-    told = facts_at_events(night.happenings, discipline, at_s, exposure_s, framing, across_deg)
+    told = facts_at_events(night.happenings, waits_for, at_s, exposure_s, framing, across_deg)
     warned = {fact.code for fact in told} & set(WATER_CAUTIONS)
     return replace(
         plan,
@@ -122,7 +122,7 @@ def _planned(question: _Question) -> PlannedShot:
     seen = see(night, at_s, framing)
     scene = replace(seen.scene, learned=question.learned)
     plan = bring(recipe.plan(scene, kit, intent), kit, intent, recipe.tells)
-    plan = _at_events(plan, night, recipe.key, at_s, kit, framing)
+    plan = _at_events(plan, night, recipe.waits_for, at_s, kit, framing)
     if kit.body.film is not None:
         plan = replace(plan, steps=on_film(plan.steps))
     solution, program = plan.solution, plan.program

@@ -10,8 +10,8 @@ from patient_owl.core.exposure.reading import drawn_bins
 from patient_owl.core.exposure.settings import Settings, positions_near
 from patient_owl.core.picture.picture import aspect_of
 from patient_owl.core.practice.attempt import Attempt, AttemptFrame
-from patient_owl.core.practice.scenario import Scenario
-from patient_owl.core.practice.scenarios import SCENARIOS
+from patient_owl.core.practice.scenes import SCENARIOS, planned_for
+from patient_owl.core.scenes.scenario import Scenario
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.solve.solver import Choice
 from patient_owl.field.practice.schemas import (
@@ -32,12 +32,12 @@ from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.storage.owned import added, changed, owned, owned_rows
 from patient_owl.platform.tables.practice import PracticeAttempt
 from patient_owl.ports.errors import WrongState
+from patient_owl.words.kinds import SCENES
 from patient_owl.words.night import clock
 from patient_owl.words.pictures import reading_text
 from patient_owl.words.plan import sentence_rest, settings_text
 from patient_owl.words.practice import (
     LEVELS,
-    SCENES,
     advised_lines,
     frame_lines,
     result_text,
@@ -114,7 +114,7 @@ def attempt_of(visit: Visit, row: PracticeAttempt) -> Attempt:
         )
         for frame in row.frames
     )
-    return Attempt(scenario, scenario.planned(schools_of(visit.user)), row.seed, frames)
+    return Attempt(scenario, planned_for(scenario, schools_of(visit.user)), row.seed, frames)
 
 
 def open_shutter(visit: Visit, row: PracticeAttempt, asked: FrameIn) -> PracticeAttempt:
@@ -244,5 +244,5 @@ def _read_once(
     scenario = SCENARIOS[key]
     before = tuple(AttemptFrame(Settings(*values), 0.0) for _ in range(number))
     frames = (*before, AttemptFrame(Settings(*values), opens_s))
-    picture = Attempt(scenario, scenario.planned({}), seed, frames).picture(number, READ_PX)
+    picture = Attempt(scenario, planned_for(scenario, {}), seed, frames).picture(number, READ_PX)
     return tuple(drawn_bins(picture.histogram)), reading_text(picture.reading)

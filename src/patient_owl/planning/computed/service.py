@@ -12,6 +12,7 @@ from patient_owl.core.alignment import now_behind, passings
 from patient_owl.core.exposure.dials import Control, DialValue
 from patient_owl.core.exposure.reading import drawn_bins
 from patient_owl.core.exposure.settings import Settings, positions_near, settings_on
+from patient_owl.core.kinds import KINDS
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.optics.stand_in import StandIn
 from patient_owl.core.picture.picture import (
@@ -98,6 +99,7 @@ def wanted_of(
 ) -> PictureRequest:
     """The whole frame of a shot; the same shot always draws the same chance."""
     return PictureRequest(
+        drawing=KINDS[planned.recipe.key].drawing,
         settings=settings,
         width_px=width_px,
         height_px=max(8, round(width_px / aspect_of(planned))),

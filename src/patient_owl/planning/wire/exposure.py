@@ -170,7 +170,7 @@ def parts_out(
     return [
         LightPartOut(
             key=landing.part.key,
-            name=part_name(landing.part.key),
+            name=begun(part_name(landing.part.key)),
             ev100=landing.part.ev100,
             sigma_stops=landing.part.sigma_stops,
             placement_stops=landing.part.placement_stops,

@@ -18,6 +18,7 @@ from PIL.TiffImagePlugin import IFDRational
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.settings import Settings
+from patient_owl.core.kinds import KINDS
 from patient_owl.core.picture.hidden import hidden_light
 from patient_owl.core.picture.picture import PictureRequest, aspect_of, render
 from patient_owl.core.sky import ephemeris
@@ -191,6 +192,7 @@ def developed(aim: Aim, scene: Latent, frame: CameraFrame, number: int) -> bytes
     width_px, height_px = (max(8, round(LONG_SIDE_PX * side)) for side in sides)
     wanted = PictureRequest(
         settings=replace(frame.settings, lost_stops=lost),
+        drawing=KINDS[planned.recipe.key].drawing,
         width_px=width_px,
         height_px=height_px,
         levers=planned.levers,

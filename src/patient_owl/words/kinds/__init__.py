@@ -9,7 +9,7 @@ from collections.abc import Mapping
 from types import MappingProxyType
 from typing import TypeVar
 
-from patient_owl.words.kind import PostWords, Question, Words
+from patient_owl.words.kind import PostWords, Question, SceneWords, Words
 
 T = TypeVar("T")
 
@@ -38,3 +38,5 @@ MISTAKES = _merged("mistakes", str)
 CAUTIONS = _merged("cautions", str)
 CUES = _merged("cues", str)
 POSTS = _merged("posts", PostWords)
+PACKS = _merged("packs", str)
+SCENES = _merged("scenes", SceneWords)

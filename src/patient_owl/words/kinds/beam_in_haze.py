@@ -1,6 +1,6 @@
 """A beam held up into haze, in words."""
 
-from patient_owl.words.kind import Words
+from patient_owl.words.kind import SceneWords, Words
 
 WORDS = Words(
     key="beam_in_haze",
@@ -27,5 +27,13 @@ WORDS = Words(
     cautions={
         "beam_upward": "Never at aircraft, towers, windows or eyes: strong lights up into the sky are forbidden "
         "in many places and near airfields; lasers everywhere.",
+    },
+    packs={"haze_spray": "fine mist or haze, as the place allows"},
+    scenes={
+        "beam_in_mist": SceneWords(
+            "A beam under the full Moon",
+            "Mist, a torch held up, and moonlight that wants to win.",
+            "The mist is gone.",
+        ),
     },
 )

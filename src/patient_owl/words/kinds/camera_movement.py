@@ -1,6 +1,6 @@
 """Camera movement, in words."""
 
-from patient_owl.words.kind import PostWords, Question, Words
+from patient_owl.words.kind import PostWords, Question, SceneWords, Words
 
 WORDS = Words(
     key="camera_movement",
@@ -63,6 +63,13 @@ WORDS = Words(
             "t ≥ move ÷ (1 − rest share)",
             "{move_s:number} s ÷ (1 − {rest_share:number})",
             "The hand needs its seconds, and the rest prints the subject.",
+        ),
+    },
+    scenes={
+        "zoom_on_lamps": SceneWords(
+            "A pull on the lamps",
+            "Rest, then zoom: what rests prints, what moves draws.",
+            "The quay's lamps go out.",
         ),
     },
 )

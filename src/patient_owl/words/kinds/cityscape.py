@@ -1,6 +1,6 @@
 """Cityscape and blue hour, in words."""
 
-from patient_owl.words.kind import PostWords, Question, Words
+from patient_owl.words.kind import PostWords, Question, SceneWords, Words
 
 WORDS = Words(
     key="cityscape",
@@ -58,6 +58,13 @@ WORDS = Words(
             "{dwell_s:number} s ÷ {share:number}",
             "Who covers a spot for a sixteenth of the time is four stops under it: nobody sees it. "
             "Somebody who stops to look stays.",
+        ),
+    },
+    scenes={
+        "blue_harbour": SceneWords(
+            "The harbour in blue",
+            "Lamps and sky balance for a few minutes.",
+            "The blue is gone.",
         ),
     },
 )

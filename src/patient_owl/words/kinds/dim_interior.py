@@ -1,6 +1,6 @@
 """Dim interior or still life, in words."""
 
-from patient_owl.words.kind import PostWords, Question, Words
+from patient_owl.words.kind import PostWords, Question, SceneWords, Words
 
 WORDS = Words(
     key="dim_interior",
@@ -63,6 +63,13 @@ WORDS = Words(
             "t ≤ {hold_still_s:number} s",
             "{hold_still_s:number} s",
             "Adults manage one to two seconds without help, seated and breathed out a little more.",
+        ),
+    },
+    scenes={
+        "orangery_lamps": SceneWords(
+            "Orange trees by lamplight",
+            "A room, a lamp in view, a window going blue.",
+            "The steward locks up.",
         ),
     },
 )

@@ -1,8 +1,8 @@
 """Fireworks, in words."""
 
-from patient_owl.core.kinds.fireworks import NARROW_F_NUMBER, WIDE_F_NUMBER
+from patient_owl.core.kinds.fireworks.plan import NARROW_F_NUMBER, WIDE_F_NUMBER
 from patient_owl.core.light.burst import TRAIL_ISO
-from patient_owl.words.kind import PostWords, Question, Words
+from patient_owl.words.kind import PostWords, Question, SceneWords, Words
 from patient_owl.words.quantities import f_number, iso
 
 WORDS = Words(
@@ -90,6 +90,14 @@ WORDS = Words(
             f"N ≤ {f_number(NARROW_F_NUMBER)} at {iso(TRAIL_ISO)}",
             "the brightness of a trail hangs on aperture and ISO, not on time",
             "Narrower than this only the hearts of the shells are left.",
+        ),
+    },
+    packs={"ear_plugs": "ear plugs"},
+    scenes={
+        "regatta_shells": SceneWords(
+            "Shells over the pontoon",
+            "Five-inch shells, one after another. Their colours, not white.",
+            "The show is over.",
         ),
     },
 )

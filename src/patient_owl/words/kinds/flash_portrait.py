@@ -1,6 +1,6 @@
 """Portrait with a flash in the dark, in words."""
 
-from patient_owl.words.kind import Question, Words
+from patient_owl.words.kind import Question, SceneWords, Words
 
 WORDS = Words(
     key="flash_portrait",
@@ -49,4 +49,11 @@ WORDS = Words(
         "never toward a road.",
     },
     cues={"move": "go", "on_the_mark": "hold"},
+    scenes={
+        "frozen_turn": SceneWords(
+            "A turn, frozen",
+            "A dark house, somebody turns, a flash ends it.",
+            "He is dizzy.",
+        ),
+    },
 )

@@ -1,6 +1,6 @@
 """Handheld, in words."""
 
-from patient_owl.words.kind import Question, Words
+from patient_owl.words.kind import Question, SceneWords, Words
 
 WORDS = Words(
     key="handheld",
@@ -37,5 +37,12 @@ WORDS = Words(
     mistakes={
         "stabiliser_left_off": "The stabiliser is still off from the tripod.",
         "pressed_too_hard": "The button is punched instead of squeezed.",
+    },
+    scenes={
+        "quay_by_hand": SceneWords(
+            "The quay without legs",
+            "A lit quay and no tripod. Sharp, and as clean as that allows.",
+            "The shops close.",
+        ),
     },
 )

@@ -1,6 +1,6 @@
 """Light painting, in words."""
 
-from patient_owl.words.kind import Question, Words
+from patient_owl.words.kind import Question, SceneWords, Words
 
 WORDS = Words(
     key="light_painting",
@@ -51,5 +51,12 @@ WORDS = Words(
         "painted_flat": "Painted from beside the camera: everything is lit and nothing has shape.",
         "torch_into_lens": "The lamp, or its spill on the hand, points into the lens.",
         "painter_stood_still": "Whoever paints stands still in the frame and turns into a ghost.",
+    },
+    scenes={
+        "stone_by_torch": SceneWords(
+            "A stone by torch",
+            "Dark moor, one torch. The stone a little under mid-grey, the night around it.",
+            "The torch's cell is done.",
+        ),
     },
 )

@@ -2,7 +2,7 @@
 
 from patient_owl.core.kinds._drawn import NARROWEST_F_NUMBER, WIDEST_F_NUMBER
 from patient_owl.core.light.line import LINE_WHITE_STOPS
-from patient_owl.words.kind import PostWords, Question, Words
+from patient_owl.words.kind import PostWords, Question, SceneWords, Words
 from patient_owl.words.quantities import f_number, stops
 
 WORDS = Words(
@@ -60,6 +60,13 @@ WORDS = Words(
             f"N ≤ {f_number(NARROWEST_F_NUMBER)}",
             "diffraction, where a line still hides it",
             "A line is wide, so diffraction shows late; past here use a gel, a faster hand or a filter.",
+        ),
+    },
+    scenes={
+        "name_in_light": SceneWords(
+            "A word in light",
+            "A friend writes three letters toward you by a lit quay.",
+            "His arm is tired.",
         ),
     },
 )

@@ -1,7 +1,7 @@
 """Moving water, in words."""
 
 from patient_owl.core.motion.subject import WATER_SPEEDS_M_S
-from patient_owl.words.kind import PostWords, Question, Words
+from patient_owl.words.kind import PostWords, Question, SceneWords, Words
 
 WORDS = Words(
     key="moving_water",
@@ -62,6 +62,14 @@ WORDS = Words(
             "{share:number} × {frame_height_mm:number} mm × {distance_m:number} m ÷ "
             "({speed_m_s:number} m/s × {focal_length_mm:number} mm)",
             "Longer, and the water loses the drawing this look lives from.",
+        ),
+    },
+    packs={"boots": "boots that grip on wet stone"},
+    scenes={
+        "weir_at_dusk": SceneWords(
+            "Silk before dark",
+            "The weir runs at 2.5 m/s and the light falls. Milky water, where it is wanted.",
+            "Then it is too dark for silk without raising ISO.",
         ),
     },
 )

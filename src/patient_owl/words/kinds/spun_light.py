@@ -1,6 +1,6 @@
 """Orbs, blades, tubes and bars, in words."""
 
-from patient_owl.words.kind import Question, Words
+from patient_owl.words.kind import Question, SceneWords, Words
 
 WORDS = Words(
     key="spun_light",
@@ -81,4 +81,12 @@ WORDS = Words(
         "swinging": "Look up and around before anything swings: nobody and nothing within its reach.",
     },
     cues={"spin": "{number:whole}", "spun": "off"},
+    packs={"string": "string, of the length the spin needs"},
+    scenes={
+        "orb_by_water": SceneWords(
+            "An orb by still water",
+            "Thirty spins, the ball and its mirror.",
+            "Wind comes up.",
+        ),
+    },
 )

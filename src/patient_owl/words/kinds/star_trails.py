@@ -1,6 +1,6 @@
 """Star trails, in words."""
 
-from patient_owl.words.kind import PostWords, Question, Words
+from patient_owl.words.kind import PostWords, Question, SceneWords, Words
 
 WORDS = Words(
     key="star_trails",
@@ -56,6 +56,13 @@ WORDS = Words(
             "t per frame",
             "{frame_s:number} s a frame",
             "Longer frames mean fewer joins; shorter ones lose less when somebody's torch sweeps by.",
+        ),
+    },
+    scenes={
+        "turning_sky": SceneWords(
+            "The sky turns in the south",
+            "An hour of trails around the pole. A frame that is wrong is an hour lost.",
+            "Twilight begins.",
         ),
     },
 )

@@ -6,7 +6,7 @@ from patient_owl.core.optics.star_drift import (
     PITCH_TERM,
     RULE_OF_500_MM_S,
 )
-from patient_owl.words.kind import PostWords, Question, Words
+from patient_owl.words.kind import PostWords, Question, SceneWords, Words
 from patient_owl.words.quantities import whole
 
 WORDS = Words(
@@ -98,6 +98,18 @@ WORDS = Words(
             f"{whole(RULE_OF_500_MM_S)} ÷ ({{crop_factor:number}} × {{focal_length_mm:number}} mm)",
             "Quick, and older than fine pixels: enough for a screen or a small print, short lines in "
             "a large one. Some use 400 or 300.",
+        ),
+    },
+    scenes={
+        "first_stars": SceneWords(
+            "First stars over the ring",
+            "No Moon, open moor, a stone against Orion. Stars as points, the sky two stops under.",
+            "Frost sends you home.",
+        ),
+        "tide_and_moon": SceneWords(
+            "Half a Moon and a tide",
+            "The tower, winter stars, and a causeway that floods. Little time, light far off perhaps.",
+            "The tide is at the causeway: leave.",
         ),
     },
 )

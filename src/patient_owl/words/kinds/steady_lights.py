@@ -1,6 +1,6 @@
 """Low steady lights, in words."""
 
-from patient_owl.words.kind import Question, Words
+from patient_owl.words.kind import Question, SceneWords, Words
 from patient_owl.words.lights import AIRS
 
 WORDS = Words(
@@ -43,5 +43,12 @@ WORDS = Words(
         "panel_in_view": "A panel, or its reflection, stands in the frame.",
         "lit_flat": "Lit from where the camera stands.",
         "all_panels_at_once": "All panels switched on at once: nobody knows which one is too bright.",
+    },
+    scenes={
+        "two_panels": SceneWords(
+            "Panels in a dark house",
+            "Low steady light on a tree in a room that is all but black.",
+            "The house is wanted back.",
+        ),
     },
 )

@@ -1,6 +1,6 @@
 """Vehicle trails, in words."""
 
-from patient_owl.words.kind import PostWords, Question, Words
+from patient_owl.words.kind import PostWords, Question, SceneWords, Words
 
 WORDS = Words(
     key="vehicle_trails",
@@ -64,6 +64,14 @@ WORDS = Words(
             "{length_m:number} m) at {speed_km_h:number} km/h = {crossing_s:seconds}, × "
             "{crossings:number}",
             "A shorter time cuts the trail inside the frame. Several crossings make a river of light.",
+        ),
+    },
+    packs={"bright_vest": "bright vest, for the way along the road"},
+    scenes={
+        "tram_is_due": SceneWords(
+            "A tram is due",
+            "One crosses every twelve minutes. Its whole trail in one frame.",
+            "The last one has gone.",
         ),
     },
 )

@@ -47,7 +47,7 @@ const percent = (share: number) => `${100 * share}%`
     <ol>
       <li v-for="(part, i) in parts" :key="part.key">
         <div class="line">
-          <span class="name capital">{{ part.name }}</span>
+          <span class="name">{{ part.name }}</span>
           <span class="time" aria-hidden="true">
             <span
               class="on"

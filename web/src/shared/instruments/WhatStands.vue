@@ -36,7 +36,7 @@ function nearText({ right_deg, over_deg }: Near): string {
   const parts = [aside(right_deg, 'right', 'left'), aside(over_deg, 'higher', 'lower')]
   return parts.filter(Boolean).join(', ') || 'here'
 }
-const named = (name: string) => (/^(galactic|sun$|moon$)/i.test(name) ? `the ${name}` : name)
+const named = (name: string) => (/^(galactic|sun$|moon$)/i.test(name) ? `The ${name}` : name)
 function comingText({ at, over_deg, sure_ms }: Coming): string {
   const sure = Math.max(1, Math.round(sure_ms / 60_000))
   const over = aside(over_deg, 'higher', 'lower')

@@ -10,7 +10,7 @@ interface Notice {
   undo?: () => Promise<void>
 }
 
-export type Kind = Schemas['Kind']
+export type Kind = Schemas['TrashKind']
 
 export const useNotices = defineStore('notices', () => {
   const notice = shallowRef<Notice | null>(null)

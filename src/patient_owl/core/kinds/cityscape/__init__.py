@@ -1,0 +1,8 @@
+"""Cityscape: its plan, what it adds to a computed picture, and its practice scenes."""
+
+from patient_owl.core.kinds._kind import Kind
+from patient_owl.core.kinds.cityscape.drawing import DRAWING
+from patient_owl.core.kinds.cityscape.plan import RECIPE
+from patient_owl.core.kinds.cityscape.scene import SCENES
+
+KIND = Kind(RECIPE, DRAWING, SCENES)

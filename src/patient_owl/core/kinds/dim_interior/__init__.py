@@ -1,0 +1,8 @@
+"""Dim interior: its plan, what it adds to a computed picture, and its practice scenes."""
+
+from patient_owl.core.kinds._kind import Kind
+from patient_owl.core.kinds.dim_interior.drawing import DRAWING
+from patient_owl.core.kinds.dim_interior.plan import RECIPE
+from patient_owl.core.kinds.dim_interior.scene import SCENES
+
+KIND = Kind(RECIPE, DRAWING, SCENES)

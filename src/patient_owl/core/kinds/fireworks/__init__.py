@@ -1,0 +1,8 @@
+"""Fireworks: its plan, what it adds to a computed picture, and its practice scenes."""
+
+from patient_owl.core.kinds._kind import Kind
+from patient_owl.core.kinds.fireworks.drawing import DRAWING
+from patient_owl.core.kinds.fireworks.plan import RECIPE
+from patient_owl.core.kinds.fireworks.scene import SCENES
+
+KIND = Kind(RECIPE, DRAWING, SCENES)

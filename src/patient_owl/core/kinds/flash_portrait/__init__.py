@@ -1,0 +1,8 @@
+"""Flash portrait: its plan, what it adds to a computed picture, and its practice scenes."""
+
+from patient_owl.core.kinds._kind import Kind
+from patient_owl.core.kinds.flash_portrait.drawing import DRAWING
+from patient_owl.core.kinds.flash_portrait.plan import RECIPE
+from patient_owl.core.kinds.flash_portrait.scene import SCENES
+
+KIND = Kind(RECIPE, DRAWING, SCENES)

@@ -1,0 +1,8 @@
+"""Handheld: its plan, what it adds to a computed picture, and its practice scenes."""
+
+from patient_owl.core.kinds._kind import Kind
+from patient_owl.core.kinds.handheld.drawing import DRAWING
+from patient_owl.core.kinds.handheld.plan import RECIPE
+from patient_owl.core.kinds.handheld.scene import SCENES
+
+KIND = Kind(RECIPE, DRAWING, SCENES)

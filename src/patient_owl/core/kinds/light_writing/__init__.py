@@ -1,0 +1,8 @@
+"""Light writing: its plan, what it adds to a computed picture, and its practice scenes."""
+
+from patient_owl.core.kinds._kind import Kind
+from patient_owl.core.kinds.light_writing.drawing import DRAWING
+from patient_owl.core.kinds.light_writing.plan import RECIPE
+from patient_owl.core.kinds.light_writing.scene import SCENES
+
+KIND = Kind(RECIPE, DRAWING, SCENES)

@@ -1,0 +1,236 @@
+"""Moving water: choose a shutter time for the wanted look, then balance the light.
+
+Frozen, textured, silky, mist: how far the water runs over the sensor while the shutter is open,
+as a share of the frame's height. Failing light gives each look its own minute without a
+filter; a filter gives it now.
+"""
+
+from patient_owl.core.exposure.dials import Control
+from patient_owl.core.exposure.settings import Settings
+from patient_owl.core.kit import Kit
+from patient_owl.core.light.part import LightPart
+from patient_owl.core.limits.aperture import diffraction
+from patient_owl.core.limits.limit import Limit
+from patient_owl.core.limits.motion import water_limits
+from patient_owl.core.motion.subject import (
+    LOOK_SHARES,
+    WATER_SPEEDS_M_S,
+    Look,
+    blur_mm,
+    fall_speed_m_s,
+    look_of,
+)
+from patient_owl.core.optics.camera import frame_size_mm
+from patient_owl.core.plan.common import (
+    free_bracket,
+    kit_marks,
+    lands,
+    light_inputs,
+    light_reasons,
+    placement_input,
+    releasing,
+    seconds_until,
+    setting_up,
+    subject_part,
+    time_reasons,
+)
+from patient_owl.core.plan.moving import MOVING_INPUTS, moving_limits
+from patient_owl.core.plan.report import Blurs
+from patient_owl.core.plan.types import (
+    Alternative,
+    InputSpec,
+    Intent,
+    Moment,
+    Plan,
+    Recipe,
+    Scene,
+    school_input,
+)
+from patient_owl.core.reason import Reason
+from patient_owl.core.solve.solver import Choice, Solution, solve
+
+BY_SCHOOL: dict[str, Look] = {"texture": "textured", "silk": "silky"}
+TIMED = "timed_water"  # by a float over a known length
+WATERS = (*WATER_SPEEDS_M_S, "fall", TIMED)
+START_F_NUMBER = 8.0
+MEETS_STOPS = 0.5
+
+
+def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
+    part = subject_part(scene, intent)
+    look = _look(intent)
+    around = (diffraction(kit, drives=False), *moving_limits(kit, intent), *kit_marks(scene, kit))
+    solution, limits = _solve_look(look, part, around, kit, intent, intent.choice)
+    speed_m_s, distance_m = water_speed_m_s(intent), intent.number("distance_m")
+    px_per_s = (
+        1000
+        * blur_mm(speed_m_s, distance_m, kit.lens.focal_length_mm, 1.0)
+        / kit.body.sensor.pixel_pitch_um
+    )
+    share = _share(kit, intent, solution.positions["exposure_s"].value)
+    bracket_control, frames_around = free_bracket(solution, kit, limits)
+    return Plan(
+        solution=solution,
+        program=RECIPE.program(scene, kit, intent, solution.positions),
+        lead=Reason(
+            "water_drawn",
+            {"look": look_of(share) or "between", "share": share, "speed_m_s": speed_m_s},
+            "derived_motion",
+        ),
+        reasons=(
+            lands(solution),
+            *light_reasons(scene, intent, solution),
+            *time_reasons(solution, kit),
+        ),
+        limits=limits,
+        steps=(
+            *setting_up(intent, kit),
+            "focus_near_lock",
+            "polariser_turn",
+            releasing(intent, solution),
+            "test_frame",
+            "inspect_water",
+            "watch_level",
+        ),
+        mistakes=("timer_left_set", "drops_on_lens", "legs_in_current"),
+        cautions=(_caution(intent), "slippery", "alone_at_night"),
+        facts=tuple(
+            fact
+            for one in LOOK_SHARES
+            if (fact := _without_filter(one, scene, kit, intent, part.ev100)) is not None
+        ),
+        alternatives=_ladder(part, around, kit, intent),
+        bracket=frames_around,
+        bracket_control=bracket_control,
+        blurs=Blurs(subject_px_per_s=px_per_s, is_drawn=True),
+    )
+
+
+def _caution(intent: Intent) -> str:
+    """The sea's own dangers, or those of a river."""
+    return "sea" if intent.word("water") == "swell" else "river"
+
+
+def _look(intent: Intent) -> Look:
+    wanted = intent.word("look")
+    if wanted == "by_school":
+        return BY_SCHOOL[intent.word("water_school")]
+    return next(look for look in LOOK_SHARES if look == wanted)
+
+
+def water_speed_m_s(intent: Intent) -> float:
+    kind = intent.word("water")
+    if kind == "fall":
+        return fall_speed_m_s(intent.number("fall_height_m"))
+    if kind == TIMED:
+        return intent.number("water_speed_m_s")
+    return WATER_SPEEDS_M_S[kind]
+
+
+def _frame_height_mm(kit: Kit, intent: Intent) -> float:
+    return frame_size_mm(kit.body.sensor, intent.framing.orientation)[1]
+
+
+def _share(kit: Kit, intent: Intent, exposure_s: float) -> float:
+    length = blur_mm(
+        water_speed_m_s(intent), intent.number("distance_m"), kit.lens.focal_length_mm, exposure_s
+    )
+    return length / _frame_height_mm(kit, intent)
+
+
+def _limits_of(look: Look, kit: Kit, intent: Intent) -> tuple[Limit, ...]:
+    return water_limits(
+        look,
+        water_speed_m_s(intent),
+        intent.number("distance_m"),
+        _frame_height_mm(kit, intent),
+        kit,
+    )
+
+
+def _solve_look(
+    look: Look,
+    part: LightPart,
+    around: tuple[Limit, ...],
+    kit: Kit,
+    intent: Intent,
+    choice: Choice,
+) -> tuple[Solution, tuple[Limit, ...]]:
+    """around: the limits that are the same for every look."""
+    of_water = _limits_of(look, kit, intent)
+    limits = (*of_water, *around)
+    # the middle of the look: geometric between its bounds, its bound where it has only one
+    times = [limit.value for limit in of_water]
+    middle_s = (times[0] * times[-1]) ** 0.5
+    start: dict[Control, float] = {
+        "exposure_s": middle_s,
+        "f_number": START_F_NUMBER,
+        "iso": kit.base_iso,
+    }
+    return solve([part], kit.dials, limits, start, choice), limits
+
+
+def _ladder(
+    part: LightPart, around: tuple[Limit, ...], kit: Kit, intent: Intent
+) -> tuple[Alternative, ...]:
+    """Every look at this minute's light, with what is in the bag."""
+    rungs = []
+    for look in LOOK_SHARES:
+        solution, _ = _solve_look(look, part, around, kit, intent, Choice({}))
+        met = abs(solution.miss_stops) <= MEETS_STOPS
+        quantities = {"look": look, "stops": solution.miss_stops}
+        reason = Reason("look_now" if met else "look_misses", quantities)
+        rungs.append(Alternative(reason, solution.positions))
+    return tuple(rungs)
+
+
+def _without_filter(
+    look: Look, scene: Scene, kit: Kit, intent: Intent, subject_ev100: float
+) -> Reason | None:
+    """From when the light is low enough for the look at base ISO, bare, short of diffraction."""
+    shortest = [x.value for x in _limits_of(look, kit, intent) if x.sense == "at_least"]
+    if not shortest or intent.word("lit_by") != "natural":
+        return None
+    narrowest = kit.dials["f_number"].at_most(diffraction(kit).value).value
+    lowest_iso = kit.base_iso
+    bright_enough = Settings(shortest[0], narrowest, lowest_iso).ev100
+    bright_enough += intent.number("placement_stops")
+    quantities = {"look": look, "f_number": narrowest}
+    if subject_ev100 <= bright_enough:
+        return Reason("look_bare_now", quantities)
+
+    # what stands between takes the same of the sky's light all evening
+    between_stops = subject_ev100 - scene.ground_ev100
+
+    def dark_enough(moment: Moment) -> float:
+        return bright_enough - moment.ground_ev100 - between_stops
+
+    after_s = seconds_until(scene, dark_enough)
+    if after_s is None:
+        return None
+    return Reason("look_bare_later", {**quantities, "after_s": after_s})
+
+
+RECIPE = Recipe(
+    key="moving_water",
+    order=50,
+    inputs=(
+        InputSpec("look", "choice", "by_school", options=("by_school", *LOOK_SHARES)),
+        school_input("water_school", only_if=("look", ("by_school",))),
+        InputSpec("water", "choice", "stream", options=WATERS),
+        InputSpec("fall_height_m", "number", 4.0, "m", 0.2, 200, 0.5, only_if=("water", ("fall",))),
+        InputSpec(
+            "water_speed_m_s", "number", 1.0, "m/s", 0.02, 15, 0.1, only_if=("water", (TIMED,))
+        ),
+        InputSpec("distance_m", "number", 5.0, "m", 0.3, 5000, 0.5),
+        *light_inputs("natural"),
+        placement_input(-0.3),
+        *MOVING_INPUTS,
+    ),
+    faces="glow",
+    plan=plan,
+    sun_altitude_deg=(-90, 12),
+    change_order=("iso", "f_number", "nd_stops"),
+    change_why="order_motion",
+    packs=("boots", "lens_cloth"),
+)

@@ -1,0 +1,8 @@
+"""Star trails: its plan, what it adds to a computed picture, and its practice scenes."""
+
+from patient_owl.core.kinds._kind import Kind
+from patient_owl.core.kinds.star_trails.drawing import DRAWING
+from patient_owl.core.kinds.star_trails.plan import RECIPE
+from patient_owl.core.kinds.star_trails.scene import SCENES
+
+KIND = Kind(RECIPE, DRAWING, SCENES)
