@@ -11,6 +11,7 @@ from patient_owl.core.reason import Reason
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.targets import targets
 from patient_owl.words.field_words import FieldWords
+from patient_owl.words.kinds import DRAWN
 from patient_owl.words.night import clock
 from patient_owl.words.parts import part_name
 from patient_owl.words.quantities import (
@@ -27,6 +28,7 @@ from patient_owl.words.quantities import (
 from patient_owl.words.reasons import reason_text
 
 WHAT: Mapping[str, str] = {
+    **DRAWN,
     "nothing": "nothing",
     "sky": "the sky",
     "stars": "a star",
@@ -40,7 +42,6 @@ WHAT: Mapping[str, str] = {
     "town": "a front",
     "room": "the room",
     "trails": "a light trail",
-    "bursts": "a burst",
     "line": "a drawn line",
     "figure": "a figure",
     "beam": "the beam",

@@ -41,8 +41,9 @@ class Words:
     """Words by code, as the recipe of the same key uses them.
 
     options: of its choices. reasons: templates filled with a reason's quantities. posts: limits on
-    the rails. cues: what is said while the shutter is open. packs: what goes
-    into the bag for it alone. scenes: to practise on.
+    the rails. cues: what is said while the shutter is open. lights: of
+    its own, in a sentence; sources: what makes them, in a lesson; drawn: what of it a computed
+    picture shows. packs: what goes into the bag for it alone. scenes: to practise on.
     """
 
     key: str
@@ -56,5 +57,8 @@ class Words:
     cautions: Mapping[str, str] = field(default_factory=dict)
     cues: Mapping[str, str] = field(default_factory=dict)
     posts: Mapping[str, PostWords] = field(default_factory=dict)
+    lights: Mapping[str, str] = field(default_factory=dict)
+    sources: Mapping[str, str] = field(default_factory=dict)
+    drawn: Mapping[str, str] = field(default_factory=dict)
     packs: Mapping[str, str] = field(default_factory=dict)
     scenes: Mapping[str, SceneWords] = field(default_factory=dict)

@@ -5,6 +5,7 @@ from collections.abc import Mapping
 from patient_owl.core.advise.belief import SOFTNESSES_STOPS, Sharpness
 from patient_owl.core.advise.learned import WORTH_TELLING_STOPS
 from patient_owl.core.tables.between import UNSAID
+from patient_owl.words.kinds import SOURCES
 from patient_owl.words.quantities import LIGHTS, begun, counted, number, on_nights, plural, stops
 from patient_owl.words.questions import option_text
 from patient_owl.words.scenes import BETWEEN_NAMES, SCENE_NAMES
@@ -18,7 +19,7 @@ EFFECT_TITLES: Mapping[str, str] = {
     "photographer": "By you",
 }
 # Sources that a form calls by what one answers there.
-OWN_NAMES: Mapping[str, str] = {"natural": "sky light", "bursts": "bursts", "metered": "as metered"}
+OWN_NAMES: Mapping[str, str] = {**SOURCES, "natural": "sky light", "metered": "as metered"}
 OFTEN_ENOUGH = 5  # findings of a light before its ± is judged
 
 

@@ -302,7 +302,8 @@ _PLACES = {
     "centre": "the middle of the frame",
 }
 # What the lights of a picture are called in a sentence; those one brings by their kind.
-PARTS: Mapping[str, str] = {
+# What only one kind of picture has is named with its words, see `name_lights`.
+PARTS: dict[str, str] = {
     "torch": "the torch",
     "beam": "the beam",
     "panel": "the panel",
@@ -311,7 +312,6 @@ PARTS: Mapping[str, str] = {
     "bar": "the bar",
     "sky": "the sky",
     "subject": "the subject",
-    "bursts": "the bursts",
     "town": "the town",
     "rest": "the rest of the scene",
     WHOLE: "the whole picture",
@@ -322,6 +322,11 @@ LIGHTS = {
     "night_sky": "starlight and airglow",
     "town_glow": "town glow",
 }
+
+
+def name_lights(names: Mapping[str, str]) -> None:
+    """Add the lights that kinds of picture have for themselves; called once, by words/kinds."""
+    PARTS.update(names)
 
 
 def on_nights(value: float) -> str:

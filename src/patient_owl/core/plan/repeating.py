@@ -36,12 +36,15 @@ def until_it_happens(intent: Intent, exposure_s: float, delay_s: float) -> Progr
 
 
 def repeat_facts(intent: Intent, program: Program) -> tuple[Reason, ...]:
+    """What repeating takes, where the shot asks for it."""
+    return (repeat_fact(program),) if repeats(intent) else ()
+
+
+def repeat_fact(program: Program) -> Reason:
     """How many frames it takes, and how much of the time the shutter is open."""
-    if not repeats(intent):
-        return ()
     share = program.open_s / program.duration_s
     quantities = {"frames": program.frames, "share": share, "lasts_s": program.duration_s}
-    return (Reason("repeats", quantities),)
+    return Reason("repeats", quantities)
 
 
 def repeat_cautions(intent: Intent) -> Sequence[str]:

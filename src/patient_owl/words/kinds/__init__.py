@@ -10,6 +10,7 @@ from types import MappingProxyType
 from typing import TypeVar
 
 from patient_owl.words.kind import PostWords, Question, SceneWords, Words
+from patient_owl.words.quantities import name_lights
 
 T = TypeVar("T")
 
@@ -38,5 +39,8 @@ MISTAKES = _merged("mistakes", str)
 CAUTIONS = _merged("cautions", str)
 CUES = _merged("cues", str)
 POSTS = _merged("posts", PostWords)
+SOURCES = _merged("sources", str)
+DRAWN = _merged("drawn", str)
 PACKS = _merged("packs", str)
 SCENES = _merged("scenes", SceneWords)
+name_lights(_merged("lights", str))

@@ -92,6 +92,9 @@ WORDS = Words(
             "Narrower than this only the hearts of the shells are left.",
         ),
     },
+    lights={"bursts": "the bursts"},
+    sources={"bursts": "bursts"},
+    drawn={"bursts": "a burst"},
     packs={"ear_plugs": "ear plugs"},
     scenes={
         "regatta_shells": SceneWords(
