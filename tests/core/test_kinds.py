@@ -50,7 +50,7 @@ def stars(
 
 
 UNIT = re.compile(
-    r"(^|_)(s|m|mm|um|px|deg|stops|ev100|min|c|kg|e|km_h|m_s|px_per_s|db|gb|snr|k|mired)$"
+    r"(^|_)(s|m|mm|um|km|px|deg|stops|ev100|min|c|kg|e|km_h|m_s|px_per_s|db|gb|snr|k|mired)$"
 )  # every number says its unit by its name, or is one of these
 COUNTS = {
     "f_number", "iso", "share", "frames", "gain", "columns", "rows", "snr", "blades", "rays",
@@ -192,27 +192,27 @@ def test_every_recipe_is_worded(key: str) -> None:
 
 
 def test_one_sentence_at_the_start_names_every_piece_a_kind_lacks(tmp_path: Path) -> None:
-    (tmp_path / "lightning").mkdir()
-    (tmp_path / "lightning" / "plan.py").touch()
-    assert missing_pieces(tmp_path / "lightning") == [
-        "lightning/__init__.py",
-        "lightning/drawing.py",
-        "lightning/scene.py",
+    (tmp_path / "aurora").mkdir()
+    (tmp_path / "aurora" / "plan.py").touch()
+    assert missing_pieces(tmp_path / "aurora") == [
+        "aurora/__init__.py",
+        "aurora/drawing.py",
+        "aurora/scene.py",
     ]
     check_kinds()
     stars = KINDS["stars_over_foreground"]
     unknown = replace(
         stars.recipe,
-        key="lightning",
-        inputs=(InputSpec("thunder_s", "number", 30),),
+        key="aurora",
+        inputs=(InputSpec("kp_index", "number", 30),),
         packs=("rod",),
     )
-    scene = replace(stars.scenes[0], key="far_storm")
+    scene = replace(stars.scenes[0], key="green_arc")
     with pytest.raises(ValueError, match=r"^These have no words") as refused:
-        check_kinds({"lightning": Kind(unknown, stars.drawing, (scene,))})
+        check_kinds({"aurora": Kind(unknown, stars.drawing, (scene,))})
     assert str(refused.value) == (
-        "These have no words: lightning: words/kinds/lightning.py, lightning: question thunder_s, "
-        "lightning: scene far_storm, lightning: pack rod."
+        "These have no words: aurora: words/kinds/aurora.py, aurora: question kp_index, "
+        "aurora: scene green_arc, aurora: pack rod."
     )
 
 

@@ -135,6 +135,11 @@ def filter_stops(value: float) -> str:
     return f"{stops(value)} of filter" if value > 0 else NO_FILTER
 
 
+def kilometres(value: float) -> str:
+    """A distance kept in kilometres: `28 km`, `17.4 mi`."""
+    return metres(1000 * value)
+
+
 def metres(value: float) -> str:
     """A distance: `482 mm`, `1.25 m`, `4.5 m`, `120 m`, `1.4 km`, `infinity`; or `19 in`,
     `14.8 ft`, `390 ft`, `0.87 mi`."""
@@ -465,6 +470,7 @@ _FORMATS: Mapping[str, Callable[[Any], str]] = {
     "who": who,
     "between": between,
     "metres": metres,
+    "kilometres": kilometres,
     "length": length,
     "depth": depth,
     "speed": speed,
