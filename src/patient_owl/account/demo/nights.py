@@ -258,6 +258,15 @@ def _by_found_light(loader: Loader, today: date) -> None:
         lamp_stops=5,
         windows="windows_in",
     )
+    loader.shot(
+        quill,
+        "The storm beyond the park",
+        "19:30",
+        300,
+        discipline="lightning",
+        tilt=4,
+        storm_km=28,
+    )
     _by_brought_light(loader, ring, regatta, quill)
     _too_full(loader, today)
 
