@@ -9150,7 +9150,122 @@ export interface components {
             shot_title: string;
         };
     };
-    responses: never;
+    responses: {
+        /** @description What was sent cannot be read */
+        Problem400: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description Nobody is signed in */
+        Problem401: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description The change did not come from our own page, or is not allowed */
+        Problem403: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description There is no such thing, or it is somebody else's */
+        Problem404: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description It cannot be done in the present state */
+        Problem409: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description It was changed since it was read; nothing was overwritten */
+        Problem412: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description More than is taken at a time */
+        Problem413: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description A value that cannot be used, with what is accepted */
+        Problem422: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                /**
+                 * @example {
+                 *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
+                 *       "errors": [
+                 *         {
+                 *           "got": "243.3",
+                 *           "name": "latitude_deg",
+                 *           "wanted": "less than or equal to 90"
+                 *         }
+                 *       ],
+                 *       "status": 422,
+                 *       "title": "Unprocessable Content",
+                 *       "type": "urn:patient-owl:problem:wrong_value"
+                 *     }
+                 */
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description An edit that does not say which version it changes */
+        Problem428: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description Too many at once; Retry-After says when */
+        Problem429: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+        /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
+        Problem503: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["ProblemOut"];
+            };
+        };
+    };
     parameters: never;
     requestBodies: never;
     headers: never;
@@ -9176,33 +9291,9 @@ export interface operations {
                     "application/zip": string;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            503: components["responses"]["Problem503"];
         };
     };
     put_everything: {
@@ -9227,102 +9318,15 @@ export interface operations {
                     "application/json": components["schemas"]["UnpackedOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     change_password: {
@@ -9345,111 +9349,16 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Too many at once; Retry-After says when */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_speech: {
@@ -9470,33 +9379,9 @@ export interface operations {
                     "application/json": components["schemas"]["SpeechOut"][];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            503: components["responses"]["Problem503"];
         };
     };
     set_speech: {
@@ -9521,102 +9406,15 @@ export interface operations {
                     "application/json": components["schemas"]["SpeechOut"][];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     create_account: {
@@ -9641,93 +9439,14 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     create_other: {
@@ -9752,102 +9471,15 @@ export interface operations {
                     "application/json": components["schemas"]["UserOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     work_out: {
@@ -9872,84 +9504,13 @@ export interface operations {
                     "application/json": components["schemas"]["BenchOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     list_bench_questions: {
@@ -9970,33 +9531,9 @@ export interface operations {
                     "application/json": components["schemas"]["QuestionOut"][];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            503: components["responses"]["Problem503"];
         };
     };
     list_bench_scenes: {
@@ -10017,33 +9554,9 @@ export interface operations {
                     "application/json": components["schemas"]["SceneChoiceOut"][];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            503: components["responses"]["Problem503"];
         };
     };
     list_bortle: {
@@ -10064,33 +9577,9 @@ export interface operations {
                     "application/json": components["schemas"]["BortleOut"][];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            503: components["responses"]["Problem503"];
         };
     };
     list_others: {
@@ -10115,84 +9604,13 @@ export interface operations {
                     "application/json": components["schemas"]["OtherSettingOut"][];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     compute_picture: {
@@ -10217,93 +9635,14 @@ export interface operations {
                     "application/json": components["schemas"]["PictureOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     read_spot: {
@@ -10328,84 +9667,13 @@ export interface operations {
                     "application/json": components["schemas"]["SpotOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     read_coordinates: {
@@ -10428,57 +9696,10 @@ export interface operations {
                     "application/json": components["schemas"]["CoordinatesOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     list_disciplines: {
@@ -10501,66 +9722,11 @@ export interface operations {
                     "application/json": components["schemas"]["DisciplinesOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     carry_over: {
@@ -10587,84 +9753,13 @@ export interface operations {
                     "application/json": components["schemas"]["Answers"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     put_finding: {
@@ -10691,102 +9786,15 @@ export interface operations {
                     "application/json": components["schemas"]["FindingOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     read_horizon_text: {
@@ -10811,84 +9819,13 @@ export interface operations {
                     "application/json": components["schemas"]["HorizonPoint"][];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     list_intakes: {
@@ -10909,33 +9846,9 @@ export interface operations {
                     "application/json": components["schemas"]["IntakeLineOut"][];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            503: components["responses"]["Problem503"];
         };
     };
     begin_intake: {
@@ -10960,102 +9873,15 @@ export interface operations {
                     "application/json": components["schemas"]["IntakeOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_intake: {
@@ -11078,66 +9904,11 @@ export interface operations {
                     "application/json": components["schemas"]["IntakeOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     take_file: {
@@ -11164,102 +9935,15 @@ export interface operations {
                     "application/json": components["schemas"]["FileOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     make_own_night: {
@@ -11286,102 +9970,15 @@ export interface operations {
                     "application/json": components["schemas"]["ShotOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     list_photos_of_intake: {
@@ -11404,66 +10001,11 @@ export interface operations {
                     "application/json": components["schemas"]["PhotoOut"][];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     place_intake: {
@@ -11486,84 +10028,13 @@ export interface operations {
                     "application/json": components["schemas"]["IntakeOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     make_takes: {
@@ -11590,102 +10061,15 @@ export interface operations {
                     "application/json": components["schemas"]["IntakeOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     list_kit: {
@@ -11706,33 +10090,9 @@ export interface operations {
                     "application/json": components["schemas"]["KitItemOut"][];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            503: components["responses"]["Problem503"];
         };
     };
     create_kit_item: {
@@ -11757,102 +10117,15 @@ export interface operations {
                     "application/json": components["schemas"]["KitItemOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     export_kit: {
@@ -11876,66 +10149,11 @@ export interface operations {
                     "text/csv": unknown;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     import_kit: {
@@ -11960,102 +10178,15 @@ export interface operations {
                     "application/json": components["schemas"]["ImportedOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     list_kit_kinds: {
@@ -12076,33 +10207,9 @@ export interface operations {
                     "application/json": components["schemas"]["KitKindOut"][];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_kit_schema: {
@@ -12125,33 +10232,9 @@ export interface operations {
                     };
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_kit_item: {
@@ -12174,66 +10257,11 @@ export interface operations {
                     "application/json": components["schemas"]["KitItemOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     change_kit_item: {
@@ -12263,111 +10291,16 @@ export interface operations {
                     "application/json": components["schemas"]["KitItemOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description An edit that does not say which version it changes */
-            428: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            428: components["responses"]["Problem428"];
+            503: components["responses"]["Problem503"];
         };
     };
     make_kit_item_usual: {
@@ -12390,84 +10323,13 @@ export interface operations {
                     "application/json": components["schemas"]["KitItemOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_learned: {
@@ -12488,33 +10350,9 @@ export interface operations {
                     "application/json": components["schemas"]["LearnedOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_calibration: {
@@ -12535,33 +10373,9 @@ export interface operations {
                     "application/json": components["schemas"]["CalibrationOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            503: components["responses"]["Problem503"];
         };
     };
     put_lesson: {
@@ -12584,102 +10398,15 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     delete_words: {
@@ -12698,51 +10425,11 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_logbook_choices: {
@@ -12763,33 +10450,9 @@ export interface operations {
                     "application/json": components["schemas"]["LogbookChoicesOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_figures: {
@@ -12823,66 +10486,11 @@ export interface operations {
                     "application/json": components["schemas"]["FiguresOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     list_kept_pictures: {
@@ -12906,57 +10514,10 @@ export interface operations {
                     "application/json": components["schemas"]["KeptPicturesOut"][];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     find_takes: {
@@ -12993,66 +10554,11 @@ export interface operations {
                     "application/json": components["schemas"]["FoundTakesOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_takes_csv: {
@@ -13073,33 +10579,9 @@ export interface operations {
                     "text/csv": string;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_takes_json: {
@@ -13120,33 +10602,9 @@ export interface operations {
                     "application/json": string;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            503: components["responses"]["Problem503"];
         };
     };
     list_unfinished: {
@@ -13167,33 +10625,9 @@ export interface operations {
                     "application/json": components["schemas"]["UnfinishedOut"][];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_year: {
@@ -13217,66 +10651,11 @@ export interface operations {
                     "application/json": components["schemas"]["YearOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     list_nights: {
@@ -13301,57 +10680,10 @@ export interface operations {
                     "application/json": components["schemas"]["NightOut"][];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     create_night: {
@@ -13376,102 +10708,15 @@ export interface operations {
                     "application/json": components["schemas"]["NightOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     carry_unfinished: {
@@ -13496,102 +10741,15 @@ export interface operations {
                     "application/json": components["schemas"]["ShotOut"][];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     list_templates: {
@@ -13612,33 +10770,9 @@ export interface operations {
                     "application/json": components["schemas"]["TemplateOut"][];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_night: {
@@ -13661,66 +10795,11 @@ export interface operations {
                     "application/json": components["schemas"]["NightOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     change_night: {
@@ -13750,111 +10829,16 @@ export interface operations {
                     "application/json": components["schemas"]["NightOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description An edit that does not say which version it changes */
-            428: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            428: components["responses"]["Problem428"];
+            503: components["responses"]["Problem503"];
         };
     };
     night_again: {
@@ -13881,102 +10865,15 @@ export interface operations {
                     "application/json": components["schemas"]["NightOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_calendar: {
@@ -13999,66 +10896,11 @@ export interface operations {
                     "text/calendar": string;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_night_card: {
@@ -14081,66 +10923,11 @@ export interface operations {
                     "application/pdf": string;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_field_night: {
@@ -14163,66 +10950,11 @@ export interface operations {
                     "application/json": components["schemas"]["FieldNightOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     list_helpers: {
@@ -14245,66 +10977,11 @@ export interface operations {
                     "application/json": components["schemas"]["HelperOut"][];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     invite_helper: {
@@ -14331,102 +11008,15 @@ export interface operations {
                     "application/json": components["schemas"]["InvitedOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     dismiss_helper: {
@@ -14448,84 +11038,13 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_instruments: {
@@ -14548,66 +11067,11 @@ export interface operations {
                     "application/json": components["schemas"]["InstrumentsOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_leave_plan: {
@@ -14630,66 +11094,11 @@ export interface operations {
                     "application/pdf": string;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_leave_plan_text: {
@@ -14712,66 +11121,11 @@ export interface operations {
                     "text/plain": string;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_order: {
@@ -14794,66 +11148,11 @@ export interface operations {
                     "application/json": components["schemas"]["OrderOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     put_order: {
@@ -14880,102 +11179,15 @@ export interface operations {
                     "application/json": components["schemas"]["OrderOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_ordering_choices: {
@@ -14998,66 +11210,11 @@ export interface operations {
                     "application/json": components["schemas"]["OrderingChoicesOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_pack_list: {
@@ -15080,66 +11237,11 @@ export interface operations {
                     "application/json": components["schemas"]["PackListOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     tick_pack_list: {
@@ -15166,102 +11268,15 @@ export interface operations {
                     "application/json": components["schemas"]["PackListOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     list_passages: {
@@ -15284,66 +11299,11 @@ export interface operations {
                     "application/json": components["schemas"]["PassageOut"][];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_sheet: {
@@ -15366,66 +11326,11 @@ export interface operations {
                     "application/json": components["schemas"]["NightPicturesOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     list_readings: {
@@ -15448,66 +11353,11 @@ export interface operations {
                     "application/json": components["schemas"]["KeptReadingOut"][];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     list_scenes: {
@@ -15530,66 +11380,11 @@ export interface operations {
                     "application/json": components["schemas"]["SceneOut"][];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     list_shots: {
@@ -15612,66 +11407,11 @@ export interface operations {
                     "application/json": components["schemas"]["ShotInNightOut"][];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     create_shot: {
@@ -15698,102 +11438,15 @@ export interface operations {
                     "application/json": components["schemas"]["ShotOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_sidecars: {
@@ -15816,66 +11469,11 @@ export interface operations {
                     "application/zip": string;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_slope: {
@@ -15903,66 +11501,11 @@ export interface operations {
                     "application/json": components["schemas"]["SlopeOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_story: {
@@ -15985,66 +11528,11 @@ export interface operations {
                     "application/json": components["schemas"]["StoryOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_story_pdf: {
@@ -16067,66 +11555,11 @@ export interface operations {
                     "application/pdf": string;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_weather: {
@@ -16149,66 +11582,11 @@ export interface operations {
                     "application/json": components["schemas"]["WeatherOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_year_on: {
@@ -16231,66 +11609,11 @@ export interface operations {
                     "application/json": components["schemas"]["YearOnOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_copy: {
@@ -16316,66 +11639,11 @@ export interface operations {
                     "image/jpeg": string;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_ends: {
@@ -16398,66 +11666,11 @@ export interface operations {
                     "image/png": string;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_file: {
@@ -16480,66 +11693,11 @@ export interface operations {
                     "application/octet-stream": string;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     judge_photo: {
@@ -16569,111 +11727,16 @@ export interface operations {
                     "application/json": components["schemas"]["PhotoOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description An edit that does not say which version it changes */
-            428: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            428: components["responses"]["Problem428"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_look: {
@@ -16696,66 +11759,11 @@ export interface operations {
                     "image/jpeg": string;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_pixels: {
@@ -16778,66 +11786,11 @@ export interface operations {
                     "image/jpeg": string;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     give_photo: {
@@ -16867,111 +11820,16 @@ export interface operations {
                     "application/json": components["schemas"]["PhotoOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description An edit that does not say which version it changes */
-            428: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            428: components["responses"]["Problem428"];
+            503: components["responses"]["Problem503"];
         };
     };
     make_take_of_photo: {
@@ -16994,84 +11852,13 @@ export interface operations {
                     "application/json": components["schemas"]["ChainOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_thumbnail: {
@@ -17094,66 +11881,11 @@ export interface operations {
                     "image/jpeg": string;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     list_places: {
@@ -17174,33 +11906,9 @@ export interface operations {
                     "application/json": components["schemas"]["PlaceOut"][];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            503: components["responses"]["Problem503"];
         };
     };
     create_place: {
@@ -17225,102 +11933,15 @@ export interface operations {
                     "application/json": components["schemas"]["PlaceOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     create_places: {
@@ -17345,102 +11966,15 @@ export interface operations {
                     "application/json": components["schemas"]["PlaceOut"][];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     export_places: {
@@ -17465,66 +11999,11 @@ export interface operations {
                     "application/vnd.google-earth.kml+xml": unknown;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_place: {
@@ -17547,66 +12026,11 @@ export interface operations {
                     "application/json": components["schemas"]["PlaceOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     change_place: {
@@ -17636,111 +12060,16 @@ export interface operations {
                     "application/json": components["schemas"]["PlaceOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description An edit that does not say which version it changes */
-            428: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            428: components["responses"]["Problem428"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_dark: {
@@ -17766,66 +12095,11 @@ export interface operations {
                     "application/json": components["schemas"]["DarkOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     export_events: {
@@ -17850,66 +12124,11 @@ export interface operations {
                     "text/csv": unknown;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     read_events_file: {
@@ -17936,84 +12155,13 @@ export interface operations {
                     "application/json": components["schemas"]["EventReadOut"][];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     read_event: {
@@ -18040,84 +12188,13 @@ export interface operations {
                     "application/json": components["schemas"]["HappeningOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_place_instruments: {
@@ -18140,66 +12217,11 @@ export interface operations {
                     "application/json": components["schemas"]["InstrumentsOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_learned_at: {
@@ -18222,66 +12244,11 @@ export interface operations {
                     "application/json": components["schemas"]["LessonOut"][];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     try_plan: {
@@ -18306,84 +12273,13 @@ export interface operations {
                     "application/json": components["schemas"]["PlanOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     begin_practice: {
@@ -18408,102 +12304,15 @@ export interface operations {
                     "application/json": components["schemas"]["AttemptOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_practice: {
@@ -18526,66 +12335,11 @@ export interface operations {
                     "application/json": components["schemas"]["AttemptOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     end_practice: {
@@ -18612,102 +12366,15 @@ export interface operations {
                     "application/json": components["schemas"]["AttemptOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     open_in_practice: {
@@ -18734,102 +12401,15 @@ export interface operations {
                     "application/json": components["schemas"]["AttemptOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_practice_frame: {
@@ -18853,66 +12433,11 @@ export interface operations {
                     "image/jpeg": string;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     say_in_practice: {
@@ -18939,102 +12464,15 @@ export interface operations {
                     "application/json": components["schemas"]["AttemptOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     list_practice_scenes: {
@@ -19055,33 +12493,9 @@ export interface operations {
                     "application/json": components["schemas"]["PracticeSceneOut"][];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            503: components["responses"]["Problem503"];
         };
     };
     keep_reading: {
@@ -19117,102 +12531,15 @@ export interface operations {
                     "application/json": components["schemas"]["KeptReadingOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     list_schools: {
@@ -19233,33 +12560,9 @@ export interface operations {
                     "application/json": components["schemas"]["SchoolsOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            503: components["responses"]["Problem503"];
         };
     };
     pick_schools: {
@@ -19287,111 +12590,16 @@ export interface operations {
                     "application/json": components["schemas"]["SchoolsOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description An edit that does not say which version it changes */
-            428: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            428: components["responses"]["Problem428"];
+            503: components["responses"]["Problem503"];
         };
     };
     search_nights: {
@@ -19416,111 +12624,16 @@ export interface operations {
                     "application/x-ndjson": components["schemas"]["ProgressOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Too many at once; Retry-After says when */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_session: {
@@ -19541,33 +12654,9 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            503: components["responses"]["Problem503"];
         };
     };
     sign_in: {
@@ -19592,102 +12681,15 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Too many at once; Retry-After says when */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            503: components["responses"]["Problem503"];
         };
     };
     sign_out: {
@@ -19706,51 +12708,11 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            503: components["responses"]["Problem503"];
         };
     };
     enter_demo: {
@@ -19771,42 +12733,10 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            403: components["responses"]["Problem403"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            503: components["responses"]["Problem503"];
         };
     };
     come_to_help: {
@@ -19831,93 +12761,14 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     list_sessions: {
@@ -19938,33 +12789,9 @@ export interface operations {
                     "application/json": components["schemas"]["SessionListed"][];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            503: components["responses"]["Problem503"];
         };
     };
     sign_out_everywhere: {
@@ -19983,51 +12810,11 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            503: components["responses"]["Problem503"];
         };
     };
     end_session: {
@@ -20048,84 +12835,13 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_shot: {
@@ -20148,66 +12864,11 @@ export interface operations {
                     "application/json": components["schemas"]["ShotOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     change_shot: {
@@ -20237,111 +12898,16 @@ export interface operations {
                     "application/json": components["schemas"]["ShotOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description An edit that does not say which version it changes */
-            428: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            428: components["responses"]["Problem428"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_camera: {
@@ -20364,66 +12930,11 @@ export interface operations {
                     "application/json": components["schemas"]["CameraOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     close_shutter: {
@@ -20446,84 +12957,13 @@ export interface operations {
                     "application/json": components["schemas"]["CameraFrameOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_frame: {
@@ -20547,66 +12987,11 @@ export interface operations {
                     "image/jpeg": string;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     attach_frame: {
@@ -20634,102 +13019,15 @@ export interface operations {
                     "application/json": components["schemas"]["PhotoOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     open_shutter: {
@@ -20752,84 +13050,13 @@ export interface operations {
                     "application/json": components["schemas"]["CameraOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     set_camera: {
@@ -20856,102 +13083,15 @@ export interface operations {
                     "application/json": components["schemas"]["CameraOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     take_frame: {
@@ -20974,84 +13114,13 @@ export interface operations {
                     "application/json": components["schemas"]["CameraFrameOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_shot_card: {
@@ -21074,66 +13143,11 @@ export interface operations {
                     "application/pdf": string;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_chain: {
@@ -21156,66 +13170,11 @@ export interface operations {
                     "application/json": components["schemas"]["ChainOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_computed: {
@@ -21240,66 +13199,11 @@ export interface operations {
                     "image/jpeg": string;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     copy_shot: {
@@ -21326,102 +13230,15 @@ export interface operations {
                     "application/json": components["schemas"]["ShotOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_cue_track: {
@@ -21444,66 +13261,11 @@ export interface operations {
                     "audio/wav": string;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_field_shot: {
@@ -21526,66 +13288,11 @@ export interface operations {
                     "application/json": components["schemas"]["FieldShotOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     remember_found: {
@@ -21608,84 +13315,13 @@ export interface operations {
                     "application/json": components["schemas"]["RememberedOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     keep_measured: {
@@ -21709,84 +13345,13 @@ export interface operations {
                     "application/json": components["schemas"]["KitItemOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     read_meter: {
@@ -21809,66 +13374,11 @@ export interface operations {
                     "application/json": components["schemas"]["MeterOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     move_shot: {
@@ -21898,111 +13408,16 @@ export interface operations {
                     "application/json": components["schemas"]["ShotOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description An edit that does not say which version it changes */
-            428: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            428: components["responses"]["Problem428"];
+            503: components["responses"]["Problem503"];
         };
     };
     list_photos: {
@@ -22025,66 +13440,11 @@ export interface operations {
                     "application/json": components["schemas"]["PhotoOut"][];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     add_photo: {
@@ -22111,102 +13471,15 @@ export interface operations {
                     "application/json": components["schemas"]["PhotoOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     match_photos: {
@@ -22229,84 +13502,13 @@ export interface operations {
                     "application/json": components["schemas"]["MatchedOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_plan: {
@@ -22329,66 +13531,11 @@ export interface operations {
                     "application/json": components["schemas"]["PlanOut"];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_stroke_sheet: {
@@ -22411,66 +13558,11 @@ export interface operations {
                     "application/pdf": string;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_stroke_drawing: {
@@ -22493,66 +13585,11 @@ export interface operations {
                     "image/svg+xml": string;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     get_stroke_beat: {
@@ -22575,66 +13612,11 @@ export interface operations {
                     "audio/wav": string;
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     read_stroke_file: {
@@ -22659,84 +13641,13 @@ export interface operations {
                     "application/json": number[][][];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     put_take: {
@@ -22775,111 +13686,16 @@ export interface operations {
                     "application/json": components["schemas"]["ChainOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description An edit that does not say which version it changes */
-            428: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            428: components["responses"]["Problem428"];
+            503: components["responses"]["Problem503"];
         };
     };
     take_again: {
@@ -22906,102 +13722,15 @@ export interface operations {
                     "application/json": components["schemas"]["ShotOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     list_targets: {
@@ -23022,33 +13751,9 @@ export interface operations {
                     "application/json": components["schemas"]["TargetOut"][];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            503: components["responses"]["Problem503"];
         };
     };
     list_towns: {
@@ -23071,57 +13776,10 @@ export interface operations {
                     "application/json": components["schemas"]["TownOut"][];
                 };
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     read_file: {
@@ -23146,84 +13804,13 @@ export interface operations {
                     "application/json": components["schemas"]["WaypointOut"][];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     tell_wish: {
@@ -23248,84 +13835,13 @@ export interface operations {
                     "application/json": components["schemas"]["WishOut"];
                 };
             };
-            /** @description What was sent cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description More than is taken at a time */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     delete: {
@@ -23350,84 +13866,13 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
     restore: {
@@ -23449,84 +13894,13 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description The change did not come from our own page, or is not allowed */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description There is no such thing, or it is somebody else's */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It cannot be done in the present state */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description It was changed since it was read; nothing was overwritten */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description A value that cannot be used, with what is accepted */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    /**
-                     * @example {
-                     *       "detail": "latitude_deg: less than or equal to 90, got 243.3",
-                     *       "errors": [
-                     *         {
-                     *           "got": "243.3",
-                     *           "name": "latitude_deg",
-                     *           "wanted": "less than or equal to 90"
-                     *         }
-                     *       ],
-                     *       "status": 422,
-                     *       "title": "Unprocessable Content",
-                     *       "type": "urn:patient-owl:problem:wrong_value"
-                     *     }
-                     */
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description No database, or too many ask at once; nothing was kept, Retry-After says when */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
         };
     };
 }

@@ -75,6 +75,9 @@ def _complete(description: dict[str, Any], reading: set[tuple[str, str]]) -> Non
     told = ProblemOut.model_json_schema(ref_template="#/components/schemas/{model}")
     schemas |= {**told.pop("$defs"), ProblemOut.__name__: told}
     description["components"]["securitySchemes"]["csrf"] = _CSRF
+    description["components"]["responses"] = {
+        _refusal_name(status): _refusal(status) for status in _WORDS
+    }
     for path, operations in description["paths"].items():
         for method, operation in operations.items():
             if "security" in operation and method not in _SAFE:
@@ -84,7 +87,8 @@ def _complete(description: dict[str, Any], reading: set[tuple[str, str]]) -> Non
             if (path, method) in reading:
                 refused -= {409, 412}
             for status in sorted(refused | {s for s in own if s >= 400}):
-                operation["responses"][str(status)] = _refusal(status)
+                shared = f"#/components/responses/{_refusal_name(status)}"
+                operation["responses"][str(status)] = {"$ref": shared}
 
 
 def _refusals(method: str, operation: dict[str, Any]) -> set[int]:
@@ -107,6 +111,10 @@ def _refusals(method: str, operation: dict[str, Any]) -> set[int]:
     if "if-match" in parameters and method != "delete":
         found.add(428)
     return found
+
+
+def _refusal_name(status: int) -> str:
+    return f"Problem{status}"
 
 
 def _refusal(status: int) -> dict[str, Any]:
