@@ -33,7 +33,7 @@ def test_stars_take_a_flick_of_torch_without_moving_a_control(ida: TestClient) -
     found = part(plan, "torch_1")
     # a hand cannot pace a spot shorter than two seconds (common practice)
     assert found["levers"]["dose_s"] == pytest.approx(max(2.0, wanted_s), rel=0.01)
-    assert (found["name"], found["is_brought"]) == ("the torch", True)
+    assert (found["name"], found["is_brought"]) == ("The torch", True)
     cues = [(cue["at_s"], cue["text"]) for cue in plan["program"]["cues"]]
     assert cues[0] == (2.0, "the torch on")
     if wanted_s < 2:

@@ -6,7 +6,7 @@ import pytest
 from fastapi.testclient import TestClient
 from icalendar import Calendar
 
-from patient_owl.core import shot as core_shot
+from patient_owl.core.shot import plan as core_plan
 from tests.app import making
 
 
@@ -26,14 +26,14 @@ def test_one_drag_on_a_rail_costs_one_plan_kept_and_answered(
 ) -> None:
     shot = making.shot(ida)
     made = 0
-    see = core_shot.see
+    see = core_plan.see
 
     def counted(*args: Any) -> Any:
         nonlocal made
         made += 1
         return see(*args)
 
-    monkeypatch.setattr(core_shot, "see", counted)
+    monkeypatch.setattr(core_plan, "see", counted)
     touch = {"control": "f_number", "value": 5.6568}
     body = {"shot_id": shot["id"], "night_id": shot["night_id"], "shot": own(shot), "touch": touch}
     tried = ida.post("/api/v1/plans", json=body).json()

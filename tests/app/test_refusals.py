@@ -1,19 +1,45 @@
 """Every refusal is an answer like any other: a status, words, the headers, a line in the log."""
 
+import asyncio
 import logging
 import threading
+from collections.abc import Callable
 from typing import Any
 
 import pytest
+from fastapi import Depends
 from fastapi.testclient import TestClient
 from pydantic import BaseModel
 from sqlalchemy.exc import TimeoutError as NoConnectionFree
 
 from patient_owl.account.trash import TrashKind
+from patient_owl.platform.http.request import new_router
 from patient_owl.ports.fields import RequestBody
 from tests.app import making
 
 NOWHERE = "018f0000-0000-7000-8000-000000000009"
+
+
+async def _waits() -> None:
+    await asyncio.sleep(0)
+
+
+def _blocks() -> None:
+    """FastAPI would hand it to another thread."""
+
+
+@pytest.mark.parametrize("dependency", [_waits, _blocks])
+def test_what_would_wait_for_the_event_loop_is_refused_when_it_is_declared(
+    dependency: Callable[[], Any],
+) -> None:
+    router = new_router()
+    with pytest.raises(TypeError, match=f"{dependency.__name__} would wait for the event loop"):
+        router.get("/late", dependencies=[Depends(dependency)])(lambda: None)
+
+
+def test_an_endpoint_that_is_a_coroutine_is_refused_too() -> None:
+    with pytest.raises(TypeError, match="_waits is worked in a thread"):
+        new_router().get("/late")(_waits)
 
 
 def test_a_mistake_of_ours_is_answered_with_headers_and_logged(

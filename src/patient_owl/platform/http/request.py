@@ -1,10 +1,13 @@
 """What every endpoint may ask for: a transaction, the version an edit names."""
 
-from collections.abc import Callable, Coroutine
+import dis
+import inspect
+from collections.abc import Callable, Coroutine, Iterator
 from functools import wraps
 from typing import Annotated, Any
 
 from fastapi import APIRouter, Depends, Header, Request, Response
+from fastapi.dependencies.models import Dependant
 from fastapi.routing import APIRoute
 from sqlalchemy.orm import Session
 
@@ -24,7 +27,8 @@ class InOneTransaction(APIRoute):
 
     FastAPI would hand every dependency, the endpoint and the making of its answer to a thread of
     their own, and each handing over costs as much as a query. Here the body is read first; then
-    nothing waits but for the database, and one thread does it all.
+    nothing waits but for the database, and one thread does it all. That holds only while no
+    endpoint and no dependency awaits anything, so one that does is refused when it is declared.
     """
 
     def __init__(self, path: str, endpoint: Callable[..., Any], **said: Any) -> None:
@@ -32,6 +36,11 @@ class InOneTransaction(APIRoute):
         self.only_reads: bool = getattr(endpoint, "only_reads", False)
         self.newest_wins: bool = getattr(endpoint, "newest_wins", False)
         super().__init__(path, _called_at_once(endpoint), **said)
+        for name in _awaiting(self.dependant):
+            raise TypeError(
+                f"{path}: {name} would wait for the event loop. A dependency is an `async def` "
+                "that awaits nothing, and an endpoint a plain `def`."
+            )
 
     def get_route_handler(self) -> Callable[[Request], Coroutine[Any, Any, Response]]:
         answer = super().get_route_handler()
@@ -65,8 +74,25 @@ def _admit(request: Request) -> None:
     in_transaction(state.sessions, lambda s: state.admit(request, s), reads_only=True)
 
 
+def _awaiting(dependant: Dependant) -> Iterator[str]:
+    """The dependencies that would give up the thread: plain functions, which the framework sends
+    to another, and coroutines that await."""
+    for dependency in dependant.dependencies:
+        call = dependency.call
+        function: Any = call if inspect.isroutine(call) else type(call).__call__
+        code = getattr(function, "__code__", None)
+        awaits = code is not None and any(
+            instruction.opname == "GET_AWAITABLE" for instruction in dis.get_instructions(code)
+        )
+        if awaits or not inspect.iscoroutinefunction(function):
+            yield getattr(function, "__qualname__", str(call))
+        yield from _awaiting(dependency)
+
+
 def _called_at_once(endpoint: Callable[..., Any]) -> Callable[..., Any]:
     """The endpoint so that FastAPI calls it where it stands."""
+    if inspect.iscoroutinefunction(endpoint):
+        raise TypeError(f"{endpoint.__qualname__} is worked in a thread: it is a plain `def`.")
 
     @wraps(endpoint)
     async def called(**asked: Any) -> Any:
