@@ -80,7 +80,10 @@ def _event_s(before: NightContext, at_s: float, after: NightContext) -> float | 
 
 
 def _same(here: Happening, after: NightContext) -> Happening | None:
-    return next((one for one in after.happenings if one.event.label == here.event.label), None)
+    return next(
+        (happening for happening in after.happenings if happening.event.label == here.event.label),
+        None,
+    )
 
 
 def _sun_s(before: NightContext, at_s: float, sun_deg: float, after: NightContext) -> float:

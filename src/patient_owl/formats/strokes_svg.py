@@ -28,7 +28,7 @@ def read_strokes(content: bytes) -> list[list[tuple[float, float]]]:
     _check(content)
     try:
         drawing = SVG.parse(io.BytesIO(content), reify=True)
-        shapes = [one for one in drawing.elements() if isinstance(one, Shape)]
+        shapes = [element for element in drawing.elements() if isinstance(element, Shape)]
     except Exception as error:  # whatever a broken file leads its reader to
         raise WrongValue("file", _WANTED, "something that cannot be read") from error
     found: list[list[tuple[float, float]]] = []

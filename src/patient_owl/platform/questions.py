@@ -91,7 +91,9 @@ def question_of(
         is_optional=not field.is_required() and default is None,
         least=least,
         most=most,
-        options=[OptionOut(key=one, label=options[one]) for one in literals(field.annotation)],
+        options=[
+            OptionOut(key=literal, label=options[literal]) for literal in literals(field.annotation)
+        ],
         columns=list(words.columns),
         kit_kinds=list(kit_kinds),
         group=words.group,

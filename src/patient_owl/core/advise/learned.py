@@ -178,7 +178,7 @@ class Lessons:
 
     @cached_property
     def _shots(self) -> frozenset[str]:
-        return frozenset(one.shot for one in self.findings)
+        return frozenset(finding.shot for finding in self.findings)
 
 
 @dataclass(frozen=True)
@@ -226,15 +226,17 @@ def _known(lessons: Lessons, place: int, without_shot: str) -> _Known | None:
     fixed, sharing = _sharing(findings, lessons.wide)
     covariance = fixed + sum(spreads[effect] ** 2 * same for effect, same in sharing.items())
     factor = cho_factor(covariance)
-    return _Known([one.levels for one in findings], factor, cho_solve(factor, _offsets(findings)))
+    return _Known(
+        [finding.levels for finding in findings], factor, cho_solve(factor, _offsets(findings))
+    )
 
 
 def _offsets(findings: Sequence[Finding]) -> FloatArray:
-    return np.array([one.offset_stops / one.predicted_sigma_stops for one in findings])
+    return np.array([finding.offset_stops / finding.predicted_sigma_stops for finding in findings])
 
 
 def _own_variance(findings: Sequence[Finding]) -> FloatArray:
-    own = [one.sigma_stops / one.predicted_sigma_stops for one in findings]
+    own = [finding.sigma_stops / finding.predicted_sigma_stops for finding in findings]
     return np.asarray(np.maximum(own, LEAST_OWN_SIGMA) ** 2)
 
 
@@ -243,7 +245,7 @@ def _sharing(
 ) -> tuple[FloatArray, dict[Effect, FloatArray]]:
     """What of the findings' covariance is known beforehand; and by effect, which pairs of findings
     it acts on alike, (n, n) of 0 and 1."""
-    levels = [one.levels for one in findings]
+    levels = [finding.levels for finding in findings]
     found: dict[Effect, FloatArray] = {}
     for effect in EFFECTS:
         names = [row[effect] or f"alone {place}" for place, row in enumerate(levels)]

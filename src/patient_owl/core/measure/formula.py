@@ -71,7 +71,10 @@ def name(of_value: str) -> Term:
 
 def of(operation: str, *arguments: Term | float) -> Term:
     """An operation over terms and numbers."""
-    found = [one if isinstance(one, Term) else Term("number", (one,)) for one in arguments]
+    found = [
+        argument if isinstance(argument, Term) else Term("number", (argument,))
+        for argument in arguments
+    ]
     return Term(operation, tuple(found))
 
 
@@ -81,7 +84,7 @@ def worked(term: Term, values: Mapping[str, float]) -> float:
         return values[str(term.arguments[0])]
     if term.operation == "number":
         return float(term.arguments[0])  # type: ignore[arg-type]
-    found = [worked(one, values) for one in term.arguments if isinstance(one, Term)]
+    found = [worked(argument, values) for argument in term.arguments if isinstance(argument, Term)]
     try:
         return OPERATIONS[term.operation](*found)
     except (ZeroDivisionError, ValueError, OverflowError):
@@ -102,4 +105,7 @@ def as_json(term: Term) -> Json:
     """As it goes to the phone."""
     if term.operation in ("name", "number"):
         return term.arguments[0]  # type: ignore[return-value]
-    return [term.operation, *(as_json(one) for one in term.arguments if isinstance(one, Term))]
+    return [
+        term.operation,
+        *(as_json(argument) for argument in term.arguments if isinstance(argument, Term)),
+    ]

@@ -56,8 +56,8 @@ def needs_of(
     asked_about = {c.event for group in asked for c in group if isinstance(c, During)}
     kind_of_event = planned.recipe.waits_for
     shows = [happens for happens in night.happenings if happens.event.kind == kind_of_event]
-    if shows and not any(one.event in asked_about for one in shows):
-        running = sorted(stretch for one in shows for stretch in one.running)
+    if shows and not any(show.event in asked_about for show in shows):
+        running = sorted(stretch for show in shows for stretch in show.running)
         timing = shows[0].event.timing
         every_s = 60 * timing.every_min if isinstance(timing, Every) else 0.0
         during = (During(shows[0].event, zone),)

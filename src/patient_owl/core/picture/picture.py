@@ -186,7 +186,9 @@ def openings_of(planned: PlannedShot, settings: Settings) -> tuple[Opening, ...]
     first = program.phases[0]
     if first.code != "stack":
         return (Opening(0.0, settings.exposure_s),)
-    opens_s = [one.opens_s for one in program.exposures() if one.phase.code == "stack"]
+    opens_s = [
+        exposure.opens_s for exposure in program.exposures() if exposure.phase.code == "stack"
+    ]
     together = math.ceil(len(opens_s) / MOST_OPENINGS)
     found = []
     for k in range(0, len(opens_s), together):

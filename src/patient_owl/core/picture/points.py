@@ -72,9 +72,11 @@ def blur_px(stage: Stage) -> float:
 def _pieces(openings: Sequence[Opening]) -> list[Opening]:
     """Openings cut so short that a trail is straight in each."""
     found = []
-    for one in openings:
-        edges = np.linspace(one.from_s, one.to_s, 1 + max(1, _count(one.to_s - one.from_s)))
-        found += [Opening(float(a), float(b), one.open_share) for a, b in pairwise(edges)]
+    for opening in openings:
+        edges = np.linspace(
+            opening.from_s, opening.to_s, 1 + max(1, _count(opening.to_s - opening.from_s))
+        )
+        found += [Opening(float(a), float(b), opening.open_share) for a, b in pairwise(edges)]
     return found
 
 
@@ -99,8 +101,8 @@ def _all_points(at_s: float) -> Points:
     stars = bright_stars()
     vectors = apparent_vectors(int(at_s // DAY_S))
     planets = [targets()[key] for key in PLANETS_B_V]
-    where = [geocentric(one.key, np.array([at_s]))[0] for one in planets]
-    v_mag = [ephemeris.planet_magnitude(one.segment or one.key, at_s) for one in planets]
+    where = [geocentric(planet.key, np.array([at_s]))[0] for planet in planets]
+    v_mag = [ephemeris.planet_magnitude(planet.segment or planet.key, at_s) for planet in planets]
     b_v = np.concatenate([list(PLANETS_B_V.values()), stars.b_v_mag])
     return Points(
         np.concatenate([[way / np.linalg.norm(way) for way in where], vectors]),

@@ -41,7 +41,7 @@ def bring(plan: Plan, kit: Kit, intent: Intent, told: Collection[str] = ()) -> P
 
 def ambient_of(solution: Solution) -> Landing | None:
     """What lights the picture anyway, where there is such a light."""
-    return next((one for one in solution.landings if not one.part.is_brought), None)
+    return next((landing for landing in solution.landings if not landing.part.is_brought), None)
 
 
 @dataclass(frozen=True)

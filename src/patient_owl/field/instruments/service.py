@@ -187,14 +187,14 @@ def _given(given: Sequence[TypedEntry]) -> list[BesideOut]:
 def _results(results: Sequence[Result]) -> list[ResultOut]:
     return [
         ResultOut(
-            key=one.key,
-            label=words.RESULTS[one.key],
-            unit=one.unit,
-            shown=_shown(one.key, one.unit),
-            term=as_json(one.term),
-            fills=[FillOut(key=fill.key, also=dict(fill.also)) for fill in one.fills],
+            key=result.key,
+            label=words.RESULTS[result.key],
+            unit=result.unit,
+            shown=_shown(result.key, result.unit),
+            term=as_json(result.term),
+            fills=[FillOut(key=fill.key, also=dict(fill.also)) for fill in result.fills],
         )
-        for one in results
+        for result in results
     ]
 
 

@@ -56,7 +56,7 @@ def intake_out(planner: Planner, intake: Intake) -> IntakeOut:
 def photos_out(visit: Visit, intake: Intake) -> list[PhotoOut]:
     photos = photos_in(visit.session, visit.user, intake)
     place_zone = zone_of(visit, intake, photos)
-    return [photo_out(one, place_zone) for one in photos]
+    return [photo_out(photo, place_zone) for photo in photos]
 
 
 def lines_out(session: Session, user: User) -> list[IntakeLineOut]:

@@ -165,7 +165,7 @@ def zone_of(visit: Visit, intake: Intake, photos: Iterable[Photo]) -> ZoneInfo:
     session, user = visit.session, visit.user
     if intake.night_id:
         return zone(get_night(session, user.id, intake.night_id).place.time_zone)
-    clocks = [one.camera_clock for one in photos if one.camera_clock]
+    clocks = [photo.camera_clock for photo in photos if photo.camera_clock]
     nights = owned_rows(session, Night, user.id)
     if not clocks or not nights:
         return zone("UTC")

@@ -48,7 +48,9 @@ def _beside(session: Session, user: User, intake: Intake, name: str) -> Photo:
     """The picture it belongs to: of this card, else the only one here that is called so."""
     stem = file_name(name)[: -len(ENDING)].casefold()
     begins = Photo.file_name.istartswith(stem.split(".")[0], autoescape=True)
-    photos = [one for one in owned_rows(session, Photo, user.id, begins) if stem in _names(one)]
+    photos = [
+        photo for photo in owned_rows(session, Photo, user.id, begins) if stem in _names(photo)
+    ]
     found = [photo for photo in photos if photo.intake_id == intake.id] or photos
     if len(found) != 1:
         count = "no picture" if not found else f"{len(found)} pictures"

@@ -57,5 +57,5 @@ def _bands(bands: Sequence[Band]) -> list[BandOut]:
 
 def _named(pairs: Any) -> list[FilterChoiceOut]:
     return [
-        FilterChoiceOut(key=key, name=name) for key, name in sorted(pairs, key=lambda one: one[1])
+        FilterChoiceOut(key=key, name=name) for key, name in sorted(pairs, key=lambda pair: pair[1])
     ]

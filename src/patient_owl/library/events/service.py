@@ -41,7 +41,7 @@ def event_or_none(line: str) -> Event | None:
 def names_of(lines: Sequence[str]) -> list[str]:
     """Of the events that go on for a while: a beam goes round all night."""
     events = (event_or_none(line) for line in lines)
-    return [one.label for one in events if one and not isinstance(one.timing, Beat)]
+    return [event.label for event in events if event and not isinstance(event.timing, Beat)]
 
 
 def kept_lines(lines: Sequence[str], day: date | None = None) -> list[str]:

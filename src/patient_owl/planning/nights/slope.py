@@ -175,7 +175,9 @@ def _darkness(sun_altitude_deg: FloatArray) -> list[float]:
 
 def _water_share(events: Sequence[EventMeaning], seconds: FloatArray) -> list[float]:
     """How full the first tide of the night stands; empty where there is none."""
-    tide = next((one.happens.tide for one in events if one.happens and one.happens.tide), None)
+    tide = next(
+        (event.happens.tide for event in events if event.happens and event.happens.tide), None
+    )
     if tide is None:
         return []
     low_m, high_m = min(h for _, h in tide.turns), max(h for _, h in tide.turns)

@@ -111,7 +111,12 @@ class Gathered:
         event = here_of(self.night.place, self.night.events).events.get(only_while)
         if event is None:  # nobody is sent over a causeway whose tide went missing
             raise WrongValue("only_while", "an event of the place or the night", only_while)
-        open_s = [s for one in self.context.happenings if one.event == event for s in one.running]
+        open_s = [
+            s
+            for happening in self.context.happenings
+            if happening.event == event
+            for s in happening.running
+        ]
         # the way leads from the nearest point that is always reached
         always = [0, *(k + 1 for k, other in enumerate(self.spots) if not other.only_while)]
         walk_s = min(self.frame.walks_s[spot][other] for other in always)
@@ -128,9 +133,9 @@ class Gathered:
             for text in (self.outing.arrives, self.outing.leaves)
         )
         outs = [
-            one.stretches[0][0]
-            for one in self.context.happenings
-            if one.event.kind == "way_out" and one.stretches
+            happening.stretches[0][0]
+            for happening in self.context.happenings
+            if happening.event.kind == "way_out" and happening.stretches
         ]
         leave_s = min([last_s, *outs, *([leaves] if leaves is not None else [])])
         walks_s = walks_of(self.night.place, self.outing.walking_km_h)
@@ -152,7 +157,7 @@ class Gathered:
         return agreed(list(self.wanted.values()), self.frame, self.plan_at)
 
     def shot(self, key: str) -> Shot:
-        return next(one for one in self.shots if str(one.id) == key)
+        return next(shot for shot in self.shots if str(shot.id) == key)
 
 
 def gather(visit: Visit, night: Night) -> Gathered:

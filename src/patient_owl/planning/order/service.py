@@ -82,9 +82,9 @@ def put_starts(visit: Visit, night: Night, starts: list[StartIn]) -> OrderOut:
 def choices_of(night: Night) -> OrderingChoicesOut:
     """Standing points of the place; its events and the night's, light, Moon, core and target."""
     here = here_of(night.place, night.events)
-    events = [one for one in here.events.values() if not isinstance(one.timing, Beat)]
+    events = [event for event in here.events.values() if not isinstance(event.timing, Beat)]
     asked: list[ConditionIn] = [
-        *(DuringIn(label=one.label) for one in events if one.kind != "way_out"),
+        *(DuringIn(label=event.label) for event in events if event.kind != "way_out"),
         *(LightIn(light=key) for key in ("blue_hour", "stars", "dark")),
         MoonDownIn(),
         *(

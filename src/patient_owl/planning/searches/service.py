@@ -44,7 +44,7 @@ def search(place: Place, request: SearchIn) -> Iterator[ProgressOut]:
 def here_of(place: Place, lines: Sequence[str] = ()) -> PlaceEvents:
     """What conditions may speak of there; lines: of a night's own events."""
     events = (event_or_none(line) for line in (*place.events, *lines))
-    return PlaceEvents(zone(place.time_zone), {one.label: one for one in events if one})
+    return PlaceEvents(zone(place.time_zone), {event.label: event for event in events if event})
 
 
 def _out(step: Progress, wish: NightQuery, place_zone: tzinfo) -> ProgressOut:

@@ -189,7 +189,7 @@ def speech_out(user: User) -> list[SpeechOut]:
             key=key,
             label=QUESTIONS[key],
             picked=getattr(now, key),
-            choices=[OptionOut(key=one, label=NAMES[one]) for one in choices],
+            choices=[OptionOut(key=choice, label=NAMES[choice]) for choice in choices],
         )
         for key, choices in CHOICES.items()
     ]

@@ -69,7 +69,7 @@ def _seen(light: Pixels, matrix: FloatArray) -> Pixels:
         )
         for plane in light
     ]
-    return np.stack([np.asarray(one, np.float32) for one in channels])
+    return np.stack([np.asarray(channel, np.float32) for channel in channels])
 
 
 DRAWING = Drawing(behind=(_town,), before=(_move,))
