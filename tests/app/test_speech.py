@@ -55,3 +55,22 @@ def test_units_are_chosen_kept_and_used_in_plan_and_form_alike(
     other = signed_in("Jonas")
     assert "6.1 m off" in told(other, water(other))
     assert ida.put(f"{API}/account/speech", json={"lengths": "cubits"}).status_code == 422
+
+
+def test_whoever_thinks_in_feet_reads_no_celsius_in_a_form_or_on_a_rail(ida: TestClient) -> None:
+    body_id, _ = making.body_and_lens(ida)
+    body = ida.get(f"{API}/kit/{body_id}").json()
+    spec = body["spec"] | {"battery_min": 180}
+    kept = ida.put(
+        f"{API}/kit/{body['id']}",
+        json={"name": body["name"], "spec": spec},
+        headers={"If-Match": f'"v{body["version"]}"'},
+    )
+    assert kept.status_code == 200, kept.text
+    shot = making.shot(ida, body_id=body["id"])
+    ida.put(f"{API}/account/speech", json={"lengths": "imperial"})
+    kinds = ida.get(f"{API}/kit/kinds").text
+    rails = str(ida.get(f"{API}/shots/{shot['id']}/plan").json()["rails"])
+    for text in (kinds, rails):
+        assert "°C" not in text
+        assert "68 °F" in text  # 20 °C

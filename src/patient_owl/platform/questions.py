@@ -10,6 +10,7 @@ from pydantic_core import PydanticUndefined
 
 from patient_owl.core.measure.fills import MEASURED_BY
 from patient_owl.words.field_words import FieldWords
+from patient_owl.words.quantities import say
 from patient_owl.words.speech import shown_as
 
 QuestionKind = Literal[
@@ -84,8 +85,8 @@ def question_of(
     return QuestionOut(
         key=key,
         kind=kind or _kind(field, words),
-        label=words.label,
-        help=words.help,
+        label=say(words.label, words.quantities),
+        help=say(words.help, words.quantities),
         unit=words.unit,
         default=default,
         is_optional=not field.is_required() and default is None,

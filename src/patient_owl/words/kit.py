@@ -3,6 +3,8 @@
 from collections.abc import Mapping, Sequence
 from typing import NamedTuple
 
+from patient_owl.core.limits.support import WARM_C
+from patient_owl.core.noise import DARK_REFERENCE_C
 from patient_owl.words.field_words import FieldWords
 from patient_owl.words.quantities import angle, celsius, dial_time, minutes, number, seconds
 
@@ -54,12 +56,24 @@ FIELDS: Mapping[str, FieldWords] = {
         _NOISE,
         ("ISO", "electrons"),
     ),
-    "dark_e_s": FieldWords("Dark current at 20 °C", "e⁻/s", "", _NOISE),
+    "dark_e_s": FieldWords(
+        "Dark current at {at_c:celsius}",
+        "e⁻/s",
+        "",
+        _NOISE,
+        quantities={"at_c": DARK_REFERENCE_C},
+    ),
     "quantum_efficiency": FieldWords("Quantum efficiency", "", "0 to 1.", _NOISE),
     "clip_share": FieldWords("Clips at this share of the well", "", "", _NOISE),
     "figures_from": FieldWords("These figures are", "", "", _NOISE),
     "raw_size_mb": FieldWords("A raw file", "MB", "", _CAMERA),
-    "battery_min": FieldWords("A battery, shutter open", "min", "At 20 °C.", _CAMERA),
+    "battery_min": FieldWords(
+        "A battery, shutter open",
+        "min",
+        "At {at_c:celsius}.",
+        _CAMERA,
+        quantities={"at_c": WARM_C},
+    ),
     "first_curtain": FieldWords("Shutter begins with", "", "", _CAMERA),
     "stabiliser_stops": FieldWords("Stabiliser", "stops", "0 without one.", _CAMERA),
     "frame_width_mm": FieldWords("Frame width", "mm"),
@@ -175,4 +189,4 @@ def card_gives(frames: float) -> str:
 
 
 def battery_gives(open_min: float) -> str:
-    return f"{minutes(open_min)} more of open shutter at {celsius(20)}"
+    return f"{minutes(open_min)} more of open shutter at {celsius(WARM_C)}"

@@ -90,5 +90,10 @@ def battery(kit: Kit, temperature_c: float) -> Limit | None:
         "exposure_s",
         "at_most",
         minutes * 60,
-        {"battery_min": minutes, "temperature_c": temperature_c},
+        {
+            "battery_min": minutes,
+            "temperature_c": temperature_c,
+            "warm_c": WARM_C,
+            "cold_c": COLD_C,
+        },
     )

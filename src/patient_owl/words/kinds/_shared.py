@@ -1,7 +1,7 @@
 """What several disciplines ask and say, and the engine beneath them all."""
 
 from patient_owl.core.limits.aperture import SUNSTAR_F_NUMBER
-from patient_owl.core.limits.support import COLD_C, COLD_SHARE, WARM_C
+from patient_owl.core.limits.support import COLD_SHARE
 from patient_owl.core.motion.shake import SWAY_HZ
 from patient_owl.core.optics.depth_of_field import DIAGONAL_SHARE
 from patient_owl.words.kind import PostWords, Question, Words
@@ -269,7 +269,7 @@ WORDS = Words(
         ),
         "battery": PostWords(
             "the battery ends",
-            f"minutes at {whole(WARM_C)} °C, less {share(1 - COLD_SHARE)} at {whole(COLD_C)} °C",
+            f"minutes at {{warm_c:celsius}}, less {share(1 - COLD_SHARE)} at {{cold_c:celsius}}",
             "{battery_min:number} min at {temperature_c:celsius}",
             "One frame cannot outlast its battery; the picture is lost when it dies.",
         ),
