@@ -19,6 +19,7 @@ from patient_owl.core.measure.sound import sound_speed_m_s
 from patient_owl.core.plan.common import (
     SCENE_KEYS,
     bracket_of,
+    found_reasons,
     kit_marks,
     light_inputs,
     light_reasons,
@@ -144,7 +145,7 @@ def _aperture(storm_km: float) -> Reason:
 
 def _rest_lands(scene: Scene, intent: Intent, solution: Solution) -> tuple[Reason, ...]:
     if len(solution.landings) == 1:
-        return ()
+        return found_reasons(solution)
     rest = solution.landings[1]
     quantities = {"stops": rest.landed_stops, "sigma_stops": rest.part.sigma_stops}
     lands = Reason("storm_rest_lands", quantities)
