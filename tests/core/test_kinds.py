@@ -22,7 +22,7 @@ from patient_owl.words.complete import check_kinds
 from patient_owl.words.kinds import CAUTIONS, CUES, DISCIPLINES, MISTAKES, STEPS
 from patient_owl.words.parts import landing_text, part_name
 from patient_owl.words.plan import conflict_text
-from patient_owl.words.plan_prose import told
+from patient_owl.words.plan_text import told
 from patient_owl.words.posts import post_text
 from patient_owl.words.program import program_text
 from patient_owl.words.questions import option_text, question_words

@@ -25,14 +25,14 @@ from patient_owl.planning.searches.schemas import (
     TargetUpIn,
 )
 from patient_owl.planning.searches.service import here_of
-from patient_owl.planning.wire.prose import ToldLineOut, ToldWordOut, answered, line
+from patient_owl.planning.wire.plan_text import ToldLineOut, ToldWordOut, answered, line
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.questions import OptionOut, QuestionKind, QuestionOut, question_of
 from patient_owl.platform.storage.owned import owned_rows
 from patient_owl.platform.tables.places import Place
 from patient_owl.ports.fields import Key, Name, RequestBody, like
 from patient_owl.words import search_form as words
-from patient_owl.words.plan_prose import told
+from patient_owl.words.plan_text import told
 from patient_owl.words.search import day, light_text
 
 Percent = Annotated[float, Field(ge=0, le=100)]

@@ -16,9 +16,9 @@ from patient_owl.library.lessons.service import Met, lessons_of, sharpness_besid
 from patient_owl.library.schools.service import schools_of
 from patient_owl.planning.nights.service import context_of, get_night, lies_in
 from patient_owl.planning.shots.lights import BroughtIn, generic_light, kit_kind
-from patient_owl.planning.shots.prose import With, say_known, told_out
+from patient_owl.planning.shots.plan_text import With, say_known, told_out
 from patient_owl.planning.shots.schemas import NewShotIn, ShotIn
-from patient_owl.planning.wire.prose import ToldLineOut
+from patient_owl.planning.wire.plan_text import ToldLineOut
 from patient_owl.planning.wire.rails import TouchIn
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.item_errors import or_trouble

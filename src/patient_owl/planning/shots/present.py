@@ -34,7 +34,7 @@ from patient_owl.planning.wire.exposure import (
     rungs_out,
     test_frame_text,
 )
-from patient_owl.planning.wire.prose import ToldLineOut
+from patient_owl.planning.wire.plan_text import ToldLineOut
 from patient_owl.planning.wire.rails import ChoiceIn, rails_out
 from patient_owl.platform.tables.shots import Shot
 from patient_owl.words.kinds import CAUTIONS, MISTAKES, STEPS

@@ -26,7 +26,7 @@ from patient_owl.planning.wire.exposure import (
     ReportOut,
     RungOut,
 )
-from patient_owl.planning.wire.prose import ToldLineOut
+from patient_owl.planning.wire.plan_text import ToldLineOut
 from patient_owl.planning.wire.rails import ChoiceIn, RailOut, TouchIn
 from patient_owl.platform.questions import QuestionOut
 from patient_owl.ports.fields import Key, Moment, Name, Notes, Pair, RequestBody, like

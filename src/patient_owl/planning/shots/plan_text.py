@@ -8,7 +8,14 @@ from patient_owl.core.plan.types import InputSpec
 from patient_owl.library.places.zones import zone
 from patient_owl.library.readings.service import known_to, readings_out
 from patient_owl.planning.shots.schemas import ShotIn, StandInIn
-from patient_owl.planning.wire.prose import ToldLineOut, ToldWordOut, answered, line, listed, word
+from patient_owl.planning.wire.plan_text import (
+    ToldLineOut,
+    ToldWordOut,
+    answered,
+    line,
+    listed,
+    word,
+)
 from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.places import Place
 from patient_owl.platform.tables.readings import Reading
@@ -16,7 +23,7 @@ from patient_owl.words import computed as computed_words
 from patient_owl.words import shot as shot_words
 from patient_owl.words.instruments import known_text
 from patient_owl.words.kinds import DISCIPLINES
-from patient_owl.words.plan_prose import (
+from patient_owl.words.plan_text import (
     A_STAND_IN,
     FRAME,
     MORE,

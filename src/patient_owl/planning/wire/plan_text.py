@@ -4,7 +4,7 @@ from collections.abc import Iterable, Sequence
 
 from pydantic import BaseModel
 
-from patient_owl.words.plan_prose import Phrase
+from patient_owl.words.plan_text import Phrase
 from patient_owl.words.quantities import begun
 
 
