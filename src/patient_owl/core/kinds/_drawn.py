@@ -1,7 +1,7 @@
 """What writing, orbs and blades have in common: a tool that draws, and the scene beside it."""
 
 from collections.abc import Sequence
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.kit import Kit
@@ -38,43 +38,41 @@ def tool_of(intent: Intent) -> Brought:
     return first_of(intent, "tool", "bar")
 
 
-def drawn_plan(
-    recipe: Recipe,
-    scene: Scene,
-    kit: Kit,
-    intent: Intent,
-    *,
-    lasts_s: float,
-    longest_s: float,
-    lead: Reason,
-    steps: Sequence[str],
-    mistakes: tuple[str, ...],
-    cautions: tuple[str, ...],
-    facts: tuple[Reason, ...],
-    sketch: Sketch | None,
-    pace_m_s: float,
-    is_upright: bool = False,
-) -> Plan:
-    """Aperture and ISO for the tool, time for the performance and the rest.
+@dataclass(frozen=True)
+class DrawnFigure:
+    """What is drawn, and what is said of it. pace_m_s: as it follows from the figure. is_upright:
+    carried along as a blade is."""
 
-    pace_m_s: as it follows from the figure that is drawn. is_upright: carried along as a blade is.
-    """
-    tool = replace(tool_of(intent), pace_m_s=pace_m_s)
-    if is_upright and isinstance(tool.lamp, Tool):
+    lasts_s: float
+    longest_s: float
+    pace_m_s: float
+    lead: Reason
+    steps: Sequence[str]
+    mistakes: tuple[str, ...]
+    cautions: tuple[str, ...]
+    facts: tuple[Reason, ...]
+    sketch: Sketch | None = None
+    is_upright: bool = False
+
+
+def drawn_plan(recipe: Recipe, scene: Scene, kit: Kit, intent: Intent, figure: DrawnFigure) -> Plan:
+    """Aperture and ISO for the tool, time for the performance and the rest."""
+    tool = replace(tool_of(intent), pace_m_s=figure.pace_m_s)
+    if figure.is_upright and isinstance(tool.lamp, Tool):
         tool = replace(tool, lamp=tool.lamp.upright)
     start: dict[Control, float] = {
-        "exposure_s": lasts_s,
+        "exposure_s": figure.lasts_s,
         "f_number": START_F_NUMBER,
         "iso": kit.base_iso,
     }
     line = tool.part(pixel_rad(kit))
-    times_s = tool.begins_s, lasts_s, longest_s
+    times_s = tool.begins_s, figure.lasts_s, figure.longest_s
     solution, limits = serve(scene, kit, intent, line, start, times_s, _apertures(kit))
     white = solution.landings[0].landed_stops > LINE_WHITE_STOPS
     return Plan(
         solution=solution,
         program=recipe.program(scene, kit, intent, solution.positions),
-        lead=lead,
+        lead=figure.lead,
         reasons=(
             _line_lands(solution.landings[0].landed_stops),
             *((Reason("line_white", {"stops": LINE_WHITE_STOPS}),) if white else ()),
@@ -86,14 +84,14 @@ def drawn_plan(
             "focus_on_the_mark",
             releasing(intent, solution),
             "ambient_test",
-            *steps,
+            *figure.steps,
         ),
-        mistakes=mistakes,
-        cautions=cautions,
-        facts=(*facts, ghost(intent, solution.settings.exposure_s)),
+        mistakes=figure.mistakes,
+        cautions=figure.cautions,
+        facts=(*figure.facts, ghost(intent, solution.settings.exposure_s)),
         bracket=bracket_of("f_number", solution, kit, limits),
         bracket_control="f_number",  # time does not change a line
-        sketch=sketch,
+        sketch=figure.sketch,
     )
 
 

@@ -9,7 +9,7 @@ from dataclasses import replace
 from typing import NamedTuple
 
 from patient_owl.core.exposure.settings import Positions
-from patient_owl.core.kinds._drawn import DRAWN_INPUTS, drawn_plan, line_facts, tool_of
+from patient_owl.core.kinds._drawn import DRAWN_INPUTS, DrawnFigure, drawn_plan, line_facts, tool_of
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import USUAL_STOPS, Brought
 from patient_owl.core.light.lamp import Tool
@@ -54,20 +54,22 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         scene,
         kit,
         intent,
-        lasts_s=performance_s,
-        longest_s=LONGEST_S,
-        lead=Reason("line_written", {"performance_s": performance_s}),
-        steps=("mark_the_line", "rehearse_to_beat", "cover_between_strokes", "inspect_line"),
-        mistakes=(
-            "line_thick_and_white",
-            "wrote_for_oneself",
-            "left_the_plane",
-            "clutter_competes",
+        DrawnFigure(
+            lasts_s=performance_s,
+            longest_s=LONGEST_S,
+            lead=Reason("line_written", {"performance_s": performance_s}),
+            steps=("mark_the_line", "rehearse_to_beat", "cover_between_strokes", "inspect_line"),
+            mistakes=(
+                "line_thick_and_white",
+                "wrote_for_oneself",
+                "left_the_plane",
+                "clutter_competes",
+            ),
+            cautions=("eyes_and_drivers", "white_light"),
+            facts=(*_sheet_facts(kit, intent, sheet), *line_facts(kit, intent)),
+            sketch=None if sheet else _sketch(),
+            pace_m_s=performance.pace_m_s,
         ),
-        cautions=("eyes_and_drivers", "white_light"),
-        facts=(*_sheet_facts(kit, intent, sheet), *line_facts(kit, intent)),
-        sketch=None if sheet else _sketch(),
-        pace_m_s=performance.pace_m_s,
     )
     return replace(found, sheet=sheet)
 

@@ -9,7 +9,7 @@ import math
 from typing import NamedTuple
 
 from patient_owl.core.exposure.settings import Positions
-from patient_owl.core.kinds._drawn import DRAWN_INPUTS, drawn_plan, line_facts, tool_of
+from patient_owl.core.kinds._drawn import DRAWN_INPUTS, DrawnFigure, drawn_plan, line_facts, tool_of
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import USUAL_STOPS, Brought
 from patient_owl.core.light.lamp import Tool, intensity_from_lumens
@@ -55,16 +55,18 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         scene,
         kit,
         intent,
-        lasts_s=figure.lasts_s,
-        longest_s=LONGEST_S,
-        lead=_lead(intent, figure),
-        steps=_STEPS[kind],
-        mistakes=("orb_wandered", "line_thick_and_white", "performer_seen", "clutter_competes"),
-        cautions=("sparks", "swinging", "white_light"),
-        facts=(*_figure_facts(intent, figure), *line_facts(kit, intent), *_water(intent)),
-        sketch=_sketch(kind),
-        pace_m_s=figure.pace_m_s,
-        is_upright=kind in _WALKS,
+        DrawnFigure(
+            lasts_s=figure.lasts_s,
+            longest_s=LONGEST_S,
+            lead=_lead(intent, figure),
+            steps=_STEPS[kind],
+            mistakes=("orb_wandered", "line_thick_and_white", "performer_seen", "clutter_competes"),
+            cautions=("sparks", "swinging", "white_light"),
+            facts=(*_figure_facts(intent, figure), *line_facts(kit, intent), *_water(intent)),
+            sketch=_sketch(kind),
+            pace_m_s=figure.pace_m_s,
+            is_upright=kind in _WALKS,
+        ),
     )
 
 
