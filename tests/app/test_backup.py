@@ -78,7 +78,12 @@ def test_a_backup_under_load_holds_every_acknowledged_row_and_comes_back_while_r
 
 
 @pytest.mark.parametrize(
-    "content", [b"no backup", gzip.compress(b"SELECT 1;"), gzip.compress(b"CREATE TABLE x (")]
+    "content",
+    [
+        b"no backup",
+        gzip.compress(b"SELECT 1;", mtime=0),
+        gzip.compress(b"CREATE TABLE x (", mtime=0),
+    ],
 )
 def test_what_is_no_backup_leaves_everything_as_it_was(
     ida: TestClient, database: PrivateMariaDB, tmp_path: Path, content: bytes
