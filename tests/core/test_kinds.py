@@ -11,8 +11,7 @@ from hypothesis import strategies as st
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.dials import CONTROLS, aperture_dial, time_dial
-from patient_owl.core.kinds import KINDS, RECIPES, missing_pieces
-from patient_owl.core.kinds._kind import Kind
+from patient_owl.core.kinds import KINDS, RECIPES, Kind, missing_pieces
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.limit import allowed, is_time_capped
 from patient_owl.core.optics.camera import Framing

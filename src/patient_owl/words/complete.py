@@ -2,8 +2,7 @@
 
 from collections.abc import Callable, Iterator, Mapping
 
-from patient_owl.core.kinds import KINDS
-from patient_owl.core.kinds._kind import Kind
+from patient_owl.core.kinds import KINDS, Kind
 from patient_owl.words.kinds import DISCIPLINES, SCENES
 from patient_owl.words.packing import PACK_NAMES
 from patient_owl.words.questions import option_text, question_words

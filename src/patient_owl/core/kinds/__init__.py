@@ -39,5 +39,7 @@ def _collect() -> dict[str, Kind]:
     return kinds
 
 
+__all__ = ["KINDS", "RECIPES", "Kind", "missing_pieces"]
+
 KINDS: Mapping[str, Kind] = MappingProxyType(_collect())
 RECIPES: Mapping[str, Recipe] = MappingProxyType({k: kind.recipe for k, kind in KINDS.items()})

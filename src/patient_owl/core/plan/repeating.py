@@ -28,9 +28,9 @@ def repeats(intent: Intent) -> bool:
     return intent.word("repeat_until") != ONCE
 
 
-def until_it_happens(intent: Intent, exposure_s: float, delay_s: float) -> Program:
+def until_it_happens(wait_min: float, exposure_s: float, delay_s: float) -> Program:
     """Equal frames for as long as one waits, the last one whole."""
-    lasts_s = 60 * intent.number("repeat_min")
+    lasts_s = 60 * wait_min
     frames = max(1, round((lasts_s + GAP_S) / (exposure_s + GAP_S)))
     return Program((Phase("until", exposure_s, frames, GAP_S, lead_in_s=delay_s),))
 

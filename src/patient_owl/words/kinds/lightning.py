@@ -5,6 +5,7 @@ from patient_owl.core.kinds.lightning.plan import (
     FAR_F_NUMBER,
     MIDDLE_F_NUMBER,
     NEAR_F_NUMBER,
+    THUNDER_S,
 )
 from patient_owl.words.kind import PostWords, Question, SceneWords, Words
 from patient_owl.words.quantities import f_number, iso
@@ -40,7 +41,7 @@ WORDS = Words(
         f"{{middle_km:kilometres}}, {f_number(NEAR_F_NUMBER)} nearer, at {iso(BOLT_ISO)}",
         "storm_rest_lands": "land and cloud glow land {stops:placed}",
         "thunder_after": "thunder follows {thunder_s:.0f} s after the flash",
-        "storm_comes": "if it comes this way, thunder is within 30 s of the flash in "
+        "storm_comes": "if it comes this way, thunder is within {limit_s:number} s of the flash in "
         "{soonest_s:duration} to {latest_s:duration}",
         "order_bolts": "A bolt's brightness answers to the aperture, not to time.",
     },
@@ -48,7 +49,7 @@ WORDS = Words(
         "level_more_sky": "Wide and level, with a little more sky than you want.",
         "rain_cover_on": "Rain cover on, cloth at hand, lens away from the wind.",
         "frames_until_bolt": "Frames back to back; let the last one finish before you stop.",
-        "count_thunder": "Count from flash to thunder. Under 30 s: stop and go inside.",
+        "count_thunder": f"Count from flash to thunder. Under {THUNDER_S:.0f} s: stop and go inside.",
         "inspect_bolt": "Colour at the edges of the bolt, not white throughout.",
     },
     mistakes={
@@ -57,7 +58,7 @@ WORDS = Words(
         "time_for_the_bolt": "Shortening the time because the bolt was too bright: close the aperture.",
     },
     cautions={
-        "storm_near": "Under 10 km nobody should be outdoors: shoot from a car or a house, or stop. "
+        "storm_near": "So near nobody should be outdoors: shoot from a car or a house, or stop. "
         "Local warnings decide.",
     },
     posts={

@@ -157,7 +157,7 @@ def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Pr
     """
     if repeats(intent):
         delay_s = self_timer_s(intent, positions)
-        return until_it_happens(intent, positions["exposure_s"].value, delay_s)
+        return until_it_happens(intent.number("repeat_min"), positions["exposure_s"].value, delay_s)
     frames = _frames(scene, kit, intent, settings_on(kit.dials, positions))
     times = [frame for frame in _blend(positions["exposure_s"], kit, frames) if frame.is_on_dial]
     delay_s = self_timer_s(intent, positions)

@@ -28,9 +28,9 @@ from patient_owl.core.plan.common import (
     setting_up,
     time_reasons,
 )
-from patient_owl.core.plan.repeating import GAP_S, repeat_fact
+from patient_owl.core.plan.repeating import repeat_fact, until_it_happens
 from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene, self_timer_s
-from patient_owl.core.program.program import Phase, Program
+from patient_owl.core.program.program import Program
 from patient_owl.core.reason import Reason
 from patient_owl.core.solve.solver import Solution, solve
 
@@ -158,15 +158,15 @@ def _comes(storm_km: float, scene: Scene) -> tuple[Reason, ...]:
     if left_km <= 0:
         return ()
     slowest, fastest = (3600 * left_km / speed for speed in STORM_KM_H)
-    return (Reason("storm_comes", {"soonest_s": fastest, "latest_s": slowest}),)
+    return (
+        Reason("storm_comes", {"soonest_s": fastest, "latest_s": slowest, "limit_s": THUNDER_S}),
+    )
 
 
 def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:  # noqa: ARG001
     """Equal frames for as long as one waits, with no more between them than a camera needs."""
-    exposure_s = positions["exposure_s"].value
-    frames = max(1, round((60 * intent.number("wait_min") + GAP_S) / (exposure_s + GAP_S)))
-    delay_s = self_timer_s(intent, positions)
-    return Program((Phase("until", exposure_s, frames, GAP_S, lead_in_s=delay_s),))
+    wait_min, delay_s = intent.number("wait_min"), self_timer_s(intent, positions)
+    return until_it_happens(wait_min, positions["exposure_s"].value, delay_s)
 
 
 RECIPE = Recipe(

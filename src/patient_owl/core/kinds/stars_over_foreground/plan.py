@@ -144,7 +144,7 @@ def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Pr
     exposure_s, frames = positions["exposure_s"].value, int(intent.number("frames"))
     delay_s = self_timer_s(intent, positions)
     if repeats(intent):
-        return until_it_happens(intent, exposure_s, delay_s)
+        return until_it_happens(intent.number("repeat_min"), exposure_s, delay_s)
     code: PhaseCode = "stack" if frames > 1 else "frame"
     phase = Phase(code, exposure_s, frames, FRAME_GAP_S, lead_in_s=delay_s)
     return all_round(kit, intent, Program((phase,)))
