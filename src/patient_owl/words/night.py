@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping
 from datetime import datetime, tzinfo
+from typing import NamedTuple
 
 from patient_owl.core.night import NightSky, Passage, showers_at_peak
 from patient_owl.words.quantities import angle, bearing, begun, light, seconds
@@ -81,27 +82,26 @@ def night_sentence(night: NightSky, zone: tzinfo) -> str:
     return text
 
 
-def cursor_sentence(
-    at_utc: datetime,
-    zone: tzinfo,
-    ground_s: float,
-    ground_sigma_stops: float,
-    sky_s: float,
-    ground_light: str,
-    moon_altitude_deg: float,
-    galactic_core_altitude_deg: float,
-    reference: str,
-) -> str:
-    """What the light asks for at one minute, at a reference such as `f/2.8, ISO 1600`."""
-    up = [
-        f"{name} {angle(altitude)} up"
-        for name, altitude in (("moon", moon_altitude_deg), ("core", galactic_core_altitude_deg))
-        if altitude > 0
-    ]
+class LightAt(NamedTuple):
+    """What one minute's light asks for at the reference settings, and what is up by then."""
+
+    at_utc: datetime
+    ground_s: float
+    ground_sigma_stops: float
+    ground_light: str
+    sky_s: float
+    moon_altitude_deg: float
+    galactic_core_altitude_deg: float
+
+
+def cursor_sentence(minute: LightAt, zone: tzinfo, reference: str) -> str:
+    """The minute under the cursor, at a reference such as `f/2.8, ISO 1600`."""
+    altitudes = ("moon", minute.moon_altitude_deg), ("core", minute.galactic_core_altitude_deg)
+    up = [f"{name} {angle(altitude)} up" for name, altitude in altitudes if altitude > 0]
     return (
-        f"{clock(at_utc, zone)}: the ground wants {seconds(ground_s)} at {reference}, "
-        f"by {light(ground_light)}, ± {ground_sigma_stops:.1f} stops; "
-        f"the sky {seconds(sky_s)}. {_sky_line(up)}"
+        f"{clock(minute.at_utc, zone)}: the ground wants {seconds(minute.ground_s)} at "
+        f"{reference}, by {light(minute.ground_light)}, ± {minute.ground_sigma_stops:.1f} stops; "
+        f"the sky {seconds(minute.sky_s)}. {_sky_line(up)}"
     )
 
 

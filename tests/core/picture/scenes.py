@@ -1,17 +1,14 @@
 """Frames to look at: a shot by the sea on a dark or a moonlit night, and its canvas."""
 
-from collections.abc import Mapping
 from dataclasses import replace
+from typing import Any
 
-from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.kinds import KINDS, RECIPES
 from patient_owl.core.light.brought import Brought
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.optics.camera import Framing
-from patient_owl.core.optics.stand_in import StandIn
 from patient_owl.core.picture.picture import PictureRequest, stage_of
 from patient_owl.core.picture.stage import Drawing, Stage
-from patient_owl.core.picture.view import WHOLE_FRAME, Window
 from patient_owl.core.plan.planned import PlannedShot, ShotSpec
 from patient_owl.core.plan.types import InputValue
 from patient_owl.core.shot.plan import plan_shot
@@ -49,16 +46,9 @@ def staged(
     shot: PlannedShot,
     night: NightContext = NIGHT,
     size: tuple[int, int] = (WIDE, HIGH),
-    window: Window = WHOLE_FRAME,
-    settings: Settings | None = None,
-    hidden: Mapping[str, float] | None = None,
-    subject: StandIn | None = None,
     exposure_s: float | None = None,
+    **of_request: Any,
 ) -> Stage:
-    found = settings or shot.settings
-    if exposure_s is not None:
-        found = replace(found, exposure_s=exposure_s)
-    wanted = PictureRequest(
-        found, *size, window, hidden=hidden or {}, subject=subject, drawing=drawing_of(shot)
-    )
-    return stage_of(shot, night, wanted)
+    settings = replace(shot.settings, exposure_s=exposure_s or shot.settings.exposure_s)
+    request = PictureRequest(settings, *size, drawing=drawing_of(shot), **of_request)
+    return stage_of(shot, night, request)

@@ -24,7 +24,7 @@ from patient_owl.core.picture.figures import clothes_grey, draw_ghost, person_at
 from patient_owl.core.picture.lamps import ray_points
 from patient_owl.core.picture.land import light_rgb
 from patient_owl.core.picture.picture import PictureRequest, drawn, render
-from patient_owl.core.picture.sensor import expose
+from patient_owl.core.picture.sensor import Readout, expose
 from patient_owl.core.picture.trace import Spots, draw_lines, lay
 from patient_owl.core.picture.view import View, Window
 from patient_owl.core.strokes.sheet import Strokes
@@ -48,7 +48,9 @@ GREY = np.ones((3, 200, 300), np.float32)
 def test_noise_is_the_square_root_of_the_electrons_and_of_reading() -> None:
     means, variances = [], []
     for stops in (-6, -4, -3, -2, -1, 0, 1):
-        frame = expose(GREY * 2.0**stops, BODY, SETTINGS, 6500, 20.0, 1.0, np.random.default_rng(1))
+        frame = expose(
+            GREY * 2.0**stops, BODY, SETTINGS, Readout(6500, 20.0, 1.0), np.random.default_rng(1)
+        )
         means.append(frame.signal_e[1].mean())
         variances.append(frame.signal_e[1].var())
     gain, floor = np.polyfit(means, variances, 1)
@@ -58,7 +60,7 @@ def test_noise_is_the_square_root_of_the_electrons_and_of_reading() -> None:
 
 def test_photosites_and_frames_that_come_together_calm_the_noise_by_their_root() -> None:
     one, four, nine = (
-        expose(GREY, BODY, SETTINGS, 6500, 10.0, sites, np.random.default_rng(2), frames)
+        expose(GREY, BODY, SETTINGS, Readout(6500, 10.0, sites, frames), np.random.default_rng(2))
         for sites, frames in ((2.0, 1), (8.0, 1), (2.0, 9))
     )
     spread = one.signal_e[1].std()
@@ -71,19 +73,19 @@ def test_photosites_and_frames_that_come_together_calm_the_noise_by_their_root()
 def test_the_sensor_is_full_where_the_standard_has_it(stops: float, is_full: bool) -> None:
     settings = replace(SETTINGS, iso=400)
     light = GREY * np.float32(2**stops)
-    frame = expose(light, BODY, settings, 6500, 10.0, 1000.0, np.random.default_rng(3))
+    frame = expose(light, BODY, settings, Readout(6500, 10.0, 1000.0), np.random.default_rng(3))
     assert bool(frame.is_full.mean() > 0.5) is is_full
 
 
 @given(st.floats(-5, 2.0), st.floats(2500, 9000))
 def test_grey_light_comes_out_grey_where_it_lies(stops: float, kelvin: float) -> None:
     flat = np.full((3, 40, 40), 2.0**stops, np.float32)
-    frame = expose(flat, BODY, SETTINGS, 6500.0, 10.0, 1000.0, np.random.default_rng(4))
+    frame = expose(flat, BODY, SETTINGS, Readout(6500, 10.0, 1000.0), np.random.default_rng(4))
     light = linear(frame.levels[..., 1].mean())
     if stops < 1:  # over that the plain curve begins to bend
         assert math.log2(light / 0.18) == pytest.approx(stops, abs=0.1)
     lit = white_rgb(kelvin)[:, None, None] * flat
-    balanced = expose(lit, BODY, SETTINGS, kelvin, 10.0, 1000.0, np.random.default_rng(5))
+    balanced = expose(lit, BODY, SETTINGS, Readout(kelvin, 10.0, 1000.0), np.random.default_rng(5))
     red, green, blue = (float(np.median(balanced.levels[..., i])) for i in range(3))
     if white_rgb(kelvin).min() > 0.05 and stops < 0:
         assert red == pytest.approx(green, abs=2)

@@ -10523,9 +10523,6 @@ export interface operations {
     find_takes: {
         parameters: {
             query?: {
-                limit?: number;
-                /** @description `next` of a page */
-                before?: string | null;
                 words?: string;
                 place_id?: string | null;
                 discipline?: string;
@@ -10538,6 +10535,9 @@ export interface operations {
                 most_iso?: number | null;
                 first_evening?: string | null;
                 last_evening?: string | null;
+                limit?: number;
+                /** @description `next` of a page */
+                before?: string | null;
             };
             header?: never;
             path?: never;

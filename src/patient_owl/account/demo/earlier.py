@@ -57,7 +57,7 @@ def _shot(
         discipline=discipline,
         lens="zoom",
         focal_length_mm=35,
-        tilt=2,
+        tilt_deg=2,
         **lit,
     )
     loader.takes(shot, words)

@@ -1,16 +1,16 @@
 """Making the demo's nights, shots and takes, each in a line."""
 
 import io
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, time, timedelta
+from typing import Any
 from uuid import UUID
 
 from patient_owl.core.advise.belief import VERDICT_EDGES_STOPS, Verdict
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.light.part import WHOLE
-from patient_owl.core.optics.camera import Orientation
 from patient_owl.core.picture.stage import SKY
-from patient_owl.core.plan.types import InputValue
 from patient_owl.field.camera.service import aim_of
 from patient_owl.journal.photos.service import add_photo
 from patient_owl.journal.takes.present import chain_out
@@ -21,11 +21,9 @@ from patient_owl.planning.nights.outing import OutingIn
 from patient_owl.planning.nights.schemas import NightIn
 from patient_owl.planning.nights.service import create_night
 from patient_owl.planning.shots.lights import BroughtIn
-from patient_owl.planning.shots.ordering import OrderingIn
 from patient_owl.planning.shots.planner import Planner
-from patient_owl.planning.shots.schemas import ShotIn, StandInIn
+from patient_owl.planning.shots.schemas import ShotIn
 from patient_owl.planning.shots.service import create_shot
-from patient_owl.planning.shots.strokes import StrokesIn
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.storage.base import new_id
 from patient_owl.platform.storage.owned import ANY_VERSION
@@ -35,6 +33,7 @@ from patient_owl.ports.camera import Aim, CameraFrame
 from patient_owl.ports.simulated.camera import Latent, developed
 
 PICTURE_SEED = 20
+PLAIN_SHOT = {"discipline": "stars_over_foreground", "focal_length_mm": 24, "tilt_deg": 22}
 
 
 @dataclass
@@ -69,39 +68,29 @@ class Loader:
         night: Night,
         title: str,
         clock: str,
-        bearing: float,
+        bearing_true_deg: float,
         *,
-        discipline: str = "stars_over_foreground",
         lens: str = "wide",
-        focal_length_mm: float = 24,
-        tilt: float = 22,
-        orientation: Orientation = "landscape",
-        lights: list[BroughtIn] | None = None,
-        strokes: StrokesIn | None = None,
-        stand_in: StandInIn | None = None,
-        ordering: OrderingIn | None = None,
-        **inputs: InputValue,
+        lights: Sequence[BroughtIn] = (),
+        **fields: Any,
     ) -> Shot:
+        """fields: those of the request by their names; every other is an input of its kind."""
         hour, minute = (int(part) for part in clock.split(":"))
         day = night.evening_date + timedelta(days=1 if hour < 12 else 0)
         at = datetime.combine(day, time(hour, minute), zone(night.place.time_zone))
-        request = ShotIn(
-            discipline=discipline,
-            title=title,
-            at_utc=at,
-            body_id=self.kit["full_frame"],
-            lens_id=self.kit[lens],
-            focal_length_mm=focal_length_mm,
-            bearing_true_deg=bearing,
-            tilt_deg=tilt,
-            orientation=orientation,
-            inputs=inputs,
-            lights=[self._mine(light) for light in lights or []],
-            strokes=strokes,
-            stand_in=stand_in,
-            ordering=ordering or OrderingIn(),
-        )
-        return create_shot(self.visit, night.id, request)
+        inputs = {key: fields.pop(key) for key in list(fields) if key not in ShotIn.model_fields}
+        request = {
+            "title": title,
+            "at_utc": at,
+            "body_id": self.kit["full_frame"],
+            "lens_id": self.kit[lens],
+            "bearing_true_deg": bearing_true_deg,
+            "lights": [self._mine(light) for light in lights],
+            "inputs": inputs,
+            **PLAIN_SHOT,
+            **fields,
+        }
+        return create_shot(self.visit, night.id, ShotIn.model_validate(request))
 
     def _mine(self, light: BroughtIn) -> BroughtIn:
         """The light as the one of its kind in the bag."""

@@ -19,7 +19,7 @@ from patient_owl.core.picture.land import draw_land
 from patient_owl.core.picture.moon import draw_moon
 from patient_owl.core.picture.points import draw_points
 from patient_owl.core.picture.room import draw_room
-from patient_owl.core.picture.sensor import SensorFrame, expose
+from patient_owl.core.picture.sensor import Readout, SensorFrame, expose
 from patient_owl.core.picture.sky import draw_sky
 from patient_owl.core.picture.stage import Drawing, Layer, Opening, Stage
 from patient_owl.core.picture.subject_layer import draw_subject
@@ -90,16 +90,13 @@ def render(
     """The frame to be expected. WrongValue for a size or a window that is none."""
     stage = stage_of(planned, night, wanted)
     canvas = drawn(stage, check)
-    frame = expose(
-        canvas.light,
-        stage.kit.body,
-        stage.settings,
+    readout = Readout(
         white_k(stage) if wanted.white_k is None else wanted.white_k,
         stage.scene.temperature_c,
         stage.view.photosites,
-        stage.rng("noise"),
         1 if wanted.is_one_frame else planned.plan.averages,
     )
+    frame = expose(canvas.light, stage.kit.body, stage.settings, readout, stage.rng("noise"))
     check()
     counts = np.bincount(grey_levels(frame).ravel(), minlength=256)
     return ComputedPicture(

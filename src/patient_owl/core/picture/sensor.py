@@ -7,6 +7,7 @@ noise with it. Noise of a pixel is that of all the photosites in it. [emva1288]
 import math
 from dataclasses import dataclass
 from functools import lru_cache
+from typing import NamedTuple
 
 import numpy as np
 
@@ -46,28 +47,33 @@ def white_e(noise: SensorNoise, pixel_pitch_um: float, iso: float) -> float:
     return min(signal_e(noise, pixel_pitch_um, iso, HEADROOM_STOPS), noise.full_well_e)
 
 
+class Readout(NamedTuple):
+    """How a frame is made of what the sensor caught.
+
+    white_k: of the light that is to be grey. temperature_c: of the air. photosites: in a pixel.
+    frames: averaged into one.
+    """
+
+    white_k: float
+    temperature_c: float
+    photosites: float
+    frames: int = 1
+
+
 def expose(
-    light: Pixels,
-    body: Body,
-    settings: Settings,
-    white_k: float,
-    temperature_c: float,
-    photosites: float,
-    rng: np.random.Generator,
-    frames: int = 1,
+    light: Pixels, body: Body, settings: Settings, readout: Readout, rng: np.random.Generator
 ) -> SensorFrame:
-    """light: shares of mid-grey, (3, rows, columns). white_k: of the light that is to be grey.
-    photosites: in a pixel. frames: averaged into one."""
+    """light: shares of mid-grey, (3, rows, columns)."""
     noise, pitch_um = body.noise or PLAIN_NOISE, body.sensor.pixel_pitch_um
     per_grey = signal_e(noise, pitch_um, settings.iso, 0.0)
     full = white_e(noise, pitch_um, settings.iso)
-    dark_e = noise.dark_rate_e_s(temperature_c) * settings.exposure_s
+    dark_e = noise.dark_rate_e_s(readout.temperature_c) * settings.exposure_s
     floor = np.float32(dark_e + noise.read_e(settings.iso) ** 2)
-    gains = balance(white_k) / CHANNEL_SHARE
+    gains = balance(readout.white_k) / CHANNEL_SHARE
     white = np.float32(full * gains.min())
     signal, is_full = np.empty_like(light), np.zeros(light.shape[1:], np.bool_)
     for k, plane in enumerate(light):
-        count = max(1.0, photosites * PHOTOSITES_OF[k]) * frames
+        count = max(1.0, readout.photosites * PHOTOSITES_OF[k]) * readout.frames
         caught = plane * np.float32(CHANNEL_SHARE[k] * per_grey)
         chance = _chance(plane.shape, rng)
         chance *= np.sqrt((caught + floor) * np.float32(1 / count))

@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session, aliased
 
 from patient_owl.core.advise.keeping import EXPOSURE_BANDS, ISO_BANDS, Band
 from patient_owl.journal.logbook.schemas import BandOut, FilterChoiceOut, LogbookChoicesOut
-from patient_owl.journal.logbook.take_query import TakeQuery, joined, wished
+from patient_owl.journal.logbook.take_query import TakeQuery, conditions, joined
 from patient_owl.platform.tables.accounts import User
 from patient_owl.platform.tables.kit import KitItem
 from patient_owl.platform.tables.lessons import FindingRow
@@ -22,7 +22,7 @@ from patient_owl.words.logbook import GROUPS
 
 def choices_of(session: Session, user: User) -> LogbookChoicesOut:
     """What there are takes of."""
-    where = wished(user, TakeQuery())
+    where = conditions(user, TakeQuery())
     body = aliased(KitItem)
     places = session.execute(joined(Place.id, Place.name).where(*where).distinct()).all()
     kinds = session.scalars(joined(Shot.discipline).where(*where).distinct()).all()

@@ -18,7 +18,7 @@ from sqlalchemy.orm import Session
 from patient_owl.formats.photo_files.jpeg_copy import Marks, marked_jpeg
 from patient_owl.formats.takes_csv import COLUMNS, takes_csv
 from patient_owl.formats.xmp import Sidecar, sidecar_xmp
-from patient_owl.journal.logbook.take_query import TakeQuery, joined, wished
+from patient_owl.journal.logbook.take_query import TakeQuery, conditions, joined
 from patient_owl.journal.photos.service import get_photo, pixels_one_to_one
 from patient_owl.library.places.zones import zone
 from patient_owl.planning.shots.planner import Planner
@@ -152,7 +152,7 @@ def _rows(session: Session, user: User) -> Iterator[dict[str, Any]]:
     """The earliest first."""
     query = (
         joined(Take, Shot.title, Shot.discipline, Night, Place.name, Place.time_zone)
-        .where(*wished(user, TakeQuery()))
+        .where(*conditions(user, TakeQuery()))
         .order_by(Take.started_at_utc, Take.id)
     )
     photos = _photos_by_take(session, user)

@@ -15,7 +15,7 @@ from patient_owl.core.advise.keeping import (
     worth_practising,
 )
 from patient_owl.journal.logbook.schemas import FigureOut, FiguresOut, PractiseOut
-from patient_owl.journal.logbook.take_query import TakeQuery, joined, wished
+from patient_owl.journal.logbook.take_query import TakeQuery, conditions, joined
 from patient_owl.platform.tables.accounts import User
 from patient_owl.platform.tables.places import Place
 from patient_owl.platform.tables.shots import Shot
@@ -26,11 +26,11 @@ from patient_owl.words.logbook import GROUPS, found_text, kept_text, practise_te
 MOST_FIGURES = 8
 
 
-def figures_of(session: Session, user: User, wish: TakeQuery) -> FiguresOut:
-    """What was kept more or less often than the rest, of all takes a wish finds."""
+def figures_of(session: Session, user: User, criteria: TakeQuery) -> FiguresOut:
+    """What was kept more or less often than the rest, of all takes a criteria finds."""
     query = joined(
         Take.shot_id, Take.exposure_s, Take.iso, Take.is_keeper, Shot.discipline, Place.name
-    ).where(*wished(user, wish))
+    ).where(*conditions(user, criteria))
     rows = session.execute(query.order_by(Take.started_at_utc)).all()
     takes, kept = Counter[str](), Counter[str]()
     kinds_takes, kinds_kept = Counter[str](), Counter[str]()

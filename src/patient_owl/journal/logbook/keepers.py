@@ -7,7 +7,7 @@ from sqlalchemy import func, or_, select
 from sqlalchemy.orm import Session
 
 from patient_owl.journal.logbook.schemas import KeptPicturesOut
-from patient_owl.journal.logbook.take_query import TakeQuery, wished
+from patient_owl.journal.logbook.take_query import TakeQuery, conditions
 from patient_owl.platform.tables.accounts import User
 from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.photos import Photo
@@ -19,7 +19,7 @@ MOST_A_NIGHT = 4
 
 def kept_pictures(session: Session, user: User, first: date, last: date) -> list[KeptPicturesOut]:
     """At most four a night, the earliest first, one of each set."""
-    wish = TakeQuery(is_keeper=True, first_evening=first, last_evening=last)
+    criteria = TakeQuery(is_keeper=True, first_evening=first, last_evening=last)
     place = func.row_number().over(partition_by=Night.id, order_by=(Take.started_at_utc, Photo.id))
     numbered = (
         select(Night.id.label("night_id"), Photo.id.label("photo_id"), place.label("place"))
@@ -27,7 +27,7 @@ def kept_pictures(session: Session, user: User, first: date, last: date) -> list
         .join(Take, Take.shot_id == Shot.id)
         .join(Photo, Photo.take_id == Take.id)
         .where(
-            *wished(user, wish),
+            *conditions(user, criteria),
             Photo.deleted_at_utc.is_(None),
             or_(Photo.set_id.is_(None), Photo.set_id == Photo.id),
         )

@@ -10,7 +10,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from patient_owl.journal.logbook.schemas import FoundTakesOut, TakeLineOut
-from patient_owl.journal.logbook.take_query import TakeQuery, joined, wished
+from patient_owl.journal.logbook.take_query import TakeQuery, conditions, joined
 from patient_owl.library.places.zones import zone
 from patient_owl.platform.storage.keyset import Cursor
 from patient_owl.platform.tables.accounts import User
@@ -31,10 +31,10 @@ def started_at(text: str) -> datetime:
 
 
 def find_takes(
-    session: Session, user: User, wish: TakeQuery, limit: int, before: Cursor | None
+    session: Session, user: User, criteria: TakeQuery, limit: int, before: Cursor | None
 ) -> FoundTakesOut:
     """The latest first."""
-    where = wished(user, wish)
+    where = conditions(user, criteria)
     if before is not None:
         where.append(before.behind(Take.started_at_utc, Take.id))
     query = (

@@ -1,10 +1,10 @@
 """What takes are looked for, as a question to the database."""
 
-from dataclasses import dataclass
 from datetime import date
-from typing import Any
+from typing import Annotated, Any
 from uuid import UUID
 
+from pydantic import AfterValidator, BaseModel, Field
 from sqlalchemy import ColumnElement, exists, func, or_, select
 
 from patient_owl.platform.tables.accounts import User
@@ -14,58 +14,62 @@ from patient_owl.platform.tables.photos import Photo
 from patient_owl.platform.tables.places import Place
 from patient_owl.platform.tables.shots import Shot
 from patient_owl.platform.tables.takes import Take
+from patient_owl.ports.fields import plain_text
 
 MOST_WORDS = 8
 
 
-@dataclass(frozen=True)
-class TakeQuery:
+Seconds = Annotated[float | None, Field(ge=0, le=1e6)]
+IsoValue = Annotated[float | None, Field(ge=0, le=1e7)]
+
+
+class TakeQuery(BaseModel):
     """What takes are looked for; None and "" for any. words: each must be somewhere in what was
     written of the take, its pictures, its shot, its night or its place."""
 
-    words: str = ""
+    words: Annotated[str, Field(max_length=200), AfterValidator(plain_text)] = ""
     place_id: UUID | None = None
-    discipline: str = ""
+    discipline: Annotated[str, Field(max_length=40)] = ""
     body_id: UUID | None = None
-    light: str = ""
+    light: Annotated[str, Field(max_length=40)] = ""
     is_keeper: bool | None = None
-    least_exposure_s: float | None = None
-    most_exposure_s: float | None = None
-    least_iso: float | None = None
-    most_iso: float | None = None
+    least_exposure_s: Seconds = None
+    most_exposure_s: Seconds = None
+    least_iso: IsoValue = None
+    most_iso: IsoValue = None
     first_evening: date | None = None
     last_evening: date | None = None
 
 
-def wished(user: User, wish: TakeQuery) -> list[ColumnElement[bool]]:
+def conditions(user: User, criteria: TakeQuery) -> list[ColumnElement[bool]]:
     where = [
         Take.user_id == user.id,
         Take.deleted_at_utc.is_(None),
         Shot.deleted_at_utc.is_(None),
         Night.deleted_at_utc.is_(None),
     ]
-    where += [_says(word) for word in wish.words.split()[:MOST_WORDS]]
+    where += [_says(word) for word in criteria.words.split()[:MOST_WORDS]]
     same: tuple[tuple[Any, Any], ...] = (
-        (Night.place_id, wish.place_id),
-        (Shot.discipline, wish.discipline),
-        (Shot.body_id, wish.body_id),
-        (Take.is_keeper, wish.is_keeper),
+        (Night.place_id, criteria.place_id),
+        (Shot.discipline, criteria.discipline),
+        (Shot.body_id, criteria.body_id),
+        (Take.is_keeper, criteria.is_keeper),
     )
     for column, value in same:
         if value not in (None, ""):
             where.append(column == value)
     between: tuple[tuple[Any, Any, Any], ...] = (
-        (Take.exposure_s, wish.least_exposure_s, wish.most_exposure_s),
-        (Take.iso, wish.least_iso, wish.most_iso),
-        (Night.evening_date, wish.first_evening, wish.last_evening),
+        (Take.exposure_s, criteria.least_exposure_s, criteria.most_exposure_s),
+        (Take.iso, criteria.least_iso, criteria.most_iso),
+        (Night.evening_date, criteria.first_evening, criteria.last_evening),
     )
     for column, least, most in between:
         if least is not None:
             where.append(column >= least)
         if most is not None:
             where.append(column <= most)
-    if wish.light:
-        of_light = FindingRow.shot_id == Take.shot_id, FindingRow.light == wish.light
+    if criteria.light:
+        of_light = FindingRow.shot_id == Take.shot_id, FindingRow.light == criteria.light
         where.append(exists().where(*of_light, FindingRow.deleted_at_utc.is_(None)))
     return where
 

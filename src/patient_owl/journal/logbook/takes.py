@@ -4,7 +4,8 @@ from datetime import date
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import Depends, Query
+from fastapi import Query
+from pydantic import Field
 
 from patient_owl.core.sky import ephemeris
 from patient_owl.journal.logbook import search, year
@@ -26,66 +27,29 @@ from patient_owl.platform.accounts.visit import CurrentVisit
 from patient_owl.platform.http.pools import LONG, worked_in
 from patient_owl.platform.http.request import new_router
 from patient_owl.platform.storage.keyset import read_cursor
-from patient_owl.ports.fields import plain_text
 
 router = new_router(prefix="/logbook", tags=["logbook"])
 
 FIRST_YEAR, LAST_YEAR = ephemeris.FIRST_DAY.year, ephemeris.LAST_DAY.year - 1
 
-Seconds = Annotated[float | None, Query(ge=0, le=1e6)]
-IsoValue = Annotated[float | None, Query(ge=0, le=1e7)]
 
-
-async def _wish(
-    words: Annotated[str, Query(max_length=200)] = "",
-    place_id: UUID | None = None,
-    discipline: Annotated[str, Query(max_length=40)] = "",
-    body_id: UUID | None = None,
-    light: Annotated[str, Query(max_length=40)] = "",
-    is_keeper: bool | None = None,
-    least_exposure_s: Seconds = None,
-    most_exposure_s: Seconds = None,
-    least_iso: IsoValue = None,
-    most_iso: IsoValue = None,
-    first_evening: date | None = None,
-    last_evening: date | None = None,
-) -> TakeQuery:
-    return TakeQuery(
-        words=plain_text(words),
-        place_id=place_id,
-        discipline=discipline,
-        body_id=body_id,
-        light=light,
-        is_keeper=is_keeper,
-        least_exposure_s=least_exposure_s,
-        most_exposure_s=most_exposure_s,
-        least_iso=least_iso,
-        most_iso=most_iso,
-        first_evening=first_evening,
-        last_evening=last_evening,
-    )
-
-
-Asked = Annotated[TakeQuery, Depends(_wish)]
+class TakesPage(TakeQuery):
+    limit: Annotated[int, Field(ge=1, le=MOST_TAKES)] = 60
+    before: Annotated[str | None, Field(max_length=80, description="`next` of a page")] = None
 
 
 @router.get("/takes")
-def find_takes(
-    wish: Asked,
-    visit: CurrentVisit,
-    limit: Annotated[int, Query(ge=1, le=MOST_TAKES)] = 60,
-    before: Annotated[str | None, Query(max_length=80, description="`next` of a page")] = None,
-) -> FoundTakesOut:
+def find_takes(page: Annotated[TakesPage, Query()], visit: CurrentVisit) -> FoundTakesOut:
     """Takes by words, place, kind, kit, settings, light and whether they were kept."""
-    cursor = None if before is None else read_cursor(before, search.started_at)
-    return search.find_takes(visit.session, visit.user, wish, limit, cursor)
+    cursor = None if page.before is None else read_cursor(page.before, search.started_at)
+    return search.find_takes(visit.session, visit.user, page, page.limit, cursor)
 
 
 @router.get("/figures")
 @worked_in(LONG)
-def get_figures(wish: Asked, visit: CurrentVisit) -> FiguresOut:
+def get_figures(criteria: Annotated[TakeQuery, Query()], visit: CurrentVisit) -> FiguresOut:
     """What of such takes was kept more or less often than the rest, and what to practise."""
-    return figures_of(visit.session, visit.user, wish)
+    return figures_of(visit.session, visit.user, criteria)
 
 
 @router.get("/choices")

@@ -39,7 +39,7 @@ from patient_owl.planning.nights.schemas import (
 from patient_owl.planning.nights.service import bounds_of, evening_of, sky_of, told_of
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.tables.nights import Night
-from patient_owl.words.night import EVENTS, cursor_sentence, passage_text
+from patient_owl.words.night import EVENTS, LightAt, cursor_sentence, passage_text
 from patient_owl.words.plan import setting_text
 from patient_owl.words.quantities import f_number, iso, placed
 from patient_owl.words.quantities import seconds as seconds_text
@@ -270,14 +270,16 @@ def _readouts(
     words = f"{f_number(reference.reference_f_number)}, {iso(reference.reference_iso)}"
     return [
         cursor_sentence(
-            ephemeris.moment_utc(at),
+            LightAt(
+                ephemeris.moment_utc(at),
+                float(ground_s[i]),
+                float(slope.light.ground_sigma_stops[i]),
+                SOURCES[slope.light.ground_source[i]],
+                float(sky_s[i]),
+                float(moon[i]),
+                float(core[i]),
+            ),
             place_zone,
-            float(ground_s[i]),
-            float(slope.light.ground_sigma_stops[i]),
-            float(sky_s[i]),
-            SOURCES[slope.light.ground_source[i]],
-            float(moon[i]),
-            float(core[i]),
             words,
         )
         for i, at in enumerate(slope.seconds)
