@@ -1,6 +1,11 @@
 """Shared by all tests: property tests without a stopwatch, the same examples every time."""
 
+from collections.abc import Iterator
+
+import pytest
 from hypothesis import HealthCheck, settings
+
+from patient_owl.words.speech import PLAIN, speaking
 
 settings.register_profile(
     "owl",
@@ -10,3 +15,10 @@ settings.register_profile(
     suppress_health_check=[HealthCheck.too_slow, HealthCheck.function_scoped_fixture],
 )
 settings.load_profile("owl")
+
+
+@pytest.fixture(autouse=True)
+def spoken_to() -> Iterator[None]:
+    """Whoever reads what a test makes never chose his units."""
+    with speaking(PLAIN):
+        yield

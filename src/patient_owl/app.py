@@ -13,7 +13,6 @@ from starlette.middleware.gzip import GZipMiddleware
 
 from patient_owl.account import trash
 from patient_owl.account.archive.router import router as portable_router
-from patient_owl.core.sky import ephemeris
 from patient_owl.field.bundle.router import router as field_router
 from patient_owl.field.camera.router import router as camera_router
 from patient_owl.field.helping.router import entrance as helper_entrance
@@ -55,6 +54,7 @@ from patient_owl.ports.devices import Devices
 from patient_owl.ports.settings import AppSettings, get_settings
 from patient_owl.ports.simulated import simulated_devices
 from patient_owl.words.complete import check_kinds
+from patient_owl.words.speech import PLAIN, speaking
 
 API = "/api/v1"
 
@@ -79,7 +79,8 @@ def create_app(settings: AppSettings | None = None, devices: Devices | None = No
 
     Without any, simulated ones stand behind the ports, and say so wherever their figures show.
     """
-    check_kinds()
+    with speaking(PLAIN):
+        check_kinds()
     settings = settings or get_settings()
     sessions = Sessions(settings.database_url)
 
@@ -87,7 +88,6 @@ def create_app(settings: AppSettings | None = None, devices: Devices | None = No
     async def lifespan(_: FastAPI) -> AsyncIterator[None]:
         yield
         sessions.dispose()
-        ephemeris.close()
 
     app = FastAPI(
         title="Patient Owl",

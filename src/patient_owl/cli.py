@@ -20,7 +20,7 @@ from patient_owl.app import create_app
 from patient_owl.core.errors import OwlError
 from patient_owl.journal.cards.folder import account_called, bring_in, night_called
 from patient_owl.platform.accounts.schemas import AccountCreate, NewPassword
-from patient_owl.platform.accounts.service import make_account, reset_password
+from patient_owl.platform.accounts.service import make_account, reset_password, speech_of
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.storage.backup import backup, restore
 from patient_owl.platform.storage.base import now_utc
@@ -31,6 +31,7 @@ from patient_owl.platform.tls import NoCertificate
 from patient_owl.ports.settings import AppSettings
 from patient_owl.ports.simulated import simulated_devices
 from patient_owl.serving import CannotServe, is_running, prepared, serve_until_ended
+from patient_owl.words.speech import PLAIN, speaking
 
 app = typer.Typer(add_completion=False, pretty_exceptions_enable=False, no_args_is_help=True)
 
@@ -55,7 +56,7 @@ def demo(
     with _sentences():
         settings = _settings(demo=True, host=host, port=port, workers=workers)
         with prepared(settings, tls=tls, cert=tls_cert, key=tls_key) as certificate:
-            with _session(settings.database_url) as session:
+            with _session(settings.database_url) as session, speaking(PLAIN):
                 # the demo begins on the user's today
                 load(session, simulated_devices(), date.today())  # noqa: DTZ011
             serve_until_ended(settings, certificate)
@@ -116,7 +117,8 @@ def import_card(
             user = account_called(session, account)
             visit = Visit(session, user, simulated_devices(), now_utc())
             night_id = night_called(session, user, night)
-            found = bring_in(visit, folder, night_id, print, keeps_pixels=keep_pixels)
+            with speaking(speech_of(user)):
+                found = bring_in(visit, folder, night_id, print, keeps_pixels=keep_pixels)
         print(*found.clocks, found.text, sep="\n")
         if found.unplaced:
             print(f"{len(found.unplaced)} without a take wait on the page of the card.")

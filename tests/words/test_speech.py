@@ -1,15 +1,16 @@
 """Quantities as this or that photographer is told them; feet, pounds and degrees by definition."""
 
+from contextvars import Context
+
 import pytest
 
 from patient_owl.words import quantities as formats
 from patient_owl.words.speech import Speech, shown_as, speak
 
 
-@pytest.fixture(autouse=True)
-def plain_again():  # type: ignore[no-untyped-def]
-    yield
-    speak(Speech())
+def test_nothing_can_be_said_before_it_is_known_to_whom() -> None:
+    with pytest.raises(LookupError):
+        Context().run(formats.metres, 4.5)
 
 
 def test_lengths_speeds_and_warmth_in_feet_miles_and_fahrenheit() -> None:

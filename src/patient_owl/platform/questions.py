@@ -2,9 +2,9 @@
 
 import types
 from collections.abc import Mapping, Sequence
-from typing import Annotated, Any, Literal, Self, Union, get_args, get_origin
+from typing import Annotated, Any, Literal, Union, get_args, get_origin
 
-from pydantic import BaseModel, model_validator
+from pydantic import BaseModel
 from pydantic.fields import FieldInfo
 from pydantic_core import PydanticUndefined
 
@@ -61,14 +61,25 @@ class QuestionOut(BaseModel):
     shown: ShownOut | None = None
     measured_by: list[str] = []
 
-    @model_validator(mode="after")
-    def _in_their_unit(self) -> Self:
-        """No form asks for a figure in a unit its photographer does not think in."""
-        found = shown_as(self.key, self.unit) if self.kind == "number" else None
-        if found:
-            self.shown = ShownOut(**found._asdict())
-        self.measured_by = list(MEASURED_BY.get(self.key, ()))
-        return self
+
+def shown_out(key: str, unit: str) -> ShownOut | None:
+    """How a figure is shown to whoever reads; None where it is as it is kept."""
+    shown = shown_as(key, unit)
+    return ShownOut(**shown._asdict()) if shown else None
+
+
+def asked(key: str, kind: QuestionKind, label: str, unit: str = "", **more: Any) -> QuestionOut:
+    """Every question comes from here: none asks for a figure in a unit its photographer does not
+    think in, and each says what can measure it."""
+    return QuestionOut(
+        key=key,
+        kind=kind,
+        label=label,
+        unit=unit,
+        shown=shown_out(key, unit) if kind == "number" else None,
+        measured_by=list(MEASURED_BY.get(key, ())),
+        **more,
+    )
 
 
 def question_of(
@@ -82,12 +93,12 @@ def question_of(
     """The question a field of a schema asks: its kind, bounds and default are read off it."""
     default = None if field.default is PydanticUndefined else field.default
     least, most = _bounds(field)
-    return QuestionOut(
-        key=key,
-        kind=kind or _kind(field, words),
-        label=say(words.label, words.quantities),
+    return asked(
+        key,
+        kind or _kind(field, words),
+        say(words.label, words.quantities),
+        words.unit,
         help=say(words.help, words.quantities),
-        unit=words.unit,
         default=default,
         is_optional=not field.is_required() and default is None,
         least=least,

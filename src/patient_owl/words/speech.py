@@ -1,9 +1,13 @@
 """How a photographer is spoken to: which lengths, which parts of a stop, which bearings.
 
-Set once a request, by whoever knows the account; every quantity that is printed or asked for looks
-here. Kept figures stay metric, in stops and true.
+Set where a request begins, for it alone; every quantity that is printed or asked for looks here.
+Before that there is nobody to speak to, and asking is an error: a sentence with a quantity in it
+cannot be made while modules load and then be read by everybody. Kept figures stay metric, in stops
+and true.
 """
 
+from collections.abc import Iterator
+from contextlib import contextmanager
 from contextvars import ContextVar
 from typing import Literal, NamedTuple, get_args
 
@@ -47,17 +51,28 @@ NAMES = {
     "magnetic": "as a compass shows them",
 }
 
-_PLAIN = Speech()
-_SPEECH: ContextVar[Speech] = ContextVar("speech", default=_PLAIN)
+PLAIN = Speech()  # to whoever never chose
+_SPEECH: ContextVar[Speech] = ContextVar("speech")
 
 
 def speech() -> Speech:
+    """LookupError where nobody is spoken to."""
     return _SPEECH.get()
 
 
 def speak(chosen: Speech) -> None:
-    """From now on, for this request alone."""
+    """From now on, in this request or this thread alone."""
     _SPEECH.set(chosen)
+
+
+@contextmanager
+def speaking(chosen: Speech) -> Iterator[None]:
+    """To one reader for the length of a block, where no request is served."""
+    before = _SPEECH.set(chosen)
+    try:
+        yield
+    finally:
+        _SPEECH.reset(before)
 
 
 def speak_where(east_deg: float) -> None:

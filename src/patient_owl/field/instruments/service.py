@@ -44,13 +44,12 @@ from patient_owl.planning.shots.planner import Planner
 from patient_owl.planning.shots.service import get_shot, shots_of
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.item_errors import or_trouble
-from patient_owl.platform.questions import QuestionOut, ShownOut
+from patient_owl.platform.questions import asked, shown_out
 from patient_owl.platform.storage.owned import sees_only_one_night
 from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.places import Place
 from patient_owl.ports.errors import NotFound
 from patient_owl.words import instruments as words
-from patient_owl.words.speech import shown_as
 
 DAY_BEFORE_S = 86_400.0
 MOST_LANDMARKS = 40
@@ -75,8 +74,8 @@ def instruments_of(
         elevation_m=place.elevation_m,
         outline=[list(point) for point in horizon_from(pairs).outline],
         tap_least_s=taps.LEAST_S,
-        bearing_shown=_shown("bearing_true_deg", "°"),
-        metre_shown=_shown("distance_m", "m"),
+        bearing_shown=shown_out("bearing_true_deg", "°"),
+        metre_shown=shown_out("distance_m", "m"),
         holds=_holds(),
         compass=_compass(place, evening),
         sight=_words(words.FACES["sight"]),
@@ -159,28 +158,23 @@ def _words(said: words.InstrumentWords) -> WordsOut:
     return WordsOut(**{**said._asdict(), "touches": list(said.touches)})
 
 
-def _shown(key: str, unit: str) -> ShownOut | None:
-    found = shown_as(key, unit)
-    return ShownOut(**found._asdict()) if found else None
-
-
 def _given(given: Sequence[TypedEntry]) -> list[BesideOut]:
     return [
         BesideOut(
-            question=QuestionOut(
-                key=one.key,
-                kind="number",
-                label=words.GIVEN[one.key].label,
-                help=words.GIVEN[one.key].help,
-                unit=one.unit,
-                default=one.usual,
-                least=one.least,
-                most=one.most,
+            question=asked(
+                entry.key,
+                "number",
+                words.GIVEN[entry.key].label,
+                entry.unit,
+                help=words.GIVEN[entry.key].help,
+                default=entry.usual,
+                least=entry.least,
+                most=entry.most,
             ),
-            is_asked=one.is_asked,
-            sd=as_json(one.sd_term),
+            is_asked=entry.is_asked,
+            sd=as_json(entry.sd_term),
         )
-        for one in given
+        for entry in given
     ]
 
 
@@ -190,7 +184,7 @@ def _results(results: Sequence[Result]) -> list[ResultOut]:
             key=result.key,
             label=words.RESULTS[result.key],
             unit=result.unit,
-            shown=_shown(result.key, result.unit),
+            shown=shown_out(result.key, result.unit),
             term=as_json(result.term),
             fills=[FillOut(key=fill.key, also=dict(fill.also)) for fill in result.fills],
         )

@@ -8,7 +8,7 @@ from patient_owl.core.plan.types import InputSpec, Recipe
 from patient_owl.planning.shots.lights import light_kinds_out
 from patient_owl.planning.shots.schemas import DisciplineOut, DisciplinesOut, ShotIn, StandInIn
 from patient_owl.planning.shots.strokes import stroke_questions
-from patient_owl.platform.questions import OptionOut, QuestionKind, QuestionOut, question_of
+from patient_owl.platform.questions import OptionOut, QuestionKind, QuestionOut, asked, question_of
 from patient_owl.words import computed as computed_words
 from patient_owl.words import shot as shot_words
 from patient_owl.words.field_words import FieldWords
@@ -45,7 +45,7 @@ def _of_every_shot(key: str, words: FieldWords) -> QuestionOut:
             OptionOut(key=r.key, label=DISCIPLINES[r.key].title, help=DISCIPLINES[r.key].aim)
             for r in _in_order()
         ]
-        return QuestionOut(key=key, kind="choice", label=words.label, options=kinds)
+        return asked(key, "choice", words.label, options=kinds)
     field, kind = ShotIn.model_fields[key], _KINDS.get(key)
     return question_of(key, field, words, shot_words.OPTIONS, kind, _KIT_KINDS.get(key, ()))
 
@@ -68,12 +68,12 @@ def _disciplines(schools: Mapping[str, str]) -> list[DisciplineOut]:
 
 def _question_out(spec: InputSpec, schools: Mapping[str, str]) -> QuestionOut:
     words = question_words(spec.key)
-    return QuestionOut(
-        key=spec.key,
-        kind=spec.kind,
-        label=words.label,
+    return asked(
+        spec.key,
+        spec.kind,
+        words.label,
+        spec.unit,
         help=words.help,
-        unit=spec.unit,
         default=schools.get(spec.key, spec.default) if spec.is_school else spec.default,
         is_optional=spec.default is None,
         is_school=spec.is_school,

@@ -26,7 +26,7 @@ from patient_owl.platform.questions import OptionOut, ShownOut
 from patient_owl.platform.tables.accounts import House, SignedInSession, User
 from patient_owl.ports.errors import NotFound, NotSignedIn, Refused, WrongState
 from patient_owl.words.devices import device_text
-from patient_owl.words.speech import CHOICES, NAMES, QUESTIONS, Speech, speak, units
+from patient_owl.words.speech import CHOICES, NAMES, PLAIN, QUESTIONS, Speech, speak, units
 
 MOST_DEVICE_LETTERS = 200
 
@@ -172,7 +172,7 @@ def speech_of(user: User) -> Speech:
 
 def units_of(user: User | None) -> dict[str, ShownOut]:
     """For the page's own figures."""
-    speak(speech_of(user) if user else Speech())
+    speak(speech_of(user) if user else PLAIN)
     return {unit: ShownOut(**shown._asdict()) for unit, shown in units().items()}
 
 

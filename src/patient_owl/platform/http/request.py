@@ -16,6 +16,7 @@ from patient_owl.platform.http.pools import READING, Pool
 from patient_owl.platform.storage.owned import ANY_VERSION, Versioned
 from patient_owl.platform.storage.sessions import Sessions, in_transaction
 from patient_owl.ports.errors import VersionMissing
+from patient_owl.words.speech import PLAIN, speak
 
 CSRF_HEADER = "X-Owl-Csrf"  # what only our own page can read, sent back with every change
 SAFE = frozenset({"GET", "HEAD", "OPTIONS"})  # what changes nothing [rfc9110]
@@ -53,6 +54,7 @@ class InOneTransaction(APIRoute):
                 await _read(request)
 
             def work(session: Session) -> Response:
+                speak(PLAIN)  # until it is known who asks
                 request.state.session = session
                 _rewind(request)
                 return _driven(answer(request))

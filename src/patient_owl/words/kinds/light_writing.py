@@ -1,9 +1,8 @@
 """Light writing, in words."""
 
 from patient_owl.core.kinds._drawn import NARROWEST_F_NUMBER, WIDEST_F_NUMBER
-from patient_owl.core.light.line import LINE_WHITE_STOPS
 from patient_owl.words.kind import PostWords, Question, SceneWords, Words
-from patient_owl.words.quantities import f_number, stops
+from patient_owl.words.quantities import f_number
 
 WORDS = Words(
     key="light_writing",
@@ -20,7 +19,7 @@ WORDS = Words(
     reasons={
         "line_written": "the words need {performance_s:duration}",
         "line_lands": "the line lands {stops:placed}",
-        "line_white": f"over {stops(LINE_WHITE_STOPS)} it burns white with a halo: a gel, a faster hand or "
+        "line_white": "over {stops:stops} it burns white with a halo: a gel, a faster hand or "
         "a narrower aperture",
         "words_fit": "{width_m:metres} wide: {share:share} of the frame's width at {distance_m:metres}",
         "words_too_wide": "{width_m:metres} wide, {share:share} of the frame's width at {distance_m:metres}: "
