@@ -11,35 +11,30 @@ from sqlalchemy import text
 from sqlalchemy.exc import SQLAlchemyError
 from starlette.middleware.gzip import GZipMiddleware
 
-from patient_owl.account import trash
-from patient_owl.account.archive.router import router as portable_router
-from patient_owl.field.bundle.router import router as field_router
+from patient_owl.account.archive.router import router as archive_router
+from patient_owl.account.trash.router import router as trash_router
+from patient_owl.field.bundle.router import router as bundle_router
 from patient_owl.field.camera.router import router as camera_router
 from patient_owl.field.helping.router import entrance as helper_entrance
 from patient_owl.field.helping.router import router as helping_router
-from patient_owl.field.instruments.router import router as measuring_router
+from patient_owl.field.instruments.router import router as instruments_router
 from patient_owl.field.practice.router import router as practice_router
-from patient_owl.journal.cards.router import router as intake_router
-from patient_owl.journal.logbook.carry_over import router as again_router
-from patient_owl.journal.logbook.exports import router as out_router
+from patient_owl.journal.cards.router import router as cards_router
+from patient_owl.journal.carry_over.router import router as carry_over_router
+from patient_owl.journal.learned.router import router as learned_router
 from patient_owl.journal.logbook.router import router as logbook_router
-from patient_owl.journal.logbook.story import router as story_router
-from patient_owl.journal.logbook.takes import router as logbook_takes_router
-from patient_owl.journal.takes.photos import router as pictures_router
+from patient_owl.journal.photos.router import router as photos_router
+from patient_owl.journal.story.router import router as story_router
 from patient_owl.journal.takes.router import router as takes_router
-from patient_owl.journal.takes.sheet import router as sheet_router
 from patient_owl.library.kit.router import router as kit_router
-from patient_owl.library.places.events import router as place_events_router
-from patient_owl.library.places.finding import router as finding_router
 from patient_owl.library.places.router import router as places_router
 from patient_owl.library.schools.router import router as schools_router
 from patient_owl.planning.bench.router import router as bench_router
 from patient_owl.planning.computed.router import router as computed_router
 from patient_owl.planning.nights.router import router as nights_router
-from patient_owl.planning.order.router import router as running_router
+from patient_owl.planning.order.router import router as order_router
 from patient_owl.planning.searches.router import router as searches_router
 from patient_owl.planning.shots.router import router as shots_router
-from patient_owl.planning.shots.sheets import router as sheets_router
 from patient_owl.platform.accounts.current import SIGNED_IN, admitted
 from patient_owl.platform.accounts.router import hashing as hashing_router
 from patient_owl.platform.accounts.router import router as accounts_router
@@ -114,32 +109,27 @@ def create_app(settings: AppSettings | None = None, devices: Devices | None = No
     for router in (
         nights_router,
         shots_router,
-        sheets_router,
         takes_router,
         places_router,
-        place_events_router,
-        finding_router,
         searches_router,
         kit_router,
         logbook_router,
-        logbook_takes_router,
-        again_router,
+        learned_router,
+        carry_over_router,
         story_router,
-        out_router,
-        portable_router,
-        pictures_router,
-        sheet_router,
-        intake_router,
+        archive_router,
+        photos_router,
+        cards_router,
         computed_router,
-        running_router,
+        order_router,
         helping_router,
-        field_router,
-        measuring_router,
+        bundle_router,
+        instruments_router,
         camera_router,
         bench_router,
         schools_router,
         practice_router,
-        trash.router,
+        trash_router,
     ):
         # first of all is asked who is there: before a body, a header or a row is looked at
         app.include_router(router, prefix=API, dependencies=[SIGNED_IN])

@@ -12,7 +12,7 @@ from fastapi.testclient import TestClient
 from pydantic import BaseModel
 from sqlalchemy.exc import TimeoutError as NoConnectionFree
 
-from patient_owl.account.trash import TrashKind
+from patient_owl.account.trash.service import TrashKind
 from patient_owl.platform.http.request import new_router
 from patient_owl.ports.fields import RequestBody
 from tests.app import making

@@ -23,6 +23,17 @@ def test_tables_are_asked_for_by_their_classes() -> None:
     assert lines_with(r"metadata\.tables\[") == []
 
 
+def test_paths_are_declared_in_files_called_router() -> None:
+    paths = lines_with(r"^@router\.")
+    assert paths != []
+    assert [line for line in paths if "/router.py:" not in line] == []
+
+
+def test_questions_are_made_where_their_units_are_known() -> None:
+    made = lines_with(r"[^_.]QuestionOut\(")
+    assert [line.rpartition("/")[2].partition(":")[0] for line in made] == ["questions.py"] * 2
+
+
 def test_no_two_classes_share_a_name() -> None:
     classes: dict[str, list[Path]] = {}
     for file in SOURCES:

@@ -7,6 +7,7 @@ from uuid import UUID
 from pydantic import AfterValidator, BaseModel, Field
 from sqlalchemy import ColumnElement, exists, func, or_, select
 
+from patient_owl.journal.logbook.schemas import MOST_TAKES
 from patient_owl.platform.tables.accounts import User
 from patient_owl.platform.tables.lessons import FindingRow
 from patient_owl.platform.tables.nights import Night
@@ -39,6 +40,11 @@ class TakeQuery(BaseModel):
     most_iso: IsoValue = None
     first_evening: date | None = None
     last_evening: date | None = None
+
+
+class TakesPage(TakeQuery):
+    limit: Annotated[int, Field(ge=1, le=MOST_TAKES)] = 60
+    before: Annotated[str | None, Field(max_length=80, description="`next` of a page")] = None
 
 
 def conditions(user: User, criteria: TakeQuery) -> list[ColumnElement[bool]]:

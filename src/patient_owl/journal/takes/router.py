@@ -1,20 +1,38 @@
-"""Takes and their chain. Deleting is in trash."""
+"""Takes, their chain, and the pictures given to them. Deleting is in trash."""
 
+from typing import Annotated
 from uuid import UUID
 
-from fastapi import Response
+from fastapi import Form, Response, UploadFile
 
+from patient_owl.journal.photos.schemas import JudgedIn, PhotoOut
+from patient_owl.journal.photos.service import add_photo as take_in
 from patient_owl.journal.takes import present, service
 from patient_owl.journal.takes.learning import learn_from
 from patient_owl.journal.takes.record import record_of
-from patient_owl.journal.takes.schemas import ChainOut, RememberedOut, TakeIn
+from patient_owl.journal.takes.schemas import (
+    ChainOut,
+    MatchedOut,
+    NightPicturesOut,
+    RememberedOut,
+    TakeIn,
+    TakeOfPhoto,
+)
+from patient_owl.journal.takes.sheet import sheet_out
 from patient_owl.library.kit.schemas import KitItemOut
 from patient_owl.library.kit.service import out as kit_out
 from patient_owl.planning.shots.lights import LightKey
 from patient_owl.planning.shots.planner import Planner
 from patient_owl.planning.shots.service import get_shot
 from patient_owl.platform.accounts.visit import CurrentVisit
-from patient_owl.platform.http.request import IfMatch, new_router, tag, version_of
+from patient_owl.platform.http.pools import PICTURES, worked_in
+from patient_owl.platform.http.request import (
+    ExpectedVersion,
+    IfMatch,
+    new_router,
+    tag,
+    version_of,
+)
 
 router = new_router(tags=["takes"])
 
@@ -64,3 +82,75 @@ def get_chain(shot_id: UUID, visit: CurrentVisit) -> ChainOut:
     """The shot's takes in order, and the next setting with its reasons."""
     shot = get_shot(visit.session, visit.user.id, shot_id)
     return present.chain_out(Planner(visit), shot)
+
+
+@router.get("/shots/{shot_id}/photos")
+def list_photos(shot_id: UUID, visit: CurrentVisit) -> list[PhotoOut]:
+    """The shot's pictures, oldest first."""
+    return service.photos_out(Planner(visit), shot_id)
+
+
+@router.post("/shots/{shot_id}/photos", status_code=201)
+@worked_in(PICTURES)
+def add_photo(
+    shot_id: UUID,
+    file: UploadFile,
+    visit: CurrentVisit,
+    keep: Annotated[bool, Form()] = False,
+) -> PhotoOut:
+    """Read a picture: histogram, settings, time. The file itself is kept only when asked."""
+    session, user, name = visit.session, visit.user, file.filename or ""
+    photo = take_in(session, user, shot_id, name, file.file, keep=keep)
+    return service.photo_out(Planner(visit), photo)
+
+
+@router.post("/shots/{shot_id}/photos/match")
+def match_photos(shot_id: UUID, visit: CurrentVisit) -> MatchedOut:
+    """Give pictures to takes by time and settings, finding how far the camera's clock is off."""
+    planner = Planner(visit)
+    text, matched = service.match_photos(planner, shot_id)
+    photos = service.photos_out(planner, shot_id)
+    return MatchedOut(text=text, matched=matched, photos=photos)
+
+
+@router.put("/photos/{photo_id}/take")
+def give_photo(
+    photo_id: UUID,
+    body: TakeOfPhoto,
+    visit: CurrentVisit,
+    version: ExpectedVersion,
+    response: Response,
+) -> PhotoOut:
+    """Give a picture to a take by hand, or to none."""
+    planner = Planner(visit)
+    photo = service.give_photo(planner, photo_id, version, body.take_id)
+    tag(response, photo)
+    return service.photo_out(planner, photo)
+
+
+@router.post("/photos/{photo_id}/take", status_code=201, responses={409: {}})
+def make_take_of_photo(photo_id: UUID, visit: CurrentVisit) -> ChainOut:
+    """A picture nobody noted a take of becomes one; answers with the chain of its shot."""
+    planner = Planner(visit)
+    shot = service.take_of_photo(planner, photo_id)
+    return present.chain_out(planner, shot, record_of(visit.session, visit.user, shot))
+
+
+@router.put("/photos/{photo_id}/judged")
+def judge_photo(
+    photo_id: UUID,
+    body: JudgedIn,
+    visit: CurrentVisit,
+    version: ExpectedVersion,
+    response: Response,
+) -> PhotoOut:
+    """Keep, reject, rate, tag; what is kept makes its take a keeper."""
+    photo = service.judge_photo(visit.session, visit.user, photo_id, version, body)
+    tag(response, photo)
+    return service.photo_out(Planner(visit), photo)
+
+
+@router.get("/nights/{night_id}/pictures")
+def get_sheet(night_id: UUID, visit: CurrentVisit) -> NightPicturesOut:
+    """All pictures of a night, for looking through and picking."""
+    return sheet_out(visit, Planner(visit).night(night_id))

@@ -142,3 +142,30 @@ class ChainOut(BaseModel):
     trouble: str | None
     verdicts: list[VerdictOut]
     asked: list[AskedOut]
+
+
+class MatchedOut(BaseModel):
+    """How far the camera's clock was off, in words, and the pictures as they are now."""
+
+    text: str
+    matched: int
+    photos: list[PhotoOut]
+
+
+class TakeOfPhoto(RequestBody):
+    take_id: UUID | None
+
+
+class SheetShotOut(BaseModel):
+    id: UUID
+    title: str
+
+
+class NightPicturesOut(BaseModel):
+    """shots: in the order they were meant. photos: by when they were taken, those of a set
+    together; shot_id None for one of the night's cards that is not placed."""
+
+    night_id: UUID
+    title: str
+    shots: list[SheetShotOut]
+    photos: list[PhotoOut]

@@ -1,42 +1,19 @@
 """The pictures of a night laid out together: by shot, by time, those of one set side by side."""
 
-from uuid import UUID
-
-from pydantic import BaseModel
 from sqlalchemy import or_, select
 
-from patient_owl.journal.photos.schemas import PhotoOut
 from patient_owl.journal.photos.service import out as photo_out
+from patient_owl.journal.takes.schemas import NightPicturesOut, SheetShotOut
 from patient_owl.library.places.zones import zone
-from patient_owl.planning.shots.planner import Planner
 from patient_owl.planning.shots.service import shots_of
-from patient_owl.platform.accounts.visit import CurrentVisit
-from patient_owl.platform.http.request import new_router
+from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.storage.owned import owned_rows
+from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.photos import Intake, Photo
 
-router = new_router(tags=["pictures"])
 
-
-class SheetShotOut(BaseModel):
-    id: UUID
-    title: str
-
-
-class NightPicturesOut(BaseModel):
-    """shots: in the order they were meant. photos: by when they were taken, those of a set
-    together; shot_id None for one of the night's cards that is not placed."""
-
-    night_id: UUID
-    title: str
-    shots: list[SheetShotOut]
-    photos: list[PhotoOut]
-
-
-@router.get("/nights/{night_id}/pictures")
-def get_sheet(night_id: UUID, visit: CurrentVisit) -> NightPicturesOut:
+def sheet_out(visit: Visit, night: Night) -> NightPicturesOut:
     """All pictures of a night, for looking through and picking."""
-    night = Planner(visit).night(night_id)
     shots = shots_of(visit.session, visit.user, night)
     cards = select(Intake.id).where(Intake.night_id == night.id, Intake.deleted_at_utc.is_(None))
     of_night = or_(

@@ -1,13 +1,9 @@
 """A night told afterwards: what was planned, what was tried and seen, what was kept and learned."""
 
-from datetime import date
-from uuid import UUID
-
-from fastapi import Response
-from pydantic import BaseModel
 from sqlalchemy.orm import Session
 
-from patient_owl.formats.story_pdf import Chapter, Story, StoryTake, story_pdf
+from patient_owl.formats.story_pdf import Chapter, Story, StoryTake
+from patient_owl.journal.story.schemas import StoryLinkOut, StoryOut, StoryShotOut
 from patient_owl.journal.takes.present import chain_out
 from patient_owl.journal.takes.record import records_of
 from patient_owl.journal.takes.schemas import LinkOut
@@ -15,11 +11,6 @@ from patient_owl.library.places.zones import zone
 from patient_owl.planning.nights.service import sky_of
 from patient_owl.planning.shots.planner import Planner
 from patient_owl.planning.shots.service import shots_of
-from patient_owl.platform.accounts.visit import CurrentVisit
-from patient_owl.platform.http.download import saved_as
-from patient_owl.platform.http.media import Pdf
-from patient_owl.platform.http.pools import LONG, worked_in
-from patient_owl.platform.http.request import new_router
 from patient_owl.platform.item_errors import or_trouble
 from patient_owl.platform.storage.owned import owned_rows
 from patient_owl.platform.tables.accounts import User
@@ -34,63 +25,6 @@ from patient_owl.words.logbook import never_tried_text, story_text
 from patient_owl.words.night import night_sentence
 from patient_owl.words.plan import settings_text
 from patient_owl.words.reasons import reason_text
-
-router = new_router(tags=["logbook"])
-
-
-class StoryLinkOut(BaseModel):
-    """One take: what was set, what was seen in it, what was changed before it."""
-
-    take_id: UUID
-    started_local: str
-    settings: str
-    seen: str
-    change: str
-    note: str
-    is_keeper: bool
-    photo_ids: list[UUID]
-
-
-class StoryShotOut(BaseModel):
-    """found: what was learned of its lights."""
-
-    shot_id: UUID
-    title: str
-    kind: str
-    planned: str
-    links: list[StoryLinkOut]
-    found: list[str]
-    text: str
-
-
-class StoryOut(BaseModel):
-    night_id: UUID
-    title: str
-    evening_date: date
-    place_name: str
-    sentence: str
-    notes: str
-    text: str
-    shots: list[StoryShotOut]
-
-
-@router.get("/nights/{night_id}/story")
-@worked_in(LONG)
-def get_story(night_id: UUID, visit: CurrentVisit) -> StoryOut:
-    """The night as a story: plan, takes, words, changes, keepers, lessons."""
-    planner = Planner(visit)
-    return story_out(planner, planner.night(night_id))
-
-
-@router.get("/nights/{night_id}/story.pdf", response_class=Pdf)
-@worked_in(LONG)
-def get_story_pdf(night_id: UUID, visit: CurrentVisit) -> Response:
-    """The same to print or to keep, with its pictures."""
-    planner = Planner(visit)
-    night = planner.night(night_id)
-    story = story_out(planner, night)
-    content = story_pdf(_told(visit.session, visit.user, story))
-    return Pdf(content, headers=saved_as(f"{night.evening_date} {night.called}.pdf"))
 
 
 def story_out(planner: Planner, night: Night) -> StoryOut:
@@ -158,7 +92,7 @@ def _link_out(link: LinkOut) -> StoryLinkOut:
     )
 
 
-def _told(session: Session, user: User, story: StoryOut) -> Story:
+def printed(session: Session, user: User, story: StoryOut) -> Story:
     """With the pictures themselves: a keeper as large as a page is wide, others small."""
 
     def picture(link: StoryLinkOut) -> bytes | None:

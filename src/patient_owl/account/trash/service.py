@@ -4,10 +4,11 @@ from collections.abc import Mapping
 from enum import StrEnum
 from uuid import UUID
 
+from sqlalchemy.orm import Session
+
 from patient_owl.journal.takes.learning import learn_from_all
 from patient_owl.planning.shots.planner import Planner
-from patient_owl.platform.accounts.visit import CurrentVisit, Visit
-from patient_owl.platform.http.request import DbSession, IfMatch, new_router, version_of
+from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.storage.base import Owned, now_utc
 from patient_owl.platform.storage.owned import check_version
 from patient_owl.platform.tables.accounts import User
@@ -20,8 +21,6 @@ from patient_owl.platform.tables.readings import Reading
 from patient_owl.platform.tables.shots import Shot
 from patient_owl.platform.tables.takes import Take
 from patient_owl.ports.errors import NotFound
-
-router = new_router(tags=["trash"])
 
 
 class TrashKind(StrEnum):
@@ -47,27 +46,23 @@ _MODELS: Mapping[TrashKind, type[Owned]] = {
 }
 
 
-def _row(session: DbSession, user: User, kind: TrashKind, row_id: UUID) -> Owned:
+def _row(session: Session, user: User, kind: TrashKind, row_id: UUID) -> Owned:
     row = session.get(_MODELS[kind], row_id)
     if row is None or row.user_id != user.id:
         raise NotFound("thing")
     return row
 
 
-@router.delete("/{kind}/{row_id}", status_code=204)
-def delete(kind: TrashKind, row_id: UUID, visit: CurrentVisit, if_match: IfMatch = None) -> None:
-    """Put a thing away. Deleting it twice is the same as once, and can be undone; so a version
-    need not be named, but where one is, only that one is put away."""
+def put_away(visit: Visit, kind: TrashKind, row_id: UUID, version: int | None) -> None:
+    """version: only that one is put away; None for whatever is there."""
     row = _row(visit.session, visit.user, kind, row_id)
-    if if_match is not None:
-        check_version(row, version_of(if_match))
+    if version is not None:
+        check_version(row, version)
     row.deleted_at_utc = row.deleted_at_utc or now_utc()
     _learn_anew(visit, row)
 
 
-@router.post("/{kind}/{row_id}/restore", status_code=204)
-def restore(kind: TrashKind, row_id: UUID, visit: CurrentVisit) -> None:
-    """Bring a deleted thing back."""
+def bring_back(visit: Visit, kind: TrashKind, row_id: UUID) -> None:
     row = _row(visit.session, visit.user, kind, row_id)
     row.deleted_at_utc = None
     _learn_anew(visit, row)
