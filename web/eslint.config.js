@@ -24,4 +24,21 @@ export default ts.config(
       'vue/require-default-prop': 'off',
     },
   },
+  {
+    // what every room stands on knows none of them
+    files: ['src/{shared,api,themes,testing}/**'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              regex: '/(planning|field|journal|library|account|help)/',
+              message: 'Rooms lie above what they share.',
+            },
+          ],
+        },
+      ],
+    },
+  },
 )

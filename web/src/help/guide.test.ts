@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 
 import { guideHtml, guideParts } from './guide'
-import { WORDS } from './words'
+import { WORDS } from '../shared/ownWords'
 
 const plain = new DOMParser().parseFromString(guideHtml, 'text/html').body.textContent ?? ''
 

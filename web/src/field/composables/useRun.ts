@@ -22,9 +22,9 @@ import {
 import { callsOf, cuesAround } from '../performance'
 import type { Schemas } from '../../api/client'
 import { useField } from '../store'
-import { usePreferences } from '../../shared/stores/preferences'
+import { usePreferences, voices } from '../../shared/stores/preferences'
 import { useCamera } from './useCamera'
-import { useVoice, voices } from './useVoice'
+import { useVoice } from './useVoice'
 import { useWakeLock } from './useWakeLock'
 
 const LOOK_EVERY_MS = 100

@@ -8,11 +8,9 @@ import { onScopeDispose, ref, type Ref } from 'vue'
 
 import type { Calling } from '../bundle'
 import type { Call, Kind } from '../performance'
+import type { Voice } from '../../shared/stores/preferences'
 
 type Tone = Calling['tick']
-
-export const voices = ['silent', 'ticks', 'tones', 'spoken'] as const
-export type Voice = (typeof voices)[number]
 
 const SPOKEN_EVERY_S = 10
 const AHEAD_MS = 10 * 60_000 // a night of frames at once would choke the sound card

@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 
 import { usePreferences } from '../stores/preferences'
-import { WORDS, type Word } from '../../help/words'
+import { WORDS, type Word } from '../ownWords'
 
 const { words } = defineProps<{
   /** One at a time, in this order. */

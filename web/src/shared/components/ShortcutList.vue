@@ -3,7 +3,7 @@
 import { ref } from 'vue'
 
 import { activeShortcuts, useShortcuts } from '../composables/useShortcuts'
-import { WORDS } from '../../help/words'
+import { WORDS } from '../ownWords'
 
 const isOpen = ref(false)
 useShortcuts([

@@ -4,10 +4,13 @@ import { defineStore } from 'pinia'
 import { ref, watch } from 'vue'
 
 import { browserStorage } from '../browser'
-import { voices, type Voice } from '../../field/composables/useVoice'
 import { themeNames, type ThemeName } from '../../themes'
 
 const KEY = 'owl-preferences'
+
+/** How a run is called out. */
+export const voices = ['silent', 'ticks', 'tones', 'spoken'] as const
+export type Voice = (typeof voices)[number]
 
 interface Kept {
   theme: ThemeName
