@@ -214,7 +214,6 @@ COMPASS = {
     "silent": "The phone's sensors have stopped telling. Put the page in front, or turn the screen off "
     "and on.",
     "steep": "Pointing so steeply a bearing means nothing; the tilt holds.",
-    "too_far": "So far off the formula for coordinates does not hold.",
     "none": "No sensor of this device tells how it is held. Type what you know; everything else works.",
     "refused": "The browser was told not to give the sensors. Its settings for this site can change "
     "that; until then, type.",

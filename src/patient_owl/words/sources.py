@@ -121,8 +121,6 @@ SOURCES: dict[str, str] = {
     "their order; from memory.",
     "karney2013": "C. F. F. Karney, Algorithms for geodesics, J. Geodesy 87 (2013), 43; by the "
     "package geographiclib.",
-    "gauss-mid-latitude": "The mid-latitude formula for geodesics of moderate length, after Gauss; "
-    "from memory.",
     "terrestrial-refraction": "Coefficient of refraction 0.13 over land, after Gauss; from memory.",
     "wmm2025": "NOAA NCEI and British Geological Survey, The US/UK World Magnetic Model for 2025-2030 "
     "(2024), with its error model; values in tests from memory.",

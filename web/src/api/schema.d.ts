@@ -7574,7 +7574,7 @@ export interface components {
         /**
          * SightingOut
          * @description sights: what the phone is laid on, in order; terms know each as `key_deg`, its tilt, or by
-         *     bearing. longest_m: how far off its terms hold.
+         *     bearing.
          */
         SightingOut: {
             /** By Bearing */
@@ -7583,8 +7583,6 @@ export interface components {
             given: components["schemas"]["BesideOut"][];
             /** Key */
             key: string;
-            /** Longest M */
-            longest_m: number | null;
             /** Results */
             results: components["schemas"]["ResultOut"][];
             /** Sights */

@@ -6,9 +6,22 @@ On the wire a term is a number, a name, or a list [operation, term, ...]. Angles
 import math
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
+from functools import partial
 from typing import Any
 
+from geographiclib.geodesic import Geodesic
+
 Json = float | str | list[Any]
+
+
+def _inverse(part: str, *points_deg: float) -> float:
+    return float(Geodesic.WGS84.Inverse(*points_deg)[part])
+
+
+def _direct(part: str, latitude: float, longitude: float, east_m: float, north_m: float) -> float:
+    bearing_deg, far_m = math.degrees(math.atan2(east_m, north_m)), math.hypot(east_m, north_m)
+    return float(Geodesic.WGS84.Direct(latitude, longitude, bearing_deg, far_m)[part])
+
 
 OPERATIONS: Mapping[str, Callable[..., float]] = {
     "add": lambda a, b: a + b,
@@ -26,6 +39,12 @@ OPERATIONS: Mapping[str, Callable[..., float]] = {
     # an angle as a bearing, 0 to under 360; and as an offset, −180 to under 180
     "bearing": lambda a: a % 360.0,
     "offset": lambda a: (a + 180.0) % 360.0 - 180.0,
+    # from one latitude and longitude to another: how far, and in which bearing [karney2013]
+    "way_m": partial(_inverse, "s12"),
+    "way_bearing": partial(_inverse, "azi1"),
+    # from a latitude and longitude so far east and north, set out straight
+    "way_latitude": partial(_direct, "lat2"),
+    "way_longitude": partial(_direct, "lon2"),
 }
 
 

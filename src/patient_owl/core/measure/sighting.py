@@ -4,24 +4,20 @@ Plane on the spot; over longer ways the Earth's curve and the bending of light n
 in. Positions are metres east and north.
 """
 
-import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from patient_owl.core.constants import EARTH_EQUATORIAL_RADIUS_KM, EARTH_FLATTENING
+from patient_owl.core.constants import EARTH_EQUATORIAL_RADIUS_KM
 from patient_owl.core.measure.compass import LANDMARK_SD_M
 from patient_owl.core.measure.formula import Term, name, of, worked
 from patient_owl.core.measure.instrument import WATER_FILLS, Fill, Result, TypedEntry
 
 EYE_M = 1.6  # a phone held before the eyes; common practice
-LONGEST_M = 100_000.0  # as far as the formula for coordinates holds a hundredth of a degree; ours
+LONGEST_M = 100_000.0  # further off no landmark is seen; ours
 BEND = 0.13  # of the Earth's curve, taken back by air near the ground; [terrestrial-refraction]
 
-_E2 = EARTH_FLATTENING * (2 - EARTH_FLATTENING)
-_A_M = EARTH_EQUATORIAL_RADIUS_KM * 1000
 # The drop of a level line below the tangent is this times the square of the way. [1/m]
-DROP = (1 - BEND) / (2 * _A_M)
-_RAD = math.degrees(1)
+DROP = (1 - BEND) / (2000 * EARTH_EQUATORIAL_RADIUS_KM)
 
 _TOP, _BASE = name("top_deg"), name("base_deg")
 _DISTANCE, _HEIGHT, _EYE = name("distance_m"), name("height_m"), name("eye_m")
@@ -51,32 +47,16 @@ DISTANCE_BY_TWO = name("walked_m") * of("sin", _WAY - _SECOND) / of("sin", _FIRS
 _TWO_EAST_M, _TWO_NORTH_M = (DISTANCE_BY_TWO * of(f, _FIRST) for f in ("sin", "cos"))
 
 
-# From coordinates: here to there. [gauss-mid-latitude]
-def _to(latitude: Term, longitude: Term) -> tuple[Term, Term]:
-    """Metres along the geodesic's middle bearing, east and north."""
-    here_lat, here_lon = name("latitude_deg"), name("longitude_deg")
-    middle = (here_lat + latitude) * 0.5
-    curved = 1.0 - _E2 * of("sin", middle) * of("sin", middle)
-    across_m = _A_M / of("sqrt", curved)
-    along_m = across_m * (1 - _E2) / curved
-    east_deg = of("offset", longitude - here_lon)
-    return (
-        east_deg * (1 / _RAD) * across_m * of("cos", middle),
-        (latitude - here_lat) * (1 / _RAD) * along_m,
-    )
-
-
-_THERE_LAT, _THERE_LON = name("there_latitude_deg"), name("there_longitude_deg")
-_EAST, _NORTH = _to(_THERE_LAT, _THERE_LON)
-_MIDDLE = (name("latitude_deg") + _THERE_LAT) * 0.5
-# meridians draw together: the bearing here is the middle one less half of that
-_TURNS = of("offset", _THERE_LON - name("longitude_deg")) * of("sin", _MIDDLE) * 0.5
-WAY_M = of("hypot", _EAST, _NORTH)
-WAY_BEARING = of("bearing", of("atan2", _EAST, _NORTH) - _TURNS)
+# From coordinates: here to there.
+_HERE = name("latitude_deg"), name("longitude_deg")
+_THERE = name("there_latitude_deg"), name("there_longitude_deg")
+WAY_M = of("way_m", *_HERE, *_THERE)
+WAY_BEARING = of("bearing", of("way_bearing", *_HERE, *_THERE))
 # where the two points are themselves known to some metres only
-_EAST_OFF, _NORTH_OFF = _EAST + name("east_off_m"), _NORTH + name("north_off_m")
-_KNOWN_WAY_M = of("hypot", _EAST_OFF, _NORTH_OFF)
-_KNOWN_BEARING = of("bearing", of("atan2", _EAST_OFF, _NORTH_OFF) - _TURNS)
+_EAST_M = WAY_M * of("sin", WAY_BEARING) + name("east_off_m")
+_NORTH_M = WAY_M * of("cos", WAY_BEARING) + name("north_off_m")
+_KNOWN_WAY_M = of("hypot", _EAST_M, _NORTH_M)
+_KNOWN_BEARING = of("bearing", of("atan2", _EAST_M, _NORTH_M))
 
 
 def _looks_high(distance_m: Term) -> Term:
@@ -98,21 +78,9 @@ _SLOPE = of("tan", name("altitude_deg"))
 STAND_M = 2.0 * _RISES / (_SLOPE + of("sqrt", _SLOPE * _SLOPE + 4 * DROP * _RISES))
 STAND_EAST_M = -(STAND_M * of("sin", name("azimuth_deg")))
 STAND_NORTH_M = -(STAND_M * of("cos", name("azimuth_deg")))
-# So far east and north of a point, its coordinates; plane, so within some kilometres.
-_HERE_LAT = name("latitude_deg")
-_CURVED = 1.0 - _E2 * of("sin", _HERE_LAT) * of("sin", _HERE_LAT)
-_ACROSS_M = _A_M / of("sqrt", _CURVED)
-
-
-def _at_latitude(north_m: Term) -> Term:
-    return _HERE_LAT + north_m * _RAD * _CURVED / (_ACROSS_M * (1 - _E2))
-
-
-def _at_longitude(east_m: Term) -> Term:
-    return name("longitude_deg") + east_m * _RAD / (_ACROSS_M * of("cos", _HERE_LAT))
-
-
-AT_LATITUDE, AT_LONGITUDE = _at_latitude(name("north_m")), _at_longitude(name("east_m"))
+# So far east and north of a point, its coordinates.
+_FROM_HERE = *_HERE, name("east_m"), name("north_m")
+AT_LATITUDE, AT_LONGITUDE = of("way_latitude", *_FROM_HERE), of("way_longitude", *_FROM_HERE)
 # How far off a width of metres looks as wide as the body.
 AS_WIDE_M = name("width_m") / (2.0 * of("tan", name("diameter_deg") * 0.5))
 
@@ -120,15 +88,13 @@ AS_WIDE_M = name("width_m") / (2.0 * of("tan", name("diameter_deg") * 0.5))
 @dataclass(frozen=True)
 class SightingInstrument:
     """sights: what the phone is laid on, in order; terms know each by its key, `base` as base_deg,
-    its tilt, or by_bearing its true bearing, and latitude_deg and longitude_deg, where one stands.
-    longest_m: how far off its formulas hold."""
+    its tilt, or by_bearing its true bearing; where one stands as latitude_deg and longitude_deg."""
 
     key: str
     sights: tuple[str, ...]
     given: tuple[TypedEntry, ...]
     results: tuple[Result, ...]
     by_bearing: bool = False
-    longest_m: float | None = None
 
 
 _FAR = TypedEntry("distance_m", "m", 50.0, 1.0, 100_000.0, sd_share=0.05)
@@ -165,8 +131,8 @@ _ALL = (
             Result("distance_m", "m", DISTANCE_BY_TWO, _DISTANCES),
             Result("east_m", "m", _TWO_EAST_M),
             Result("north_m", "m", _TWO_NORTH_M),
-            Result("at_latitude_deg", "°", _at_latitude(_TWO_NORTH_M)),
-            Result("at_longitude_deg", "°", _at_longitude(_TWO_EAST_M)),
+            Result("at_latitude_deg", "°", of("way_latitude", *_HERE, _TWO_EAST_M, _TWO_NORTH_M)),
+            Result("at_longitude_deg", "°", of("way_longitude", *_HERE, _TWO_EAST_M, _TWO_NORTH_M)),
         ),
         by_bearing=True,
     ),
@@ -198,7 +164,6 @@ _ALL = (
             Result("distance_m", "m", _KNOWN_WAY_M, _DISTANCES),
             Result("height_angle_deg", "°", HEIGHT_ANGLE, (Fill("tilt_deg"),)),
         ),
-        longest_m=LONGEST_M,
     ),
 )
 # As high as a body stands when people look for it behind something. Common practice.

@@ -64,13 +64,12 @@ class TapOut(BaseModel):
 
 class SightingOut(BaseModel):
     """sights: what the phone is laid on, in order; terms know each as `key_deg`, its tilt, or by
-    bearing. longest_m: how far off its terms hold."""
+    bearing."""
 
     key: str
     words: WordsOut
     sights: list[str]
     by_bearing: bool
-    longest_m: float | None
     given: list[BesideOut]
     results: list[ResultOut]
 

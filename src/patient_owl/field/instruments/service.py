@@ -103,7 +103,6 @@ def instruments_of(
                 words=_words(words.INSTRUMENTS[one.key]),
                 sights=list(one.sights),
                 by_bearing=one.by_bearing,
-                longest_m=one.longest_m,
                 given=_given(one.given),
                 results=_results(one.results),
             )

@@ -62,10 +62,6 @@ const outcomes = computed<Outcome[]>(() => {
   }
   return outcomesOf(sighting.results, values, sds)
 })
-const isTooFar = computed(() => {
-  const far = outcomes.value.find((one) => one.result.key === 'distance_m')
-  return sighting.longest_m !== null && (far?.figure.value ?? 0) > sighting.longest_m
-})
 
 async function lay(key: string): Promise<void> {
   const found = await attitude.measure()
@@ -157,7 +153,6 @@ const knowsEnough = computed(() => !sighting.by_bearing || bearing.knowsNorth.va
       </div>
     </template>
     <p v-if="said" class="said" role="alert">{{ said }}</p>
-    <p v-if="isTooFar" class="said" role="alert">{{ kit.compass.words.too_far }}</p>
     <OutcomeNote
       v-else-if="outcomes.length"
       :outcomes="outcomes"

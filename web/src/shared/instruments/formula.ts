@@ -2,11 +2,17 @@
  * Works the formulas the server gives as data: a number, the name of a value, or an operation over
  * terms. Which formula belongs to what is the server's; here is only the reading of it.
  */
+import { Geodesic } from 'geographiclib-geodesic'
+
 export type Term = number | string | [string, ...Term[]]
 export type Values = Record<string, number>
 
 const RAD = Math.PI / 180
 const round = (value: number, turn: number) => ((value % turn) + turn) % turn
+
+const { WGS84 } = Geodesic
+const direct = (latitude: number, longitude: number, east_m: number, north_m: number) =>
+  WGS84.Direct(latitude, longitude, Math.atan2(east_m, north_m) / RAD, Math.hypot(east_m, north_m))
 
 const OPERATIONS: Record<string, (...operands: number[]) => number> = {
   add: (a, b) => a + b,
@@ -23,6 +29,10 @@ const OPERATIONS: Record<string, (...operands: number[]) => number> = {
   atan2: (a, b) => Math.atan2(a, b) / RAD,
   bearing: (a) => round(a, 360),
   offset: (a) => round(a + 180, 360) - 180,
+  way_m: (a, b, c, d) => WGS84.Inverse(a, b, c, d).s12 ?? NaN,
+  way_bearing: (a, b, c, d) => WGS84.Inverse(a, b, c, d).azi1 ?? NaN,
+  way_latitude: (a, b, c, d) => direct(a, b, c, d).lat2 ?? NaN,
+  way_longitude: (a, b, c, d) => direct(a, b, c, d).lon2 ?? NaN,
 }
 
 /** What it comes to; NaN where it has no value. An Error for what is no formula. */

@@ -41,6 +41,19 @@ it('a beginning without its end waits, and nothing touched is nothing known', ()
   expect(ofDirections([])).toBeNull()
 })
 
+// Australia's geodetic manual, Flinders Peak to Buninyong; tests/core/measure/test_sighting.py too
+it('the way between two coordinates is the surveyed one, there and back', () => {
+  const here = [-37.95103341667, 144.42486788889] as const
+  const there = [-37.65282113889, 143.92649552778] as const
+  const [far_m, bearing] = [54_972.271, 306 + 52 / 60 + 5.37 / 3600]
+  expect(worked(['way_m', ...here, ...there], {})).toBeCloseTo(far_m, 2)
+  expect(worked(['bearing', ['way_bearing', ...here, ...there]], {})).toBeCloseTo(bearing, 5)
+  const turn = (bearing * Math.PI) / 180
+  const from = [...here, far_m * Math.sin(turn), far_m * Math.cos(turn)]
+  expect(worked(['way_latitude', ...from], {})).toBeCloseTo(there[0], 7)
+  expect(worked(['way_longitude', ...from], {})).toBeCloseTo(there[1], 7)
+})
+
 it('a formula without a value is told so, and its spread too', () => {
   expect(worked(['div', 1, ['sub', 'a', 'a']], { a: 2 })).toBeNaN()
   expect(sayFigure({ value: NaN, sd: NaN }, 'm')).toBe('cannot be told from these')
