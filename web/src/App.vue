@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, onErrorCaptured, onMounted, onUnmounted, watch } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, onErrorCaptured, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 
@@ -55,8 +56,7 @@ useShortcuts([
 function onUnhandled(event: PromiseRejectionEvent): void {
   notices.fail(event.reason)
 }
-onMounted(() => window.addEventListener('unhandledrejection', onUnhandled))
-onUnmounted(() => window.removeEventListener('unhandledrejection', onUnhandled))
+useEventListener('unhandledrejection', onUnhandled)
 onErrorCaptured((error) => {
   notices.fail(error)
 })

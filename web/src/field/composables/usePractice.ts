@@ -2,15 +2,8 @@
  * An attempt at a practice night: its clock, which can run fast, what is set by hand, and what the
  * server answers to each frame and word.
  */
-import {
-  computed,
-  onScopeDispose,
-  ref,
-  shallowRef,
-  type ComputedRef,
-  type Ref,
-  type ShallowRef,
-} from 'vue'
+import { useIntervalFn } from '@vueuse/core'
+import { computed, ref, shallowRef, type ComputedRef, type Ref, type ShallowRef } from 'vue'
 
 import { asApiError, client, data, type ApiError, type Schemas } from '../../api/client'
 
@@ -48,12 +41,11 @@ export function usePractice(attemptId: () => string): UsePracticeReturn {
 
   const isOut = computed(() => !!attempt.value && now_s.value >= attempt.value.lasts_s)
   const runs = computed(() => attempt.value && !attempt.value.is_over && !isBusy.value)
-  const timer = window.setInterval(() => {
+  useIntervalFn(() => {
     if (!runs.value) return
     const last = attempt.value?.lasts_s ?? 0
     now_s.value = Math.min(last, now_s.value + (speed.value * TICK_MS) / 1000)
   }, TICK_MS)
-  onScopeDispose(() => window.clearInterval(timer))
 
   const params = () => ({ path: { attempt_id: attemptId() } })
 

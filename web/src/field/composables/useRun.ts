@@ -3,7 +3,8 @@
  * alone; here it is looked at ten times a second, counted aloud, and a camera driven along.
  */
 import { storeToRefs } from 'pinia'
-import { computed, onScopeDispose, ref, watch } from 'vue'
+import { useEventListener, useIntervalFn } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
 
 import type { Moment } from '../clock'
 import type { FieldShot, Setting, Verdict } from '../bundle'
@@ -25,7 +26,7 @@ import { useField } from '../store'
 import { usePreferences, voices } from '../../shared/stores/preferences'
 import { useCamera } from './useCamera'
 import { useVoice } from './useVoice'
-import { useWakeLock } from './useWakeLock'
+import { useScreenOn } from './useScreenOn'
 
 const LOOK_EVERY_MS = 100
 const STAGES = { delay: 'opens in', open: 'open', dark: 'the camera is busy', gap: 'gap', done: '' }
@@ -40,20 +41,15 @@ export function useRun(nightId: () => string) {
   /** As the photographer likes it, until it is switched here. */
   const darkened = ref<boolean | null>(null)
   const now = ref(Date.now())
+  const look = () => (now.value = Date.now())
+  useIntervalFn(look, LOOK_EVERY_MS)
+  useEventListener(document, 'visibilitychange', look)
 
   const run = computed(() => field.run)
   const sitting = computed(() => run.value && sittingOf(run.value))
   const moment = computed<Moment | null>(() => run.value && standing(run.value, now.value))
   const isRunning = computed(() => run.value?.state === 'running')
-  useWakeLock(isRunning)
-
-  const look = () => (now.value = Date.now())
-  const timer = setInterval(look, LOOK_EVERY_MS)
-  document.addEventListener('visibilitychange', look)
-  onScopeDispose(() => {
-    clearInterval(timer)
-    document.removeEventListener('visibilitychange', look)
-  })
+  useScreenOn(isRunning)
 
   const options = (shot: FieldShot) => ({
     nightId: nightId(),

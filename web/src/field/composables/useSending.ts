@@ -1,5 +1,5 @@
 /** Takes and readings that wait are sent when the browser says there is signal, and tried now and then. */
-import { onScopeDispose } from 'vue'
+import { useEventListener, useIntervalFn } from '@vueuse/core'
 
 import { sendWaiting } from '../../shared/instruments'
 import { useField } from '../store'
@@ -12,10 +12,6 @@ export function useSending(): void {
     if (field.waiting) void field.sync()
     void sendWaiting()
   }
-  const timer = setInterval(send, RETRY_EVERY_MS)
-  window.addEventListener('online', send)
-  onScopeDispose(() => {
-    clearInterval(timer)
-    window.removeEventListener('online', send)
-  })
+  useIntervalFn(send, RETRY_EVERY_MS)
+  useEventListener('online', send)
 }

@@ -4,6 +4,7 @@
  * starts late and drifts, and a loudspeaker far off lags; so what has not sounded yet is set right
  * by the time of day whenever it is asked.
  */
+import { useEventListener } from '@vueuse/core'
 import { onScopeDispose, ref, type Ref } from 'vue'
 
 import type { Calling } from '../bundle'
@@ -109,10 +110,9 @@ export function useVoice(calling: () => Calling | null): UseVoiceReturn {
   }
 
   const touched = () => void (audio?.state === 'suspended' && audio.resume())
-  document.addEventListener('pointerdown', touched)
+  useEventListener(document, 'pointerdown', touched)
 
   onScopeDispose(() => {
-    document.removeEventListener('pointerdown', touched)
     speech?.cancel()
     void audio?.close()
   })

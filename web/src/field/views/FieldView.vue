@@ -3,6 +3,7 @@
  * The field face: one shot at a time, for cold fingers and dark-adapted eyes. Everything shown
  * is on the device already; a run under way is shown whatever shot is looked at.
  */
+import { useTimestamp } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
@@ -17,7 +18,6 @@ import { MeasurePanel, prepare } from '../../shared/instruments'
 import { useEmber } from '../composables/useEmber'
 import { countText } from '../clock'
 import { useField } from '../store'
-import { useNow } from '../../shared/composables/useNow'
 import { usePicture } from '../composables/usePicture'
 import { useRun } from '../composables/useRun'
 import { useSending } from '../composables/useSending'
@@ -51,7 +51,7 @@ const index = computed(() => {
   )
 })
 const shot = computed(() => shots.value[index.value])
-const now = useNow(1000)
+const now = useTimestamp({ interval: 1_000 })
 const progress = computed(() => shot.value && field.standingOf(shot.value, now.value))
 async function begin(): Promise<void> {
   if (!shot.value || !progress.value) return

@@ -1,5 +1,6 @@
 /** Takes looked for, page by page, and what they say together. */
-import { computed, reactive, watch, type ComputedRef, type ShallowRef } from 'vue'
+import { watchDebounced } from '@vueuse/core'
+import { computed, reactive, type ComputedRef, type ShallowRef } from 'vue'
 
 import { client, data, type Schemas } from '../../api/client'
 import { useNotices } from '../../shared/stores/notices'
@@ -70,16 +71,12 @@ export function useLogbook(): UseLogbookReturn {
   const figures = useLoad<Schemas['FiguresOut']>((signal) =>
     data(client.GET('/api/v1/logbook/figures', { params: { query: asked() }, signal })),
   )
-  let resting = 0
-  watch(wish, () => {
-    window.clearTimeout(resting)
-    resting = window.setTimeout(() => {
-      void found.refresh()
-      void figures.refresh()
-    }, RESTS_MS)
-  })
-  void found.refresh()
-  void figures.refresh()
+  function ask(): void {
+    void found.refresh()
+    void figures.refresh()
+  }
+  watchDebounced(wish, ask, { debounce: RESTS_MS })
+  ask()
 
   async function more(): Promise<void> {
     const before = found.value.value

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** A card comes in: read, placed over its night, and what nobody noted given a place. */
-import { computed, onBeforeUnmount, reactive, ref } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, reactive, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import FilePick from '../../shared/components/FilePick.vue'
@@ -94,8 +95,7 @@ const nightsOf = computed(() => {
 function warn(event: BeforeUnloadEvent): void {
   if (card.isRunning.value) event.preventDefault()
 }
-window.addEventListener('beforeunload', warn)
-onBeforeUnmount(() => window.removeEventListener('beforeunload', warn))
+useEventListener('beforeunload', warn)
 </script>
 
 <template>

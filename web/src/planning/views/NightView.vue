@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** One night: the light slope, and the shots that sit on it. */
-import { computed, ref, useTemplateRef, watch } from 'vue'
+import { useElementSize } from '@vueuse/core'
+import { computed, ref, useTemplateRef } from 'vue'
 
 import EventLines from '../../library/components/EventLines.vue'
 import FirstMeeting from '../../shared/components/FirstMeeting.vue'
@@ -51,14 +52,8 @@ const {
 
 // the whole night fits a laptop's screen, and is as tall as the sheet beside it
 const sheet = useTemplateRef<HTMLElement>('sheet')
-const sheetHeight = ref(0)
+const { height: sheetHeight } = useElementSize(sheet, undefined, { box: 'border-box' })
 const OVER_AND_UNDER_PX = 130 // what stands over the slope and under it
-watch(sheet, (now, _, onCleanup) => {
-  if (!now) return
-  const seen = new ResizeObserver(() => (sheetHeight.value = now.offsetHeight))
-  seen.observe(now)
-  onCleanup(() => seen.disconnect())
-})
 const slopeHeight = computed(() => {
   const least = Math.max(520, window.innerHeight - 300)
   return Math.max(least, Math.min(sheetHeight.value - OVER_AND_UNDER_PX, 1000))

@@ -1,4 +1,5 @@
 /** Keys that work anywhere but in a field, and the list of them for `?`. */
+import { useEventListener } from '@vueuse/core'
 import { onScopeDispose, shallowReactive } from 'vue'
 
 import { browserWindow } from '../browser'
@@ -22,7 +23,7 @@ function onKey(event: KeyboardEvent): void {
   found.run()
 }
 
-browserWindow?.addEventListener('keydown', onKey)
+useEventListener(browserWindow, 'keydown', onKey)
 
 /** Add shortcuts for as long as the calling scope lives. */
 export function useShortcuts(shortcuts: Shortcut[]): void {

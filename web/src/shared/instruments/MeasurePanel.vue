@@ -3,7 +3,8 @@
  * The phone as an instrument: one at a time over the page it was opened from, which goes on below.
  * Everything it needs is on the device already, or is fetched once while there is signal.
  */
-import { computed, onScopeDispose, ref, shallowRef } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, ref, shallowRef } from 'vue'
 
 import LoadState from '../components/LoadState.vue'
 import SightFace from './SightFace.vue'
@@ -128,8 +129,7 @@ async function letGo(id: string): Promise<void> {
   await send()
 }
 void send()
-window.addEventListener('online', send)
-onScopeDispose(() => window.removeEventListener('online', send))
+useEventListener('online', send)
 
 interface Made {
   figures: Record<string, Figure>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** Set the compass on something known: what stands low enough now, or a place with coordinates. */
+import { useTimestamp } from '@vueuse/core'
 import { computed, ref } from 'vue'
 
-import { useNow } from '../composables/useNow'
 import type { Kit } from './kept'
 import { decimalsFor, sayBearing, sayTilt } from './say'
 import { apart, knownNow } from './sky'
@@ -15,7 +15,7 @@ const { kit, attitude, bearing } = defineProps<{
   bearing: Bearing
 }>()
 
-const now = useNow()
+const now = useTimestamp({ interval: 5_000 })
 const known = computed(() => knownNow(kit, now.value))
 const isOpen = ref(false)
 const on = ref<string | null>(null)

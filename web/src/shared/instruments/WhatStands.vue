@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** What stands where one points, in words and degrees, and when core, Moon, Sun and target come. */
+import { useTimestamp } from '@vueuse/core'
 import { computed } from 'vue'
 
 import { toLocal } from '../../api/local-time'
-import { useNow } from '../composables/useNow'
 import type { Kit } from './kept'
 import { comesTo, nearTo, skylineAt, type Coming, type Near, type Stands } from './sky'
 
@@ -14,7 +14,7 @@ const { kit, pointed, sdDeg } = defineProps<{
 }>()
 
 const MOST = 4
-const now = useNow()
+const now = useTimestamp({ interval: 5_000 })
 const near = computed(() => (pointed ? nearTo(kit, pointed, now.value).slice(0, MOST) : []))
 const coming = computed(() => {
   const at = pointed

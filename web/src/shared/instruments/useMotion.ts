@@ -1,4 +1,5 @@
 /** How the phone shakes: turning rates about its three axes, gathered for some seconds. */
+import { useEventListener, useIntervalFn } from '@vueuse/core'
 import { onScopeDispose, ref } from 'vue'
 
 export interface Shaken {
@@ -17,7 +18,7 @@ export function useMotion() {
   const probe = (e: DeviceMotionEvent) => {
     if (e.rotationRate?.alpha != null) hasRates.value = true
   }
-  window.addEventListener('devicemotion', probe)
+  useEventListener('devicemotion', probe)
 
   function listen(lasts_s: number): Promise<Shaken> {
     const found: Shaken = { at_s: [], rates: [[], [], []] }
@@ -29,24 +30,21 @@ export function useMotion() {
         found.at_s.push(e.timeStamp / 1000)
         ;[alpha, beta, gamma].forEach((rate, i) => found.rates[i]?.push(rate))
       }
-      const tick = setInterval(() => {
+      const stopHearing = useEventListener('devicemotion', hear)
+      const tick = useIntervalFn(() => {
         const share = (performance.now() - from) / (1000 * lasts_s)
         progress.value = Math.min(1, share)
         if (share >= 1) end()
       }, 100)
       function end(): void {
-        clearInterval(tick)
-        window.removeEventListener('devicemotion', hear)
+        tick.pause()
+        stopHearing()
         stopNow = progress.value = null
         done(found)
       }
-      window.addEventListener('devicemotion', hear)
       stopNow = end
     })
   }
-  onScopeDispose(() => {
-    stopNow?.()
-    window.removeEventListener('devicemotion', probe)
-  })
+  onScopeDispose(() => stopNow?.())
   return { progress, hasRates, listen }
 }

@@ -3,10 +3,11 @@
  * One computed frame: tap it to read a spot, look at it photosite by photosite, and drag the
  * stand-in where there is one.
  */
-import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 
 import { useComputed, type Asked } from '../../composables/useComputed'
 import type { Schemas } from '../../../api/client'
+import { useWidth } from '../../../shared/composables/useWidth'
 
 type Window = Schemas['WindowIn']
 
@@ -40,10 +41,7 @@ const emit = defineEmits<{
 }>()
 
 const frame = useTemplateRef<HTMLElement>('frame')
-const width = ref(480)
-const sized = new ResizeObserver(([entry]) => (width.value = entry?.contentRect.width || 480))
-onMounted(() => frame.value && sized.observe(frame.value))
-onBeforeUnmount(() => sized.disconnect())
+const width = useWidth(frame, 480)
 
 /** The whole frame is asked for once, and tells how wide a close-up is. */
 const closeWidth = ref(1)
