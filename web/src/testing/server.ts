@@ -6,6 +6,7 @@
  */
 import { effectScope, type EffectScope } from 'vue'
 
+import { loads } from '../api/loads'
 import type * as Client from '../api/client'
 
 export interface Call {
@@ -27,6 +28,7 @@ export const server = {
   },
   reset(): void {
     Object.assign(state, { answers: new Map(), calls: [], isUp: true })
+    loads.clear()
   },
   set isUp(isUp: boolean) {
     state.isUp = isUp

@@ -7,7 +7,7 @@ import AnotherAccount from '../components/AnotherAccount.vue'
 import ChoiceWord from '../../shared/components/ChoiceWord.vue'
 import FilePick from '../../shared/components/FilePick.vue'
 import LoadState from '../../shared/components/LoadState.vue'
-import { answered, useLoad } from '../../shared/composables/useLoad'
+import { answered, useLoaded } from '../../api/loaded'
 import { useSubmit } from '../../shared/composables/useSubmit'
 import { useNotices } from '../../shared/stores/notices'
 import { useSession } from '../../shared/stores/session'
@@ -20,11 +20,9 @@ type Way = Schemas['SpeechOut']
 const session = useSession()
 const notices = useNotices()
 const router = useRouter()
-const sessions = useLoad<Session[]>((signal) => data(client.GET('/api/v1/sessions', { signal })))
-void sessions.refresh()
+const sessions = useLoaded('/api/v1/sessions')
 
-const speech = useLoad<Way[]>((signal) => data(client.GET('/api/v1/account/speech', { signal })))
-void speech.refresh()
+const speech = useLoaded('/api/v1/account/speech')
 const nameOf = (way: Way) => way.choices.find((one) => one.key === way.picked)?.label ?? ''
 async function speak(key: string, picked: string): Promise<void> {
   try {

@@ -3,21 +3,14 @@
 import LoadState from '../../shared/components/LoadState.vue'
 import NightStrip from '../../shared/components/NightStrip.vue'
 import { dayText, toLocal } from '../../api/local-time'
-import { answered, useLoad } from '../../shared/composables/useLoad'
+import { answered, useLoaded } from '../../api/loaded'
 import { useSession } from '../../shared/stores/session'
-import { client, data, type Schemas } from '../../api/client'
 
 const { nightId } = defineProps<{ nightId: string }>()
 const session = useSession()
 const params = { path: { night_id: nightId } }
-const night = useLoad<Schemas['NightOut']>((signal) =>
-  data(client.GET('/api/v1/nights/{night_id}', { params, signal })),
-)
-const shots = useLoad<Schemas['ShotInNightOut'][]>((signal) =>
-  data(client.GET('/api/v1/nights/{night_id}/shots', { params, signal })),
-)
-void night.refresh()
-void shots.refresh()
+const night = useLoaded('/api/v1/nights/{night_id}', () => params)
+const shots = useLoaded('/api/v1/nights/{night_id}/shots', () => params)
 const clockOf = (at: string) => toLocal(at, night.value.value?.time_zone ?? 'UTC').slice(11)
 </script>
 

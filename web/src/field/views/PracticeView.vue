@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 
 import LoadState from '../../shared/components/LoadState.vue'
-import { useLoad } from '../../shared/composables/useLoad'
+import { useLoaded } from '../../api/loaded'
 import { useNotices } from '../../shared/stores/notices'
 import { client, data, type Schemas } from '../../api/client'
 
@@ -12,8 +12,7 @@ type Scene = Schemas['PracticeSceneOut']
 
 const router = useRouter()
 const notices = useNotices()
-const scenes = useLoad<Scene[]>((signal) => data(client.GET('/api/v1/practice/scenes', { signal })))
-void scenes.refresh()
+const scenes = useLoaded('/api/v1/practice/scenes')
 
 const levels = computed(() => {
   const found = scenes.value.value ?? []

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 /** One evening's pictures without a take: each set offered to its likeliest shot. */
 import { mdiChevronRight } from '@mdi/js'
-import { computed, reactive, ref } from 'vue'
+import { computed, reactive, ref, watch } from 'vue'
 
 import ChoiceWord from '../../shared/components/ChoiceWord.vue'
 import { dayText } from '../../api/local-time'
-import { client, data, type Schemas } from '../../api/client'
+import { type Schemas } from '../../api/client'
 import type { Gift, OwnNight } from '../composables/useIntake'
-import { useLoad } from '../../shared/composables/useLoad'
+import { useLoaded } from '../../api/loaded'
 
 type Found = Schemas['SetOut']
 
@@ -38,18 +38,12 @@ const homeless = computed(() =>
 )
 
 const isOwn = ref(false)
-const places = useLoad<Schemas['PlaceOut'][]>((signal) =>
-  data(client.GET('/api/v1/places', { signal })),
-)
-const kinds = useLoad<Schemas['DisciplinesOut']>((signal) =>
-  data(client.GET('/api/v1/disciplines', { signal })),
-)
+const onlyThen = () => (isOwn.value ? {} : null)
+const places = useLoaded('/api/v1/places', onlyThen)
+const kinds = useLoaded('/api/v1/disciplines', onlyThen)
 const own = reactive({ place_id: '', discipline: 'stars_over_foreground', title: '' })
-async function askForOwn(): Promise<void> {
-  isOwn.value = true
-  await Promise.all([places.refresh(), kinds.refresh()])
-  own.place_id ||= places.value.value?.[0]?.id ?? ''
-}
+const askForOwn = () => (isOwn.value = true)
+watch(places.value, (all) => (own.place_id ||= all?.[0]?.id ?? ''))
 </script>
 
 <template>

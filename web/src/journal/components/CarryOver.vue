@@ -6,19 +6,13 @@ import { useRouter } from 'vue-router'
 import ChoiceWord from '../../shared/components/ChoiceWord.vue'
 import { dayText, today } from '../../api/local-time'
 import { client, data, type Schemas } from '../../api/client'
-import { useLoad } from '../../shared/composables/useLoad'
+import { useLoaded } from '../../api/loaded'
 import { useNotices } from '../../shared/stores/notices'
 
 const router = useRouter()
 const notices = useNotices()
-const waiting = useLoad<Schemas['UnfinishedOut'][]>((signal) =>
-  data(client.GET('/api/v1/logbook/unfinished', { signal })),
-)
-const nights = useLoad<Schemas['NightOut'][]>((signal) =>
-  data(client.GET('/api/v1/nights', { signal })),
-)
-void waiting.refresh()
-void nights.refresh()
+const waiting = useLoaded('/api/v1/logbook/unfinished')
+const nights = useLoaded('/api/v1/nights')
 const coming = computed(
   () =>
     nights.value.value

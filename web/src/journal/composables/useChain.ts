@@ -10,7 +10,7 @@ import { upload } from '../../api/upload'
 import { without } from '../../api/without'
 import { queueTake, send } from '../../shared/outbox'
 import { useNotices } from '../../shared/stores/notices'
-import { useLoad, type UseLoadReturn } from '../../shared/composables/useLoad'
+import { useLoaded, type Loaded } from '../../api/loaded'
 
 type Chain = Schemas['ChainOut']
 type Take = Schemas['TakeOut']
@@ -22,7 +22,7 @@ export interface Entered {
   note: string
 }
 
-export interface UseChainReturn extends UseLoadReturn<Chain> {
+export interface UseChainReturn extends Loaded<Chain> {
   isBusy: Readonly<Ref<boolean>>
   /** A take with the setting advised, the word said of a light, and the lights changed before it. */
   record: (part: string, verdict: Schemas['VerdictOut']['key'], changed?: string[]) => Promise<void>
@@ -45,9 +45,7 @@ export function useChain(shotId: () => string): UseChainReturn {
   const notices = useNotices()
   const isBusy = ref(false)
   const params = () => ({ path: { shot_id: shotId() } })
-  const chain = useLoad<Chain>((signal) =>
-    data(client.GET('/api/v1/shots/{shot_id}/chain', { params: params(), signal })),
-  )
+  const chain = useLoaded('/api/v1/shots/{shot_id}/chain', params)
 
   /** Queue a take under an identity made here, send what waits, and show the chain as it is then. */
   async function keepTake(take: Omit<Schemas['TakeIn'], 'shot_id'>): Promise<void> {

@@ -1,10 +1,10 @@
 /** Takes looked for, page by page, and what they say together. */
-import { watchDebounced } from '@vueuse/core'
+import { refDebounced } from '@vueuse/core'
 import { computed, reactive, type ComputedRef, type ShallowRef } from 'vue'
 
 import { client, data, type Schemas } from '../../api/client'
 import { useNotices } from '../../shared/stores/notices'
-import { answered, useLoad, type UseLoadReturn } from '../../shared/composables/useLoad'
+import { answered, useLoaded, type Loaded } from '../../api/loaded'
 
 type Line = Schemas['TakeLineOut']
 
@@ -27,7 +27,7 @@ export interface NightOfTakes {
   shots: { id: string; title: string; kind: string; takes: Line[] }[]
 }
 
-export interface UseLogbookReturn extends UseLoadReturn<Schemas['FoundTakesOut']> {
+export interface UseLogbookReturn extends Loaded<Schemas['FoundTakesOut']> {
   wish: Wish
   figures: ShallowRef<Schemas['FiguresOut'] | null>
   /** Whether the first takes and what they say together have come. */
@@ -50,7 +50,7 @@ export function useLogbook(): UseLogbookReturn {
     exposure: null,
     iso: null,
   })
-  function asked(): Record<string, unknown> {
+  const asked = computed(() => {
     const { exposure, iso, ...plain } = wish
     const all = {
       ...plain,
@@ -64,25 +64,16 @@ export function useLogbook(): UseLogbookReturn {
         ([, value]) => value !== null && value !== undefined && value !== '',
       ),
     )
-  }
-  const found = useLoad<Schemas['FoundTakesOut']>((signal) =>
-    data(client.GET('/api/v1/logbook/takes', { params: { query: asked() }, signal })),
-  )
-  const figures = useLoad<Schemas['FiguresOut']>((signal) =>
-    data(client.GET('/api/v1/logbook/figures', { params: { query: asked() }, signal })),
-  )
-  function ask(): void {
-    void found.refresh()
-    void figures.refresh()
-  }
-  watchDebounced(wish, ask, { debounce: RESTS_MS })
-  ask()
+  })
+  const settled = refDebounced(asked, RESTS_MS)
+  const found = useLoaded('/api/v1/logbook/takes', () => ({ query: settled.value }))
+  const figures = useLoaded('/api/v1/logbook/figures', () => ({ query: settled.value }))
 
   async function more(): Promise<void> {
     const before = found.value.value
     if (!before?.next) return
     try {
-      const query = { ...asked(), before: before.next }
+      const query = { ...settled.value, before: before.next }
       const page = await data(client.GET('/api/v1/logbook/takes', { params: { query } }))
       found.value.value = { ...page, takes: [...before.takes, ...page.takes] }
     } catch (caught) {

@@ -3,7 +3,7 @@ import { computed, ref, type ComputedRef, type Ref } from 'vue'
 
 import { ApiError, client, data, ifMatch, type Schemas } from '../../api/client'
 import { useNotices } from '../../shared/stores/notices'
-import { useLoad, type UseLoadReturn } from '../../shared/composables/useLoad'
+import { useLoaded, type Loaded } from '../../api/loaded'
 
 export type Photo = Schemas['PhotoOut']
 type Judged = Required<Schemas['JudgedIn']>
@@ -16,7 +16,7 @@ export interface SheetGroup {
   photos: Photo[]
 }
 
-export interface UseSheetReturn extends UseLoadReturn<Schemas['NightPicturesOut']> {
+export interface UseSheetReturn extends Loaded<Schemas['NightPicturesOut']> {
   show: Ref<Show>
   order: Ref<Order>
   groups: ComputedRef<SheetGroup[]>
@@ -32,10 +32,9 @@ export function judgedOf(photo: Photo): Judged {
 
 export function useSheet(nightId: () => string): UseSheetReturn {
   const notices = useNotices()
-  const sheet = useLoad<Schemas['NightPicturesOut']>((signal) => {
-    const params = { path: { night_id: nightId() } }
-    return data(client.GET('/api/v1/nights/{night_id}/pictures', { params, signal }))
-  })
+  const sheet = useLoaded('/api/v1/nights/{night_id}/pictures', () => ({
+    path: { night_id: nightId() },
+  }))
   const show = ref<Show>('all')
   const order = ref<Order>('shot')
 

@@ -5,11 +5,10 @@ import { computed, reactive, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import FilePick from '../../shared/components/FilePick.vue'
-import { client, data, type Schemas } from '../../api/client'
 import { droppedFiles } from '../../api/dropped'
 import CardUnplaced from '../components/CardUnplaced.vue'
 import { useIntake } from '../composables/useIntake'
-import { useLoad } from '../../shared/composables/useLoad'
+import { useLoaded } from '../../api/loaded'
 import { useNotices } from '../../shared/stores/notices'
 
 const route = useRoute()
@@ -18,14 +17,8 @@ const notices = useNotices()
 const card = useIntake()
 
 const ANY = 'any'
-const nights = useLoad<Schemas['NightOut'][]>((signal) =>
-  data(client.GET('/api/v1/nights', { signal })),
-)
-const earlier = useLoad<Schemas['IntakeLineOut'][]>((signal) =>
-  data(client.GET('/api/v1/intakes', { signal })),
-)
-void nights.refresh()
-void earlier.refresh()
+const nights = useLoaded('/api/v1/nights')
+const earlier = useLoaded('/api/v1/intakes')
 const asked = reactive({ night: String(route.query.night ?? ANY), keeps: true })
 const choices = computed(() => [
   { id: ANY, name: 'find out from the pictures' },

@@ -1,31 +1,24 @@
 <script setup lang="ts">
 /** Every take there was: found by words and kind, over the year, and what it says together. */
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 
-import { client, data, type Schemas } from '../../api/client'
 import CarryOver from '../components/CarryOver.vue'
 import DarkYear from '../components/DarkYear.vue'
 import { dayText } from '../../api/local-time'
 import LoadState from '../../shared/components/LoadState.vue'
-import { answered, useLoad } from '../../shared/composables/useLoad'
+import { answered, useLoaded } from '../../api/loaded'
 import { useLogbook } from '../composables/useLogbook'
 
 const logbook = useLogbook()
 const wish = logbook.wish
-const choices = useLoad<Schemas['LogbookChoicesOut']>((signal) =>
-  data(client.GET('/api/v1/logbook/choices', { signal })),
-)
+const choices = useLoaded('/api/v1/logbook/choices')
 const chosenYear = ref<number | null>(null)
-const year = useLoad<Schemas['YearOut']>((signal) => {
-  const query = {
+const year = useLoaded('/api/v1/logbook/year', () => ({
+  query: {
     ...(chosenYear.value && { year: chosenYear.value }),
     ...(wish.place_id && { place_id: wish.place_id }),
-  }
-  return data(client.GET('/api/v1/logbook/year', { params: { query }, signal }))
-})
-void choices.refresh()
-void year.refresh()
-watch([chosenYear, () => wish.place_id], () => void year.refresh())
+  },
+}))
 const stepYear = (by: number) => (chosenYear.value = (year.value.value?.year ?? 0) + by)
 
 const KEPT = [

@@ -4,28 +4,19 @@ import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 
 import DateField from '../../shared/components/DateField.vue'
-import { client, data, type Schemas } from '../../api/client'
+import { client, data } from '../../api/client'
 import { dayText } from '../../api/local-time'
 import LoadState from '../../shared/components/LoadState.vue'
-import { useLoad } from '../../shared/composables/useLoad'
+import { useLoaded } from '../../api/loaded'
 import { useNotices } from '../../shared/stores/notices'
 
 const { nightId } = defineProps<{ nightId: string }>()
 const router = useRouter()
 const notices = useNotices()
 const params = { path: { night_id: nightId } }
-const story = useLoad<Schemas['StoryOut']>((signal) =>
-  data(client.GET('/api/v1/nights/{night_id}/story', { params, signal })),
-)
-const yearOn = useLoad<Schemas['YearOnOut']>((signal) =>
-  data(client.GET('/api/v1/nights/{night_id}/year-on', { params, signal })),
-)
-const nights = useLoad<Schemas['NightOut'][]>((signal) =>
-  data(client.GET('/api/v1/nights', { signal })),
-)
-void story.refresh()
-void yearOn.refresh()
-void nights.refresh()
+const story = useLoaded('/api/v1/nights/{night_id}/story', () => params)
+const yearOn = useLoaded('/api/v1/nights/{night_id}/year-on', () => params)
+const nights = useLoaded('/api/v1/nights')
 
 const beginning = ref<string | null>(null)
 const other = ref('')

@@ -1,19 +1,12 @@
 <script setup lang="ts">
 /** What was learned of the lights of a place: reckoned with until it is switched off or forgotten. */
 import LessonList from './LessonList.vue'
-import { useLoad } from '../../shared/composables/useLoad'
-import { client, data, type Schemas } from '../../api/client'
+import { useLoaded } from '../../api/loaded'
 
 const { placeId } = defineProps<{ placeId: string }>()
-const lessons = useLoad<Schemas['LessonOut'][]>((signal) =>
-  data(
-    client.GET('/api/v1/places/{place_id}/learned', {
-      params: { path: { place_id: placeId } },
-      signal,
-    }),
-  ),
-)
-void lessons.refresh()
+const lessons = useLoaded('/api/v1/places/{place_id}/learned', () => ({
+  path: { place_id: placeId },
+}))
 </script>
 
 <template>

@@ -2,19 +2,16 @@
 import { computed, reactive, ref } from 'vue'
 
 import { ApiError, asApiError, client, data, ifMatch, type Schemas } from '../../api/client'
-import { useLoad } from '../../shared/composables/useLoad'
+import { useLoaded } from '../../api/loaded'
 import { useNotices } from '../../shared/stores/notices'
 import { upload } from '../../api/upload'
 
 type Item = Schemas['KitItemOut']
-type Kind = Schemas['KitKindOut']
 
 export function useKit() {
   const notices = useNotices()
-  const kit = useLoad<Item[]>((signal) => data(client.GET('/api/v1/kit', { signal })))
-  const kinds = useLoad<Kind[]>((signal) => data(client.GET('/api/v1/kit/kinds', { signal })))
-  void kit.refresh()
-  void kinds.refresh()
+  const kit = useLoaded('/api/v1/kit')
+  const kinds = useLoaded('/api/v1/kit/kinds')
 
   const editing = ref<Item | 'new' | null>(null)
   const kindKey = ref('')

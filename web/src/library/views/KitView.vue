@@ -6,7 +6,7 @@ import ChoiceWord from '../../shared/components/ChoiceWord.vue'
 import FilePick from '../../shared/components/FilePick.vue'
 import KitForm from '../components/KitForm.vue'
 import LoadState from '../../shared/components/LoadState.vue'
-import { answered } from '../../shared/composables/useLoad'
+import { answered } from '../../api/loaded'
 import { useKit } from '../composables/useKit'
 
 const {

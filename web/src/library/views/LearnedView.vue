@@ -2,20 +2,16 @@
 /** What was learned: sentences with the nights behind them, and how well predictions held. */
 import { ref } from 'vue'
 
-import { client, data, type Schemas } from '../../api/client'
+import { client, data } from '../../api/client'
 import CalibrationChart from '../components/CalibrationChart.vue'
 import LessonList from '../components/LessonList.vue'
 import LoadState from '../../shared/components/LoadState.vue'
-import { useLoad } from '../../shared/composables/useLoad'
+import { useLoaded } from '../../api/loaded'
 import { useNotices } from '../../shared/stores/notices'
 
 const notices = useNotices()
-const learned = useLoad<Schemas['LearnedOut']>((signal) =>
-  data(client.GET('/api/v1/learned', { signal })),
-)
-const calibration = useLoad<Schemas['CalibrationOut']>((signal) =>
-  data(client.GET('/api/v1/learned/calibration', { signal })),
-)
+const learned = useLoaded('/api/v1/learned')
+const calibration = useLoaded('/api/v1/learned/calibration')
 const refresh = () => Promise.all([learned.refresh(), calibration.refresh()])
 void refresh()
 

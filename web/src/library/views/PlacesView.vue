@@ -8,7 +8,7 @@ import FoundLights from '../components/FoundLights.vue'
 import LoadState from '../../shared/components/LoadState.vue'
 import PlaceForm from '../components/PlaceForm.vue'
 import SkylineDrawing from '../components/SkylineDrawing.vue'
-import { useLoad } from '../../shared/composables/useLoad'
+import { useLoaded } from '../../api/loaded'
 import { toShown } from '../../api/shown'
 import { useNotices } from '../../shared/stores/notices'
 import { useSession } from '../../shared/stores/session'
@@ -18,8 +18,7 @@ import { upload } from '../../api/upload'
 type Place = Schemas['PlaceOut']
 
 const notices = useNotices()
-const places = useLoad<Place[]>((signal) => data(client.GET('/api/v1/places', { signal })))
-void places.refresh()
+const places = useLoaded('/api/v1/places')
 
 const editing = ref<Place | 'new' | null>(null)
 

@@ -1,15 +1,12 @@
 <script setup lang="ts">
 /** Where practitioners differ: both sides, and the one this photographer takes. */
 import LoadState from '../../shared/components/LoadState.vue'
-import { useLoad } from '../../shared/composables/useLoad'
+import { useLoaded } from '../../api/loaded'
 import { useNotices } from '../../shared/stores/notices'
-import { client, data, ifMatch, type Schemas } from '../../api/client'
+import { client, data, ifMatch } from '../../api/client'
 
 const notices = useNotices()
-const schools = useLoad<Schemas['SchoolsOut']>((signal) =>
-  data(client.GET('/api/v1/schools', { signal })),
-)
-void schools.refresh()
+const schools = useLoaded('/api/v1/schools')
 
 async function pick(key: string, side: string): Promise<void> {
   const version = schools.value.value?.version

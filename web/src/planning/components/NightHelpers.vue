@@ -3,7 +3,7 @@
 import { ref } from 'vue'
 
 import { client, data, type Schemas } from '../../api/client'
-import { useLoad } from '../../shared/composables/useLoad'
+import { useLoaded } from '../../api/loaded'
 import { useSubmit } from '../../shared/composables/useSubmit'
 import { useNotices } from '../../shared/stores/notices'
 
@@ -12,10 +12,7 @@ const { nightId } = defineProps<{ nightId: string }>()
 const notices = useNotices()
 const params = { path: { night_id: nightId } }
 const url = '/api/v1/nights/{night_id}/helpers'
-const helpers = useLoad<Schemas['HelperOut'][]>((signal) =>
-  data(client.GET(url, { params, signal })),
-)
-void helpers.refresh()
+const helpers = useLoaded(url, () => params)
 
 const name = ref('')
 const link = ref('')

@@ -3,18 +3,14 @@
 import { ref } from 'vue'
 
 import { MeasurePanel } from '../../shared/instruments'
-import { client, data, type Schemas } from '../../api/client'
-import { useLoad } from '../../shared/composables/useLoad'
+import { useLoaded } from '../../api/loaded'
 import { useNotices } from '../../shared/stores/notices'
 
 const { nightId } = defineProps<{ nightId: string }>()
 
 const notices = useNotices()
 const params = { path: { night_id: nightId } }
-const readings = useLoad<Schemas['KeptReadingOut'][]>((signal) =>
-  data(client.GET('/api/v1/nights/{night_id}/readings', { params, signal })),
-)
-void readings.refresh()
+const readings = useLoaded('/api/v1/nights/{night_id}/readings', () => params)
 const isMeasuring = ref(false)
 </script>
 

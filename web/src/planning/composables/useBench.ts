@@ -4,7 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 
 import { useChoice, type Touch } from './useChoice'
 import { asApiError, client, data, type ApiError, type Schemas } from '../../api/client'
-import { useLoad } from '../../shared/composables/useLoad'
+import { useLoaded } from '../../api/loaded'
 
 type Control = Touch['control']
 type Question = Schemas['QuestionOut']
@@ -56,15 +56,9 @@ const toAddress = (value: unknown) =>
 export function useBench() {
   const route = useRoute()
   const router = useRouter()
-  const questions = useLoad<Question[]>((signal) =>
-    data(client.GET('/api/v1/bench/questions', { signal })),
-  )
-  const scenes = useLoad<Schemas['SceneChoiceOut'][]>((signal) =>
-    data(client.GET('/api/v1/bench/scenes', { signal })),
-  )
-  const kit = useLoad<Schemas['KitItemOut'][]>((signal) =>
-    data(client.GET('/api/v1/kit', { signal })),
-  )
+  const questions = useLoaded('/api/v1/bench/questions')
+  const scenes = useLoaded('/api/v1/bench/scenes')
+  const kit = useLoaded('/api/v1/kit')
   /** Only what was filled in: the server knows the rest. */
   const answers = reactive<Answers>({})
   const bench = shallowRef<Schemas['BenchOut'] | null>(null)
@@ -115,9 +109,7 @@ export function useBench() {
   }
 
   async function start(): Promise<void> {
-    void scenes.refresh()
-    void kit.refresh()
-    await questions.refresh()
+    await questions.arrived()
     for (const key of [...(questions.value.value ?? []).map((q) => q.key), ...KIT_KEYS]) {
       const value = fromAddress(route.query[short(key)])
       if (value !== null) answers[key] = value

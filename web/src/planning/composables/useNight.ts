@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { lacking } from './lacking'
-import { useLoad } from '../../shared/composables/useLoad'
+import { refreshed, useLoaded } from '../../api/loaded'
 import { useOrder } from './useOrder'
 import { localClock, spanAround } from '../components/LightSlope/slope'
 import { useNotices } from '../../shared/stores/notices'
@@ -11,42 +11,36 @@ import { asked } from '../../api/night'
 import { ApiError, client, data, ifMatch, type Schemas } from '../../api/client'
 import { without } from '../../api/without'
 
+/** What is another when something of the night, or one of its shots, is. */
+const FOLLOW_THE_NIGHT = [
+  '/api/v1/nights/{night_id}/slope',
+  '/api/v1/nights/{night_id}/scenes',
+  '/api/v1/nights/{night_id}/order',
+] as const
+const FOLLOW_ITS_SHOTS = [
+  '/api/v1/nights/{night_id}/shots',
+  '/api/v1/nights/{night_id}/order',
+] as const
+
 export function useNight(nightId: () => string) {
   const router = useRouter()
   const notices = useNotices()
   const path = computed(() => ({ night_id: nightId() }))
+  const params = () => ({ path: path.value })
 
-  const night = useLoad<Schemas['NightOut']>((signal) =>
-    data(client.GET('/api/v1/nights/{night_id}', { params: { path: path.value }, signal })),
-  )
-  const slope = useLoad<Schemas['SlopeOut']>((signal) =>
-    data(client.GET('/api/v1/nights/{night_id}/slope', { params: { path: path.value }, signal })),
-  )
-  const shots = useLoad<Schemas['ShotInNightOut'][]>((signal) =>
-    data(client.GET('/api/v1/nights/{night_id}/shots', { params: { path: path.value }, signal })),
-  )
-  const kit = useLoad<Schemas['KitItemOut'][]>((signal) =>
-    data(client.GET('/api/v1/kit', { signal })),
-  )
+  const night = useLoaded('/api/v1/nights/{night_id}', params)
+  const slope = useLoaded('/api/v1/nights/{night_id}/slope', params)
+  const shots = useLoaded('/api/v1/nights/{night_id}/shots', params)
+  const kit = useLoaded('/api/v1/kit')
 
-  const passages = useLoad<Schemas['PassageOut'][]>((signal) =>
-    data(
-      client.GET('/api/v1/nights/{night_id}/passages', { params: { path: path.value }, signal }),
-    ),
-  )
-  const scenes = useLoad<Schemas['SceneOut'][]>((signal) =>
-    data(client.GET('/api/v1/nights/{night_id}/scenes', { params: { path: path.value }, signal })),
-  )
-  const weather = useLoad<Schemas['WeatherOut']>((signal) =>
-    data(client.GET('/api/v1/nights/{night_id}/weather', { params: { path: path.value }, signal })),
-  )
-  const targets = useLoad<Schemas['TargetOut'][]>((signal) =>
-    data(client.GET('/api/v1/targets', { signal })),
-  )
+  // what the page is about comes first
+  const afterwards = () => (slope.value.value ? params() : null)
+  const passages = useLoaded('/api/v1/nights/{night_id}/passages', afterwards)
+  const scenes = useLoaded('/api/v1/nights/{night_id}/scenes', afterwards)
+  const weather = useLoaded('/api/v1/nights/{night_id}/weather', afterwards)
+  const targets = useLoaded('/api/v1/targets')
 
-  const kinds = useLoad<Schemas['DisciplinesOut']>((signal) =>
-    data(client.GET('/api/v1/disciplines', { signal })),
-  )
+  const kinds = useLoaded('/api/v1/disciplines')
 
   const order = useOrder(nightId, () => shots.refresh())
 
@@ -56,16 +50,9 @@ export function useNight(nightId: () => string) {
   watch(
     nightId,
     async () => {
-      void kit.refresh()
-      void kinds.refresh()
-      void targets.refresh()
       zoom.value = null
-      void order.refresh()
-      await Promise.all([night.refresh(), slope.refresh(), shots.refresh()])
+      await Promise.all([slope.arrived(), shots.arrived()])
       cursor.value = startingCursor()
-      void passages.refresh()
-      void weather.refresh()
-      void scenes.refresh()
     },
     { immediate: true },
   )
@@ -109,7 +96,7 @@ export function useNight(nightId: () => string) {
           body: { ...asked(kept), ...part },
         }),
       )
-      await Promise.all([slope.refresh(), scenes.refresh(), order.refresh()])
+      await refreshed(...FOLLOW_THE_NIGHT)
     } catch (error) {
       notices.fail(error)
       if (error instanceof ApiError && error.status === 412) await night.refresh()
@@ -152,7 +139,7 @@ export function useNight(nightId: () => string) {
             body,
           }),
         )
-        await Promise.all([shots.refresh(), order.refresh()])
+        await refreshed(...FOLLOW_ITS_SHOTS)
         const was = Date.parse(shot.at_utc)
         const to = clockOf(body.at_utc)
         if (was !== at)
@@ -220,9 +207,7 @@ export function useNight(nightId: () => string) {
     slope.value.value ? localClock(slope.value.value, Date.parse(at)) : ''
 
   const removeShot = (shot: Schemas['ShotInNightOut']) =>
-    notices.remove('shots', shot.id, shot.title, () =>
-      Promise.all([shots.refresh(), order.refresh()]),
-    )
+    notices.remove('shots', shot.id, shot.title, () => refreshed(...FOLLOW_ITS_SHOTS))
 
   return {
     night,

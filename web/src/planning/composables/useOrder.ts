@@ -1,11 +1,11 @@
 /** The running order of a night: as the server finds it, and shots put at its minutes. */
-import { useLoad, type UseLoadReturn } from '../../shared/composables/useLoad'
+import { useLoaded, type Loaded } from '../../api/loaded'
 import { useNotices } from '../../shared/stores/notices'
 import { client, data, type Schemas } from '../../api/client'
 
 type Order = Schemas['OrderOut']
 
-export interface UseOrderReturn extends Pick<UseLoadReturn<Order>, 'value' | 'error' | 'refresh'> {
+export interface UseOrderReturn extends Pick<Loaded<Order>, 'value' | 'error' | 'refresh'> {
   /** Put every shot where the order has it; the notice offers the way back. */
   adopt: () => Promise<void>
 }
@@ -13,9 +13,7 @@ export interface UseOrderReturn extends Pick<UseLoadReturn<Order>, 'value' | 'er
 export function useOrder(nightId: () => string, onMoved: () => unknown): UseOrderReturn {
   const notices = useNotices()
   const path = () => ({ path: { night_id: nightId() } })
-  const order = useLoad<Order>((signal) =>
-    data(client.GET('/api/v1/nights/{night_id}/order', { params: path(), signal })),
-  )
+  const order = useLoaded('/api/v1/nights/{night_id}/order', path)
 
   async function put(starts: Schemas['StartIn'][]): Promise<void> {
     const body = { starts }

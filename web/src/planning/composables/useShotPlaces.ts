@@ -3,9 +3,9 @@ import { computed, type ComputedRef } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { dayText } from '../../api/local-time'
-import { client, data, ifMatch, type Schemas } from '../../api/client'
+import { client, data, ifMatch } from '../../api/client'
 import { useNotices } from '../../shared/stores/notices'
-import { useLoad } from '../../shared/composables/useLoad'
+import { useLoaded } from '../../api/loaded'
 
 export interface UseShotPlacesOptions {
   shotId: () => string
@@ -26,10 +26,7 @@ export interface UseShotPlacesReturn {
 export function useShotPlaces(options: UseShotPlacesOptions): UseShotPlacesReturn {
   const router = useRouter()
   const notices = useNotices()
-  const nights = useLoad<Schemas['NightOut'][]>((signal) =>
-    data(client.GET('/api/v1/nights', { signal })),
-  )
-  void nights.refresh()
+  const nights = useLoaded('/api/v1/nights')
   const otherNights = computed(() =>
     (nights.value.value ?? [])
       .filter((n) => n.id !== options.nightId())

@@ -6,7 +6,7 @@ import { useRouter } from 'vue-router'
 import DateField from '../../shared/components/DateField.vue'
 import { today } from '../../api/local-time'
 import { lacking } from '../composables/lacking'
-import { answered, useLoad } from '../../shared/composables/useLoad'
+import { answered, useLoaded } from '../../api/loaded'
 import { useSubmit } from '../../shared/composables/useSubmit'
 import { useWhere } from '../../shared/composables/useWhere'
 import { client, data, type Schemas } from '../../api/client'
@@ -27,10 +27,7 @@ function stand(name: string, latitude_deg: number, longitude_deg: number): void 
 }
 
 /** What is picked off the shelf, cameras and lenses first. */
-const kinds = useLoad<Schemas['KitKindOut'][]>((signal) =>
-  data(client.GET('/api/v1/kit/kinds', { signal })),
-)
-void kinds.refresh()
+const kinds = useLoaded('/api/v1/kit/kinds')
 const FIRST_POCKETS = 4 // as they lie in the bag; lights and cards can wait
 const shelves = computed(() => {
   const all = kinds.value.value ?? []

@@ -19,7 +19,7 @@ import OverHorizon from '../components/OverHorizon.vue'
 import RunningOrder, { OrderColumn } from '../components/RunningOrder'
 import SlopeReferences from '../components/SlopeReferences.vue'
 import { dayText } from '../../api/local-time'
-import { answered } from '../../shared/composables/useLoad'
+import { answered } from '../../api/loaded'
 import { useNight } from '../composables/useNight'
 
 const { nightId } = defineProps<{ nightId: string }>()

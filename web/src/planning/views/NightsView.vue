@@ -9,34 +9,16 @@ import NightAgain from '../components/NightAgain.vue'
 import NightRow from '../components/NightRow.vue'
 import { today } from '../../api/local-time'
 import { asked } from '../../api/night'
-import { useLoad } from '../../shared/composables/useLoad'
+import { refreshed, useLoaded, useNightPages } from '../../api/loaded'
 import { useNotices } from '../../shared/stores/notices'
-import { ApiError, client, data, ifMatch, pageAfter, type Schemas } from '../../api/client'
+import { ApiError, client, data, ifMatch, type Schemas } from '../../api/client'
 
 type Night = Schemas['NightOut']
 
 const router = useRouter()
 const notices = useNotices()
-const earlier = ref<string | null>(null)
-async function pageOf(signal?: AbortSignal, before?: string): Promise<Night[]> {
-  const answer = client.GET('/api/v1/nights', { params: { query: { before } }, signal })
-  const found = await data(answer)
-  earlier.value = pageAfter((await answer).response)
-  return found
-}
-const nights = useLoad<Night[]>((signal) => pageOf(signal))
-async function goFurther(): Promise<void> {
-  try {
-    const found = await pageOf(undefined, earlier.value ?? undefined)
-    nights.value.value = [...(nights.value.value ?? []), ...found]
-  } catch (caught) {
-    notices.fail(caught)
-  }
-}
-const places = useLoad<Schemas['PlaceOut'][]>((signal) =>
-  data(client.GET('/api/v1/places', { signal })),
-)
-void nights.refresh()
+const nights = useNightPages()
+const places = useLoaded('/api/v1/places')
 
 const thisDay = today()
 const coming = computed(
@@ -69,10 +51,7 @@ const HOURS = ['12:00', '18:00', '0:00', '6:00', '12:00']
 
 const isPlanning = ref(false)
 const form = reactive({ place_id: null as string | null, evening_date: thisDay, title: '' })
-const templates = useLoad<Schemas['TemplateOut'][]>((signal) =>
-  data(client.GET('/api/v1/nights/templates', { signal })),
-)
-void templates.refresh()
+const templates = useLoaded('/api/v1/nights/templates')
 const templateId = ref('')
 const beginnings = computed(() => [
   { id: '', title: 'an empty night' },
@@ -82,7 +61,7 @@ const beginnings = computed(() => [
   })),
 ])
 const error = ref<ApiError | null>(null)
-void places.refresh().then(() => (form.place_id ??= places.value.value?.[0]?.id ?? null))
+watch(places.value, (all) => (form.place_id ??= all?.[0]?.id ?? null), { immediate: true })
 
 const hasPlace = computed(() => !!places.value.value?.length)
 const begin = () => (isPlanning.value = hasPlace.value)
@@ -122,7 +101,7 @@ async function asTemplate(night: Night): Promise<void> {
         body: { ...asked(night), is_template: !night.is_template },
       }),
     )
-    await Promise.all([nights.refresh(), templates.refresh()])
+    await refreshed('/api/v1/nights', '/api/v1/nights/templates')
     notices.say(
       night.is_template
         ? 'It is no template any more.'
@@ -213,7 +192,7 @@ const remove = (night: Night) =>
         </template>
       </ul>
     </section>
-    <v-btn v-if="earlier" block @click="goFurther">Earlier nights</v-btn>
+    <v-btn v-if="nights.hasMore.value" block @click="nights.more">Earlier nights</v-btn>
   </div>
 </template>
 

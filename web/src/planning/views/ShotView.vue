@@ -24,67 +24,31 @@ import TakeChain from '../../journal/components/TakeChain.vue'
 import ToldPlan, { ToldWord } from '../components/ToldPlan'
 import { useChain } from '../../journal/composables/useChain'
 import { useChoice } from '../composables/useChoice'
-import { answered, useLoad } from '../../shared/composables/useLoad'
+import { answered, useLoaded } from '../../api/loaded'
 import { useMeter } from '../composables/useMeter'
 import { useShortcuts } from '../../shared/composables/useShortcuts'
 import { useShot } from '../composables/useShot'
 import { useShotPlaces } from '../composables/useShotPlaces'
-import { client, data, type Schemas } from '../../api/client'
 
 const { shotId } = defineProps<{ shotId: string }>()
 
 const chain = useChain(() => shotId)
 const shot = useShot(() => shotId, chain.refresh)
-const night = useLoad<Schemas['NightOut']>((signal) =>
-  data(
-    client.GET('/api/v1/nights/{night_id}', {
-      params: { path: { night_id: shot.nightId.value } },
-      signal,
-    }),
-  ),
-)
-const kit = useLoad<Schemas['KitItemOut'][]>((signal) =>
-  data(client.GET('/api/v1/kit', { signal })),
-)
-const disciplines = useLoad<Schemas['DisciplinesOut']>((signal) =>
-  data(
-    client.GET('/api/v1/disciplines', {
-      params: { query: { night_id: shot.nightId.value } },
-      signal,
-    }),
-  ),
-)
+const itsNight = () => (shot.nightId.value ? { night_id: shot.nightId.value } : null)
+const ofNight = () => {
+  const path = itsNight()
+  return path && { path }
+}
+const night = useLoaded('/api/v1/nights/{night_id}', ofNight)
+const kit = useLoaded('/api/v1/kit')
+const disciplines = useLoaded('/api/v1/disciplines', () => {
+  const query = itsNight()
+  return query && { query }
+})
+const choices = useLoaded('/api/v1/nights/{night_id}/ordering', ofNight)
+const readings = useLoaded('/api/v1/nights/{night_id}/readings', ofNight)
 
-const choices = useLoad<Schemas['OrderingChoicesOut']>((signal) =>
-  data(
-    client.GET('/api/v1/nights/{night_id}/ordering', {
-      params: { path: { night_id: shot.nightId.value } },
-      signal,
-    }),
-  ),
-)
-
-const readings = useLoad<Schemas['KeptReadingOut'][]>((signal) =>
-  data(
-    client.GET('/api/v1/nights/{night_id}/readings', {
-      params: { path: { night_id: shot.nightId.value } },
-      signal,
-    }),
-  ),
-)
-
-watch(
-  () => shotId,
-  async () => {
-    void chain.refresh()
-    void kit.refresh()
-    await shot.load()
-    if (!shot.nightId.value) return
-    void readings.refresh()
-    await Promise.all([night.refresh(), choices.refresh(), disciplines.refresh()])
-  },
-  { immediate: true },
-)
+watch(() => shotId, shot.load, { immediate: true })
 
 useShortcuts([{ key: 'u', says: 'undo the last change of this shot', run: () => void shot.undo() }])
 
@@ -103,7 +67,7 @@ const places = useShotPlaces({
   keepNow: shot.keepNow,
   onMoved: async () => {
     await shot.load()
-    await Promise.all([night.refresh(), chain.refresh()])
+    await chain.refresh()
   },
 })
 

@@ -3,6 +3,7 @@ import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
 
 import { client, data, setCsrfToken, type Schemas } from '../../api/client'
+import { forgetLoads } from '../../api/loads'
 
 export const useSession = defineStore('session', () => {
   const user = shallowRef<Schemas['UserOut'] | null>(null)
@@ -21,6 +22,7 @@ export const useSession = defineStore('session', () => {
     units.value = session.units
     helps.value = session.helps ?? null
     setCsrfToken(session.csrf_token)
+    forgetLoads() // whoever it was before, in whatever units
   }
 
   /** Ask once a page load who is there. */

@@ -3,18 +3,15 @@
 import { computed } from 'vue'
 
 import OnePicture from '../../../planning/components/ComputedPicture/OnePicture.vue'
-import { client, data, type Schemas } from '../../../api/client'
 import type { Asked } from '../../../planning/composables/useComputed'
-import { useLoad } from '../../../shared/composables/useLoad'
+import { useLoaded } from '../../../api/loaded'
 import type { Photo } from '../../composables/useSheet'
 
 const { photo } = defineProps<{ photo: Photo }>()
 
-const shot = useLoad<Schemas['ShotOut']>((signal) => {
-  const params = { path: { shot_id: photo.shot_id ?? '' } }
-  return data(client.GET('/api/v1/shots/{shot_id}', { params, signal }))
-})
-void shot.refresh()
+const shot = useLoaded('/api/v1/shots/{shot_id}', () =>
+  photo.shot_id ? { path: { shot_id: photo.shot_id } } : null,
+)
 const asked = computed<Asked | null>(() => {
   if (!shot.value.value) return null
   return {
