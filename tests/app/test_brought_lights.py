@@ -21,7 +21,8 @@ def part(plan: Any, key: str) -> Any:
     return next(part for part in plan["parts"] if part["key"] == key)
 
 
-# Handbook, section 6.7: 100 lm over 20° is 1048 cd. Mid-grey in lux seconds: 250·N²/S [iso2720].
+# By the solid angle of a cone, 2π·(1 − cos θ/2): 100 lm over 20° is 1048 cd.
+# Mid-grey in lux seconds: 250·N²/S [iso2720].
 def test_stars_take_a_flick_of_torch_without_moving_a_control(ida: TestClient) -> None:
     torch = {"key": "torch_1", "distance_m": 10, "placement_stops": -1, "at_s": 2}
     plan = plan_with(ida, torch)

@@ -185,7 +185,7 @@ def test_a_series_carries_when_each_frame_is_due_and_its_setting_for_then(ida: T
     assert 120 < times[-1] < 600
 
 
-# Handbook, section 7: a test frame is evidence, not a goal. Judged right, the answer is the real
+# Common practice: a test frame is evidence, not a goal. Judged right, the answer is the real
 # setting in one tap, without signal too.
 def test_a_long_shot_offers_a_quick_frame_first_that_leads_to_the_real_setting(
     ida: TestClient,

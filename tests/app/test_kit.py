@@ -117,7 +117,7 @@ def test_a_file_of_before_is_still_read(ida: TestClient) -> None:
     assert uploaded(ida, json.dumps(file)).json()["added"] == 3
     kept = {i["name"]: (i["spec"]["kind"], i["summary"]) for i in ida.get("/api/v1/kit").json()}
     assert {name: kind for name, (kind, _) in kept.items()} == {n: n for n, _ in old}
-    # 100 lm over 20° are 1048 cd (handbook, section 6.7)
+    # 100 lm over 20° are 1048 cd (by the solid angle of a cone, 2π·(1 − cos θ/2))
     assert kept["torch"][1].startswith("1048 cd in a beam of 20°")
 
 
@@ -142,7 +142,7 @@ def bench(client: TestClient, **asked: Any) -> Any:
 
 
 def test_the_bench_works_with_an_empty_bag(ida: TestClient) -> None:
-    # handbook, section 11: 1 s at ISO 1600 becomes 16 s at ISO 100; EV at f/8 ISO 100 16 s is 2
+    # common practice: 1 s at ISO 1600 becomes 16 s at ISO 100; EV at f/8 ISO 100 16 s is 2
     answer = bench(ida, ev100=2, choice={"held": {"f_number": 8.0}, "follow": "exposure_s"})
     assert answer["settings"] == "15 s, f/8, ISO 100"
     assert [rail["control"] for rail in answer["rails"]] == ["exposure_s", "f_number", "iso"]

@@ -22,7 +22,7 @@ def test_the_slope_asks_for_the_exposure_the_light_needs(ida: TestClient) -> Non
     slope = ida.get(path, params=reference).json()
     middle = len(slope["readouts"]) // 2
     exposure_s = slope["ground_exposure_s"][middle]
-    # new moon, 21.3 mag/arcsec²: π·10.8e4·10^(−0.4·21.3) lx on the ground (handbook, section 3),
+    # new moon, 21.3 mag/arcsec²: π·10.8e4·10^(−0.4·21.3) lx on level ground under an even sky,
     # and 1.44 times as much by the law of altitude (Krisciunas and Schaefer, eq. 2)
     lux = 1.44 * math.pi * 10.8e4 * 10 ** (-0.4 * 21.3)
     assert Settings(exposure_s, 2.0, 3200).ev100 == pytest.approx(

@@ -84,7 +84,7 @@ def test_a_burst_never_hands_the_following_to_time(ida: TestClient) -> None:
     assert plan(ida, shot, **old)["choice"]["follow"] == "iso"
 
 
-# Handbook, section 4: the trail is done when the last frame is; a calendar that ends after one
+# Common practice: the trail is done when the last frame is; a calendar that ends after one
 # frame sends everybody home.
 def test_the_calendar_ends_with_the_last_frame_of_a_stack(ida: TestClient) -> None:
     inputs = {"trail_school": "stack", "total_min": 90, "frame_s": 60}
@@ -94,7 +94,7 @@ def test_the_calendar_ends_with_the_last_frame_of_a_stack(ida: TestClient) -> No
     lasts_s = (entry["DTEND"].dt - entry["DTSTART"].dt).total_seconds()
     clock_s = plan(ida, shot)["report"]["clock_s"]
     assert clock_s / 60 == pytest.approx(90, abs=1.1)
-    # a minute to judge it (handbook, section 9), and on to the next whole one
+    # a minute to judge it (common practice), and on to the next whole one
     assert clock_s + 60 <= lasts_s < clock_s + 120
 
 

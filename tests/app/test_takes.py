@@ -91,7 +91,7 @@ def test_a_light_somebody_changed_is_kept_with_the_take_and_what_was_seen_before
     assert "scene_changed" in refused.json()["detail"]
 
 
-# Handbook, section 7: a store seven stops darker than its table says, found once, is reckoned with
+# Common practice: a store seven stops darker than its table says, found once, is reckoned with
 # the next time, visibly, until it is forgotten.
 def test_a_light_found_far_off_is_remembered_for_the_place_and_can_be_forgotten(
     ida: TestClient,

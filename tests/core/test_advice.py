@@ -111,7 +111,7 @@ chains = st.lists(
 )
 
 
-# Handbook, section 7: never against the word, a darker word never a smaller step up, "right" final.
+# Common practice: never against the word, a darker word never a smaller step up, "right" final.
 @given(chains, st.floats(0.3, 3), st.floats(-8, 8))
 def test_no_answer_goes_against_its_word_and_a_stronger_word_never_gets_less(
     chain: list[tuple[str, float, float]], sigma: float, off: float
@@ -137,7 +137,7 @@ def with_glass(*stops: float) -> dict[Control, Dial]:
     return {**DIALS, "nd_stops": filter_dial([Filter(f"ND {2**s:g}", s) for s in stops])}
 
 
-# Handbook, section 7: "black" again and again opens by two stops and more until the dials end, and
+# Common practice: "black" again and again opens by two stops and more until the dials end, and
 # then says what is in the way. An ND 8 that stayed on through four of them was the finding.
 def test_black_again_and_again_takes_the_glass_off_and_opens_until_it_says_what_is_in_the_way() -> (
     None
@@ -163,7 +163,7 @@ def codes(advice: Advice) -> list[str]:
     return [reason.code for reason in advice.reasons]
 
 
-# Handbook, section 3, common practice: a closed granary that came out right at f/8, 2 min, ISO 100
+# Common practice: a closed granary that came out right at f/8, 2 min, ISO 100
 # while a home interior was what people would have guessed; seven stops between.
 def test_a_closed_store_seven_stops_off_is_found_within_six_takes_and_asked_about() -> None:
     here = Room((light(6.0, 2.0),), DIALS, order=("exposure_s", "iso", "f_number"))
@@ -208,7 +208,7 @@ def test_right_keeps_the_setting() -> None:
     assert advice.reasons[-1].code == "keep_setting"
 
 
-# Handbook, section 7: a histogram never overrules "right".
+# Common practice: a histogram never overrules "right".
 @given(st.floats(-8, 2.4), st.floats(0.3, 3), st.floats(-6, 6))
 def test_right_is_final_whatever_the_histogram_or_the_prediction_say(
     median: float, sigma: float, off: float
@@ -221,7 +221,7 @@ def test_right_is_final_whatever_the_histogram_or_the_prediction_say(
     assert advice.is_settled
 
 
-# Handbook, sections 2.6 and 7: judged right at ISO 6400 and 15 s, the answer is the real setting.
+# Common practice: judged right at ISO 6400 and 15 s, the answer is the real setting.
 def test_a_test_frame_that_is_right_becomes_the_real_setting_and_a_dark_one_another() -> None:
     real_part = light(Settings(960, 4, 100).ev100)
 
@@ -232,7 +232,7 @@ def test_a_test_frame_that_is_right_becomes_the_real_setting_and_a_dark_one_anot
     here = Room((real_part,), DIALS, real=real)
     test = Settings(16, 4, 6400)
     advice = next_setting([seen(test, "right")], here)
-    # 15 s at ISO 6400 stands for 16 min at ISO 100: handbook, section 2.5
+    # 15 s at ISO 6400 stands for 16 min at ISO 100, by definition
     assert advice.positions["exposure_s"].value == pytest.approx(960, rel=0.05)
     assert advice.positions["iso"].label == "100"
     assert "test_becomes_real" in codes(advice)
@@ -242,7 +242,7 @@ def test_a_test_frame_that_is_right_becomes_the_real_setting_and_a_dark_one_anot
     assert "next_test_frame" in codes(dark)
 
 
-# Handbook, section 7: the old evidence of a changed light is a hint with one to two stops of doubt.
+# Common practice: the old evidence of a changed light is a hint with one to two stops of doubt.
 def test_a_light_somebody_changed_is_known_less_well_and_its_right_is_no_longer_final() -> None:
     part = light(FRAME.ev100, 1.5)
     before = [seen(FRAME, "right"), seen(FRAME, "right", 60)]
@@ -311,7 +311,7 @@ def test_what_happened_is_read_as_it_happened_and_dials_are_for_the_next_setting
     assert advice.change_stops == pytest.approx(-3, abs=0.5)
 
 
-# In the dusk of handbook, section 3, a stop goes in four to seven minutes: here one in five.
+# In a dusk of common practice a stop goes in four to seven minutes: here one in five.
 def test_what_was_seen_is_carried_along_the_falling_light_and_less_is_known_of_it() -> None:
     falling = Changes((0.0, 3600.0), (4.0, 4.0 - 12.0))
     part = replace(light(4.0, 1.5), changes=falling)
@@ -390,7 +390,7 @@ def said_of(settings: Settings, **verdicts: Verdict) -> JudgedTake:
     return JudgedTake(settings, verdicts)
 
 
-# Handbook, section 2.8: tool too bright but ambient fine: stop down and lengthen by the same
+# Common practice: tool too bright but ambient fine: stop down and lengthen by the same
 # stops; ambient too bright but tool fine: shorten the time, the tool does not depend on it.
 def test_a_light_that_does_not_answer_to_time_moves_the_aperture_and_time_keeps_the_rest() -> None:
     shot, here = fireworks()

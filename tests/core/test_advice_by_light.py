@@ -34,7 +34,7 @@ def take(settings: Settings, **words: Verdict) -> JudgedTake:
     )
 
 
-# The practitioners' own evening. Handbook, sections 2 (step 8) and 11: 3 min → 2 min is −0.58 stop,
+# The practitioners' own evening. Common practice: 3 min → 2 min is −0.58 stop,
 # f/5.6 → f/9 is −1.37; two minutes at f/9 and ISO 200 was kept.
 def test_the_evening_beside_the_quay_goes_as_it_went() -> None:
     first = Settings(180.0, 5.6569, 200)

@@ -17,7 +17,7 @@ def lit(between: str | None, ground_ev100: float):  # type: ignore[no-untyped-de
     return planned("dim_interior", scene, lit_by="natural", **said)  # type: ignore[arg-type]
 
 
-# Handbook, section 3, common practice: a closed granary came out right at EV −0.9 while the cloudy
+# Common practice: a closed granary came out right at EV −0.9 while the cloudy
 # day outside read EV 12 to 13; the foot of a wooded gorge read 4.6 where open sky would be 11.
 @pytest.mark.parametrize(
     ("between", "outside_ev100", "read_ev100"), [("vault", 12.5, -0.9), ("gorge_trees", 11, 4.6)]

@@ -20,7 +20,7 @@ from tests.core.standing import BODY, NOISE, kit, light
 BAG = kit(50)
 
 
-# Handbook, section 4: handheld 1/(crop·f) less stabiliser stops; common practice 1/50 s at 50 mm.
+# Common practice: handheld 1/(crop·f) less stabiliser stops; common practice 1/50 s at 50 mm.
 def test_hands_and_a_stabiliser() -> None:
     assert support.handheld(BAG).value == pytest.approx(1 / 50, rel=0.01)
     helped = kit(50, body=replace(BODY, stabiliser_stops=3))
@@ -50,14 +50,14 @@ def test_a_sway_crosses_the_tolerance_no_slower_than_its_fastest_moment(
     assert time_within_s(swing, tolerance) * math.pi * 8 * swing == pytest.approx(tolerance)
 
 
-# Handbook, section 9: cold takes 30 % of a battery.
+# Common practice: cold takes 30 % of a battery.
 @pytest.mark.parametrize(("temperature_c", "share"), [(20, 1.0), (0, 0.7), (-20, 0.7), (10, 0.85)])
 def test_cold_takes_its_part_of_the_battery(temperature_c: float, share: float) -> None:
     assert support.battery_min(BAG, temperature_c) == pytest.approx(240 * share)
     assert support.battery(kit(body=replace(BODY, battery_min=None)), 0) is None
 
 
-# Handbook, section 4: log2 q stops; under about −4 nobody sees them. 1/16 is exactly −4.
+# By definition: log2 q stops; under about −4 nobody sees them. 1/16 is exactly −4.
 def test_who_moves_on_after_a_sixteenth_leaves_no_ghost() -> None:
     limit = motion.ghosts_vanish(2.0)
     assert limit.value == 32
@@ -65,7 +65,7 @@ def test_who_moves_on_after_a_sixteenth_leaves_no_ghost() -> None:
 
 
 # Similar triangles: 36 mm of frame at 10 m through 50 mm are 7.2 m; at 3.6 m/s two seconds, and
-# its own length more. Handbook, section 4: a 12 m bus through a frame 10 m wide at 25 km/h takes
+# its own length more: a 12 m bus through a frame 10 m wide at 25 km/h takes
 # 3.2 s, not 1.4; from rest s = a·t²/2 with 1 m/s².
 def test_a_crossing() -> None:
     assert crossing_s(Vehicle(0, 3.6), 36, 10, 50) == pytest.approx(2)
@@ -86,7 +86,7 @@ def test_the_performer_is_waited_for() -> None:
     assert limit.sense == "at_least"
 
 
-# Handbook, section 5: even blade count n gives n rays, odd gives 2n; sunstars from about f/11.
+# Common practice: even blade count n gives n rays, odd gives 2n; sunstars from about f/11.
 @pytest.mark.parametrize(("blades", "rays"), [(6, 6), (7, 14), (8, 8), (9, 18)])
 def test_rays_of_blades(blades: int, rays: int) -> None:
     assert aperture.rays_of(blades) == rays

@@ -27,7 +27,7 @@ def test_a_bracket_is_as_wide_as_the_doubt() -> None:
     assert len(guessed) > len(metered)
 
 
-# A film back counts to a second and loses speed: t = t_metered^1.3 (handbook, section 3: p 1.2 to
+# A film back counts to a second and loses speed: t = t_metered^1.3 (common practice: p 1.2 to
 # 1.4). Its frames are times a hand can count, a metered stop apart once what is lost is given back.
 def test_a_bracket_on_film_is_in_real_times_a_stop_of_light_apart() -> None:
     film = Film(100, exponent=1.3)

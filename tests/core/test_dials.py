@@ -55,7 +55,7 @@ def test_dials_carry_the_standard_series() -> None:
     assert whole == ["1", "1.4", "2", "2.8", "4", "5.6", "8", "11", "16", "22"]
 
 
-# Handbook, section 3: "30" on a thirds dial is exactly 32; beyond it bulb is literal.
+# Common practice: "30" on a thirds dial is exactly 32; beyond it bulb is literal.
 def test_thirty_is_thirty_two_and_bulb_times_mean_what_they_say() -> None:
     dial = time_dial("thirds", 30)
     assert dial.position("30").value == 32

@@ -33,7 +33,7 @@ def test_meter_constants_of_iso_2720() -> None:
     assert ev100_from_illuminance(2.5) == pytest.approx(0)
 
 
-# Handbook, section 11; common practice. Printed to 0.01 or 0.1 stop, nominal settings.
+# Common practice. Printed to 0.01 or 0.1 stop, nominal settings.
 @pytest.mark.parametrize(
     ("first", "second", "stops", "within"),
     [
@@ -52,14 +52,14 @@ def test_check_values_of_the_trade(
     assert stops_between(Settings(*first), Settings(*second)) == pytest.approx(stops, abs=within)
 
 
-# Handbook, section 11: falling-light water ladder at ISO 100, all within one stop.
+# Common practice: falling-light water ladder at ISO 100, all within one stop.
 def test_water_ladder_stays_within_a_stop() -> None:
     ladder = [(1, 5), (2, 7.1), (5, 9), (10, 14), (20, 22)]
     values = [Settings(t, n, 100).ev100 for t, n in ladder]
     assert max(values) - min(values) <= 1.0
 
 
-# Handbook, section 11: core at f/1.4, 10 s, ISO 2000 is EV −6.6 (printed to 0.1, nominal).
+# Common practice: core at f/1.4, 10 s, ISO 2000 is EV −6.6 (printed to 0.1, nominal).
 def test_core_frame_of_the_trade() -> None:
     assert Settings(10, 1.4, 2000).ev100 == pytest.approx(-6.6, abs=0.1)
 

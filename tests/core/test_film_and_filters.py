@@ -51,7 +51,7 @@ def test_a_film_is_planned_in_the_time_it_really_takes() -> None:
     assert list(dials["exposure_s"].brightnesses) == sorted(dials["exposure_s"].brightnesses)
 
 
-# Handbook, section 3: stops = log2(factor) = density/0.30103. Customary triples of one filter.
+# By definition: stops = log2(factor) = density/0.30103. Customary triples of one filter.
 @pytest.mark.parametrize(
     ("stops", "factor", "density"), [(1, 2, 0.30103), (3, 8, 0.90309), (10, 1024, 3.0103)]
 )
@@ -71,7 +71,7 @@ def test_filters_stack_and_the_rail_begins_with_none() -> None:
         filter_stops("factor", 0.5)
 
 
-# Handbook, section 3: 30 s centre, 1-stop, 5 frames = 7.5, 15, 30, 60, 120 s, centre first,
+# By definition: 30 s centre, 1-stop, 5 frames = 7.5, 15, 30, 60, 120 s, centre first,
 # then up, then down. Common practice; printed labels.
 def test_the_bracket_of_the_trade() -> None:
     dial = time_dial()

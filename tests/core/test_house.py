@@ -34,6 +34,14 @@ def test_questions_are_made_where_their_units_are_known() -> None:
     assert [line.rpartition("/")[2].partition(":")[0] for line in made] == ["questions.py"] * 2
 
 
+def test_nothing_is_cited_that_is_not_published() -> None:
+    """A published source, "common practice", or the derivation where it is used."""
+    tests = sorted((PROJECT_DIR / "tests").rglob("*.py"))
+    cited = re.compile(r"\[D\b|(?i:handbook)[, ]")
+    guilty = [file.name for file in (*SOURCES, *tests) if cited.search(file.read_text())]
+    assert guilty == ["test_house.py"]
+
+
 def test_no_two_classes_share_a_name() -> None:
     classes: dict[str, list[Path]] = {}
     for file in SOURCES:

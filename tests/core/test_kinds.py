@@ -223,7 +223,7 @@ def test_time_is_the_longest_dial_value_the_chosen_school_allows() -> None:
         times[school] = plan.solution.positions["exposure_s"]
         assert times[school] == time_dial().at_most(limit.value)
         assert limit.school == school
-    assert times["rule_of_500"].label == "20"  # 500/24 = 20.8 s; handbook, section 4
+    assert times["rule_of_500"].label == "20"  # 500/24 = 20.8 s; the rule of 500
 
 
 @given(st.floats(-10, 2), st.floats(-4, 1))

@@ -40,8 +40,9 @@ from patient_owl.core.light.steady import steady
 from patient_owl.core.optics.fresnel import water_reflectance
 
 
-# Handbook, section 6.7: 100 lm over 20° are 1048 cd, at 10 m 10.5 lx; mid-grey at f/8 and ISO 100
-# wants C·N²/S = 160 lx·s [iso2720]: 15.3 s. A phone lamp, 50 lm over 120°, is 16 cd.
+# By the solid angle of a cone and the inverse square: 100 lm over 20° are 1048 cd, at 10 m 10.5 lx;
+# mid-grey at f/8 and ISO 100 wants C·N²/S = 160 lx·s [iso2720]: 15.3 s. A phone lamp, 50 lm over
+# 120°, is 16 cd.
 def test_a_torch_of_a_hundred_lumens_ten_metres_off_wants_fifteen_seconds() -> None:
     torch = intensity_from_lumens(100, 20)
     assert torch == pytest.approx(1048, abs=1)
@@ -119,7 +120,7 @@ def test_a_spot_is_painted_over_an_area_with_a_third_of_overlap() -> None:
     assert painting(torch, 10, spot / 4, 4.0).spots == 1
 
 
-# Handbook, section 6.7: one metre swept at 1.5 m is 37°; a shadow's edge is x·s/d wide.
+# By geometry: one metre swept at 1.5 m is 37°; a shadow's edge is x·s/d wide.
 def test_a_swept_lamp_is_as_soft_as_a_source_of_that_size() -> None:
     assert source_size_deg(1, 1.5) == pytest.approx(37, abs=0.15)
     assert shadow_edge_m(1, 1.5, 0.3) == pytest.approx(0.2)
@@ -133,14 +134,14 @@ def test_a_lamp_under_a_drone_lights_a_pool_of_known_size() -> None:
     assert aside == pytest.approx(under / 2)
 
 
-# Handbook, section 6.9: 1000 lx at 1 m, 5 %, 4 m is 3.1 lx: at 30 s, f/4, ISO 800 +4.2 stops.
+# By the inverse square: 1000 lx at 1 m, 5 %, 4 m is 3.1 lx: at 30 s, f/4, ISO 800 +4.2 stops.
 def test_a_panel_at_five_per_cent_is_four_stops_over() -> None:
     part = steady("panel", Panel(1000), 4)
     landed = part.lands(Settings(30, 4, 800)) + part.levers[0].stops(0.05)
     assert landed == pytest.approx(4.2, abs=0.05)
 
 
-# Handbook, section 6.10: guide number 36 at 1/8, 4.6 m, ISO 200 → f/3.9; the definition of the
+# By its definition: guide number 36 at 1/8, 4.6 m, ISO 200 → f/3.9; the definition of the
 # guide number, N·d at ISO 100, in S. Ray, Applied Photographic Optics; from memory.
 def test_a_flash_at_an_eighth_gives_the_aperture_its_guide_number_says() -> None:
     part = flashed("flash", Flash(36), 4.6)
@@ -150,7 +151,8 @@ def test_a_flash_at_an_eighth_gives_the_aperture_its_guide_number_says() -> None
     assert four.ev100 - part.ev100 == pytest.approx(2)
 
 
-# Handbook, section 6.8: 1.6 cd, 3 cm, 1 m/s, f/8, ISO 100 → +2.7, whatever the shutter does.
+# By hand, log2(I·S/(w·v·K·N²)): 1.6 cd, 3 cm, 1 m/s, f/8, ISO 100 → +2.7, whatever the shutter
+# does.
 def test_a_pen_lands_where_the_trade_finds_it_and_time_does_not_matter() -> None:
     part = drawn("tool", Tool(1.6, 0.03), 1.0, pixel_m=0.001)
     for exposure_s in (2.0, 120.0):

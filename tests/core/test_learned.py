@@ -91,8 +91,8 @@ def test_the_learned_spread_holds_two_times_in_three_in_simulated_years() -> Non
     assert np.mean(held) == pytest.approx(0.68, abs=0.05)
 
 
-# Handbook, section 13: "Quill House: 6 stops under the sky, ± 0.8, from three nights"; a first
-# night counts little.
+# Common practice, as people tell it: "Quill House: 6 stops under the sky, ± 0.8, from 3 nights";
+# a first night counts little.
 def test_a_house_that_is_dark_each_time_is_known_to_be_and_better_with_every_night() -> None:
     sigmas = [1.5]
     for nights in (1, 2, 3):

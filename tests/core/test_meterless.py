@@ -23,7 +23,7 @@ def a(*values: float) -> np.ndarray:
     return np.array(values, dtype=float)
 
 
-# USNO Circular 171 as printed in the handbook, section 3; three figures.
+# USNO Circular 171, from memory; three figures.
 @pytest.mark.parametrize(
     ("sun_altitude_deg", "lux"), [(0, 759), (-6, 3.41), (-12, 0.0081), (-18, 6.4e-4)]
 )
@@ -60,7 +60,7 @@ def test_moonlit_sky_of_the_documented_example() -> None:
     assert paper_mag == pytest.approx(19.855, abs=0.0005)
 
 
-# Handbook, section 3: 21.6 mag/arcsec² is 2.47e-4 cd/m², EV −9.0; 18 is EV −4.2.
+# By 10.8e4·10^(−0.4·m) cd/m²: 21.6 mag/arcsec² is 2.47e-4 cd/m², EV −9.0; 18 is EV −4.2.
 def test_dark_sky_luminance_and_exposure_value() -> None:
     assert luminance_from_mag(21.6) == pytest.approx(2.47e-4, rel=0.01)
     assert ev100_from_luminance(float(luminance_from_mag(21.6))) == pytest.approx(-9.0, abs=0.05)
@@ -83,14 +83,14 @@ def _light(sun: float, moon: float, phase: float, mag: float, cloud: float):  # 
     )
 
 
-# Handbook, section 3: starlight and airglow leave about 0.0005 to 0.001 lx on the ground.
-def test_a_dark_site_has_the_floor_of_the_handbook() -> None:
+# Common practice: starlight and airglow leave about 0.0005 to 0.001 lx on the ground.
+def test_a_dark_site_has_the_floor_that_is_measured_at_such() -> None:
     light = _light(-50, -50, 90, 21.8, 0)
     assert 0.0005 <= light.illuminance_lux[0] <= 0.001
     assert SOURCES[light.ground_source[0]] == "night_sky"
 
 
-# Handbook, section 3: overcast takes one to three stops from Sun and Moon and raises town glow.
+# Common practice: overcast takes one to three stops from Sun and Moon and raises town glow.
 def test_cloud_dims_the_moon_and_brightens_the_town() -> None:
     clear, overcast = (_light(-40, 50, 0, 21.8, c) for c in (0, 1))
     assert 1 <= clear.ground_ev100[0] - overcast.ground_ev100[0] <= 3
@@ -174,7 +174,7 @@ def test_the_dark_sky_lights_the_ground_from_all_its_altitudes() -> None:
     assert _sky(-40).illuminance_lux[0] == pytest.approx(lux, rel=0.01)
 
 
-# Handbook, section 3: a Moon behind the ridge lights the sky and not the ground.
+# By geometry: a Moon behind the ridge lights the sky and not the ground.
 def test_a_moon_behind_the_ridge_lights_the_sky_and_not_the_ground() -> None:
     ridge = Horizon(((0.0, 0.0), (150.0, 25.0), (210.0, 25.0), (359.0, 0.0)))
     free, behind = _sky(-40, moon=14), _sky(-40, moon=14, horizon=ridge)

@@ -37,7 +37,7 @@ def solved(*parts: LightPart, choice: Choice | None = None) -> Solution:
     return solve(parts, BAG.dials, WITHIN, START, choice or Choice({}, follow="iso"))
 
 
-# A trail's brightness hangs on aperture, ISO and filter. [D: each spot sees the spark an instant]
+# A trail's brightness hangs on aperture, ISO and filter: each spot sees the spark an instant.
 @given(st.floats(2.0, 8.0))
 def test_moving_the_time_of_a_burst_moves_neither_its_aperture_nor_its_iso(seconds: float) -> None:
     asked = Choice({}, follow="iso").moved("exposure_s", seconds, DRAWN)
@@ -114,7 +114,7 @@ def test_what_controls_make_of_an_exposure_adds_up_to_it(
     assert by_parts == pytest.approx(settings.ev100)
 
 
-# Two equal lights are a stop over one; a light far weaker changes nothing. [D]
+# Two equal lights are a stop over one; a light far weaker changes nothing.
 def test_two_lights_on_one_subject_add_as_light_and_not_as_stops() -> None:
     assert together(4.0, 1.5, 4.0, 0.7)[0] == pytest.approx(5.0)
     alone, sigma = together(4.0, 1.5, -10.0, 0.7)

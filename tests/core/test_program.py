@@ -66,7 +66,7 @@ def test_noise_reduction_doubles_long_frames_and_leaves_short_ones_and_stacks_al
     assert darkened.duration_s - course.duration_s == 30.0
 
 
-# Handbook, section 3: 30 s in the middle and a stop apart are 7.5, 15, 30, 60, 120 s. A bracket
+# By definition: 30 s in the middle and a stop apart are 7.5, 15, 30, 60, 120 s. A bracket
 # takes the sum of its own times, not its middle over and over.
 def test_a_blend_is_timed_frame_by_frame_and_the_card_holds_them_all() -> None:
     plan = planned("cityscape", DARK, lamps_stops=12.0, shadows_stops=12.0)
@@ -86,7 +86,7 @@ def test_a_stack_fills_its_minutes_and_batteries_count_all_of_them() -> None:
     plan = planned("star_trails", DARK, total_min=60, trail_school="stack")
     assert plan.program.duration_s == pytest.approx(3600, abs=62)
     needs = quantities(plan, "batteries_enough")
-    # 240 min a battery at 20 °C, 15 % less at 10 °C; handbook, section 9
+    # 240 min a battery at 20 °C, 15 % less at 10 °C; common practice
     frame_s = plan.solution.positions["exposure_s"].value
     assert needs["needed"] == pytest.approx(plan.program.frames * frame_s / 60 / (240 * 0.85))
 

@@ -68,7 +68,7 @@ def test_walks_are_as_said_else_by_distance_and_never_longer_than_a_way_round() 
     ]
     walks = walks_s((43.302, -9.214), spots, 3.5)
     assert walks[0][2] == 20 * 60  # by way of the slip
-    # a kilometre and 1.3 of a detour at 3.5 km/h (handbook, section 9): 22 min
+    # a kilometre and 1.3 of a detour at 3.5 km/h (common practice): 22 min
     assert walks[0][3] == pytest.approx(22.3 * 60, rel=0.01)
     assert walks[0][4] == 0  # nothing is known of it
     assert np.array_equal(np.array(walks), np.array(walks).T)
@@ -90,7 +90,7 @@ def test_a_long_picture_is_taken_once_and_tried_out_before() -> None:
     assert long.quick_frames >= 1
     assert 90 * 60 <= long.work_s < 93 * 60
     assert lengths(trails, Pace(takes=2)).work_s == pytest.approx(2 * long.work_s)
-    # handbook, section 9: five to ten minutes; a frame to try it out and its judging
+    # common practice: five to ten minutes; a frame to try it out and its judging
     assert 6 * 60 < long.set_up_s < 15 * 60
 
 

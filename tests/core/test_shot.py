@@ -197,7 +197,7 @@ def test_the_words_worked_out_beforehand_are_what_the_advisor_says_when_asked(
         now, levers, ahead = found.positions, found.levers, node.after
 
 
-# Handbook, section 2: the ambient test comes before anybody performs, so it shows the rest alone.
+# Common practice: the ambient test comes before anybody performs, so it shows the rest alone.
 def test_a_quick_frame_tells_of_the_rest_alone_and_leads_to_the_real_setting_at_once() -> None:
     planned = shot("light_writing", performance_s=30.0, lit_by="string_lights")
     assert planned.test_frame is not None
@@ -283,12 +283,12 @@ def test_in_falling_light_the_answer_opens_up_by_what_went_meanwhile() -> None:
     assert at_once is not None
     assert later is not None
     fell = dusk.lead.moved(0, 1200)
-    assert fell < -1  # handbook, section 3: a stop in four to seven minutes of dusk
+    assert fell < -1  # common practice: a stop in four to seven minutes of dusk
     assert later.belief.ev100 - at_once.belief.ev100 == pytest.approx(fell, abs=0.3)
     assert later.belief.sigma_stops > at_once.belief.sigma_stops
 
 
-# Handbook, section 3: in twilight a stop goes every four to seven minutes, so a third in one to
+# Common practice: in twilight a stop goes every four to seven minutes, so a third in one to
 # three; a bundle ten minutes late was two and a half stops off, untold.
 def test_a_plan_in_dusk_says_how_long_it_holds_and_what_it_becomes_by_the_minute() -> None:
     dusk = shot("cityscape", hours=6.6, lit_by="natural", between="open")

@@ -22,12 +22,12 @@ from patient_owl.core.sky.horizon import SEA, Horizon
 from patient_owl.core.sky.tracks import Site
 from tests.core.reference_sky import day, star_directions
 
-FULL_FRAME = Sensor(36, 24, 8276, 5517)  # pixels of 4.35 µm, as in the handbook's example
+FULL_FRAME = Sensor(36, 24, 8276, 5517)  # pixels of 4.35 µm, a usual one
 
 
-# Handbook, section 4: f 24 mm, p 4.35 µm, δ 0: 2 px in 4.97 s; formula at f/2.8 4.55 s; rule
+# Worked by hand: f 24 mm, p 4.35 µm, δ 0: 2 px in 4.97 s; formula at f/2.8 4.55 s; rule
 # of 500 20.8 s on full frame. Printed to 0.01 s and 0.1 s.
-def test_three_schools_on_the_handbooks_example() -> None:
+def test_three_schools_on_an_example_worked_by_hand() -> None:
     assert FULL_FRAME.pixel_pitch_um == pytest.approx(4.35, abs=0.001)
     camera = StarCamera(FULL_FRAME, 24, camera_axes(Framing(180, 0)))
     on_axis = drift_speed_px_per_s(np.array([[0.0, -1.0, 0.0]]), camera, 90)

@@ -32,7 +32,7 @@ from patient_owl.core.types import FloatArray, IntArray
 SOURCES = ("twilight", "moonlight", "night_sky", "town_glow")
 
 # Standard deviation of a first guess, stops, by the light that makes it. Twilight and
-# moonlight: handbook of the trade. Night sky: airglow swings by ±0.5 mag with the Sun's
+# moonlight: common practice. Night sky: airglow swings by ±0.5 mag with the Sun's
 # activity and hour. Town glow: a class entered by eye is good to half a magnitude.
 SIGMA_STOPS = {"twilight": 0.7, "moonlight": 0.7, "night_sky": 0.8, "town_glow": 1.0}
 _VARIANCES = np.array([SIGMA_STOPS[source] ** 2 for source in SOURCES])
@@ -213,7 +213,7 @@ def _twilit_sky_cd_m2(
     azimuth_deg: FloatArray,
 ) -> FloatArray:
     """The sky lit by the Sun: paler low than overhead, as any thin layer is, and brighter toward
-    the Sun; even under cloud and by day. [D], held against [patat2006] overhead"""
+    the Sun; even under cloud and by day. Ours, held against [patat2006] overhead."""
     even = sun_lux * _sky_share(sun.true_altitude_deg) / np.pi
     layered = even * dark_sky_cd_m2(1.0, altitude_deg) / DOME_GAIN
     layered = layered * 2 ** _toward_sun_stops(altitude_deg, azimuth_deg - sun.azimuth_deg)
@@ -255,7 +255,8 @@ def _lit_by_sky_lux(zenith_cd_m2: FloatArray, cover: FloatArray) -> FloatArray:
 def _dome_gain() -> float:
     """Light of the dark sky on level ground against an even one of the zenith's luminance.
 
-    2·∫ L(h)/L(zenith) · sin h · cos h dh by the sky's own law of altitude. [D]
+    Level ground takes L·sin h from each ring of sky, 2π·cos h dh wide, and π·L of an even sky; so
+    2·∫ L(h)/L(zenith) · sin h · cos h dh by the sky's own law of altitude.
     """
     altitude_deg = np.linspace(0, 90, 901)
     h = np.radians(altitude_deg)
@@ -267,7 +268,8 @@ DOME_GAIN = _dome_gain()
 
 
 def _sky_seen(horizon: Horizon) -> float:
-    """Share of the sky's light that the skyline leaves to level ground: mean of cos² of it. [D]"""
+    """Share of the sky's light that the skyline leaves to level ground: the mean of cos² of it,
+    for over a skyline at h an even sky gives ∫ 2·sin·cos = 1 − sin² h."""
     around = np.maximum(horizon.altitude_deg(np.arange(0.0, 360.0, 5.0)), 0)
     return float(np.mean(np.cos(np.radians(around)) ** 2))
 

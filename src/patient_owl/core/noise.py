@@ -24,7 +24,7 @@ SATURATION_LX_S = 78.0  # lx·s × ISO; [iso12232], saturation-based speed
 HEADROOM_STOPS = math.log2(SATURATION_LX_S / MID_GREY_LX_S)  # mid-grey to clipping, 2.96
 
 WAVELENGTH_M = 555e-9  # where a lumen is defined; broad light carries somewhat more photons
-# Photons that a lux lays on a square micrometre in a second, 1/(683·hc/λ)·1e-12. [D]
+# Photons that a lux lays on a square micrometre in a second, 1/(683·hc/λ)·1e-12.
 PHOTONS_PER_LX_S_UM2 = (
     WAVELENGTH_M / (LUMINOUS_EFFICACY_LM_W * PLANCK_J_S * LIGHT_SPEED_M_S) * 1e-12
 )
@@ -112,7 +112,7 @@ def highest_iso_for(
     least_snr: float,
     temperature_c: float,
 ) -> float:
-    """The highest ISO at which a tone still reaches `least_snr`. [D]
+    """The highest ISO at which a tone still reaches `least_snr`.
 
     From SNR² · (Q + D·t + R²) = Q²; R is taken at its floor, which errs by under a tenth of
     a stop above the knee, where this limit lies.
@@ -130,7 +130,7 @@ def lowest_tone_stops(
     least_snr: float,
     temperature_c: float,
 ) -> float:
-    """The darkest tone, stops from mid-grey, that still reaches `least_snr`. [D: as above]"""
+    """The darkest tone, stops from mid-grey, that still reaches `least_snr`; solved as above."""
     fixed = noise.dark_rate_e_s(temperature_c) * exposure_s + noise.read_e(iso) ** 2
     wanted = (least_snr**2 + least_snr * math.sqrt(least_snr**2 + 4 * fixed)) / 2
     return math.log2(wanted / signal_e(noise, pixel_pitch_um, iso, 0.0))

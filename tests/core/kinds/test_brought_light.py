@@ -16,14 +16,14 @@ from tests.core.standing import DARK, kit, planned, quantities
 ROOM = Scene(43.3, -11.0, 0.8, -9.0, 0.8, sun_altitude_deg=-40)
 
 
-# Handbook, section 6.9: the ambient about a stop under, to leave room.
+# Common practice: the ambient about a stop under, to leave room.
 def test_panels_are_lit_beside_an_ambient_a_stop_under() -> None:
     plan = planned("steady_lights", ROOM, lit_by="home_interior")
     assert plan.solution.landings[0].landed_stops == pytest.approx(-1, abs=0.2)
     assert [light.kind for light in recipe_for("steady_lights").bringing(())] == ["panel"]
 
 
-# In a room without a lamp nothing else is there to be exposed for; handbook, section 3: a shuttered
+# In a room without a lamp nothing else is there to be exposed for; common practice: a shuttered
 # store lies thirteen stops under the sky.
 def test_where_it_is_black_the_first_panel_leads_and_the_sentence_begins_with_it() -> None:
     black = Scene(43.3, -14.0, 0.8, -14.0, 0.8, sun_altitude_deg=-40)
@@ -118,7 +118,7 @@ def test_aperture_iso_and_power_give_back_the_guide_number() -> None:
     assert guide == pytest.approx(36, rel=0.08)  # a sixth of a stop: no dial comes nearer
 
 
-# Handbook, section 6.10: a frame without light must be black, under −4; solid under about −3.
+# Common practice: a frame without light must be black, under −4; solid under about −3.
 def test_what_is_behind_is_black_or_said_to_shine_through() -> None:
     dark = planned("flash_portrait", DARK)
     assert {"rest_is_out", "figure_solid"} <= {fact.code for fact in dark.facts}

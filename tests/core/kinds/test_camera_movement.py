@@ -8,14 +8,14 @@ from patient_owl.core.optics.camera import Framing
 from tests.core.standing import DARK, kit, planned, quantities
 
 
-# Handbook, section 6.12: the share of time at rest sets the strength; log2(1/2) is one stop.
+# By definition: the share of time at rest sets the strength; log2(1/2) is one stop.
 def test_half_the_time_at_rest_prints_a_stop_under() -> None:
     plan = planned("camera_movement", DARK, move_s=4, rest_share=0.5)
     assert plan.solution.positions["exposure_s"].value == 8
     assert quantities(plan, "rest_prints")["stops"] == pytest.approx(-1)
 
 
-# Handbook, section 6.12: zoom during 8 to 10 s, hold part of it to print the subject.
+# Common practice: zoom during 8 to 10 s, hold part of it to print the subject.
 @pytest.mark.parametrize(("move_s", "rest_share"), [(8, 0.0), (8, 0.25), (10, 0.5)])
 def test_the_shutter_stays_open_for_the_move_and_the_rest(move_s: float, rest_share: float) -> None:
     plan = planned("camera_movement", DARK, move_s=move_s, rest_share=rest_share)

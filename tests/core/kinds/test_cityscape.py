@@ -16,7 +16,7 @@ BLUE = replace(
 )
 
 
-# Scene table: a distant lit skyline is EV 2 (handbook, section 3): 15 s at f/8, ISO 100 and
+# Scene table: a distant lit skyline is EV 2 (common practice): 15 s at f/8, ISO 100 and
 # ⅔ stop under mid-grey 10 s.
 def test_a_skyline_of_the_table_is_placed_where_asked() -> None:
     plan = planned("cityscape", DARK, placement_stops=0)
@@ -36,7 +36,7 @@ def test_more_contrast_than_the_sensor_holds_is_blended_or_lifted() -> None:
     assert lifted.solution.settings.ev100 == pytest.approx(2 + 8 - 2.96, abs=0.35)
 
 
-# The Moon near f/11 at 1/ISO (handbook, section 6): EV 13.6 against a frame at EV 2.7 and 2.96
+# The Moon near f/11 at 1/ISO (common practice): EV 13.6 against a frame at EV 2.7 and 2.96
 # stops of headroom.
 def test_the_moon_in_the_frame_burns_out_by_what_the_trade_says() -> None:
     moonlit = replace(DARK, moon_altitude_deg=10, moon_azimuth_deg=180)
@@ -54,7 +54,7 @@ def test_blue_hour_is_timed_from_the_suns_altitude() -> None:
     assert blue["lasts_s"] / 60 == pytest.approx(22, abs=1)
 
 
-# Handbook, section 6: three rows of nine is a real case. Vertical frames of 50 mm on full frame
+# Common practice: three rows of nine is a real case. Vertical frames of 50 mm on full frame
 # see 27° × 40°; nine columns at a third overlap cover about 177°.
 def test_three_rows_of_nine() -> None:
     found = grid(175, 90, 27, 39.6)

@@ -16,7 +16,7 @@ def test_depth_or_light_is_a_school_and_depth_asked_for_is_kept() -> None:
         planned("dim_interior", DARK, depth_school=side).solution.positions["f_number"].label
         for side in ("depth", "light")
     ]
-    assert apertures == ["11", "2.8"]  # handbook, section 6: f/11 against f/2.8
+    assert apertures == ["11", "2.8"]  # common practice: f/11 against f/2.8
     thin = planned("dim_interior", DARK, kit(50), depth_school="light", focus_m=2, near_m=1.6)
     needed = next(x for x in thin.limits if x.code == "depth_needs")
     assert thin.solution.settings.f_number >= needed.value * 0.999
@@ -69,14 +69,14 @@ def test_what_is_in_the_bag_changes_what_is_said() -> None:
     assert "mirror_up" not in with_remote.steps
 
 
-# Handbook, section 4: people hold still for one to two seconds.
+# Common practice: people hold still for one to two seconds.
 def test_somebody_in_the_picture_caps_the_time_and_the_aperture_makes_it_good() -> None:
     room = {"lit_by": "metered", "metered_ev100": 1.0}
     empty = planned("dim_interior", DARK, people="no_people", **room)  # type: ignore[arg-type]
     seated = planned("dim_interior", DARK, people="people_in", **room)  # type: ignore[arg-type]
     assert empty.solution.settings.exposure_s > 2
     assert 1 <= seated.solution.settings.exposure_s <= 2.01
-    # handbook, section 7: aperture opens before ISO rises
+    # common practice: aperture opens before ISO rises
     assert seated.solution.settings.f_number < empty.solution.settings.f_number
     assert seated.solution.settings.ev100 == pytest.approx(empty.solution.settings.ev100, abs=0.2)
     assert "people_still" in {limit.code for limit in seated.limits if limit.drives}

@@ -19,7 +19,7 @@ def pen(**over: float) -> Brought:
     return Brought("tool_1", Tool(1.6, 0.03), **{"distance_m": 5.0, "placement_stops": 1.5, **over})  # type: ignore[arg-type]
 
 
-# Handbook, section 6.8: 1.6 cd, 3 cm, 1 m/s, f/8, ISO 100 → +2.7; +1.5 wants 1.2 stops less.
+# By hand, log2(I·S/(w·v·K·N²)): 1.6 cd, 3 cm, 1 m/s, f/8, ISO 100 → +2.7; +1.5 wants 1.2 less.
 def test_the_aperture_is_for_the_tool() -> None:
     plan = planned("light_writing", DARK, brought=[pen()])
     assert plan.solution.settings.ev100_by(("f_number", "iso", "nd_stops")) == pytest.approx(
@@ -28,7 +28,7 @@ def test_the_aperture_is_for_the_tool() -> None:
     assert plan.solution.landings[0].landed_stops == pytest.approx(1.5, abs=0.2)
 
 
-# Handbook, section 6.8: 2 to 4 min and f/9 beside lit quays, 15 to 30 s in a dark room. f/9, ISO
+# Common practice: 2 to 4 min and f/9 beside lit quays, 15 to 30 s in a dark room. f/9, ISO
 # 200 and 2 min render EV −1.6.
 def test_time_is_for_the_rest_within_what_the_words_need() -> None:
     dark = planned("light_writing", DARK, brought=[pen()], performance_s=20.0)
@@ -64,7 +64,7 @@ def test_held_time_moves_neither_aperture_nor_iso() -> None:
         assert held.solution.positions[control] == free.solution.positions[control]
 
 
-# Handbook, section 6.8: 30 spins at 0.6 m leave 6 cm at the waist; v = 2πr/P; seconds n·P.
+# Common practice: 30 spins at 0.6 m leave 6 cm at the waist; v = 2πr/P; seconds n·P.
 def test_an_orb_closes_as_the_trade_reckons_and_its_turns_are_counted() -> None:
     plan = planned("spun_light", DARK, spins=30.0, radius_m=0.6, spin_s=1.2)
     assert quantities(plan, "orb_gap")["gap_m"] == pytest.approx(0.063, abs=0.001)
@@ -83,7 +83,7 @@ def test_a_faster_string_wants_more_light_as_the_line_formula_has_it() -> None:
     assert slow - fast == pytest.approx(1.0)
 
 
-# 200 columns of 30 ms are 6 s; 3 m in 6 s are half a metre a second. [D]
+# 200 columns of 30 ms are 6 s; 3 m in 6 s are half a metre a second.
 def test_a_bars_walk_fits_its_columns() -> None:
     plan = planned("spun_light", DARK, figure="bar_walk", columns=200.0, column_ms=30.0, walk_m=3.0)
     assert plan.lead.quantities["total_s"] == pytest.approx(6.0)
@@ -91,7 +91,7 @@ def test_a_bars_walk_fits_its_columns() -> None:
 
 
 # A blade carried upright spreads its light over its 40 cm instead of its 8: five times as wide is
-# log2 5 darker. [D: the writing formula's w]
+# log2 5 darker, by the writing formula's w.
 def test_a_blade_carried_upright_is_spread_over_its_length() -> None:
     blade = Brought("tool_1", Tool(4.0, 0.08, 0.4), 6.0, placement_stops=1.5)
     walk = {"figure": "blade_walk", "walk_m_s": 0.5}
@@ -101,7 +101,7 @@ def test_a_blade_carried_upright_is_spread_over_its_length() -> None:
     assert along.parts[0].ev100 - upright.parts[0].ev100 == pytest.approx(math.log2(5))
 
 
-# 200 columns of a bar with 144 pixels to the metre are 1.39 m wide when they are square. [D]
+# 200 columns of a bar with 144 pixels to the metre are 1.39 m wide when they are square.
 def test_a_bar_says_over_what_walk_its_picture_keeps_its_proportions() -> None:
     bar = Brought("bar_1", Tool(60.0, 1.0, pixels=144), 6.0)
     plan = planned("spun_light", DARK, brought=[bar], figure="bar_walk", columns=200.0, walk_m=2.78)

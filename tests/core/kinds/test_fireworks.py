@@ -8,7 +8,7 @@ from patient_owl.core.optics.camera import Framing
 from tests.core.standing import DARK, kit, planned, quantities
 
 
-# Handbook, sections 4 and 11: f/8–f/13, ISO 100–200, 4–6 s.
+# Common practice: f/8–f/13, ISO 100–200, 4–6 s.
 def test_it_starts_where_the_trade_starts() -> None:
     positions = planned("fireworks", DARK).solution.positions
     assert 8 * 0.99 <= positions["f_number"].value <= 13.1
@@ -16,7 +16,7 @@ def test_it_starts_where_the_trade_starts() -> None:
     assert 4 <= positions["exposure_s"].value <= 6.4  # "6" is 6.35 s
 
 
-# Handbook, section 6: 100 ft of height and 45 ft of width an inch; 1 ft = 0.3048 m. Sound in air
+# Common practice: 100 ft of height and 45 ft of width an inch; 1 ft = 0.3048 m. Sound in air
 # at 20 °C: 343 m/s, so 3 s are 1029 m.
 def test_a_shell_stands_where_its_size_and_distance_put_it() -> None:
     plan = planned("fireworks", replace(DARK, temperature_c=20), shell_in=6, sound_delay_s=3)
@@ -31,7 +31,7 @@ def test_a_shell_stands_where_its_size_and_distance_put_it() -> None:
     assert quantities(cold, "sound_delay")["distance_m"] == pytest.approx(993.9, abs=0.1)
     # a ball 82.3 m across seen from 1029 m: 2·asin(41.15/1029) = 4.58°
     assert size["width_deg"] == pytest.approx(4.58, abs=0.02)
-    # handbook, section 10, for orientation: 70 ft an inch of shell
+    # common practice: 70 ft an inch of shell
     assert quantities(plan, "separation")["separation_m"] == pytest.approx(128, abs=0.1)
 
 
@@ -65,7 +65,7 @@ def test_the_lens_it_names_holds_the_burst_and_a_longer_one_is_warned_of() -> No
 
 def test_too_long_merges_the_bursts_and_is_refused_by_the_limit() -> None:
     longest = next(x for x in planned("fireworks", DARK).limits if x.code == "burst_longest")
-    assert longest.value == 8  # handbook, section 4: 2–8 s
+    assert longest.value == 8  # common practice: 2–8 s
     feel = planned("fireworks", DARK, burst_school="by_feel")
     fixed = planned("fireworks", DARK, burst_school="fixed_seconds")
     assert "open_on_launch" in feel.steps

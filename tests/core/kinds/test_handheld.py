@@ -8,7 +8,7 @@ from patient_owl.core.optics.camera import Sensor
 from tests.core.standing import BODY, DARK, kit, planned, quantities
 
 
-# Handbook, section 4: handheld 1/(crop·f) less stabiliser stops; 1/50 s at 50 mm full frame.
+# Common practice: handheld 1/(crop·f) less stabiliser stops; 1/50 s at 50 mm full frame.
 @pytest.mark.parametrize(("braced", "longest_s"), [("free", 1 / 50), ("leaning", 4 / 50)])
 def test_hands_hold_what_the_trade_says(braced: str, longest_s: float) -> None:
     dim = {"lit_by": "metered", "metered_ev100": 2.0, "braced": braced}
@@ -21,7 +21,7 @@ def test_hands_hold_what_the_trade_says(braced: str, longest_s: float) -> None:
     assert helped.solution.settings.exposure_s > plan.solution.settings.exposure_s
 
 
-# Handbook, section 4: 1/(crop·f), so a sensor half as long costs a stop.
+# Common practice: 1/(crop·f), so a sensor half as long costs a stop.
 def test_a_smaller_sensor_asks_for_a_shorter_time_by_its_crop() -> None:
     half = replace(BODY, sensor=Sensor(18, 12, 6000, 4000))
     times = [

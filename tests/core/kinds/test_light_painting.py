@@ -11,12 +11,12 @@ BRIGHT = Scene(43.3, -2.0, 0.8, -5.0, 0.8, sun_altitude_deg=-9)
 
 
 def torch(**over: float) -> Brought:
-    """100 lm over 20°: 1048 cd (handbook, section 6.7)."""
+    """100 lm over 20°: 1048 cd, by the solid angle of a cone."""
     return Brought("torch_1", Torch(1048, 20), **{"distance_m": 10.0, **over})  # type: ignore[arg-type]
 
 
-# Handbook, section 6.7: 100 lm, 20°, 10 m, f/8 and ISO 100 → 15.3 s on a spot for mid-grey; a stop
-# under that, half.
+# By the solid angle of a cone and the inverse square: 100 lm, 20°, 10 m, f/8 and ISO 100 → 15.3 s
+# on a spot for mid-grey; a stop under that, half.
 def test_a_torch_ten_metres_off_wants_what_the_trade_reckons() -> None:
     plan = planned("light_painting", DARK, brought=[torch()])
     assert plan.solution.positions["f_number"].label == "8"
@@ -56,7 +56,7 @@ def test_the_night_behind_is_black_or_served_by_time_within_what_the_painting_ne
     assert dusk.solution.positions["f_number"] == dark.solution.positions["f_number"]
 
 
-# Handbook, section 6.7: one metre swept at 1.5 m is a source of 37°.
+# By 2·atan(1/2 / 1.5): one metre swept at 1.5 m is a source of 37°.
 def test_a_swept_lamp_softens_and_a_flat_one_is_warned_of() -> None:
     plan = planned(
         "light_painting", DARK, sweep_m=1.0, side_deg=10.0, brought=[torch(distance_m=1.5)]

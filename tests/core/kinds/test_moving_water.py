@@ -12,7 +12,7 @@ from tests.core.standing import DARK, GLASS, course, kit, planned
 NEAR_STREAM = {"water": "swell", "distance_m": 5.0}  # 1.5 m/s, as the trade's anchors assume
 
 
-# Handbook, section 4, anchors of common practice for a stream some metres off: 1/150 s freezes,
+# Common practice for a stream some metres off: 1/150 s freezes,
 # 0.5–0.8 s keeps texture, 1–5 s milky, 10–20 s mist.
 @pytest.mark.parametrize(
     ("exposure_s", "look"),
@@ -55,7 +55,7 @@ def test_the_schools_differ_by_their_time() -> None:
         planned("moving_water", scene, kit(35), water_school=side, **NEAR_STREAM)
         for side in ("texture", "silk")
     )
-    # half a second against several (handbook, section 4)
+    # half a second against several (common practice)
     assert texture.solution.settings.exposure_s == pytest.approx(0.56, rel=0.3)
     assert silk.solution.settings.exposure_s > 4 * texture.solution.settings.exposure_s * 0.7
 
@@ -75,7 +75,7 @@ def test_tonight_says_when_each_look_needs_no_filter() -> None:
     assert under_open_sky["mist"] - later("gorge")["mist"] == pytest.approx(600, abs=1)
 
 
-# Handbook, section 11: 1 s f/5, 2 s f/7.1, 5 s f/9, 10 s f/14, 20 s f/22 at ISO 100 lie within a
+# Common practice: 1 s f/5, 2 s f/7.1, 5 s f/9, 10 s f/14, 20 s f/22 at ISO 100 lie within a
 # stop: one light, frozen to mist. Here: every look of the ladder renders the same light.
 def test_the_ladder_of_looks_renders_one_light() -> None:
     scene = replace(DARK, ground_ev100=4.6)

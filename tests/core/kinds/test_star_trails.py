@@ -10,7 +10,7 @@ from patient_owl.core.plan.types import Moment
 from tests.core.standing import BODY, DARK, course, kit, planned, quantities
 
 
-# The sky turns 15.04° an hour (handbook, section 4; 360° in a sidereal day of 86 164 s).
+# The sky turns 15.04° an hour (360° in a sidereal day of 86 164 s).
 @pytest.mark.parametrize(("minutes", "arc_deg"), [(60, 15.04), (240, 60.16)])
 def test_an_hour_turns_the_sky_by_fifteen_degrees(minutes: float, arc_deg: float) -> None:
     bag = kit(body=replace(BODY, battery_min=600))
@@ -36,7 +36,7 @@ def test_a_frame_longer_than_the_battery_is_a_conflict_and_not_a_shorter_frame()
 
 
 def test_one_long_frame_takes_base_iso_and_a_middling_aperture() -> None:
-    # handbook, section 4: one long frame needs base ISO and f/5.6–8
+    # common practice: one long frame needs base ISO and f/5.6–8
     plan = planned("star_trails", DARK, trail_school="one_long", total_min=120)
     assert plan.solution.positions["f_number"].label in {"5.6", "6.3", "7.1", "8"}
     assert plan.solution.positions["iso"].value <= 100 * 2**0.5
@@ -57,5 +57,5 @@ def test_moonrise_dawn_and_a_cold_battery_are_said_beforehand() -> None:
     plan = planned("star_trails", scene, bag, total_min=120)
     assert quantities(plan, "moon_rises_during")["after_s"] == 1800
     assert quantities(plan, "twilight_during")["after_s"] == 5000
-    # handbook, section 9: cold takes 30 %, so 60 min become 42
+    # common practice: cold takes 30 %, so 60 min become 42
     assert quantities(plan, "batteries_short")["battery_min"] == pytest.approx(42)

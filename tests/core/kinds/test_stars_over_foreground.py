@@ -19,7 +19,7 @@ def test_the_strictest_limit_of_the_chosen_school_makes_the_time_and_iso_follows
     assert strict.lead.code == "stars_as_long_as"
 
 
-# Handbook, section 4, common practice: 35 mm on 24 MP keeps stars still for about 10 s on a screen;
+# Common practice: 35 mm on 24 MP keeps stars still for about 10 s on a screen;
 # 2 px at full size drive people to ISO 20 000 for a fault nobody sees.
 def test_how_the_picture_is_shown_makes_the_tolerance_and_says_what_more_would_cost() -> None:
     on_screen = planned(STARS, DARK, kit(35))
@@ -41,7 +41,7 @@ def test_all_schools_stand_side_by_side_and_one_drives() -> None:
     schools = {limit.school: limit for limit in plan.limits if limit.school}
     assert {"pixel_drift", "aperture_pitch_focal", "rule_of_500"} <= set(schools)
     assert [key for key, limit in schools.items() if limit.drives] == ["rule_of_500"]
-    # handbook, section 4: 500 ÷ 24 mm on full frame is 20.8 s
+    # the rule of 500: 500 ÷ 24 mm on full frame is 20.8 s
     assert schools["rule_of_500"].value == pytest.approx(20.8, abs=0.05)
 
 
@@ -77,7 +77,7 @@ def test_what_stands_over_the_foreground_darkens_it_and_not_the_stars() -> None:
         grounds[between] = next(r for r in plan.reasons if r.code.startswith("ground")).quantities
         assert plan.solution.settings == planned(STARS, scene).solution.settings
     assert grounds["leaves"]["stops"] != grounds["open"]["stops"] == grounds["unsaid"]["stops"]
-    # handbook, section 3: nobody said, so the ± is 2 stops at least
+    # common practice: nobody said, so the ± is 2 stops at least
     assert grounds["unsaid"]["sigma_stops"] >= 2 > grounds["open"]["sigma_stops"]
 
 
@@ -114,7 +114,7 @@ def test_the_core_is_in_the_picture_beside_it_or_under_the_ground(
     assert is_drawn == (code == "galactic_core_in_frame")
 
 
-# Handbook, section 5: defocus of infinity when focused at s is f²/(N(s−f)): 50 mm at f/1.8 on 2 m
+# By the thin lens: defocus of infinity when focused at s is f²/(N(s−f)): 50 mm at f/1.8 on 2 m
 # is 0.0025/(1.8 · 1.95) m = 712 µm, on pixels of 6 µm 119 px.
 def test_focus_on_the_near_subject_turns_stars_into_discs_of_a_known_size() -> None:
     bag = kit(50)
@@ -127,7 +127,7 @@ def test_focus_on_the_near_subject_turns_stars_into_discs_of_a_known_size() -> N
     assert quantities(far, "hyperfocal")["hyperfocal_m"] == pytest.approx(48.7, abs=0.5)
 
 
-# Handbook, section 5: stacking n gains √n.
+# Noise of n independent frames: stacking n gains √n.
 def test_frames_to_be_averaged_are_run_in_a_row_and_gain_their_root() -> None:
     plan = planned(STARS, DARK, frames=9)
     assert quantities(plan, "stack_gain")["gain"] == pytest.approx(3)

@@ -148,7 +148,7 @@ def test_the_moon_touches_the_tower_from_where_one_is_told_to_stand() -> None:
     assert worked(STAND_M, values) == pytest.approx(far_m)
 
 
-# Handbook, section 11 (common practice): a stream of 1.5 m/s at 5 m with 35 mm on full frame runs
+# Common practice: a stream of 1.5 m/s at 5 m with 35 mm on full frame runs
 # 0.44 frame heights a second.
 def test_a_streak_in_a_test_take_tells_how_fast_the_water_runs() -> None:
     found = _read(

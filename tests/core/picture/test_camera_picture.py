@@ -132,7 +132,7 @@ def test_land_lands_where_the_plan_says(discipline: str) -> None:
     assert math.log2(brighter.land / stage.land) == pytest.approx(1)
 
 
-# A line: log2(I·S/(w·v·K·N²)) over mid-grey (handbook 3), here of one twelve pixels wide.
+# A line: log2(I·S/(w·v·K·N²)) over mid-grey, here of one twelve pixels wide.
 def test_a_written_line_is_as_bright_as_the_formula_of_lines() -> None:
     tool = Brought("tool_1", Tool(2.0, 0.05), 4.0, placement_stops=1.5, at_s=2.0, pace_m_s=0.8)
     shot = planned(
@@ -156,7 +156,7 @@ def test_a_shutter_that_closes_early_leaves_the_rest_unwritten() -> None:
 
 
 # Who stands in a spot for a share q of the time leaves log2 q of himself, and lets 1 − q of what is
-# behind him through (handbook 4).
+# behind him through; common practice.
 @given(st.floats(0.05, 0.95))
 def test_a_ghost_is_the_share_of_the_time_it_stood_there(share: float) -> None:
     stage = staged(planned("light_painting", framing=Framing(180, 0)), size=(90, 60))
@@ -175,7 +175,7 @@ def test_a_ghost_is_the_share_of_the_time_it_stood_there(share: float) -> None:
     assert math.log2(black.light[1, y, x] / alone) == pytest.approx(math.log2(share), abs=0.01)
 
 
-# An even number of blades gives as many rays, an odd one twice as many (handbook 5).
+# An even number of blades gives as many rays, an odd one twice as many; common practice.
 @pytest.mark.parametrize(("blades", "rays"), [(6, 6), (8, 8), (7, 14), (9, 18)])
 def test_rays_are_as_many_as_the_blades_make(blades: int, rays: int) -> None:
     found = ray_points(blades, 60.0)

@@ -73,8 +73,8 @@ def test_stars_begin_and_end_where_astropy_has_them(exposure_s: float) -> None:
 
 
 def test_a_star_brings_the_light_of_its_magnitude(monkeypatch: pytest.MonkeyPatch) -> None:
-    # Canopus and its like by E = 2.54e-6·10^(−0.4 V) lx outside the air (handbook 12), through
-    # 0.172 mag an airmass; mid-grey is a luminance of K·N²/(t·S) (ISO 2720).
+    # Canopus and its like by E = 2.54e-6·10^(−0.4 V) lx outside the air [allen2000, from memory],
+    # through 0.172 mag an airmass; mid-grey is a luminance of K·N²/(t·S) (ISO 2720).
     stage = staged(planned(framing=Framing(180, 60)), exposure_s=0.01)
     overhead = np.array([[0.0, -0.5, np.sqrt(0.75)]])  # south, 60° up
 

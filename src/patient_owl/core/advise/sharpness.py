@@ -1,7 +1,7 @@
 """How sharply a photographer's words are meant, learned from shots whose takes tell it.
 
 Each shot gives log odds over the softnesses of `belief.py`: how likely its words and histograms
-are under each, whatever its light was. Shots are independent, so odds add. [D: Bayes]
+are under each, whatever its light was. Shots are independent, so odds add, by Bayes.
 """
 
 import math

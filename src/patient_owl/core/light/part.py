@@ -3,7 +3,7 @@
 A picture is lit by several lights at once: the sky, the town, a burst, later a torch or a flash.
 Each answers to the shared controls of the camera in its own way (a light that draws across the
 frame does not answer to time) and may have levers of its own (seconds of dose, per cent, a
-distance). Everything is in stops, so parts need no special case anywhere else. [D]
+distance). Everything is in stops, so parts need no special case anywhere else.
 """
 
 import math

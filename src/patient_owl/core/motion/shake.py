@@ -1,7 +1,7 @@
 """What wind does to a camera on legs.
 
 Wind pressure grows with the square of its speed, and a heavier tripod resists in proportion,
-so the swing is A = A0·(gust/gust0)²·(load0/load). [D] The anchor is the trade's: gusts of
+so the swing is A = A0·(gust/gust0)²·(load0/load). The anchor is the trade's: gusts of
 10 m/s smear two pixels of 6 µm at 70 mm on legs rated for 12 kg. [common practice; good to a
 factor of two]
 """

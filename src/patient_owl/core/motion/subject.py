@@ -1,7 +1,7 @@
 """Things that move in the scene: water, people, vehicles, clouds.
 
 A thing at distance d moving at v across the view is drawn out to v·t·f/d on the sensor; a
-thing in the sky turning at ω to ω·t·f. [D: thin lens, subject far beyond the focal length]
+thing in the sky turning at ω to ω·t·f: a thin lens, its subject far beyond the focal length.
 """
 
 import math
@@ -32,7 +32,7 @@ HOLD_STILL_S = 2.0  # what a person holds without help, 1 to 2 s; common practic
 
 
 def fall_speed_m_s(height_m: float) -> float:
-    """Speed at the foot of a free fall, √(2gh); drag neglected, which matters over 10 m. [D]"""
+    """Speed at the foot of a free fall, √(2gh); drag neglected, which matters over 10 m."""
     return math.sqrt(2 * STANDARD_GRAVITY_M_S2 * height_m)
 
 
@@ -66,7 +66,7 @@ class Vehicle(NamedTuple):
     acceleration_m_s2: float | None = None
 
     def time_s(self, way_m: float) -> float:
-        """How long it takes for a way: from rest s = a·t²/2 until it has its speed. [s] [D]"""
+        """How long it takes for a way: from rest s = a·t²/2 until it has its speed. [s]"""
         if self.acceleration_m_s2 is None:
             return way_m / self.speed_m_s
         speeding_s = self.speed_m_s / self.acceleration_m_s2
@@ -84,5 +84,5 @@ def crossing_s(
 
 
 def ghost_stops(share: float) -> float:
-    """Brightness of a ghost against its spot: log2 of the share of time it stood there. [D]"""
+    """Brightness of a ghost against its spot: log2 of the share of time it stood there."""
     return math.log2(share)

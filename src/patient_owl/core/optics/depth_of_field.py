@@ -63,7 +63,7 @@ def diffraction_f_number(blur_um: float) -> float:
 def aperture_for_depth(
     focal_length_mm: float, confusion_um: float, focus_m: float, near_m: float
 ) -> float:
-    """The widest f-number that still renders `near_m` sharp with the focus at `focus_m`. [D]
+    """The widest f-number that still renders `near_m` sharp with the focus at `focus_m`.
 
     From near = s(H−f)/(H+s−2f) solved for H, then N = f²/(c·(H−f)).
     """

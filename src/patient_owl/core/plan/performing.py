@@ -2,7 +2,7 @@
 set, a time that the performance needs, and the rest of the scene that comes up meanwhile.
 
 The performed light does not answer to how long the shutter is open. So the shared controls serve
-it, and time serves the rest, within what the performance needs. Handbook, section 2 step 8.
+it, and time serves the rest, within what the performance needs. Common practice.
 """
 
 import math

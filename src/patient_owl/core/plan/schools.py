@@ -2,7 +2,7 @@
 
 A school is a question with a handful of legitimate answers. Recipes ask it under the same
 key; what the photographer chose once is the default of every new shot, and each shot may
-differ. Handbook, section 6.
+differ. Common practice.
 """
 
 from collections.abc import Mapping

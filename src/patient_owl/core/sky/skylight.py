@@ -2,8 +2,8 @@
 
 Dark sky and moonlight: [krisciunas1991]; coefficients from memory, held against the
 paper's own example in the tests. Twilight: the ground's illuminance spread evenly over the
-hemisphere, L = E/π, which is right on average and within about a stop toward or away
-from the Sun. [D]
+hemisphere, L = E/π, which is right on average, as E = ∫ L cos θ dω = π·L for an even
+sky, and within about a stop toward or away from the Sun.
 """
 
 import numpy as np

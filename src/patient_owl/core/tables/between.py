@@ -1,7 +1,6 @@
 """What stands between the sky and a subject, and what it takes of the light.
 
-It decides more than the sky does. Stops and ±, one standard deviation; handbook of the trade,
-common practice.
+It decides more than the sky does. Stops and ±, one standard deviation; common practice.
 """
 
 from typing import NamedTuple

@@ -1,6 +1,6 @@
 """First guesses for artificial light, EV100, by scene.
 
-Family of tables published as ANSI PH2.7; from memory, via the handbook of the trade. The
+Family of tables published as ANSI PH2.7; from memory. The
 last are natural light people expect to find in such a table; of moonlit land it agrees with the
 predicted light, where printed tables are a stop brighter.
 """
