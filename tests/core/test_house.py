@@ -4,7 +4,11 @@ import ast
 import re
 from pathlib import Path
 
-from patient_owl.ports.settings import PROJECT_DIR
+from patient_owl.app import create_app
+from patient_owl.core.kept import CACHES
+from patient_owl.ports.settings import PROJECT_DIR, AppSettings
+
+CACHES_PAGE = PROJECT_DIR / "docs/caches.md"
 
 SOURCES = sorted((PROJECT_DIR / "src/patient_owl").rglob("*.py"))
 
@@ -27,6 +31,17 @@ def test_paths_are_declared_in_files_called_router() -> None:
     paths = lines_with(r"^@router\.")
     assert paths != []
     assert [line for line in paths if "/router.py:" not in line] == []
+
+
+def test_every_cache_is_listed_with_what_it_may_hold() -> None:
+    assert {line.partition(":")[0] for line in lines_with(r"\b(lru_cache|@cache\b)")} == {
+        "src/patient_owl/core/kept.py"
+    }
+    create_app(AppSettings(database_url="mysql+pymysql://nobody@127.0.0.1:1/none"))
+    listed = re.findall(r"^\| `(\S+)` \| (\d+) \| (\S+) \|", CACHES_PAGE.read_text(), re.M)
+    assert {name: (int(most), float(mb)) for name, most, mb in listed} == {
+        name: (cache.most, cache.mb) for name, cache in CACHES.items()
+    }
 
 
 def test_questions_are_made_where_their_units_are_known() -> None:

@@ -6,7 +6,6 @@ lasts 23 or 25 hours.
 
 from dataclasses import dataclass, fields, replace
 from datetime import UTC, date, datetime, time, timedelta, tzinfo
-from functools import lru_cache
 from typing import TypeVar
 
 import numpy as np
@@ -18,6 +17,7 @@ from patient_owl.core.constants import (
     SUNRISE_SUN_ALTITUDE_DEG,
 )
 from patient_owl.core.errors import WrongValue
+from patient_owl.core.kept import kept
 from patient_owl.core.meterless import Darkness, NightLight, SkyView, light_of
 from patient_owl.core.sky import ephemeris, search, tracks
 from patient_owl.core.sky.horizon import SEA, Horizon
@@ -136,7 +136,7 @@ def sky_events(site: Site, seconds: FloatArray, horizon: Horizon = SEA) -> list[
     return sorted(found)
 
 
-@lru_cache(maxsize=2048)
+@kept(most=2048, mb=6)
 def night_sky(site: Site, bounds: Bounds, horizon: Horizon = SEA) -> NightSky:
     """What happens in one night at a place with this skyline; worked out once."""
     seconds = bounds.seconds(EVENT_STEP_S)

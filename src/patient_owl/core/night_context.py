@@ -5,12 +5,12 @@ the next question about one of them cost little.
 """
 
 from dataclasses import dataclass
-from functools import lru_cache
 from typing import NamedTuple
 
 import numpy as np
 
 from patient_owl.core.events.resolve import Happening
+from patient_owl.core.kept import kept
 from patient_owl.core.meterless import SOURCES, Darkness, SkyView
 from patient_owl.core.night import Bounds, NightSky, Slope, night_sky, slope
 from patient_owl.core.optics.camera import Framing
@@ -69,7 +69,7 @@ class Seen(NamedTuple):
     at: Slope
 
 
-@lru_cache(maxsize=512)
+@kept(most=256, mb=15)
 def see(night: NightContext, at_s: float, framing: Framing) -> Seen:
     """Predict everything a recipe may ask about a moment and a direction.
 
@@ -111,7 +111,6 @@ def _moment(night: NightContext, at_s: float, view: SkyView) -> Slope:
     return _hour(night, hour, view).row(int(minute))
 
 
-@lru_cache(maxsize=64)
 def _hour(night: NightContext, hour: float, view: SkyView) -> Slope:
     """Minute by minute. hour: hours of epoch_seconds."""
     return _toward(night, 3600.0 * hour + 60.0 * np.arange(60, dtype=np.float64), view)
@@ -132,12 +131,11 @@ def _course(night: NightContext, at_s: float) -> Course:
     return Course(tuple(after_s), *_light_columns(night))
 
 
-@lru_cache(maxsize=256)
+@kept(most=256, mb=15)
 def _light(night: NightContext) -> Slope:
     return _toward(night, night.bounds.seconds(NIGHT_STEP_S), SkyView(90.0, 0.0))
 
 
-@lru_cache(maxsize=256)
 def _light_columns(night: NightContext) -> tuple[tuple[float, ...], ...]:
     """Of the ground, of the sky, and the Sun's altitude."""
     light, sun = night.light.light, night.light.sun
@@ -145,7 +143,7 @@ def _light_columns(night: NightContext) -> tuple[tuple[float, ...], ...]:
     return tuple(tuple(column.tolist()) for column in columns)
 
 
-@lru_cache(maxsize=512)
+@kept(most=512, mb=1)
 def _works(
     site: Site, bounds: Bounds, horizon: Horizon, sun_altitude_deg: tuple[float, float]
 ) -> tuple[tuple[float, float], ...]:

@@ -1,12 +1,13 @@
 """What can be set from outside, by environment variables that begin with OWL_."""
 
 import os
-from functools import lru_cache
 from pathlib import Path
 from typing import Annotated
 
 from pydantic import Field
 from pydantic_settings import BaseSettings, SettingsConfigDict
+
+from patient_owl.core.kept import kept
 
 PROJECT_DIR = Path(__file__).resolve().parents[3]
 
@@ -37,6 +38,6 @@ class AppSettings(BaseSettings):
         return PROJECT_DIR / "web" / "dist"
 
 
-@lru_cache(maxsize=1)
+@kept(most=1, mb=1)
 def get_settings() -> AppSettings:
     return AppSettings()

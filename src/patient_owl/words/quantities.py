@@ -3,7 +3,6 @@
 import math
 import string
 from collections.abc import Callable, Mapping
-from functools import cache, lru_cache
 from typing import Any
 
 from patient_owl.core.exposure.dials import (
@@ -14,6 +13,7 @@ from patient_owl.core.exposure.dials import (
     time_dial,
 )
 from patient_owl.core.exposure.filters import BARE
+from patient_owl.core.kept import kept
 from patient_owl.core.light.part import WHOLE
 from patient_owl.words.scenes import BETWEEN_NAMES
 from patient_owl.words.speech import FOOT_M, INCH_M, MILE_M, in_their_unit, speech
@@ -63,7 +63,7 @@ def time_text(position: DialValue) -> str:
     return position.label if position.label.endswith(("s", "min", "h")) else f"{position.label} s"
 
 
-@lru_cache(maxsize=1024)
+@kept(most=1024, mb=1)
 def dial_time(value: float) -> str:
     """An exact dial value as its dial prints it, with the unit: `1/60 s`, `30 s`, `4 min`."""
     for steps in ("thirds", "halves"):
@@ -110,7 +110,6 @@ def spread(value: float) -> str:
     return f"± {value:.1f} stops"
 
 
-@lru_cache(maxsize=1024)
 def f_number(value: float) -> str:
     """An exact f-number as lenses print it: `f/1.8`, `f/11`."""
     for steps in ("thirds", "halves"):
@@ -120,7 +119,6 @@ def f_number(value: float) -> str:
     return f"f/{significant(value, 2)}"
 
 
-@lru_cache(maxsize=1024)
 def iso(value: float) -> str:
     """An exact speed as dials print it: `ISO 1600`."""
     for steps in ("thirds", "halves"):
@@ -489,7 +487,7 @@ _FORMATS: Mapping[str, Callable[[Any], str]] = {
 }
 
 
-@cache
+@kept(most=4000, mb=4)
 def _pieces(template: str) -> tuple[tuple[str, str | None, str], ...]:
     """Its literal texts, each with the name and the format of what follows. Kept: a bundle for
     the field says some thousand sentences from a few dozen templates."""

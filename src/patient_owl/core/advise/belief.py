@@ -17,7 +17,6 @@ and widens by what is not known of the change. A scene somebody changed widens i
 import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
-from functools import lru_cache
 from typing import Literal, NamedTuple
 
 import numpy as np
@@ -26,6 +25,7 @@ from scipy.special import stdtr, stdtrit
 from patient_owl.core.exposure.dials import CONTROLS
 from patient_owl.core.exposure.reading import HistogramReading
 from patient_owl.core.exposure.settings import Settings
+from patient_owl.core.kept import kept
 from patient_owl.core.light.part import WHOLE, LightPart
 from patient_owl.core.types import FloatArray
 
@@ -53,8 +53,8 @@ Sharpness = tuple[float, ...]  # how much is believed in each softness; sums to 
 UNLEARNED: Sharpness = (0.25, 0.25, 0.25, 0.25)
 WORD_FREEDOM = 3.0  # degrees of freedom of an edge: a slip now and then; ours, see benchmarks
 
-# Half of the guesses of this trade lie within a stop and a tenth beyond five; the handbook's
-# mix of open skies and closed granaries. Nearly a Cauchy law.
+# Half of the guesses of this trade lie within a stop and a tenth beyond five; a mix
+# of open skies and closed granaries as practitioners tell them. Nearly a Cauchy law.
 PRIOR_FREEDOM = 1.2
 ONE_SIGMA = 0.682_689_492  # share of a normal law within one standard deviation
 _QUANTILES = (0.5, (1 - ONE_SIGMA) / 2, (1 + ONE_SIGMA) / 2)
@@ -184,7 +184,7 @@ def weigh(
     return _moved_on(part, weights, evidence[-1].after_s, after_s)
 
 
-@lru_cache(maxsize=256)
+@kept(most=256, mb=4)
 def _after_last(
     part: LightPart, evidence: tuple[Evidence, ...], sharpness: Sharpness
 ) -> FloatArray:
@@ -207,7 +207,7 @@ def _before_last(
     return _until(part, weights, earlier[-1] if earlier else None, last)
 
 
-@lru_cache(maxsize=256)
+@kept(most=64, mb=6)
 def _told_by_last(
     part: LightPart, evidence: tuple[Evidence, ...], sharpness: Sharpness
 ) -> WordOutcome:
@@ -363,7 +363,6 @@ def prior_draw(rng: np.random.Generator, sigma_stops: float) -> float:
     return float(rng.standard_t(PRIOR_FREEDOM)) * _scale(sigma_stops)
 
 
-@lru_cache(maxsize=256)
 def _prior(sigma_stops: float) -> FloatArray:
     """Student's law whose middle two thirds are ± sigma, by the step around each grid point."""
     scale = _scale(sigma_stops)
@@ -372,7 +371,6 @@ def _prior(sigma_stops: float) -> FloatArray:
     return np.asarray(found / found.sum())
 
 
-@lru_cache(maxsize=128)
 def _widening(sigma_stops: float) -> FloatArray:
     """Rows that spread each grid point over its neighbours, (n, n)."""
     apart = _GRID_STOPS[:, None] - _GRID_STOPS
@@ -380,7 +378,7 @@ def _widening(sigma_stops: float) -> FloatArray:
     return np.asarray(found / found.sum(axis=1, keepdims=True))
 
 
-@lru_cache(maxsize=512)
+@kept(most=128, mb=10)
 def _word_likelihoods(wanted_stops: float) -> FloatArray:
     """Of every word, (words, softnesses, grid), the prediction `wanted_stops` over the take.
 

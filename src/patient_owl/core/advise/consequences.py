@@ -1,8 +1,7 @@
 """What a change of setting does besides brightness: to noise, trails, depth and softness."""
 
-from functools import lru_cache
-
 from patient_owl.core.exposure.settings import Positions
+from patient_owl.core.kept import kept
 from patient_owl.core.kit import Kit
 from patient_owl.core.noise import SensorNoise, tone
 from patient_owl.core.optics.depth_of_field import (
@@ -47,7 +46,7 @@ def _noise(kit: Kit, temperature_c: float, before: Positions, after: Positions) 
     return Reason(code, {"snr": new, "before_snr": old}, "emva1288")
 
 
-@lru_cache(maxsize=1024)
+@kept(most=1024, mb=1)
 def _shadow_snr(
     noise: SensorNoise, pitch_um: float, exposure_s: float, iso: float, temperature_c: float
 ) -> float:

@@ -14,13 +14,14 @@ its likelihood. Given those, best linear unbiased prediction.
 import math
 from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
-from functools import cached_property, lru_cache
+from functools import cached_property
 from typing import Literal, NamedTuple
 
 import numpy as np
 from scipy.linalg import cho_factor, cho_solve
 from scipy.optimize import minimize
 
+from patient_owl.core.kept import kept
 from patient_owl.core.light.found import Expected
 from patient_owl.core.types import FloatArray
 
@@ -216,7 +217,7 @@ class _Known(NamedTuple):
     offsets: FloatArray
 
 
-@lru_cache(maxsize=256)
+@kept(most=256, mb=2)
 def _known(lessons: Lessons, place: int, without_shot: str) -> _Known | None:
     """For the spreads at a place of those that are likely."""
     findings = tuple(one for one in lessons.reckoned if one.shot != without_shot)

@@ -5,7 +5,7 @@ room, several where it has not. Toward light glass comes off first and ISO rises
 ISO falls first; between them stands what the discipline pays least for. A light that does not
 answer to all controls has one of its own: so "the bursts are too bright, the rest is fine" stops
 down and lengthens by the same stops, and "the rest is too bright, the bursts are fine" only
-shortens. Handbook, sections 2 and 7. A light nobody has judged is kept where the last take had it.
+shortens. Common practice. A light nobody has judged is kept where the last take had it.
 Dials are for the next setting only: what happened is read as it happened.
 
 A test frame is evidence, not a goal: once it is right the answer is the real setting.

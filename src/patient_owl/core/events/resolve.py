@@ -2,7 +2,6 @@
 
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, time, timedelta, tzinfo
-from functools import lru_cache
 
 from patient_owl.core.events.event import (
     NOON_MIN,
@@ -76,10 +75,8 @@ def _clock_s(at: ClockTime, day: date, zone: tzinfo) -> float:
     return ephemeris.epoch_seconds(local.astimezone(UTC))
 
 
-@lru_cache(maxsize=8192)
 def happening(event: Event, evening: Evening) -> Happening | None:
-    """The event in that night; None where it is not on. WrongValue where it cannot be. Kept: a
-    search asks for the same again and again."""
+    """The event in that night; None where it is not on. WrongValue where it cannot be."""
     if not event.days.holds(evening.day):
         return None
     timing, sure_s = event.timing, 60 * event.sure_min

@@ -13,11 +13,12 @@ import math
 from bisect import bisect_left, bisect_right
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
-from functools import cached_property, lru_cache
+from functools import cached_property
 from typing import Literal
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.reciprocity import Film
+from patient_owl.core.kept import kept
 
 Steps = Literal["thirds", "halves"]
 Control = Literal["exposure_s", "f_number", "iso", "nd_stops"]
@@ -207,7 +208,7 @@ def duration_label(seconds: float) -> str:
     return " ".join(p for p in (*parts, f"{rest_s} s" if rest_s else "") if p) or "0 s"
 
 
-@lru_cache
+@kept(most=128, mb=3)
 def time_dial(
     steps: Steps = "thirds",
     ceiling_s: float = 30.0,
@@ -241,7 +242,7 @@ def _printed_s(label: str) -> float:
     return float(numerator) / float(denominator or 1)
 
 
-@lru_cache
+@kept(most=128, mb=1)
 def aperture_dial(steps: Steps = "thirds", widest: float = 1.0, narrowest: float = 32.0) -> Dial:
     """f-numbers from `widest` to `narrowest`, both as printed on the lens."""
     positions = _engraved(_F_FIRST[steps], _F_LABELS[steps].split(), 2 * _PER_STOP[steps])
@@ -252,7 +253,7 @@ def aperture_dial(steps: Steps = "thirds", widest: float = 1.0, narrowest: float
     return Dial("f_number", tuple(kept))
 
 
-@lru_cache
+@kept(most=128, mb=1)
 def iso_dial(
     steps: Steps = "thirds", lowest: float = 100, highest: float = 102400, base: float = 0.0
 ) -> Dial:

@@ -6,12 +6,12 @@ an angle θ off its axis at f·tan θ; a fisheye is taken as equidistant, f·θ.
 
 import math
 from dataclasses import dataclass
-from functools import lru_cache
 from typing import Literal
 
 import numpy as np
 
 from patient_owl.core.errors import WrongValue
+from patient_owl.core.kept import kept
 from patient_owl.core.types import FloatArray
 
 Orientation = Literal["landscape", "portrait"]
@@ -73,7 +73,7 @@ class FrameGrid:
         return np.asarray(np.degrees(np.arcsin(np.clip(self.directions[:, 2], -1, 1))))
 
 
-@lru_cache(maxsize=256)
+@kept(most=256, mb=1)
 def camera_axes(framing: Framing) -> FloatArray:
     """Rows right, up and forward of the camera as east, north, up components.
 
@@ -93,7 +93,6 @@ def frame_size_mm(sensor: Sensor, orientation: Orientation) -> tuple[float, floa
     return size if orientation == "landscape" else (size[1], size[0])
 
 
-@lru_cache(maxsize=256)
 def frame_grid(
     sensor: Sensor,
     focal_length_mm: float,

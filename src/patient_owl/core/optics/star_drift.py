@@ -7,7 +7,6 @@ a corner drifts faster than the middle even at the same declination.
 """
 
 from dataclasses import dataclass
-from functools import lru_cache
 from typing import NamedTuple
 
 import numpy as np
@@ -47,7 +46,6 @@ class StarDrift:
     least_declination_deg: float
 
 
-@lru_cache(maxsize=256)
 def worst_star_drift(
     sensor: Sensor,
     focal_length_mm: float,
@@ -87,7 +85,6 @@ STRAIGHT_S = 60.0  # up to here a trail is straight and even to a part in ten th
 TRAIL_STEPS = 24  # pieces of a longer one; even over a whole hour each is straight
 
 
-@lru_cache(maxsize=256)
 def longest_trail_px(
     sensor: Sensor,
     focal_length_mm: float,
@@ -171,7 +168,7 @@ def drift_speed_px_per_s(
 def turned(directions: FloatArray, latitude_deg: float, seconds: FloatArray | float) -> FloatArray:
     """Where stars at directions (n, 3) of any length stand `seconds` later, one for all or (n,).
 
-    [D: Rodrigues]
+    By Rodrigues' rotation.
     """
     pole = celestial_pole(latitude_deg)
     angle = -SKY_TURN_RAD_PER_S * np.asarray(seconds)[..., None]

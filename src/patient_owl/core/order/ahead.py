@@ -8,12 +8,13 @@ and takes the later of two numbers knows what this core would say.
 
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
-from functools import lru_cache, partial
+from functools import partial
 from itertools import groupby
 
 import numpy as np
 from numpy.typing import NDArray
 
+from patient_owl.core.kept import kept
 from patient_owl.core.order.exact import home_of, traced, worked, worth_of
 from patient_owl.core.order.job import Job, Outing, latest
 from patient_owl.core.types import FloatArray
@@ -67,7 +68,7 @@ def _first(end: int, is_so: Callable[[int], bool], start: int = 0) -> int:
     return low
 
 
-@lru_cache(maxsize=32)
+@kept(most=32, mb=14)
 def ahead_of(outing: Outing, planned: tuple[Job, ...], from_s: float, to_s: float) -> Ahead:
     """Tables for the first MOST_AHEAD of the planned shots; whoever is free is so in this span.
     Kept: the night is asked for again after every take."""

@@ -6,10 +6,11 @@ windows). Sets of one size are worked in one stroke.
 """
 
 from dataclasses import dataclass
-from functools import cached_property, lru_cache
+from functools import cached_property
 
 import numpy as np
 
+from patient_owl.core.kept import kept
 from patient_owl.core.order.job import Job, Outing
 from patient_owl.core.types import FloatArray, IntArray
 
@@ -66,7 +67,7 @@ def worth_of(job: Job) -> float:
     return job.worth + (0.0 if job.is_optional else MUST)
 
 
-@lru_cache(maxsize=64)
+@kept(most=64, mb=2)
 def table_of(outing: Outing) -> Table:
     """Every set of up to MOST_EXACT shots; kept, as what is left out asks it too."""
     free_s, before = worked(outing, outing.jobs, None, np.array([outing.from_s]))

@@ -3,9 +3,9 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import tzinfo
-from functools import lru_cache
 
 from patient_owl.core.events.event import Every
+from patient_owl.core.kept import kept
 from patient_owl.core.night import Bounds
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.order.lengths import CHANGE_MIN, MIN_S, Lengths
@@ -69,7 +69,7 @@ def _need(group: Sequence[Condition], night: NightContext) -> Need:
     return Need(tuple(group), _held(tuple(group), night.site, night.horizon, night.bounds))
 
 
-@lru_cache(maxsize=512)
+@kept(most=512, mb=1)
 def _held(
     group: tuple[Condition, ...], site: Site, horizon: Horizon, bounds: Bounds
 ) -> tuple[Stretch, ...]:

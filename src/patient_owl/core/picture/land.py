@@ -4,11 +4,10 @@ Land has a chance of roughness of its own that stands still; water throws the sk
 and a risen Moon as a road of glints, by how rough the wind makes it.
 """
 
-from functools import lru_cache
-
 import numpy as np
 from scipy.ndimage import gaussian_filter
 
+from patient_owl.core.kept import kept
 from patient_owl.core.light.white import white_rgb
 from patient_owl.core.optics.fresnel import water_reflectances
 from patient_owl.core.optics.stand_in import LENS_OVER_GROUND_M
@@ -94,7 +93,7 @@ def cover_ground(canvas: Canvas, stage: Stage, share: Pixels, rows: slice) -> No
 GRAINS = ((24.0, 0.6), (2.0, 0.8))  # pixels of chance in a metre, and how much of it; by eye
 
 
-@lru_cache(maxsize=1)
+@kept(most=1, mb=5)
 def _noise() -> Pixels:
     """Smooth chance of unit spread, the same at opposite edges; FINE texels to its unit."""
     rng = np.random.default_rng(3)

@@ -6,11 +6,10 @@ put so that the brightest fields give what is published, see BRIGHTEST_S10. Clou
 chance, but the same every night. What the darkest sky holds of it already is left out.
 """
 
-from functools import lru_cache
-
 import numpy as np
 from scipy.ndimage import gaussian_filter, map_coordinates
 
+from patient_owl.core.kept import kept
 from patient_owl.core.light.white import white_rgb
 from patient_owl.core.picture.stage import Stage
 from patient_owl.core.picture.view import Looks
@@ -61,7 +60,7 @@ def milky_way(stage: Stage, looks: Looks) -> FloatArray:
     return np.multiply.outer(white_rgb(COLOUR_K), light * stage.grey_per_cd_m2)
 
 
-@lru_cache(maxsize=64)
+@kept(most=64, mb=1)
 def _axes(site: Site, at_s: float) -> FloatArray:
     """Toward the centre, along the plane and to the pole, rows as east, north, up. Kept: a hand on
     a rail stays at its moment. Only to be read."""
@@ -79,7 +78,7 @@ def luminance_cd_m2(longitude_deg: FloatArray, latitude_deg: FloatArray) -> Floa
     return np.asarray(map_coordinates(_map(), at, order=1, mode="grid-wrap"))
 
 
-@lru_cache(maxsize=1)
+@kept(most=1, mb=1)
 def _map() -> FloatArray:
     """Luminance by galactic longitude and latitude, every STEP_DEG. [cd/m²]"""
     smooth = np.stack([_smooth(multiple) for multiple in DUST_MULTIPLES])

@@ -6,12 +6,12 @@ diffraction and a pixel. Where many photosites make a pixel, a star is held at w
 
 import math
 from collections.abc import Sequence
-from functools import lru_cache
 from itertools import pairwise
 from typing import NamedTuple
 
 import numpy as np
 
+from patient_owl.core.kept import kept
 from patient_owl.core.light.white import star_temperature_k, white_rgb
 from patient_owl.core.noise import HEADROOM_STOPS, WAVELENGTH_M
 from patient_owl.core.picture.canvas import Canvas
@@ -95,7 +95,7 @@ def _seen(stage: Stage) -> Points:
     return Points(found.vectors[here], found.v_mag[here], found.colour[here])
 
 
-@lru_cache(maxsize=2)
+@kept(most=2, mb=1)
 def _all_points(at_s: float) -> Points:
     """Kept: a hand on a rail stays at its moment. Only to be read."""
     stars = bright_stars()
@@ -150,7 +150,8 @@ def _spread_px2(lengths_px: FloatArray, sigma_px: float) -> FloatArray:
 def _held(grey: FloatArray, lengths_px: FloatArray, sigma_px: float, view: View) -> FloatArray:
     """What is left of stars that fill their photosites, where a pixel is the mean of many.
 
-    Of a round blur over the photosites' brim the area over it grows with the logarithm. [D]
+    A round blur exp(−r²/2σ²) stands over the brim where r² < 2σ²·ln(over/brim): the area grows
+    with the logarithm.
     """
     if view.photosites <= 1:
         return grey

@@ -6,13 +6,13 @@ noise with it. Noise of a pixel is that of all the photosites in it. [emva1288]
 
 import math
 from dataclasses import dataclass
-from functools import lru_cache
 from typing import NamedTuple
 
 import numpy as np
 
 from patient_owl.core.exposure.reading import LEVELS, MID_GREY
 from patient_owl.core.exposure.settings import Settings
+from patient_owl.core.kept import kept
 from patient_owl.core.kit import Body
 from patient_owl.core.light.white import white_rgb
 from patient_owl.core.noise import HEADROOM_STOPS, SensorNoise, signal_e
@@ -96,7 +96,7 @@ def _chance(shape: tuple[int, ...], rng: np.random.Generator) -> Pixels:
     return found
 
 
-@lru_cache(maxsize=1)
+@kept(most=1, mb=9)
 def _long_run() -> Pixels:
     return np.random.default_rng(12).standard_normal(2**21, np.float32)
 

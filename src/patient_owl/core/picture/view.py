@@ -6,12 +6,12 @@ halves. Directions are unit vectors east, north, up.
 
 import math
 from dataclasses import dataclass, replace
-from functools import lru_cache
 from typing import NamedTuple
 
 import numpy as np
 
 from patient_owl.core.errors import WrongValue
+from patient_owl.core.kept import kept
 from patient_owl.core.kit import Lens
 from patient_owl.core.optics.camera import (
     Framing,
@@ -170,7 +170,7 @@ class Looks(NamedTuple):
         return Looks(self.directions[:, rows], self.altitude_deg[rows], self.azimuth_deg[rows])
 
 
-@lru_cache(maxsize=8)
+@kept(most=8, mb=4)
 def _looks(view: View) -> Looks:
     """Kept: a hand on a rail looks the same way, at two sizes."""
     east, north, up = (part.astype(np.float32) for part in _directions(view))

@@ -3,7 +3,6 @@
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from datetime import date
-from functools import lru_cache
 from typing import Literal
 from zoneinfo import ZoneInfo
 
@@ -118,7 +117,6 @@ class Scenario:
         )
 
 
-@lru_cache(maxsize=64)
 def _night(place: PracticePlace, evening: date) -> NightContext:
     bounds = night_bounds(evening, ZoneInfo(place.zone))
     return NightContext(place.site, bounds, place.darkness)

@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import replace
-from functools import lru_cache, partial
+from functools import partial
 
 from patient_owl.core.advise.belief import (
     UNLEARNED,
@@ -14,6 +14,7 @@ from patient_owl.core.advise.next import Advice, Room, next_setting
 from patient_owl.core.advise.tree import Tree, advice_tree
 from patient_owl.core.exposure.dials import Control, DialValue
 from patient_owl.core.exposure.settings import Positions, positions_near
+from patient_owl.core.kept import kept
 from patient_owl.core.light.part import WHOLE, Levers
 from patient_owl.core.plan.planned import PlannedShot
 from patient_owl.core.shot import follow
@@ -87,7 +88,7 @@ def words_ahead(
     return _first_words(planned, tuple(now.items()), sharpness)
 
 
-@lru_cache(maxsize=256)
+@kept(most=64, mb=35)
 def _first_words(
     planned: PlannedShot, now: tuple[tuple[Control, DialValue], ...], sharpness: Sharpness
 ) -> Tree:

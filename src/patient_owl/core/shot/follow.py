@@ -4,7 +4,6 @@ Every function takes the plan and gives what follows from it; the plan itself ne
 """
 
 from dataclasses import dataclass, replace
-from functools import lru_cache
 
 from patient_owl.core.advise.next import GOOD_ENOUGH_STOPS
 from patient_owl.core.exposure.settings import Positions
@@ -61,14 +60,12 @@ def step_times_s(planned: PlannedShot, from_s: float, to_s: float) -> list[float
     return times
 
 
-@lru_cache(maxsize=128)
 def series(planned: PlannedShot) -> tuple[Step, ...]:
     """A frame every so often from one standing point, each with its own setting; none where
     one frame is all that is asked for."""
     return tuple(_step(planned, due.at_s) for due in planned.series_due)
 
 
-@lru_cache(maxsize=128)
 def course(planned: PlannedShot) -> Program:
     """All of it from beginning to end: the program, or the frames of a series when each is
     due, with the setting for then."""
@@ -92,7 +89,6 @@ def _step(planned: PlannedShot, after_s: float) -> Step:
     return Step(after_s, moved, settings_for(planned, planned.lead.wanted_at(after_s), after_s))
 
 
-@lru_cache(maxsize=128)
 def holds_s(planned: PlannedShot) -> float | None:
     """How long the setting stays right to a third of a stop; None for an hour and more."""
     minutes = (60.0 * minute for minute in range(1, int(HOLDS_AT_MOST_S / 60) + 1))
@@ -100,7 +96,6 @@ def holds_s(planned: PlannedShot) -> float | None:
     return next((after_s for after_s, m in moved if abs(m) >= GOOD_ENOUGH_STOPS), None)
 
 
-@lru_cache(maxsize=128)
 def later(planned: PlannedShot) -> tuple[Step, ...]:
     """The next settings in moving light; none where this one holds for an hour."""
     if holds_s(planned) is None:

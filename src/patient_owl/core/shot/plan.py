@@ -2,12 +2,12 @@
 
 from collections.abc import Mapping
 from dataclasses import replace
-from functools import lru_cache
 from typing import NamedTuple
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import ladder, quick_frame
+from patient_owl.core.kept import kept
 from patient_owl.core.kinds import RECIPES
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import Brought
@@ -115,7 +115,7 @@ def _at_events(
     )
 
 
-@lru_cache(maxsize=128)
+@kept(most=128, mb=8)
 def _planned(question: _Question) -> PlannedShot:
     recipe, night, kit = RECIPES[question.discipline], question.night, question.kit
     at_s, framing, intent = question.at_s, question.framing, question.intent

@@ -4,12 +4,12 @@ Hipparcos, new reduction [vanleeuwen2007], to Hp 6.6; made by tools/stars.py.
 """
 
 import gzip
-from functools import lru_cache
 from importlib.resources import files
 from typing import NamedTuple
 
 import numpy as np
 
+from patient_owl.core.kept import kept
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.types import FloatArray
 
@@ -34,7 +34,7 @@ class BrightStars(NamedTuple):
     b_v_mag: FloatArray
 
 
-@lru_cache(maxsize=1)
+@kept(most=1, mb=1)
 def bright_stars() -> BrightStars:
     """The catalogue. Only to be read."""
     packed = (files("patient_owl.core.tables") / "bright_stars.csv.gz").read_bytes()
@@ -43,7 +43,6 @@ def bright_stars() -> BrightStars:
     return BrightStars(ra, dec, pm_ra, pm_dec, hp - np.interp(b_v, _B_V, _HP_LESS_V), b_v)
 
 
-@lru_cache(maxsize=2)
 def apparent_vectors(day: int) -> FloatArray:
     """Unit vectors, (n, 3), equator and equinox of date at the noon of a day since EPOCH_UTC.
 

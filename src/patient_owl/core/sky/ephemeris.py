@@ -7,7 +7,6 @@ precession-nutation IAU 2000A/2006 and ΔT from skyfield. Nothing is fetched.
 
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, timedelta
-from functools import lru_cache
 from importlib.resources import files
 from typing import Any
 
@@ -18,6 +17,7 @@ from skyfield.magnitudelib import planetary_magnitude
 
 from patient_owl.core.constants import JULIAN_YEAR_D, LIGHT_SPEED_AU_D
 from patient_owl.core.errors import OutsideEphemeris
+from patient_owl.core.kept import kept
 from patient_owl.core.sky.targets import Target
 from patient_owl.core.types import FloatArray
 
@@ -34,18 +34,11 @@ class _Bundle:
     kernel: Any
 
 
-@lru_cache(maxsize=1)
+@kept(most=1, mb=1)
 def _bundle() -> _Bundle:
     # the package's own path helper warns of an expired file that is not used here
     load = Loader(str(files("skyfield_data") / "data"), expire=False, verbose=False)
     return _Bundle(load.timescale(builtin=True), load("de421.bsp"))
-
-
-def close() -> None:
-    """Close the ephemeris file; the next question opens it again."""
-    if _bundle.cache_info().currsize:
-        _bundle().kernel.close()
-        _bundle.cache_clear()
 
 
 def check_day(day: date) -> date:

@@ -1,10 +1,11 @@
 """Where a compass needle points, by the World Magnetic Model 2025 [wmm2025]."""
 
 from datetime import date
-from functools import cache, lru_cache
 from typing import NamedTuple
 
 from pygeomag import GeoMag
+
+from patient_owl.core.kept import kept
 
 _MODEL_FROM, _MODEL_TO = 2025.0, 2029.999  # years the model is made for; before and after, its ends
 _DAYS_A_YEAR = 365.25
@@ -19,12 +20,11 @@ class Needle(NamedTuple):
     is_weak: bool
 
 
-@cache
+@kept(most=1, mb=1)
 def _model() -> GeoMag:
     return GeoMag()
 
 
-@lru_cache(maxsize=1024)
 def needle(latitude_deg: float, longitude_deg: float, elevation_m: float, day: date) -> Needle:
     """The needle at a place on a day. elevation_m: above the sea."""
     year = day.year + (day.timetuple().tm_yday - 1) / _DAYS_A_YEAR

@@ -3,11 +3,11 @@
 import csv
 from collections.abc import Mapping
 from dataclasses import dataclass
-from functools import lru_cache
 from importlib.resources import files
 
 from patient_owl.core.constants import GALACTIC_CORE_DEC_DEG, GALACTIC_CORE_RA_DEG
 from patient_owl.core.errors import WrongValue
+from patient_owl.core.kept import kept
 from patient_owl.core.tables.showers import SHOWERS
 
 
@@ -39,7 +39,7 @@ _PLANETS = {
 }
 
 
-@lru_cache(maxsize=1)
+@kept(most=1, mb=1)
 def targets() -> Mapping[str, Target]:
     """Every target by key, in the order people look for them."""
     found = [

@@ -3,8 +3,8 @@
 The expensive part of an apparent place (ephemeris, nutation, aberration) changes
 slowly, so it is computed at knots KNOT_S apart and carried by a cubic spline; what
 changes fast is only the Earth's turning, which is exact here. With 6 h knots the
-spline's error is about (0.06 rad)⁴/384, some 0.01″ for the Moon. [D: error term of the
-cubic spline on a circle of the Moon's monthly motion]
+spline's error is about (0.06 rad)⁴/384, some 0.01″ for the Moon: the error term of a
+cubic spline on a circle of its monthly motion.
 
 Sites stand on the WGS 84 ellipsoid. Neglected: diurnal aberration (0.3″), polar motion
 (0.5″), deflection of the vertical. Altitudes are true (unrefracted) unless named
@@ -13,7 +13,7 @@ Sites stand on the WGS 84 ellipsoid. Neglected: diurnal aberration (0.3″), pol
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import cached_property, lru_cache
+from functools import cached_property
 
 import numpy as np
 from scipy.interpolate import CubicSpline
@@ -24,6 +24,7 @@ from patient_owl.core.constants import (
     SIDEREAL_DAY_S,
 )
 from patient_owl.core.errors import WrongValue
+from patient_owl.core.kept import kept
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.targets import Target, target
 from patient_owl.core.types import BoolArray, FloatArray
@@ -90,14 +91,14 @@ def refraction_deg(true_altitude_deg: FloatArray) -> FloatArray:
     return np.asarray(arcmin / 60 * np.clip(true_altitude_deg + 2, 0, 1))
 
 
-@lru_cache(maxsize=64)
+@kept(most=64, mb=3)
 def _knots(chunk: int) -> tuple[FloatArray, ephemeris.Moments]:
     start, end = chunk * _CHUNK_S, (chunk + 1) * _CHUNK_S
     knots = np.arange(start - _MARGIN_KNOTS * KNOT_S, end + (_MARGIN_KNOTS + 1) * KNOT_S, KNOT_S)
     return knots, ephemeris.moments(knots)
 
 
-@lru_cache(maxsize=1024)
+@kept(most=1024, mb=4)
 def _columns(body: str, chunk: int) -> FloatArray:
     """At the knots: vectors of a target by key, (n, 3), or the rest of sidereal time, (n, 1)."""
     knots, time = _knots(chunk)
@@ -111,7 +112,7 @@ def _columns(body: str, chunk: int) -> FloatArray:
     return ephemeris.apparent_vectors_km(wanted.segment, time).T
 
 
-@lru_cache(maxsize=1024)
+@kept(most=1024, mb=2)
 def _spline(bodies: tuple[str, ...], chunk: int) -> CubicSpline:
     """Of several bodies side by side: asking one spline costs the same however wide it is."""
     knots, _ = _knots(chunk)
@@ -220,7 +221,6 @@ def _horizontal(
     )
 
 
-@lru_cache(maxsize=256)
 def _site_km(site: Site) -> tuple[float, float]:
     """Distance from the Earth's axis and from the equator's plane. [km] [wgs84]"""
     latitude = np.radians(site.latitude_deg)

@@ -2,11 +2,11 @@
 
 import json
 import unicodedata
-from functools import cache
 from pathlib import Path
 from typing import NamedTuple
 
 from patient_owl.core.errors import WrongValue
+from patient_owl.core.kept import kept
 
 CAPITAL = 21.0  # units high, in the table
 MOST_LETTERS = 60  # nobody writes more into one exposure; common practice
@@ -22,7 +22,7 @@ class Letter(NamedTuple):
     lines: tuple[Line, ...]
 
 
-@cache
+@kept(most=1, mb=1)
 def _table() -> dict[str, Letter]:
     file = Path(__file__).parent.parent / "tables" / "letters.json"
     return {

@@ -8,10 +8,10 @@ the hand: mirrored. Between two strokes the light is covered and the hand goes o
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 from itertools import pairwise
 
 from patient_owl.core.errors import WrongValue
+from patient_owl.core.kept import kept
 from patient_owl.core.strokes.letters import CAPITAL, Line, Point, letters_of
 
 LEAST_HEIGHT_M = 0.3  # of a letter: smaller nobody can pace; common practice
@@ -108,7 +108,7 @@ def mirrored(line: Sequence[Point], width_m: float) -> Line:
     return tuple((width_m - x, y) for x, y in line)
 
 
-@lru_cache(maxsize=32)
+@kept(most=32, mb=1)
 def sheet_of(strokes: Strokes) -> Sheet:
     """The sheet of what is to be drawn. Kept: a plan asks again with every setting."""
     if strokes.pace_m_s <= 0:

@@ -2,12 +2,12 @@
 
 import secrets
 from collections.abc import Sequence
-from functools import lru_cache
 from uuid import UUID
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.reading import drawn_bins
 from patient_owl.core.exposure.settings import Settings, positions_near
+from patient_owl.core.kept import kept
 from patient_owl.core.picture.picture import aspect_of
 from patient_owl.core.practice.attempt import Attempt, AttemptFrame
 from patient_owl.core.practice.scenes import SCENARIOS, planned_for
@@ -232,7 +232,7 @@ def _read(attempt: Attempt, number: int) -> tuple[tuple[int, ...], str]:
     return _read_once(attempt.scenario.key, attempt.seed, number, frame.opens_s, values, speech())
 
 
-@lru_cache(maxsize=512)
+@kept(most=512, mb=1)
 def _read_once(
     key: str,
     seed: int,

@@ -3,11 +3,11 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
-from functools import lru_cache
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.events.event import Beat, Event
 from patient_owl.core.events.resolve import Evening, Happening, happening
+from patient_owl.core.kept import kept
 from patient_owl.core.sky import ephemeris
 from patient_owl.formats.event_line import event_line, read_event_line
 from patient_owl.library.events.schemas import MOST_SHOWN, HappeningOut, SpanOut
@@ -27,7 +27,7 @@ class EventMeaning:
     trouble: str | None = None
 
 
-@lru_cache(maxsize=4096)
+@kept(most=4096, mb=4)
 def _read(line: str, day: date | None) -> Event:
     return read_event_line(line, day)
 

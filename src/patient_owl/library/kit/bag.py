@@ -38,12 +38,9 @@ CAMERAS = ("body", "film_back")
 _RELEASES: tuple[Release, ...] = ("none", "self_timer", "cable", "timer")  # worst to best
 
 
-_read: Remembered[tuple[UUID, datetime], AnySpec] = Remembered(20_000)
-
-
 def spec_of(item: KitItem) -> AnySpec:
-    """What a thing is, read once as long as it is not changed."""
-    return _read.one((item.id, item.changed_at_utc), lambda: SPEC.validate_python(item.spec))
+    """What a thing is."""
+    return SPEC.validate_python(item.spec)
 
 
 class Thing(NamedTuple):
@@ -130,7 +127,7 @@ class _BagState(NamedTuple):
     changed_at_utc: datetime | None
 
 
-_bags: Remembered[_BagState, Sequence[Thing]] = Remembered(500)
+_bags: Remembered[_BagState, Sequence[Thing]] = Remembered(f"{__name__}._bags", 500, 7)
 
 
 # Asked by every plan, so built once: building it costs as much as asking it.

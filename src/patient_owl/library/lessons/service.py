@@ -75,7 +75,7 @@ def _state(session: Session, user_id: UUID) -> tuple[Any, ...]:
     return tuple(session.execute(query, {"user_id": user_id}).one())
 
 
-_lessons: Remembered[tuple[Any, ...], Lessons] = Remembered(200)
+_lessons: Remembered[tuple[Any, ...], Lessons] = Remembered(f"{__name__}._lessons", 200, 3)
 
 
 def lessons_of(session: Session, user_id: UUID) -> Lessons:

@@ -1,11 +1,11 @@
 """The nights of a place under each other: how dark each is, and where the Moon is."""
 
 from datetime import date, timedelta
-from functools import lru_cache
 
 from pydantic import BaseModel
 
 from patient_owl.core.dark_year import DarkNight, dark_nights
+from patient_owl.core.kept import kept
 from patient_owl.core.night import was_day
 from patient_owl.core.sky.tracks import Site
 from patient_owl.library.places.service import site_of
@@ -27,7 +27,7 @@ def dark_rows(place: Place, first: date, last: date) -> list[DarkRowOut]:
     return [_row(night) for night in _darkness(site_of(place), place.time_zone, first, last)]
 
 
-@lru_cache(maxsize=64)
+@kept(most=32, mb=16)
 def _darkness(site: Site, time_zone: str, first: date, last: date) -> tuple[DarkNight, ...]:
     place_zone = zone(time_zone)
     days = (first + timedelta(days=k) for k in range((last - first).days + 1))

@@ -2,9 +2,10 @@
 
 import gzip
 import unicodedata
-from functools import lru_cache
 from importlib.resources import files
 from typing import NamedTuple
+
+from patient_owl.core.kept import kept
 
 MOST_ANSWERS = 12
 
@@ -17,7 +18,7 @@ class Town(NamedTuple):
     population: int
 
 
-@lru_cache(maxsize=1)
+@kept(most=1, mb=28)
 def _towns() -> list[tuple[str, Town]]:
     """Folded name and town, largest first."""
     packed = (files("patient_owl.library.places") / "towns.tsv.gz").read_bytes()

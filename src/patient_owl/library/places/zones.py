@@ -1,14 +1,14 @@
 """Time zones: found offline from coordinates, checked by name."""
 
-from functools import lru_cache
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
 from timezonefinder import TimezoneFinder
 
 from patient_owl.core.errors import WrongValue
+from patient_owl.core.kept import kept
 
 
-@lru_cache(maxsize=1)
+@kept(most=1, mb=1)
 def _finder() -> TimezoneFinder:
     return TimezoneFinder()
 

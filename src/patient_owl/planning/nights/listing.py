@@ -34,7 +34,7 @@ class Page(NamedTuple):
     next: Cursor | None
 
 
-_told: Remembered[State, bytes] = Remembered(20_000)
+_told: Remembered[State, bytes] = Remembered(f"{__name__}._told", 20_000, 32)
 
 
 def page_of(session: Session, user: User, limit: int, before: Cursor | None) -> Page:

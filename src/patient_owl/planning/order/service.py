@@ -1,12 +1,12 @@
 """The order of a night, in words; and shots put at its minutes."""
 
 from datetime import date, datetime, timedelta, tzinfo
-from functools import lru_cache
 from uuid import UUID
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.events.event import Beat
 from patient_owl.core.find import Found, NightQuery, find_nights
+from patient_owl.core.kept import kept
 from patient_owl.core.order.agreed import Agreed, ShotRequest
 from patient_owl.core.order.faults import Fault, judged, why_left_out
 from patient_owl.core.order.job import Job
@@ -248,7 +248,7 @@ class _Worded:
         return found
 
 
-@lru_cache(maxsize=512)
+@kept(most=512, mb=1)
 def _next_night(
     site: Site,
     place_zone: tzinfo,

@@ -1,7 +1,6 @@
 """A solved exposure on the wire, whoever asked: bracket, equivalents, conflict, report."""
 
 from collections.abc import Collection, Iterable, Mapping, Sequence
-from functools import lru_cache
 from typing import Any
 
 from pydantic import BaseModel
@@ -28,7 +27,6 @@ from patient_owl.words.plan import (
 from patient_owl.words.program import program_text
 from patient_owl.words.quantities import begun, say, signed_stops
 from patient_owl.words.report import blur_text, cost_text, noise_text, sharpness_text, tone_text
-from patient_owl.words.speech import Speech, speech
 
 
 class FrameOut(BaseModel):
@@ -259,12 +257,6 @@ class ProgramOut(BaseModel):
 
 def program_out(program: Program) -> ProgramOut:
     """A program in words."""
-    return _program_out(program, speech())
-
-
-@lru_cache(maxsize=512)
-def _program_out(program: Program, _said_so: Speech) -> ProgramOut:
-    """Kept: of the settings a shot may come to, many run the same course."""
     darkened = program.with_noise_reduction()
     return ProgramOut(
         phases=[

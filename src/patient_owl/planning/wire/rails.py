@@ -1,12 +1,12 @@
 """Rails on the wire: a control in dial values, what bounds it, and the hand upon it."""
 
 from collections.abc import Mapping, Sequence
-from functools import lru_cache
 from typing import Annotated, Any, Literal, Self
 
 from pydantic import BaseModel, Field, field_validator, model_validator
 
 from patient_owl.core.exposure.dials import CONTROLS, REACH, Control, Dial, DialValue
+from patient_owl.core.kept import kept
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.limit import Limit, Sense
 from patient_owl.core.plan.hand import Action, Hand, Touch
@@ -197,7 +197,7 @@ def _rail_out(
     )
 
 
-@lru_cache
+@kept(most=128, mb=1)
 def _values(dial: Dial) -> list[tuple[RailValueOut, RailValueOut]]:
     """A dial's positions, each as it is shown forbidden and allowed; the dial of a camera is
     drawn a thousand times a night and never changes."""

@@ -9,14 +9,17 @@ from collections.abc import Callable, Hashable, Iterable, Mapping
 from threading import Lock
 from typing import Generic, TypeVar
 
+from patient_owl.core.kept import list_cache
+
 State = TypeVar("State", bound=Hashable)
 Made = TypeVar("Made")
 
 
 class Remembered(Generic[State, Made]):
-    """The `most` values used last."""
+    """The `most` values used last, listed under a name among all that is kept."""
 
-    def __init__(self, most: int) -> None:
+    def __init__(self, name: str, most: int, mb: float) -> None:
+        list_cache(name, most, mb, self)
         self._most = most
         self._made: OrderedDict[State, Made] = OrderedDict()
         self._lock = Lock()

@@ -1,10 +1,9 @@
 """A weir and its stream: foam drawn out as far as it runs while the shutter is open."""
 
-from functools import lru_cache
-
 import numpy as np
 from scipy.ndimage import gaussian_filter, map_coordinates, uniform_filter1d
 
+from patient_owl.core.kept import kept
 from patient_owl.core.kinds.moving_water.plan import water_speed_m_s
 from patient_owl.core.optics.stand_in import LENS_OVER_GROUND_M
 from patient_owl.core.picture.canvas import Canvas, shape_of, tinted
@@ -24,7 +23,7 @@ WOODS = (
 ACROSS = 2.5  # times finer across the way it runs; by eye
 
 
-@lru_cache(maxsize=1)
+@kept(most=1, mb=1)
 def _foam() -> Pixels:
     """Foam that stands still, 0 to 1, the same at opposite edges."""
     rng = np.random.default_rng(11)

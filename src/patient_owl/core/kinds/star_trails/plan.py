@@ -6,7 +6,6 @@ stays open for the whole arc. Battery, card, moonrise, dawn and the gap decide h
 """
 
 from dataclasses import replace
-from functools import lru_cache
 
 import numpy as np
 
@@ -210,7 +209,6 @@ def _supplies(scene: Scene, kit: Kit, program: Program) -> tuple[Reason, ...]:
     return tuple(found)
 
 
-@lru_cache(maxsize=128)
 def _sketch(
     latitude_deg: float, sensor: Sensor, lens: Lens, framing: Framing, lasts_s: float
 ) -> Sketch:
