@@ -33,7 +33,7 @@ class BodyPassing:
 
 
 def passings(
-    one: StandIn, night: NightContext, target: str | None = None
+    stand_in: StandIn, night: NightContext, target: str | None = None
 ) -> tuple[BodyPassing, ...]:
     """When bodies stand behind it this night, in order; those under the ground or far over it left
     out. target: key of what is chosen for the night, looked for too."""
@@ -42,11 +42,11 @@ def passings(
     found = []
     sun, *bodies = tracks_of(_with_sun(wanted), night.site, seconds)
     for (body, sun_deg), track in zip(wanted.items(), bodies, strict=True):
-        off = (track.azimuth_deg - one.bearing_true_deg + 180) % 360 - 180
+        off = (track.azimuth_deg - stand_in.bearing_true_deg + 180) % 360 - 180
         for at_s, altitude in _crossings(seconds, off, track.apparent_altitude_deg):
-            over = altitude - one.top_altitude_deg
+            over = altitude - stand_in.top_altitude_deg
             is_dark = np.interp(at_s, seconds, sun.true_altitude_deg) < sun_deg
-            if is_dark and altitude > max(one.foot_altitude_deg, 0.0) and over < NEAR_DEG:
+            if is_dark and altitude > max(stand_in.foot_altitude_deg, 0.0) and over < NEAR_DEG:
                 found.append(BodyPassing(body, at_s, over))
     return tuple(sorted(found, key=lambda passing: passing.at_s))
 
@@ -83,17 +83,19 @@ class NowBehind:
 
 
 def now_behind(
-    one: StandIn, night: NightContext, at_s: float, target: str | None = None
+    stand_in: StandIn, night: NightContext, at_s: float, target: str | None = None
 ) -> tuple[NowBehind, ...]:
     """What is within NEAR_DEG of its top at a moment, nearest first."""
     wanted = looked_for(target)
     sun, *bodies = tracks_of(_with_sun(wanted), night.site, np.array([at_s]))
     found = []
     for (body, sun_deg), track in zip(wanted.items(), bodies, strict=True):
-        aside = (float(track.azimuth_deg[0]) - one.bearing_true_deg + 180) % 360 - 180
+        aside = (float(track.azimuth_deg[0]) - stand_in.bearing_true_deg + 180) % 360 - 180
         altitude = float(track.apparent_altitude_deg[0])
-        over = altitude - one.top_altitude_deg
+        over = altitude - stand_in.top_altitude_deg
         is_dark = sun.true_altitude_deg[0] < sun_deg
         if is_dark and altitude > 0 and np.hypot(aside, over) < NEAR_DEG:
             found.append(NowBehind(body, aside, over))
-    return tuple(sorted(found, key=lambda one: np.hypot(one.aside_deg, one.over_top_deg)))
+    return tuple(
+        sorted(found, key=lambda pass_by: np.hypot(pass_by.aside_deg, pass_by.over_top_deg))
+    )

@@ -99,9 +99,9 @@ def tone(
 ) -> Tone:
     """A tone's signal and SNR; `frames` averaged gain √frames."""
     signal = signal_e(noise, pixel_pitch_um, iso, stops)
-    one = snr(noise, min(signal, noise.full_well_e), exposure_s, iso, temperature_c)
+    frame_snr = snr(noise, min(signal, noise.full_well_e), exposure_s, iso, temperature_c)
     clipped = stops > HEADROOM_STOPS or signal > noise.full_well_e
-    return Tone(stops, signal, one * math.sqrt(frames), clipped)
+    return Tone(stops, signal, frame_snr * math.sqrt(frames), clipped)
 
 
 def highest_iso_for(

@@ -123,8 +123,8 @@ class During:
         stretches = sorted(
             stretch
             for day in self._days(seconds)
-            if (one := happening(self.event, Evening(site, day, self.zone, horizon)))
-            for stretch in one.running
+            if (happens := happening(self.event, Evening(site, day, self.zone, horizon)))
+            for stretch in happens.running
         )
         if not stretches:
             return np.full(seconds.shape, -360.0)

@@ -41,10 +41,10 @@ class Card:
 def write_card(card: Card, *more: Card) -> bytes:
     """A page each: one that does not fit is set a little smaller until it does."""
     cards = [card, *more]
-    scales = [_scale_of(one) for one in cards]
+    scales = [_scale_of(card) for card in cards]
     pdf = _paper(card.title)
-    for one, scale in zip(cards, scales, strict=True):
-        _set(pdf, one, scale)
+    for drawn_card, scale in zip(cards, scales, strict=True):
+        _set(pdf, drawn_card, scale)
     return bytes(pdf.output())
 
 

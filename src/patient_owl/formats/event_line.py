@@ -227,9 +227,9 @@ def _waters(line: _Line, day: date | None) -> Waters | None:
                 "line", "a high and a low water with heights, beside the level", "none"
             )
         return None
-    for one, other in pairwise(sorted(turns, key=lambda t: (t.at.minutes - 720) % 1440)):
-        if one.is_high == other.is_high and (other.at.minutes - one.at.minutes) % 1440 < 480:
-            name = "high" if one.is_high else "low"
+    for turn, other in pairwise(sorted(turns, key=lambda t: (t.at.minutes - 720) % 1440)):
+        if turn.is_high == other.is_high and (other.at.minutes - turn.at.minutes) % 1440 < 480:
+            name = "high" if turn.is_high else "low"
             raise WrongValue("line", f"{name} waters half a day apart", "closer ones")
     if day is None:
         wanted = "the evening the tide was read for: “on 26 November 2026”"

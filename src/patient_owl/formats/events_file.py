@@ -59,16 +59,16 @@ def read_events(content: bytes, zone: tzinfo, day: date) -> list[Read]:
     found = list(_of_calendar(text, zone) if is_calendar else _of_csv(text))
     if len(found) > MOST_READ:
         raise WrongValue("file", f"at most {MOST_READ} entries", len(found))
-    return [_checked(one, day) for one in found]
+    return [_checked(read, day) for read in found]
 
 
-def _checked(one: Read, day: date) -> Read:
-    if one.trouble:
-        return one
+def _checked(read: Read, day: date) -> Read:
+    if read.trouble:
+        return read
     try:
-        return one._replace(line=event_line(read_event_line(one.line, day)))
+        return read._replace(line=event_line(read_event_line(read.line, day)))
     except WrongValue as error:
-        return one._replace(line="", trouble=f"wanted {error.wanted}, got {error.got}")
+        return read._replace(line="", trouble=f"wanted {error.wanted}, got {error.got}")
 
 
 def _of_csv(text: str) -> Iterator[Read]:

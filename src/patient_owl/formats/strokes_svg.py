@@ -46,7 +46,7 @@ def _check(content: bytes) -> None:
         root = ElementTree.fromstring(content, forbid_dtd=True)
     except Exception as error:
         raise WrongValue("file", _WANTED, "no well-formed XML, or one with entities") from error
-    names = [str(one.tag).rpartition("}")[2].lower() for one in root.iter()]
+    names = [str(element.tag).rpartition("}")[2].lower() for element in root.iter()]
     if names[0] != "svg":
         raise WrongValue("file", _WANTED, names[0][:40])
     if "script" in names:

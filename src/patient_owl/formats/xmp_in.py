@@ -57,8 +57,8 @@ def read_sidecar(content: bytes) -> Thought:
 def _first(told: Sequence[Element], prefix: str, name: str) -> str:
     """The value of a simple property; empty without one."""
     key = name_of(prefix, name)
-    for one in told:
-        found = one.get(key) or one.findtext(key)
+    for description in told:
+        found = description.get(key) or description.findtext(key)
         if found:
             return found.strip()
     return ""
@@ -66,8 +66,8 @@ def _first(told: Sequence[Element], prefix: str, name: str) -> str:
 
 def _items(told: Sequence[Element], name: str) -> Iterator[str]:
     """The items of a list of Dublin Core, of whichever kind."""
-    for one in told:
-        for listed in one.iterfind(name_of("dc", name)):
+    for description in told:
+        for listed in description.iterfind(name_of("dc", name)):
             yield from (text for item in listed.iter(name_of("rdf", "li")) if (text := _text(item)))
 
 

@@ -110,7 +110,7 @@ def difference_texts(
 
 
 def stand_in_lines(
-    one: StandIn,
+    stand_in: StandIn,
     shares: tuple[float, float],
     now: Sequence[NowBehind],
     passings: Sequence[BodyPassing],
@@ -120,9 +120,9 @@ def stand_in_lines(
     frame's width and height."""
     across, up = (f"{100 * share:.0f} %" for share in shares)
     found = [
-        f"The {one.shape}, {metres(one.height_m)} high at {metres(one.distance_m)}, is "
-        f"{angle(one.height_deg)} tall: {up} of the frame's height, {across} of its width. "
-        f"Its top stands {angle(one.top_altitude_deg)} up."
+        f"The {stand_in.shape}, {metres(stand_in.height_m)} high at {metres(stand_in.distance_m)}, is "
+        f"{angle(stand_in.height_deg)} tall: {up} of the frame's height, {across} of its width. "
+        f"Its top stands {angle(stand_in.top_altitude_deg)} up."
     ]
     found += [_near_text(body) for body in now]
     for passing in passings:

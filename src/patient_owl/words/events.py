@@ -13,43 +13,49 @@ from patient_owl.words.quantities import angle, bearing, depth, duration, number
 MOST_STRETCHES = 4  # named one by one; what one reads at a glance
 
 
-def happening_text(one: Happening, zone: tzinfo) -> str:
+def happening_text(happening: Happening, zone: tzinfo) -> str:
     """`22:00 to 22:18, ± 5 min` · `every 12 min, 18:04 to 00:28` · `high water 21:40, 4.2 m; …`"""
-    timing = one.event.timing
+    timing = happening.event.timing
     if isinstance(timing, Waters):
-        text = _water_text(one, timing, zone)
+        text = _water_text(happening, timing, zone)
     elif isinstance(timing, Every):
-        text = f"every {number(timing.every_min)} min, {_span((one.stretches[0][0], one.stretches[-1][0]), zone)}"
+        text = f"every {number(timing.every_min)} min, {_span((happening.stretches[0][0], happening.stretches[-1][0]), zone)}"
     elif isinstance(timing, Beat):
         whole = timing.start is None and timing.end is None
         text = f"every {number(timing.period_s)} s, " + (
-            "all night" if whole else _span(one.stretches[0], zone)
+            "all night" if whole else _span(happening.stretches[0], zone)
         )
     else:
-        text = ", ".join(_span(stretch, zone) for stretch in one.stretches)
+        text = ", ".join(_span(stretch, zone) for stretch in happening.stretches)
     seen = [
-        f"bearing {bearing(one.event.bearing_true_deg)}"
-        if one.event.bearing_true_deg is not None
+        f"bearing {bearing(happening.event.bearing_true_deg)}"
+        if happening.event.bearing_true_deg is not None
         else "",
-        f"{angle(one.event.altitude_deg)} high" if one.event.altitude_deg is not None else "",
-        _sure(one),
+        f"{angle(happening.event.altitude_deg)} high"
+        if happening.event.altitude_deg is not None
+        else "",
+        _sure(happening),
     ]
     return ", ".join([text, *(part for part in seen if part)])
 
 
-def _sure(one: Happening) -> str:
-    if not one.sure_s:
+def _sure(happening: Happening) -> str:
+    if not happening.sure_s:
         return ""
-    by_moon = "by the Moon, " if one.sure_s > 60 * one.event.sure_min else ""
-    return f"{by_moon}± {duration(one.sure_s)}"
+    by_moon = "by the Moon, " if happening.sure_s > 60 * happening.event.sure_min else ""
+    return f"{by_moon}± {duration(happening.sure_s)}"
 
 
-def _water_text(one: Happening, waters: Waters, zone: tzinfo) -> str:
+def _water_text(happening: Happening, waters: Waters, zone: tzinfo) -> str:
     level = waters.level
-    if level is None or one.tide is None:
-        return turns_text(one.tide, one.stretches[0], zone) if one.tide else "no tide"
+    if level is None or happening.tide is None:
+        return (
+            turns_text(happening.tide, happening.stretches[0], zone)
+            if happening.tide
+            else "no tide"
+        )
     over = "over" if level.is_over else "under"
-    times = ", ".join(_span(stretch, zone) for stretch in one.stretches[:MOST_STRETCHES])
+    times = ", ".join(_span(stretch, zone) for stretch in happening.stretches[:MOST_STRETCHES])
     return f"{times or 'never this night'}, water {over} {depth(level.height_m)}"
 
 

@@ -213,8 +213,8 @@ def celsius(value: float) -> str:
 def shell(value: float) -> str:
     """A shell by both its names, the nearer first: `125 mm (5 in)`, `5 in (125 mm)`."""
     inches, millimetres = f"{number(value)} in", f"{MM_OF_AN_INCH_OF_SHELL * value:.0f} mm"
-    one, other = (millimetres, inches) if speech().lengths == "metric" else (inches, millimetres)
-    return f"{one} ({other})"
+    first, other = (millimetres, inches) if speech().lengths == "metric" else (inches, millimetres)
+    return f"{first} ({other})"
 
 
 MM_OF_AN_INCH_OF_SHELL = 25  # as shells are named, nominally. Common practice

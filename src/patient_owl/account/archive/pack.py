@@ -106,8 +106,8 @@ def _kept_file(
 
 
 def _count(session: Session, name: str, user_id: UUID) -> int:
-    one = table(name)
-    query = select(func.count()).select_from(one).where(owned_by(one, user_id))
+    rows_of = table(name)
+    query = select(func.count()).select_from(rows_of).where(owned_by(rows_of, user_id))
     return session.scalars(query).one()
 
 

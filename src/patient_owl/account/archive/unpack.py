@@ -120,14 +120,14 @@ class _Unpacking:
             for row in self._rows(name, check_id=True)
         ]
         taken = any(self._is_taken(name, ids) for name in TABLES if "id" in table(name).c)
-        return {one: str(uuid5(self.user.id, one)) for one in ids} if taken else {}
+        return {old_id: str(uuid5(self.user.id, old_id)) for old_id in ids} if taken else {}
 
     def _is_taken(self, name: str, ids: list[str]) -> bool:
-        one = table(name)
+        rows_of = table(name)
         for at in range(0, len(ids), ROWS_AT_ONCE):
             some = [UUID(text) for text in ids[at : at + ROWS_AT_ONCE]]
-            others = one.c.id.in_(some), one.c.user_id != self.user.id
-            if self.session.execute(select(one.c.id).where(*others).limit(1)).first():
+            others = rows_of.c.id.in_(some), rows_of.c.user_id != self.user.id
+            if self.session.execute(select(rows_of.c.id).where(*others).limit(1)).first():
                 return True
         return False
 
@@ -152,17 +152,17 @@ class _Unpacking:
                 yield row
 
     def _table(self, name: str) -> None:
-        one = table(name)
-        keys = [column.name for column in one.primary_key.columns]
+        rows_of = table(name)
+        keys = [column.name for column in rows_of.primary_key.columns]
         here = self._here(name, keys)
         new: list[dict[str, Any]] = []
         self.done.added[name] = self.done.here[name] = 0
         for number, raw in enumerate(self._rows(name), 1):
             where = f"{name} {number}"
             said = of_its_time(name, self._with_ids(raw), self.manifest.version)
-            if isinstance(said, dict) and "user_id" in one.c:
+            if isinstance(said, dict) and "user_id" in rows_of.c:
                 said["user_id"] = str(self.user.id)
-            row = read_row(one, said, where)
+            row = read_row(rows_of, said, where)
             check_row(name, said, where)
             self._check_owner(name, row, where)
             key = tuple(row[column] for column in keys)
@@ -189,8 +189,8 @@ class _Unpacking:
             self._kept_file(raw["id"], rows[0]["id"])
 
     def _here(self, name: str, keys: list[str]) -> set[Key]:
-        one = table(name)
-        query = select(*(one.c[key] for key in keys)).where(owned_by(one, self.user.id))
+        rows_of = table(name)
+        query = select(*(rows_of.c[key] for key in keys)).where(owned_by(rows_of, self.user.id))
         return {tuple(row) for row in self.session.execute(query)}
 
     def _with_ids(self, value: Any) -> Any:
@@ -199,9 +199,9 @@ class _Unpacking:
             # a lesson is called by ids and words side by side
             return "|".join(self.renamed.get(part, part) for part in value.split("|"))
         if isinstance(value, dict):
-            return {key: self._with_ids(one) for key, one in value.items()}
+            return {key: self._with_ids(item) for key, item in value.items()}
         if isinstance(value, list):
-            return [self._with_ids(one) for one in value]
+            return [self._with_ids(item) for item in value]
         return value
 
     def _check_owner(self, name: str, row: Mapping[str, Any], where: str) -> None:

@@ -39,11 +39,11 @@ def telling(groups: Iterable[Kept], whole: Kept) -> list[Kept]:
         rest = Kept("", whole.kept - group.kept, whole.takes - group.takes)
         if min(group.takes, rest.takes) < LEAST_TAKES:
             continue
-        table = [[one.kept, one.takes - one.kept] for one in (group, rest)]
+        table = [[takes.kept, takes.takes - takes.kept] for takes in (group, rest)]
         by_chance = float(fisher_exact(table).pvalue)
         if by_chance <= CHANCE_SHARE:
             found.append((by_chance, group))
-    return [group for _, group in sorted(found, key=lambda one: one[0])]
+    return [group for _, group in sorted(found, key=lambda scored: scored[0])]
 
 
 def worth_practising(kind: Kept) -> bool:

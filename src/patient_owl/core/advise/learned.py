@@ -144,12 +144,14 @@ class Lessons:
         """The sum of some effects at some levels, given every finding but those of one shot."""
         shot = without_shot if without_shot in self._shots else ""
         told = [
-            (one.weight, self._estimate(place, levels, shot, effects))
-            for place, one in enumerate(self.weighed)
+            (weighed.weight, self._estimate(place, levels, shot, effects))
+            for place, weighed in enumerate(self.weighed)
         ]
-        mean = sum(weight * one.mean for weight, one in told)
+        mean = sum(weight * estimate.mean for weight, estimate in told)
         # what is not known of the spreads adds to what each of them leaves open
-        square = sum(weight * (one.sigma**2 + (one.mean - mean) ** 2) for weight, one in told)
+        square = sum(
+            weight * (estimate.sigma**2 + (estimate.mean - mean) ** 2) for weight, estimate in told
+        )
         return Estimate(mean, math.sqrt(square))
 
     def _estimate(
@@ -175,7 +177,7 @@ class Lessons:
     @cached_property
     def wide(self) -> frozenset[str]:
         """Places, by light and what stands over it, where it was found far off."""
-        return frozenset(one.levels["here"] for one in self.reckoned if one.is_far)
+        return frozenset(finding.levels["here"] for finding in self.reckoned if finding.is_far)
 
     @cached_property
     def _shots(self) -> frozenset[str]:
@@ -201,9 +203,9 @@ class ShotLessons:
         if abs(offset) < LEAST_TOLD_STOPS:
             return None
         nights = {
-            one.circumstance.night
-            for one in self.lessons.reckoned
-            if one.levels["here"] == levels["here"] and one.shot != self.shot
+            finding.circumstance.night
+            for finding in self.lessons.reckoned
+            if finding.levels["here"] == levels["here"] and finding.shot != self.shot
         }
         return Expected(offset, found.sigma * predicted_sigma_stops, len(nights))
 
@@ -220,7 +222,7 @@ class _Known(NamedTuple):
 @kept(most=256, mb=2)
 def _known(lessons: Lessons, place: int, without_shot: str) -> _Known | None:
     """For the spreads at a place of those that are likely."""
-    findings = tuple(one for one in lessons.reckoned if one.shot != without_shot)
+    findings = tuple(finding for finding in lessons.reckoned if finding.shot != without_shot)
     if not findings:
         return None
     spreads = lessons.weighed[place].spreads

@@ -34,6 +34,6 @@ def sharpness_from(odds: Sequence[Sequence[float]]) -> Sharpness:
         for before, shot in zip(UNLEARNED, zip(*odds, strict=True), strict=True)
     ]
     highest = max(summed)
-    weights = [math.exp(one - highest) for one in summed]
+    weights = [math.exp(likelihood - highest) for likelihood in summed]
     floored = [max(weight / sum(weights), LEAST_SHARE) for weight in weights]
     return tuple(weight / sum(floored) for weight in floored)

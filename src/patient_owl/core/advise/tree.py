@@ -93,7 +93,7 @@ def _branch(
         left = {key: words[verdict] for key, words in told.items()}
         then = replace(
             known,
-            beliefs={**known.beliefs, **{key: one.belief for key, one in left.items()}},
+            beliefs={**known.beliefs, **{key: looked.belief for key, looked in left.items()}},
             spoken_of=known.spoken_of | left.keys(),
             words=dict.fromkeys(left, verdict),
             takes=known.takes + 1,
@@ -108,7 +108,7 @@ def _branch(
         is_worth_it = got_here >= LEAST_SHARE * len(asked_of(room.parts))
         if depth > 1 and goes_on and is_worth_it:
             next_known = then.setting(advice.positions, room, advice.levers)
-            next_weights = {**weights, **{key: one.weights for key, one in left.items()}}
+            next_weights = {**weights, **{key: looked.weights for key, looked in left.items()}}
             deeper = _branches(next_known, next_weights, room, depth - 1, got_here)
         found[verdict] = Node(advice, deeper)
     return found

@@ -12,8 +12,8 @@ def a_year_on(evening: date, days: Iterable[Days]) -> date:
     """The evening a year on that is like this one: the same day of the year, as what comes once a
     year does; where something comes on a day of the week, that day nearest to it."""
     told = list(days)
-    is_weekly = any(one.weekdays and one.month_day is None for one in told)
-    if is_weekly and not any(one.month_day for one in told):
+    is_weekly = any(days.weekdays and days.month_day is None for days in told)
+    if is_weekly and not any(days.month_day for days in told):
         return evening + YEAR_OF_WEEKS
     try:
         return evening.replace(year=evening.year + 1)

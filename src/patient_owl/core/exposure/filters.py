@@ -48,7 +48,7 @@ def filter_dial(filters: Sequence[Filter]) -> Dial:
     found = [DialValue(0.0, BARE)]
     for count in range(1, MOST_STACKED + 1):
         for stack in combinations(filters, count):
-            stops = sum(one.stops for one in stack)
+            stops = sum(glass.stops for glass in stack)
             if all(abs(stops - known.value) > SAME_STOPS for known in found):
-                found.append(DialValue(stops, " + ".join(one.name for one in stack)))
+                found.append(DialValue(stops, " + ".join(glass.name for glass in stack)))
     return Dial("nd_stops", tuple(sorted(found)))

@@ -128,7 +128,7 @@ def _fitting(
 
 
 def _stops(of: Sequence[Stamped], name: str, weight: float) -> FloatArray:
-    values = np.array([getattr(one, name) or np.nan for one in of], dtype=float)
+    values = np.array([getattr(photo, name) or np.nan for photo in of], dtype=float)
     return np.asarray(weight * np.log2(values))
 
 

@@ -83,7 +83,7 @@ def sets_of(frames: Sequence[TimedFrame]) -> list[Together]:
                 _alike(frames, rest, "stack"),
                 _alike(frames, rest, "panorama"),
             ),
-            key=lambda one: len(one.frames),
+            key=lambda group: len(group.frames),
         )
         found.append(best)
         at += len(best.frames)
@@ -96,8 +96,8 @@ def _bracket(frames: Sequence[TimedFrame], rest: Sequence[int]) -> Together:
     best = rest[:1]
     for place in _following(frames, rest, BRACKET_GAP_S):
         frame, first = frames[place], frames[rest[0]]
-        light = [frames[one].taken_in_stops for one in taken]
-        is_new = all(abs(frame.taken_in_stops - one) >= LEAST_STEP_STOPS for one in light)
+        light = [frames[index].taken_in_stops for index in taken]
+        is_new = all(abs(frame.taken_in_stops - stops) >= LEAST_STEP_STOPS for stops in light)
         if not frame.is_known or frame.f_number != first.f_number or not is_new:
             break
         taken.append(place)
@@ -166,7 +166,7 @@ def moved_share(before: FloatArray, after: FloatArray) -> float:
     columns = before.shape[1]
     likeness = {+1: _likeness(before, after), -1: _likeness(after, before)}
     still = likeness[+1][0]
-    way = max(likeness, key=lambda one: float(likeness[one].max()))
+    way = max(likeness, key=lambda candidate: float(likeness[candidate].max()))
     shift = int(likeness[way].argmax())
     is_seen = likeness[way][shift] >= max(_ALIKE, still + min(_BETTER, (1 - still) / 2))
     return way * shift / columns if is_seen else 0.0

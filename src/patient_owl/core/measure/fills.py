@@ -24,8 +24,8 @@ SIGHT_GIVEN = (
 
 _INSTRUMENTS = (
     (SIGHT, SIGHT_RESULTS),
-    *((one.key, one.results) for one in TAP_INSTRUMENTS.values()),
-    *((one.key, one.results) for one in SIGHTING_INSTRUMENTS.values()),
+    *((instrument.key, instrument.results) for instrument in TAP_INSTRUMENTS.values()),
+    *((instrument.key, instrument.results) for instrument in SIGHTING_INSTRUMENTS.values()),
 )
 
 

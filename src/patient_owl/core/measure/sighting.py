@@ -170,4 +170,6 @@ _ALL = (
 STAND_BETWEEN_DEG = (1.0, 12.0)
 STAND_SUN_DEG = -4.0  # with the Sun no higher, but for itself; common practice
 STAND_GIVEN = (_TALL, _AT_EYE, TypedEntry("width_m", "m", 5.0, 0.1, 2000.0))
-SIGHTING_INSTRUMENTS: Mapping[str, SightingInstrument] = {one.key: one for one in _ALL}
+SIGHTING_INSTRUMENTS: Mapping[str, SightingInstrument] = {
+    instrument.key: instrument for instrument in _ALL
+}

@@ -118,4 +118,4 @@ _ALL = (
     ),
     TapInstrument("timer", "pairs", (Result("delay_s", "s", _T, (Fill("delay_s"),)),)),
 )
-TAP_INSTRUMENTS: Mapping[str, TapInstrument] = {one.key: one for one in _ALL}
+TAP_INSTRUMENTS: Mapping[str, TapInstrument] = {instrument.key: instrument for instrument in _ALL}

@@ -47,12 +47,12 @@ def up_in(site: Site, seconds: FloatArray, also: Sequence[str] = ()) -> tuple[Up
     keys = dict.fromkeys([*SOUGHT, *also, *_PLANETS, *(f"star-{hip}" for hip in _STARS)])
     wanted = [targets()[key] for key in keys]
     found = []
-    for one, track in zip(wanted, tracks_of(wanted, site, seconds), strict=True):
+    for target, track in zip(wanted, tracks_of(wanted, site, seconds), strict=True):
         altitude = track.apparent_altitude_deg
         if altitude.max() < SET_ABOVE_DEG:
             continue
-        radius_km = RADII_KM.get(one.kind, 0.0)
+        radius_km = RADII_KM.get(target.kind, 0.0)
         wide = 2 * np.degrees(np.arcsin(radius_km / track.distance_km)) if radius_km else [0.0]
         azimuth = np.unwrap(track.azimuth_deg, period=360)
-        found.append(Up(one, azimuth, altitude, float(np.mean(wide))))
+        found.append(Up(target, azimuth, altitude, float(np.mean(wide))))
     return tuple(found)

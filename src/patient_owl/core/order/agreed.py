@@ -108,7 +108,7 @@ class Agreed:
     wanted: tuple[ShotRequest, ...]
 
     def shot(self, key: str) -> ShotRequest:
-        return next(one for one in self.wanted if one.key == key)
+        return next(request for request in self.wanted if request.key == key)
 
 
 def agreed(
@@ -120,12 +120,12 @@ def agreed(
     """
     now = tuple(wanted)
     for _ in range(MOST_ROUNDS):
-        outing = frame.outing([one.job for one in now])
+        outing = frame.outing([request.job for request in now])
         order = best_order(outing)
-        moved = tuple(_at_its_minute(one, order, plan_at) for one in now)
+        moved = tuple(_at_its_minute(request, order, plan_at) for request in now)
         changes_s = [
-            abs(one.job.work_s - before.work_s)
-            for one, before in zip(moved, outing.jobs, strict=True)
+            abs(request.job.work_s - before.work_s)
+            for request, before in zip(moved, outing.jobs, strict=True)
         ]
         now = moved
         if max(changes_s, default=0.0) <= SAME_S:
@@ -134,9 +134,9 @@ def agreed(
 
 
 def _at_its_minute(
-    one: ShotRequest, order: Order, plan_at: Callable[[str, float], PlannedShot]
+    request: ShotRequest, order: Order, plan_at: Callable[[str, float], PlannedShot]
 ) -> ShotRequest:
-    starts_s = next((s.starts_s for s in order.slots if s.job.key == one.key), None)
-    if starts_s is None or starts_s == one.planned.at_s:
-        return one
-    return replace(one, planned=plan_at(one.key, starts_s))
+    starts_s = next((s.starts_s for s in order.slots if s.job.key == request.key), None)
+    if starts_s is None or starts_s == request.planned.at_s:
+        return request
+    return replace(request, planned=plan_at(request.key, starts_s))

@@ -47,13 +47,13 @@ def budget(hours: Sequence[tuple[float, Weather]], found: Agreed) -> Budget:
     owned, card_owned, needs_power = 0, 0.0, False
     slots = found.order.slots
     for slot in slots:
-        one = found.shot(slot.job.key)
-        kit, long, course = one.planned.kit, one.lengths, follow.course(one.planned)
+        request = found.shot(slot.job.key)
+        kit, long, course = request.planned.kit, request.lengths, follow.course(request.planned)
         taken = long.takes * course.frames + long.quick_frames
         frames += taken
         card_gb += taken * kit.body.raw_size_mb / 1000
         now = min(hours, key=lambda hour: abs(hour[0] - slot.starts_s), default=None)
-        celsius = now[1].temperature_c if now else one.planned.scene.temperature_c
+        celsius = now[1].temperature_c if now else request.planned.scene.temperature_c
         minutes = battery_min(kit, celsius)
         if minutes:
             needs_power = True

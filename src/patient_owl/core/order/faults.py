@@ -83,5 +83,5 @@ def why_left_out(outing: Outing, order: Order, job: Job) -> Fault:
     return Fault(job.key, "collides", 0.0, other)
 
 
-def _fit_both(outing: Outing, one: Job, other: Job) -> bool:
-    return any(earliest(outing, pair) is not None for pair in ([one, other], [other, one]))
+def _fit_both(outing: Outing, job: Job, other: Job) -> bool:
+    return any(earliest(outing, pair) is not None for pair in ([job, other], [other, job]))

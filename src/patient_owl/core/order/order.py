@@ -82,7 +82,7 @@ def nearer(outing: Outing, order: Order) -> Order:
             for place in range(len(jobs))
         )
         found = (laid_out(outing, seq) for seq in tried if earliest(outing, seq) is not None)
-        best = min(found, key=lambda one: one.shift_s, default=order)
+        best = min(found, key=lambda candidate: candidate.shift_s, default=order)
         if best.shift_s >= order.shift_s:
             break
         order = best

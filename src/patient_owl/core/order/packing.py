@@ -64,7 +64,7 @@ def pack_list(uses: Sequence[Use], night: Budget) -> tuple[Packed, ...]:
     lines += [*_added(uses), *_warmth(night)]
     order: tuple[Group, ...] = ("camera", "glass", "support", "light", "power", "small", "warmth")
     found: dict[str, Packed] = {}
-    for line in sorted(lines, key=lambda one: order.index(one.group)):
+    for line in sorted(lines, key=lambda packed: order.index(packed.group)):
         found.setdefault(line.key, line)
     return tuple(found.values())
 

@@ -57,12 +57,12 @@ def _shortened(outing: Outing, kept: Sequence[Job], job: Job, by_s: float) -> bo
 
 def _drops(outing: Outing, kept: Sequence[Job], job: Job) -> list[str]:
     """Which of the others would make room if it alone were dropped, the least worth first."""
-    places = {one.key: place for place, one in enumerate(outing.jobs)}
+    places = {planned.key: place for place, planned in enumerate(outing.jobs)}
     found = []
-    for other in sorted(kept, key=lambda one: (not one.is_optional, one.worth)):
-        rest = [one for one in kept if one is not other]
+    for other in sorted(kept, key=lambda candidate: (not candidate.is_optional, candidate.worth)):
+        rest = [kept_job for kept_job in kept if kept_job is not other]
         if len(outing.jobs) <= MOST_EXACT:
-            fits = table_of(outing).fits({places[one.key] for one in rest} | {places[job.key]})
+            fits = table_of(outing).fits({places[k.key] for k in rest} | {places[job.key]})
         else:
             fits = put_in(outing, rest, job) is not None
         if fits:

@@ -29,9 +29,9 @@ class StandingPoint:
     only_while: str = ""
 
 
-def distance_m(one: tuple[float, float], other: tuple[float, float]) -> float:
+def distance_m(here: tuple[float, float], other: tuple[float, float]) -> float:
     """Over a round Earth, between two latitudes and longitudes [deg]; good to half a percent."""
-    (lat0, lon0), (lat1, lon1) = (tuple(map(math.radians, at)) for at in (one, other))
+    (lat0, lon0), (lat1, lon1) = (tuple(map(math.radians, at)) for at in (here, other))
     half = math.sin((lat1 - lat0) / 2) ** 2
     half += math.cos(lat0) * math.cos(lat1) * math.sin((lon1 - lon0) / 2) ** 2
     return 2 * EARTH_MEAN_RADIUS_M * math.asin(math.sqrt(half))

@@ -22,18 +22,18 @@ SIDE_LIT = 0.55  # how much darker the far side of what is lit from aside is; by
 PATCH_FADES = 0.35  # of a painted patch's radius, over which it goes out; by eye
 
 
-def light_on(shape: tuple[int, int], stage: Stage, one: StandIn, reflectance: float) -> Pixels:
+def light_on(shape: tuple[int, int], stage: Stage, figure: StandIn, reflectance: float) -> Pixels:
     """What brought lights give an upright thing, (3, rows, columns)."""
     light = np.zeros((3, *shape), np.float32)
-    middle = np.array([[0.0, one.foot_over_lens_m + one.height_m / 2]])
-    centre = stage.points_px(middle, one.distance_m, one.bearing_true_deg)[0]
+    middle = np.array([[0.0, figure.foot_over_lens_m + figure.height_m / 2]])
+    centre = stage.points_px(middle, figure.distance_m, figure.bearing_true_deg)[0]
     if not np.isfinite(centre).all():
         return light
-    px_per_m = stage.metres_px(one.distance_m)
+    px_per_m = stage.metres_px(figure.distance_m)
     for key, given in stage.given.items():
         if not isinstance(given.light.lamp, (Torch, Panel, Flash)):
             continue
-        falls = _falls_off(shape, centre, px_per_m, given, one)
+        falls = _falls_off(shape, centre, px_per_m, given, figure)
         share = reflectance / MID_GREY_REFLECTANCE
         if isinstance(given.light.lamp, Torch):
             share /= given.light.reflectance / MID_GREY_REFLECTANCE
@@ -64,14 +64,14 @@ def colour_of(given: LightUse) -> FloatArray:
 
 
 def _falls_off(
-    shape: tuple[int, int], centre: FloatArray, px_per_m: float, given: LightUse, one: StandIn
+    shape: tuple[int, int], centre: FloatArray, px_per_m: float, given: LightUse, figure: StandIn
 ) -> Pixels:
     """Over the subject: 1 in its middle, darker away from the lamp's side."""
     rows, columns = shape
     x = ((np.arange(columns) + 0.5 - centre[0]) / px_per_m).astype(np.float32)
     y = ((np.arange(rows) + 0.5 - centre[1]) / px_per_m).astype(np.float32)
     aside = math.sin(math.radians(given.light.angle_deg)) * SIDE_LIT
-    side = np.clip(1 - aside * x / max(one.width_m / 2, 0.1), 0.1, 2)[None, :]
+    side = np.clip(1 - aside * x / max(figure.width_m / 2, 0.1), 0.1, 2)[None, :]
     far = np.hypot(x[None, :], y[:, None])
     if isinstance(given.light.lamp, Torch):
         radius = math.sqrt(given.light.area_m2 / math.pi)

@@ -34,20 +34,20 @@ def clothes_grey(stage: Stage, *, is_spilled_on: bool = False) -> float:
 
 
 def draw_ghost(
-    canvas: Canvas, stage: Stage, one: StandIn, share: float, *, is_spilled_on: bool = False
+    canvas: Canvas, stage: Stage, figure: StandIn, share: float, *, is_spilled_on: bool = False
 ) -> None:
     """Somebody who stands in one spot for a share of the exposure: so much of the spot is his, and
     the rest of the time what is behind him shows. log2 of the share is his ghost's stops."""
     if share <= 0:
         return
-    outlines = placed_px(stage, one, one.outlines_m())
+    outlines = placed_px(stage, figure, figure.outlines_m())
     tint = light_rgb(stage) * clothes_grey(stage, is_spilled_on=is_spilled_on)
     canvas.cover_shape(outlines, tint, "figure", by=2 ** ghost_stops(min(share, 1.0)))
 
 
-def stepped(one: StandIn, from_deg: float, to_deg: float, count: int) -> list[StandIn]:
+def stepped(figure: StandIn, from_deg: float, to_deg: float, count: int) -> list[StandIn]:
     """The same figure along a way between two bearings off its own."""
     return [
-        replace(one, bearing_true_deg=(one.bearing_true_deg + off) % 360)
+        replace(figure, bearing_true_deg=(figure.bearing_true_deg + off) % 360)
         for off in np.linspace(from_deg, to_deg, count)
     ]

@@ -129,7 +129,7 @@ class Stage:
         """How the lights that are brought are used, by key."""
         landings = self.planned.plan.solution.landings
         found = how_given(self.intent.brought, landings, self.settings, self.levers)
-        return {one.light.key: one for one in found}
+        return {use.light.key: use for use in found}
 
     @property
     def grey_per_cd_m2(self) -> float:

@@ -60,8 +60,8 @@ def _stamped(shape: tuple[int, int], spots: Spots, sigma_px: float) -> Pixels:
     flat = (np.clip(y, 0, rows - 1) * columns)[:, :, None] + np.clip(x, 0, columns - 1)[:, None, :]
     share = down[:, :, None] * across[:, None, :]
     planes = [
-        np.bincount(flat.ravel(), (share * one[:, None, None]).ravel(), rows * columns)
-        for one in grey.T
+        np.bincount(flat.ravel(), (share * channel[:, None, None]).ravel(), rows * columns)
+        for channel in grey.T
     ]
     return np.stack(planes).reshape(3, rows, columns).astype(np.float32)
 
@@ -79,7 +79,7 @@ def _shared(shape: tuple[int, int], spots: Spots) -> Pixels:
         [(1 - right) * (1 - down), right * (1 - down), (1 - right) * down, right * down]
     )
     size = (rows + 2) * (columns + 2)
-    planes = [np.bincount(places, shares * np.tile(one, 4), size) for one in grey.T]
+    planes = [np.bincount(places, shares * np.tile(channel, 4), size) for channel in grey.T]
     framed = np.stack(planes).reshape(3, rows + 2, columns + 2)
     return np.asarray(framed[:, 1:-1, 1:-1], np.float32)
 

@@ -27,23 +27,23 @@ def facts_at_events(
     """In the order of the night's events. waits_for: the kind of event the picture is about.
     across_deg: what the frame sees."""
     found: list[Reason] = []
-    for one in happenings:
-        timing = one.event.timing
-        if isinstance(timing, Beat) and _in_frame(one, framing, across_deg):
-            found += _turns(one.event.label, timing.period_s, exposure_s)
+    for happening in happenings:
+        timing = happening.event.timing
+        if isinstance(timing, Beat) and _in_frame(happening, framing, across_deg):
+            found += _turns(happening.event.label, timing.period_s, exposure_s)
         elif isinstance(timing, Every) and waits_for == "traffic":
-            found += _next(one, timing, at_s)
-        elif one.tide is not None:
-            found += _water(one, at_s)
-        elif one.event.kind == waits_for == "show":
-            found += _show(one, at_s)
+            found += _next(happening, timing, at_s)
+        elif happening.tide is not None:
+            found += _water(happening, at_s)
+        elif happening.event.kind == waits_for == "show":
+            found += _show(happening, at_s)
     # two levels of one tide tell of the same water
-    return tuple(one for k, one in enumerate(found) if one not in found[:k])
+    return tuple(reason for k, reason in enumerate(found) if reason not in found[:k])
 
 
-def _in_frame(one: Happening, framing: Framing, across_deg: float) -> bool:
+def _in_frame(happening: Happening, framing: Framing, across_deg: float) -> bool:
     """A beam whose bearing nobody said is taken to be in sight."""
-    bearing = one.event.bearing_true_deg
+    bearing = happening.event.bearing_true_deg
     if bearing is None:
         return True
     off = (bearing - framing.bearing_true_deg + 180) % 360 - 180
@@ -66,23 +66,23 @@ def _turns(label: str, period_s: float, exposure_s: float) -> list[Reason]:
     return [Reason("beam_turns", quantities)]
 
 
-def _next(one: Happening, timing: Every, at_s: float) -> list[Reason]:
-    comes = next((start for start, _ in one.stretches if start >= at_s), None)
+def _next(happening: Happening, timing: Every, at_s: float) -> list[Reason]:
+    comes = next((start for start, _ in happening.stretches if start >= at_s), None)
     if comes is None:
-        return [Reason("traffic_over", {"label": one.event.label})]
+        return [Reason("traffic_over", {"label": happening.event.label})]
     quantities: dict[str, float | str] = {
-        "label": one.event.label,
+        "label": happening.event.label,
         "in_s": comes - at_s,
         "every_s": 60 * timing.every_min,
-        "sure_s": one.sure_s,
+        "sure_s": happening.sure_s,
     }
     return [Reason("traffic_next", quantities)]
 
 
-def _water(one: Happening, at_s: float) -> list[Reason]:
-    assert one.tide is not None
-    now_m, soon_m = one.tide.height_m(np.array([at_s, at_s + RECENT_S]))
-    turn = next((turn for turn in one.tide.turns if turn[0] > at_s), None)
+def _water(happening: Happening, at_s: float) -> list[Reason]:
+    assert happening.tide is not None
+    now_m, soon_m = happening.tide.height_m(np.array([at_s, at_s + RECENT_S]))
+    turn = next((turn for turn in happening.tide.turns if turn[0] > at_s), None)
     if turn is None:
         return []
     code = "water_rises" if soon_m >= now_m else "water_falls"
@@ -90,9 +90,9 @@ def _water(one: Happening, at_s: float) -> list[Reason]:
     return [Reason(code, heights)]
 
 
-def _show(one: Happening, at_s: float) -> list[Reason]:
-    start_s, end_s = one.stretches[0]
-    lasts: dict[str, float | str] = {"label": one.event.label, "lasts_s": end_s - start_s}
+def _show(happening: Happening, at_s: float) -> list[Reason]:
+    start_s, end_s = happening.stretches[0]
+    lasts: dict[str, float | str] = {"label": happening.event.label, "lasts_s": end_s - start_s}
     if at_s < start_s:
         return [Reason("show_begins", {**lasts, "in_s": start_s - at_s})]
     code = "show_runs" if at_s <= end_s else "show_over"

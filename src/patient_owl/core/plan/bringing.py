@@ -86,7 +86,7 @@ def how_given(
 
 def cued(program: Program, given: Sequence[LightUse], told: Collection[str] = ()) -> Program:
     """The course with what is done to the lights meanwhile. told: kinds that are in it already."""
-    cues = [cue for one in given if one.light.kind not in told for cue in _cues(one)]
+    cues = [cue for use in given if use.light.kind not in told for cue in _cues(use)]
     both = sorted((*program.cues, *cues), key=lambda cue: cue.at_s)
     return replace(program, cues=tuple(both)) if cues else program
 
@@ -114,11 +114,11 @@ def _cues(given: LightUse) -> list[Cue]:
 def _too_long(given: Sequence[LightUse], solution: Solution) -> tuple[Reason, ...]:
     """That the shutter closes before a light has been given."""
     open_s = solution.settings.exposure_s
-    late = [one for one in given if one.to_s is not None and one.to_s > open_s]
+    late = [use for use in given if use.to_s is not None and use.to_s > open_s]
     return tuple(
         Reason(
             "light_outlasts",
-            {"part": one.light.key, "needs_s": one.to_s or 0.0, "exposure_s": open_s},
+            {"part": use.light.key, "needs_s": use.to_s or 0.0, "exposure_s": open_s},
         )
-        for one in late
+        for use in late
     )

@@ -171,7 +171,7 @@ def releasing(intent: Intent, solution: Solution) -> str:
 
 def between_input() -> InputSpec:
     """The question what stands between the sky and what it lights."""
-    return InputSpec("between", "choice", UNSAID, options=tuple(one.key for one in BETWEEN))
+    return InputSpec("between", "choice", UNSAID, options=tuple(between.key for between in BETWEEN))
 
 
 def light_inputs(default: str) -> tuple[InputSpec, ...]:
@@ -192,7 +192,7 @@ def said_between(intent: Intent) -> str:
 
 def between_of(intent: Intent) -> Between:
     """What stands between sky and subject, as far as anybody said."""
-    return next(one for one in BETWEEN if one.key == intent.word("between"))
+    return next(between for between in BETWEEN if between.key == intent.word("between"))
 
 
 def light_reasons(scene: Scene, intent: Intent, solution: Solution) -> tuple[Reason, ...]:
@@ -274,7 +274,7 @@ def _predicted(
     if lit_by == "metered":
         metered = intent.number("metered_ev100")
         return lamp(key, lit_by, metered, METERED_SIGMA_STOPS, placement_stops)
-    found = next(one for one in SCENES if one.key == lit_by)
+    found = next(scene for scene in SCENES if scene.key == lit_by)
     of_lamp = found.ev100, found.sigma_stops
     if not is_outdoors:
         return lamp(key, lit_by, *of_lamp, placement_stops)

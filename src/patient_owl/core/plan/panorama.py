@@ -34,8 +34,8 @@ def grid(
     """Frames that cover a view, each overlapping the next; all round, the last the first too."""
     keep = 1 - overlap_share
 
-    def count(whole: float, one: float) -> int:
-        return max(1, math.ceil((whole - one) / (one * keep) - 1e-9) + 1)
+    def count(whole: float, step: float) -> int:
+        return max(1, math.ceil((whole - step) / (step * keep) - 1e-9) + 1)
 
     closes = wide_deg >= ALL_ROUND_DEG
     return Grid(

@@ -115,9 +115,9 @@ class PlannedShot:
         """Keys of the brought lights without which the discipline would bring others."""
         brought = self.intent.brought
         return frozenset(
-            one.key
-            for one in brought
-            if self.recipe.lacks([other.kind for other in brought if other is not one])
+            light.key
+            for light in brought
+            if self.recipe.lacks([other.kind for other in brought if other is not light])
         )
 
     def given(self, positions: Positions, levers: Levers | None = None) -> tuple[LightUse, ...]:

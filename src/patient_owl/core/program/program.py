@@ -81,8 +81,8 @@ class Program:
     @property
     def duration_s(self) -> float:
         """From the button to the end. [s]"""
-        one = sum(phase.duration_s for phase in self.phases)
-        return self.rounds * one + (self.rounds - 1) * self.between_s
+        course_s = sum(phase.duration_s for phase in self.phases)
+        return self.rounds * course_s + (self.rounds - 1) * self.between_s
 
     @property
     def frames(self) -> int:

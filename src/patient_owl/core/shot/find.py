@@ -30,7 +30,7 @@ def found_lights(
     lamp one brings belongs to no place."""
     parts = (part for part in planned.plan.parts if not part.is_brought)
     found = (_found_light(planned, part, takes, sharpness) for part in parts)
-    return tuple(one for one in found if one is not None)
+    return tuple(light for light in found if light is not None)
 
 
 def _found_light(
@@ -64,7 +64,7 @@ def measured_stops(
     """How much brighter a light that is brought was found than its figure says; None while
     nobody knows, where it is no more than a hand's third, or of a beam: that tells of the air.
     """
-    part = next(one for one in planned.plan.parts if one.key == key)
+    part = next(candidate for candidate in planned.plan.parts if candidate.key == key)
     evidence = evidence_on(part, planned.lead, takes)
     if not evidence or part.source == "beam":
         return None

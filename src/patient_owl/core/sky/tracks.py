@@ -154,12 +154,12 @@ def track_of(wanted: Target, site: Site, seconds: FloatArray) -> Track:
 
 def tracks_of(wanted: Sequence[Target], site: Site, seconds: FloatArray) -> list[Track]:
     """The same for several at once, which costs little more than one."""
-    columns = _by_chunk((*(one.key for one in wanted), _SIDEREAL), seconds)
+    columns = _by_chunk((*(target.key for target in wanted), _SIDEREAL), seconds)
     local_sidereal = columns[:, -1] + _mean_turn_rad(seconds) + np.radians(site.longitude_deg)
     turned = np.cos(local_sidereal), np.sin(local_sidereal)
     return [
-        _horizontal(columns[:, 3 * i : 3 * i + 3].T, site, turned, is_star=one.segment is None)
-        for i, one in enumerate(wanted)
+        _horizontal(columns[:, 3 * i : 3 * i + 3].T, site, turned, is_star=target.segment is None)
+        for i, target in enumerate(wanted)
     ]
 
 

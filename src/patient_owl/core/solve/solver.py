@@ -262,7 +262,7 @@ def _darkened(
         gained = max(0.0, iso.brightness(found["iso"].value) - was_iso)
         off = round(max(0.0, abs(left) - WITHIN_STOPS), 1)  # nearer than this is as near
         tried.append(((off, round(softer + gained, 1), glass.value), left, found))
-    _, miss, best = min(tried, key=lambda one: one[0])
+    _, miss, best = min(tried, key=lambda attempt: attempt[0])
     positions.update(best)
     return miss
 

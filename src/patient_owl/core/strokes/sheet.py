@@ -137,11 +137,11 @@ def pace_for(strokes: Strokes, total_s: float) -> float:
 
     WrongValue where covering the light alone takes longer.
     """
-    one = sheet_of(Strokes(strokes.text, strokes.lines, strokes.height_m, 1.0))
-    covering_s = COVER_S * (len(one.strokes) - 1)
+    at_one_metre = sheet_of(Strokes(strokes.text, strokes.lines, strokes.height_m, 1.0))
+    covering_s = COVER_S * (len(at_one_metre.strokes) - 1)
     if total_s <= covering_s:
         raise WrongValue("performance_s", f"over {covering_s:.0f} s for as many strokes", total_s)
-    return (one.total_s - covering_s) / (total_s - covering_s)
+    return (at_one_metre.total_s - covering_s) / (total_s - covering_s)
 
 
 def _written(strokes: Strokes) -> list[tuple[str, Line]]:

@@ -111,7 +111,7 @@ def _answers(shot: FieldShotOut) -> list[Block]:
 
 def _used(setting: FieldSettingOut, now: FieldSettingOut) -> str:
     """A setting with what is then done otherwise with the lights that are brought."""
-    changed = [f"{one.name} {one.text}" for one in setting.given if one not in now.given]
+    changed = [f"{line.name} {line.text}" for line in setting.given if line not in now.given]
     return "; ".join([setting.text, *changed])
 
 

@@ -308,7 +308,7 @@ def _setting_out(
         iso=texts["iso"],
         filter=texts["nd_stops"] if positions["nd_stops"].value > 0 else "",
         values=setting_values(positions),
-        levers={one.light.key: {one.lever_key: one.lever} for one in given},
+        levers={use.light.key: {use.lever_key: use.lever} for use in given},
         given=given_out(given),
         program=course,
         asked=asked,

@@ -79,7 +79,7 @@ def instruments_of(
         holds=_holds(),
         compass=_compass(place, evening),
         sight=_words(words.FACES["sight"]),
-        sight_questions=[one.question for one in _given(SIGHT_GIVEN)],
+        sight_questions=[given.question for given in _given(SIGHT_GIVEN)],
         sight_results=_results(SIGHT_RESULTS),
         sweep=_words(words.FACES["sweep"]),
         sweep_step_deg=compass.SWEEP_STEP_DEG,
@@ -88,25 +88,25 @@ def instruments_of(
         cycle_name=words.CYCLE_NAME,
         taps=[
             TapOut(
-                key=one.key,
-                words=_words(words.INSTRUMENTS[one.key]),
-                kind=one.kind,
-                t_sd=as_json(one.t_sd),
-                given=_given(one.given),
-                results=_results(one.results),
+                key=instrument.key,
+                words=_words(words.INSTRUMENTS[instrument.key]),
+                kind=instrument.kind,
+                t_sd=as_json(instrument.t_sd),
+                given=_given(instrument.given),
+                results=_results(instrument.results),
             )
-            for one in taps.TAP_INSTRUMENTS.values()
+            for instrument in taps.TAP_INSTRUMENTS.values()
         ],
         sightings=[
             SightingOut(
-                key=one.key,
-                words=_words(words.INSTRUMENTS[one.key]),
-                sights=list(one.sights),
-                by_bearing=one.by_bearing,
-                given=_given(one.given),
-                results=_results(one.results),
+                key=instrument.key,
+                words=_words(words.INSTRUMENTS[instrument.key]),
+                sights=list(instrument.sights),
+                by_bearing=instrument.by_bearing,
+                given=_given(instrument.given),
+                results=_results(instrument.results),
             )
-            for one in sighting.SIGHTING_INSTRUMENTS.values()
+            for instrument in sighting.SIGHTING_INSTRUMENTS.values()
         ],
         stand=StandOut(
             words=_words(words.FACES["stand"]),
@@ -261,16 +261,16 @@ def _up(place: Place, evening: date, night: Night | None, now_utc: datetime) -> 
         step_s=STEP_S,
         bodies=[
             BodyOut(
-                key=one.target.key,
-                name=one.target.name,
-                diameter_deg=one.diameter_deg,
-                is_sought=one.target.key in (*SOUGHT, *also),
-                is_point=one.target.kind in SEEN_UNDER_SUN_DEG,
-                seen_under_sun_deg=SEEN_UNDER_SUN_DEG.get(one.target.kind, 90.0),
-                azimuth_deg=one.azimuth_deg.round(DIGITS).tolist(),
-                altitude_deg=one.altitude_deg.round(DIGITS).tolist(),
+                key=body.target.key,
+                name=body.target.name,
+                diameter_deg=body.diameter_deg,
+                is_sought=body.target.key in (*SOUGHT, *also),
+                is_point=body.target.kind in SEEN_UNDER_SUN_DEG,
+                seen_under_sun_deg=SEEN_UNDER_SUN_DEG.get(body.target.kind, 90.0),
+                azimuth_deg=body.azimuth_deg.round(DIGITS).tolist(),
+                altitude_deg=body.altitude_deg.round(DIGITS).tolist(),
             )
-            for one in up_in(site_of(place), bounds.seconds(STEP_S), also)
+            for body in up_in(site_of(place), bounds.seconds(STEP_S), also)
         ],
     )
 
@@ -298,7 +298,7 @@ def _landmarks(visit: Visit, place: Place) -> list[LandmarkOut]:
                 elevation_m=other.elevation_m,
             )
         )
-    return sorted(found, key=lambda one: one.distance_m)[:MOST_LANDMARKS]
+    return sorted(found, key=lambda landmark: landmark.distance_m)[:MOST_LANDMARKS]
 
 
 def _temperature_c(planner: Planner, night: Night) -> float:

@@ -59,16 +59,16 @@ def scenes_out(visit: Visit) -> list[PracticeSceneOut]:
         by_scene.setdefault(row.scenario, []).append(row)
     return [
         PracticeSceneOut(
-            key=one.key,
-            title=SCENES[one.key].title,
-            brief=SCENES[one.key].brief,
-            level=one.level,
-            level_text=LEVELS[one.level],
-            minutes=round(one.lasts_s / 60),
-            par=one.par,
-            best=_best(one, by_scene.get(one.key, [])),
+            key=scenario.key,
+            title=SCENES[scenario.key].title,
+            brief=SCENES[scenario.key].brief,
+            level=scenario.level,
+            level_text=LEVELS[scenario.level],
+            minutes=round(scenario.lasts_s / 60),
+            par=scenario.par,
+            best=_best(scenario, by_scene.get(scenario.key, [])),
         )
-        for one in SCENARIOS.values()
+        for scenario in SCENARIOS.values()
     ]
 
 

@@ -19,7 +19,7 @@ def found_inside(content: bytes) -> list[tuple[int, int]]:
         pixels = pixels_at(content, beginning.start())
         if pixels:
             found.append((beginning.start(), pixels))
-    return sorted(found, key=lambda one: -one[1])[:_MOST_FOUND]
+    return sorted(found, key=lambda stretch: -stretch[1])[:_MOST_FOUND]
 
 
 def pixels_at(content: bytes, at: int) -> int:

@@ -160,10 +160,10 @@ def _jpegs(table: Mapping[int, object]) -> list[tuple[int, int]]:
 
 def _whole(value: object) -> list[int]:
     values = value if isinstance(value, tuple) else (value,)
-    return [one for one in values if isinstance(one, int)]
+    return [value for value in values if isinstance(value, int)]
 
 
 def _inside(file: BinaryIO, stretches: list[tuple[int, int]]) -> tuple[tuple[int, int], ...]:
     size = size_of(file)
     real = {(a, b) for a, b in stretches if a > 0 and b <= size and b - a > _LEAST_PREVIEW_BYTES}
-    return tuple(sorted(real, key=lambda one: one[0] - one[1]))
+    return tuple(sorted(real, key=lambda stretch: stretch[0] - stretch[1]))

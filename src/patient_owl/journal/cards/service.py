@@ -135,7 +135,9 @@ def _twin(session: Session, user: User, intake: Intake, photo: Photo) -> Photo |
         Photo.camera_clock == photo.camera_clock,
     )
     stem = PurePath(file_name(photo.file_name)).stem.casefold()
-    return next((one for one in same if PurePath(one.file_name).stem.casefold() == stem), None)
+    return next(
+        (photo for photo in same if PurePath(photo.file_name).stem.casefold() == stem), None
+    )
 
 
 def place_all(planner: Planner, intake: Intake) -> None:

@@ -108,7 +108,7 @@ def _lessons(book: _Book, effect: Effect) -> list[LessonOut]:
     found = [_lesson(book, effect, level, rows) for level, rows in by_level.items()]
     if effect not in AT_A_PLACE:
         # what comes along everywhere is a lesson only where it moves something
-        found = [one for one in found if abs(one.offset_stops) >= WORTH_TELLING_STOPS]
+        found = [lesson for lesson in found if abs(lesson.offset_stops) >= WORTH_TELLING_STOPS]
     return sorted(found, key=lambda lesson: -abs(lesson.offset_stops))
 
 
@@ -193,8 +193,8 @@ def calibration_out(session: Session, user: User) -> CalibrationOut:
 
 
 def _point(book: _Book, row: FindingRow, predicted: float) -> CalibrationPointOut:
-    one = finding(row)
-    here = ShotLessons(book.lessons, one.circumstance, one.shot)
+    out = finding(row)
+    here = ShotLessons(book.lessons, out.circumstance, out.shot)
     sigma = row.predicted_sigma_stops
     expected = here.expected(row.light, row.between, sigma)
     offset = expected.offset_stops if expected else 0.0
@@ -235,5 +235,5 @@ def _biases(book: _Book) -> list[str]:
         )
         for place_id, rows in by_place.items()
     ]
-    ordered = sorted(told, key=lambda one: -abs(one[0]))
+    ordered = sorted(told, key=lambda entry: -abs(entry[0]))
     return [bias_text(name, offset, findings, nights) for offset, name, findings, nights in ordered]

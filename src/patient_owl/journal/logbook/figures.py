@@ -57,8 +57,12 @@ def figures_of(session: Session, user: User, criteria: TakeQuery) -> FiguresOut:
     return FiguresOut(
         text=found_text(whole.takes, whole.kept),
         figures=[
-            FigureOut(text=kept_text(one.what, one.kept, one.takes), kept=one.kept, takes=one.takes)
-            for one in _each_once(told)[:MOST_FIGURES]
+            FigureOut(
+                text=kept_text(group.what, group.kept, group.takes),
+                kept=group.kept,
+                takes=group.takes,
+            )
+            for group in _each_once(told)[:MOST_FIGURES]
         ],
         practise=[
             PractiseOut(

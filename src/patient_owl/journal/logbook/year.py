@@ -66,7 +66,7 @@ def year_out(session: Session, user: User, year: int, place_id: UUID | None) -> 
         most_level=MOST_LEVEL,
         takes=told,
         nights=len(out),
-        text=year_text(year, len(out), len(takes), sum(one.is_keeper for one in told)),
+        text=year_text(year, len(out), len(takes), sum(take.is_keeper for take in told)),
     )
 
 

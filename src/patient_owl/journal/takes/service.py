@@ -168,8 +168,8 @@ def judge_photo(
     if photo.take_id is not None:
         take = owned(session, Take, user.id, photo.take_id)
         same = owned_rows(session, Photo, user.id, Photo.take_id == take.id)
-        if any(one.pick for one in same):
-            take.is_keeper = any(one.pick == "kept" for one in same)
+        if any(photo.pick for photo in same):
+            take.is_keeper = any(photo.pick == "kept" for photo in same)
     session.flush()
     return photo
 

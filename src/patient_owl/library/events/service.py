@@ -71,14 +71,14 @@ def _told(line: str, evening: Evening, is_of_place: bool) -> EventMeaning:
     return EventMeaning(line, is_of_place, event, happens, trouble)
 
 
-def happening_out(one: EventMeaning, evening: Evening) -> HappeningOut:
-    happens = one.happens
+def happening_out(meaning: EventMeaning, evening: Evening) -> HappeningOut:
+    happens = meaning.happens
     return HappeningOut(
-        line=one.line,
-        kind=one.event.kind if one.event else "time",
-        label=one.event.label if one.event else one.line,
+        line=meaning.line,
+        kind=meaning.event.kind if meaning.event else "time",
+        label=meaning.event.label if meaning.event else meaning.line,
         text=happening_text(happens, evening.zone) if happens else "not this night",
-        is_of_place=one.is_of_place,
+        is_of_place=meaning.is_of_place,
         is_on=happens is not None,
         sure_min=round(happens.sure_s / 60, 1) if happens else 0.0,
         stretches=[
@@ -86,5 +86,5 @@ def happening_out(one: EventMeaning, evening: Evening) -> HappeningOut:
             for start, end in (happens.stretches[:MOST_SHOWN] if happens else ())
             if (start, end) != evening.bounds_s
         ],
-        trouble=one.trouble,
+        trouble=meaning.trouble,
     )

@@ -128,13 +128,13 @@ def keep_findings(session: Session, user: User, met: Met, found: Sequence[FoundL
     """
     where = FindingRow.user_id == user.id, FindingRow.shot_id == met.shot_id
     kept = {row.part: row for row in session.scalars(select(FindingRow).where(*where))}
-    for one in found:
+    for light in found:
         # one that was kept before its part was written down goes by its light
-        row = kept.pop(one.part, None) or kept.pop(one.light, None)
-        said = {**vars(one), **vars(met)}
+        row = kept.pop(light.part, None) or kept.pop(light.light, None)
+        said = {**vars(light), **vars(met)}
         if row is not None and all(getattr(row, name) == value for name, value in said.items()):
             continue
-        is_on = row.is_on if row and row.is_far == one.is_far else not one.is_far
+        is_on = row.is_on if row and row.is_far == light.is_far else not light.is_far
         _put(session, user, row, {**said, "is_on": is_on})
     gone = [row.id for row in kept.values()]
     session.execute(delete(FindingRow).where(FindingRow.id.in_(gone)))

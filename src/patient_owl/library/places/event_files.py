@@ -36,8 +36,8 @@ def _calendar(place: Place, visit: Visit) -> bytes:
         if not was_day(day, place_zone):
             continue
         evening = Evening(service.site_of(place), day, place_zone, service.horizon_of(place))
-        for number, one in enumerate(told(place.events, evening, is_of_place=True)):
-            happens = one.happens
+        for number, event in enumerate(told(place.events, evening, is_of_place=True)):
+            happens = event.happens
             if happens is None or happens.running == (evening.bounds_s,):
                 continue
             for part, (start, end) in enumerate(happens.running[:MOST_A_NIGHT]):

@@ -115,7 +115,7 @@ def read_events_file(place_id: UUID, file: UploadFile, visit: CurrentVisit) -> l
     found = events_file.read_events(
         content, place_zone, visit.now_utc.astimezone(place_zone).date()
     )
-    return [EventReadOut(**one._asdict()) for one in found]
+    return [EventReadOut(**event._asdict()) for event in found]
 
 
 @router.get(

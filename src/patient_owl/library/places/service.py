@@ -110,5 +110,5 @@ def read_event(place: Place, asked: EventAsked) -> HappeningOut:
     night_bounds(asked.evening_date, place_zone)  # refuses a day that was none
     evening = Evening(site_of(place), asked.evening_date, place_zone, horizon_of(place))
     (line,) = kept_lines([asked.line], asked.evening_date)
-    (one,) = told([line], evening, is_of_place=False)
-    return happening_out(one, evening)
+    (meaning,) = told([line], evening, is_of_place=False)
+    return happening_out(meaning, evening)

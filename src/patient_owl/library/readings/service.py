@@ -52,11 +52,11 @@ def readings_out(readings: Sequence[Reading], place: Place) -> list[KeptReadingO
     place_zone = zone(place.time_zone)
     found = []
     for reading in readings:
-        one = KeptReadingOut.model_validate(reading)
-        figures = {key: (f.value, f.sd) for key, f in one.figures.items()}
-        one.text = reading_text(one.instrument, figures, one.count)
-        one.made_at_local = clock(one.made_at_utc, place_zone)
-        found.append(one)
+        out = KeptReadingOut.model_validate(reading)
+        figures = {key: (f.value, f.sd) for key, f in out.figures.items()}
+        out.text = reading_text(out.instrument, figures, out.count)
+        out.made_at_local = clock(out.made_at_utc, place_zone)
+        found.append(out)
     return found
 
 

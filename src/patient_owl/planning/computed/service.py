@@ -110,26 +110,26 @@ def wanted_of(
 
 def picture_out(visit: Visit, asked: PictureAsked, check: Check) -> PictureOut:
     check()
-    one = _PlannedRequest(visit, asked)
-    picture = render(one.planned, one.context, one.wanted, check)
-    stage = stage_of(one.planned, one.context, one.wanted)
-    wide_px = one.planned.kit.body.sensor.width_px
-    if one.planned.intent.framing.orientation == "portrait":
-        wide_px = one.planned.kit.body.sensor.height_px
+    request = _PlannedRequest(visit, asked)
+    picture = render(request.planned, request.context, request.wanted, check)
+    stage = stage_of(request.planned, request.context, request.wanted)
+    wide_px = request.planned.kit.body.sensor.width_px
+    if request.planned.intent.framing.orientation == "portrait":
+        wide_px = request.planned.kit.body.sensor.height_px
     return PictureOut(
         image=base64.b64encode(jpeg(picture)).decode(),
-        width_px=one.wanted.width_px,
-        height_px=one.wanted.height_px,
+        width_px=request.wanted.width_px,
+        height_px=request.wanted.height_px,
         histogram=drawn_bins(picture.histogram),
         ends=ends_text(picture.full_share, picture.reading.black_share),
         reading=reading_text(picture.reading),
-        lands=_lands(one),
+        lands=_lands(request),
         white_k=white_k(stage) if asked.white_k is None else asked.white_k,
         whites=[WhiteOut(label=label, white_k=k) for k, label in WHITES.items()],
-        window_of_1_to_1=min(1.0, one.wanted.width_px / wide_px),
-        settings=settings_text(one.positions),
-        difference=_difference(one) if asked.settings else [],
-        stand_in=_stand_in(one, stage.subject),
+        window_of_1_to_1=min(1.0, request.wanted.width_px / wide_px),
+        settings=settings_text(request.positions),
+        difference=_difference(request) if asked.settings else [],
+        stand_in=_stand_in(request, stage.subject),
     )
 
 
@@ -148,35 +148,35 @@ def small_jpeg(visit: Visit, shot: Shot, width_px: int) -> bytes:
     return jpeg(render(planned, planner.context(night), wanted))
 
 
-def _lands(one: _PlannedRequest) -> list[LandsOut]:
+def _lands(request: _PlannedRequest) -> list[LandsOut]:
     """Every light with the settings tried."""
-    body = one.planned.kit.body
+    body = request.planned.kit.body
     return [
         LandsOut(
             part=key,
             name=part_name(key),
             text=placed(stops),
-            level_share=level_share(stops, body, one.settings.iso),
+            level_share=level_share(stops, body, request.settings.iso),
         )
-        for key, stops in one.landings(one.settings).items()
+        for key, stops in request.landings(request.settings).items()
     ]
 
 
-def _difference(one: _PlannedRequest) -> list[str]:
-    planned = one.planned
-    now, then = one.landings(planned.settings), one.landings(one.settings)
+def _difference(request: _PlannedRequest) -> list[str]:
+    planned = request.planned
+    now, then = request.landings(planned.settings), request.landings(request.settings)
     temperature = planned.scene.temperature_c
     costs = consequences(
-        planned.kit, planned.plan.blurs, temperature, planned.positions, one.positions
+        planned.kit, planned.plan.blurs, temperature, planned.positions, request.positions
     )
     return difference_texts([(key, now[key], then[key]) for key in now], costs)
 
 
-def _stand_in(one: _PlannedRequest, subject: StandIn | None) -> StandInOut | None:
+def _stand_in(request: _PlannedRequest, subject: StandIn | None) -> StandInOut | None:
     """What the picture shows as its subject, and what is behind it."""
     if subject is None:
         return None
-    whole = stage_of(one.planned, one.context, replace(one.wanted, window=WHOLE_FRAME))
+    whole = stage_of(request.planned, request.context, replace(request.wanted, window=WHOLE_FRAME))
     outlines = whole.outlines_px(subject.outlines_m(), subject.distance_m, subject.bearing_true_deg)
     rows, columns = whole.view.shape
     xs = [float(x) / columns for outline in outlines for x, _ in outline]
@@ -192,16 +192,16 @@ def _stand_in(one: _PlannedRequest, subject: StandIn | None) -> StandInOut | Non
         lines=stand_in_lines(
             subject,
             (right - left, bottom - top),
-            now_behind(subject, one.context, one.planned.at_s, one.night.target_key),
-            passings(subject, one.context, one.night.target_key),
-            zone(one.night.place.time_zone),
+            now_behind(subject, request.context, request.planned.at_s, request.night.target_key),
+            passings(subject, request.context, request.night.target_key),
+            zone(request.night.place.time_zone),
         ),
     )
 
 
 def spot_out(visit: Visit, asked: SpotAsked) -> SpotOut:
-    one = _PlannedRequest(visit, asked)
-    spot = spot_at(one.planned, one.context, one.wanted, asked.x, asked.y)
+    request = _PlannedRequest(visit, asked)
+    spot = spot_at(request.planned, request.context, request.wanted, asked.x, asked.y)
     return SpotOut(
         text=spot_text(spot),
         what=spot.what,
@@ -217,8 +217,8 @@ def spot_out(visit: Visit, asked: SpotAsked) -> SpotOut:
 def others_out(visit: Visit, asked: PictureAsked) -> list[OtherSettingOut]:
     """Settings worth seeing beside the planned one: equivalents, alternatives, the bracket, and
     what the other side of each school would set."""
-    one = _PlannedRequest(visit, asked)
-    planned = one.planned
+    request = _PlannedRequest(visit, asked)
+    planned = request.planned
     found = [("the same light", dict(rung.positions)) for rung in planned.ladder]
     if planned.test_frame is not None:
         found.append(("a quick frame", dict(planned.test_frame.positions)))

@@ -69,12 +69,12 @@ def _event_stretches(night: Night) -> list[StretchOut]:
     place_zone = zone(night.place.time_zone)
     return [
         StretchOut(
-            code=one.event.kind,
-            text=f"{one.event.label}: {happening_text(one, place_zone)}",
+            code=happening.event.kind,
+            text=f"{happening.event.label}: {happening_text(happening, place_zone)}",
             start_utc=ephemeris.moment_utc(start),
             end_utc=ephemeris.moment_utc(end),
         )
-        for one in happenings_of(night)
-        if len(one.stretches) <= MOST_ENTRIES and not isinstance(one.event.timing, Beat)
-        for start, end in one.stretches
+        for happening in happenings_of(night)
+        if len(happening.stretches) <= MOST_ENTRIES and not isinstance(happening.event.timing, Beat)
+        for start, end in happening.stretches
     ]

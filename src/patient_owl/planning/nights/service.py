@@ -118,7 +118,7 @@ def told_of(night: Night) -> list[EventMeaning]:
 
 def happenings_of(night: Night) -> tuple[Happening, ...]:
     """The events that are on in a night and can be read."""
-    return tuple(one.happens for one in told_of(night) if one.happens)
+    return tuple(event.happens for event in told_of(night) if event.happens)
 
 
 def _without_weather(night: Night) -> NightContext:

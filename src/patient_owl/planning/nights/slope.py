@@ -118,7 +118,7 @@ def slope_out(visit: Visit, night: Night, reference: NightIn) -> SlopeOut:
         cloud_cover=[round(float(c), 2) for c in cloud],
         uses_forecast=reference.uses_forecast,
         windows=windows_out(night, seconds),
-        happenings=[happening_out(one, evening) for one in events],
+        happenings=[happening_out(event, evening) for event in events],
         water_share=_water_share(events, seconds),
         moon_illuminated_fraction=round(sky.moon_illuminated_fraction, 3),
         readouts=_readouts(

@@ -46,17 +46,17 @@ def _out(gathered: Gathered, slots: Sequence[Slot], tables: Ahead, of: int) -> A
     spots = ["", *(spot.name for spot in spots_of(gathered.night.place))]
     shots = []
     for slot in slots:
-        one = gathered.agreed.shot(slot.job.key)
+        request = gathered.agreed.shot(slot.job.key)
         shots.append(
             AheadShotOut(
                 shot_id=gathered.shot(slot.job.key).id,
                 title=gathered.shot(slot.job.key).title,
                 spot=spots[slot.job.spot],
                 work_s=round(slot.job.work_s),
-                take_s=round(follow.course(one.planned).duration_s + JUDGE_MIN * MIN_S),
+                take_s=round(follow.course(request.planned).duration_s + JUDGE_MIN * MIN_S),
                 after_s=round(slot.job.after_s),
                 over_s=[round(end - tables.from_s) for _, end in slot.job.windows_s],
-                why=waits_text(slot, one.needs, place_zone),
+                why=waits_text(slot, request.needs, place_zone),
             )
         )
     base_s = tables.from_s

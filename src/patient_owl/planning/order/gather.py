@@ -56,11 +56,11 @@ class Gathered:
         found: dict[str, ShotRequest] = {}
         troubles: dict[str, str] = {}
         for shot in self.shots:
-            one, trouble = or_trouble(lambda shot=shot: self._wanted_of(shot))  # type: ignore[misc]
-            if one is None:
+            request, trouble = or_trouble(lambda shot=shot: self._wanted_of(shot))  # type: ignore[misc]
+            if request is None:
                 troubles[str(shot.id)] = trouble or ""
             else:
-                found[str(shot.id)] = one
+                found[str(shot.id)] = request
         return found, troubles
 
     @property
@@ -148,7 +148,7 @@ class Gathered:
 
     def plan_at(self, key: str, at_s: float) -> PlannedShot:
         """A shot as it is planned for another minute."""
-        shot = next(one for one in self.shots if str(one.id) == key)
+        shot = next(candidate for candidate in self.shots if str(candidate.id) == key)
         moved = as_request(shot).model_copy(update={"at_utc": ephemeris.moment_utc(at_s)})
         return self.planner.plan(self.night, moved, shot_id=shot.id)
 

@@ -35,7 +35,7 @@ def pack_of(visit: Visit, night: Night) -> PackListOut:
 def tick(visit: Visit, night: Night, ticks: Sequence[TickIn]) -> PackListOut:
     """Ticks of one device; one that was set later elsewhere stays."""
     session = visit.session
-    for given in sorted(ticks, key=lambda one: (one.key, one.at_utc)):
+    for given in sorted(ticks, key=lambda tick: (tick.key, tick.at_utc)):
         row = session.get(PackTick, (night.id, given.key))
         said = {"is_packed": given.is_packed, "ticked_at_utc": given.at_utc}
         if row is None:
@@ -54,7 +54,7 @@ def _ticked(session: Session, night: Night) -> set[str]:
 
 
 def _use(gathered: Gathered, bag: Bag, shot: Shot) -> Use:
-    one = gathered.agreed.shot(str(shot.id))
+    agreed = gathered.agreed.shot(str(shot.id))
     request = as_request(shot)
     lights = [
         Carried("light", bag.item(light.item_id).name if light.item_id else light.kit_kind)
@@ -62,13 +62,13 @@ def _use(gathered: Gathered, bag: Bag, shot: Shot) -> Use:
     ]
     filters = [
         Carried("glass", name)
-        for name in one.planned.positions["nd_stops"].label.split(" + ")
-        if one.planned.settings.nd_stops > 0
+        for name in agreed.planned.positions["nd_stops"].label.split(" + ")
+        if agreed.planned.settings.nd_stops > 0
     ]
     return Use(
         shot.title,
-        one.planned,
-        one.lengths.takes,
+        agreed.planned,
+        agreed.lengths.takes,
         (
             Carried("camera", bag.item(shot.body_id).name),
             Carried("glass", bag.item(shot.lens_id).name),

@@ -94,7 +94,9 @@ def choices_of(night: Night) -> OrderingChoicesOut:
     ]
     return OrderingChoicesOut(
         spots=[spot.name for spot in spots_of(night.place)],
-        waits=[WaitOut(text=_wait_text(one, here), condition=one) for one in asked],
+        waits=[
+            WaitOut(text=_wait_text(condition, here), condition=condition) for condition in asked
+        ],
     )
 
 
@@ -155,7 +157,7 @@ class _Worded:
         return self.spots[slot.job.spot]
 
     def _slot(self, slot: Slot) -> SlotOut:
-        one = self.agreed.shot(slot.job.key)
+        request = self.agreed.shot(slot.job.key)
         walk_s = slot.arrives_s - slot.leaves_s
         spot = self._spot(slot)
         return SlotOut(
@@ -170,18 +172,20 @@ class _Worded:
             latest_utc=_utc(slot.latest_s),
             spot=spot,
             settings=self._settings(slot.job.key),
-            takes=one.lengths.takes,
+            takes=request.lengths.takes,
             is_pinned=slot.job.is_pinned,
             is_optional=slot.job.is_optional,
             is_moved=slot.starts_s != slot.job.wish_s,
             text=slot_text(slot, walk_s, spot, self.zone),
-            waits=waits_text(slot, one.needs, self.zone),
+            waits=waits_text(slot, request.needs, self.zone),
             latest=latest_text(slot, self.zone),
         )
 
     def _own(self) -> list[OwnSlotOut]:
         """Every shot at its own minute; those that cannot be planned stand in left_out."""
-        asked = self.gathered.frame.outing([one.job for one in self.gathered.wanted.values()])
+        asked = self.gathered.frame.outing(
+            [request.job for request in self.gathered.wanted.values()]
+        )
         faults = judged(asked)
         found = []
         for job in sorted(asked.jobs, key=lambda job: job.wish_s):
@@ -199,13 +203,13 @@ class _Worded:
             )
         return found
 
-    def _fault(self, fault: Fault, one: ShotRequest) -> str:
+    def _fault(self, fault: Fault, request: ShotRequest) -> str:
         leave_s = self.agreed.outing.leave_s
-        return fault_text(fault, self.titles, one.needs, self.zone, leave_s)
+        return fault_text(fault, self.titles, request.needs, self.zone, leave_s)
 
     def _left_out(self, job: Job) -> LeftOut:
         order, outing = self.agreed.order, self.agreed.outing
-        one = self.agreed.shot(job.key)
+        request = self.agreed.shot(job.key)
         fault = why_left_out(outing, order, job)
         offers = [
             RemedyOut(
@@ -218,20 +222,20 @@ class _Worded:
         # nights ahead are asked for what the sky and the place give; when one must leave is this
         # one's
         lacks = fault.code in ("no_window", "too_long")
-        if lacks and (other := self._other_night(one)) is not None:
+        if lacks and (other := self._other_night(request)) is not None:
             offers.append(
                 RemedyOut(code="other_night", text=other_night_text(day(other)), shot_id=None)
             )
         return LeftOut(
             shot_id=UUID(job.key),
             title=self.titles[job.key],
-            text=self._fault(fault, one),
+            text=self._fault(fault, request),
             remedies=offers[:MOST_REMEDIES],
         )
 
-    def _other_night(self, one: ShotRequest) -> date | None:
+    def _other_night(self, request: ShotRequest) -> date | None:
         """The next evening on which all it needs holds for long enough."""
-        conditions = tuple(condition for need in one.needs for condition in need.conditions)
+        conditions = tuple(condition for need in request.needs for condition in need.conditions)
         if not conditions:
             return None
         evening = evening_of(self.night)
@@ -242,7 +246,7 @@ class _Worded:
                 evening.horizon,
                 self.night.evening_date + timedelta(days=1),
                 conditions,
-                one.job.work_s / 60,
+                request.job.work_s / 60,
             )
         )
         return found

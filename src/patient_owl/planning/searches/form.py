@@ -171,17 +171,17 @@ def _questions(places: Sequence[Place], events: Sequence[str]) -> Iterator[Quest
         "place_id": [(place.id, place.name) for place in places],
         "light": [(key, light_text(key, *bounds)) for key, bounds in LIGHTS.items()],
         "moon": list(words.MOONS.items()),
-        "target_key": [(one.key, one.name) for one in targets().values()],
+        "target_key": [(target.key, target.name) for target in targets().values()],
         "where": list(words.WHERES.items()),
         "during": [(label, label) for label in events],
         "weekdays": list(enumerate(words.WEEKDAYS)),
     }
     for key, asked in words.QUESTIONS.items():
-        choices = {str(one): name for one, name in options.get(key, ())}
+        choices = {str(option): name for option, name in options.get(key, ())}
         found = question_of(key, WishIn.model_fields[key], asked, choices, _KINDS.get(key))
         yield found.model_copy(
             update={
-                "options": [OptionOut(key=one, label=name) for one, name in choices.items()],
+                "options": [OptionOut(key=option, label=name) for option, name in choices.items()],
                 "is_optional": key == "target_key",
             }
         )

@@ -51,8 +51,8 @@ def told_out(
     shot: ShotIn, planned: PlannedShot, night: Night, taken: With, schools: Mapping[str, str]
 ) -> list[ToldLineOut]:
     asked = [_AskedQuestion.of(spec, planned, schools) for spec in planned.recipe.inputs]
-    said = [one for one in asked if one.is_said]
-    more = [word("", one.open, one.key) for one in asked if one.is_open]
+    said = [question for question in asked if question.is_said]
+    more = [word("", question.open, question.key) for question in asked if question.is_open]
     lines = [
         line("frame", _frame(shot, planned, night, taken)),
         line("picture", _picture(planned, said)),
@@ -72,10 +72,10 @@ def say_known(
 ) -> None:
     """Beside each answer that was measured, its ±. readings: latest first."""
     stand_in = shot.stand_in.model_dump() if shot.stand_in else {}
-    for one in lines:
-        for told_word in one.words:
+    for shown in lines:
+        for told_word in shown.words:
             key = told_word.key or ""
-            if one.part == "stand_in":
+            if shown.part == "stand_in":
                 answer, key = stand_in.get(key), f"stand_in.{key}"
             else:
                 answer = shot.inputs.get(key, getattr(shot, key, None))
@@ -139,7 +139,9 @@ def _frame(shot: ShotIn, planned: PlannedShot, night: Night, taken: With) -> Ite
 def _picture(planned: PlannedShot, said: Iterable[_AskedQuestion]) -> Iterable[ToldWordOut]:
     yield word("", DISCIPLINES[planned.recipe.key].title, "discipline", ":", is_set=True)
     yield word(" ", "", None)
-    yield from listed([answered(one.told, one.key, is_set=one.is_set) for one in said])
+    yield from listed(
+        [answered(question.told, question.key, is_set=question.is_set) for question in said]
+    )
 
 
 def _stand_in(stand_in: StandInIn) -> Iterable[ToldWordOut]:

@@ -73,7 +73,9 @@ def _again(visit: Visit, shot: Shot, night: Night) -> datetime:
     if shot.night_id == night.id:
         return shot.at_utc
     planner = Planner(visit)
-    before, after = (planner.context(one) for one in (planner.night(shot.night_id), night))
+    before, after = (
+        planner.context(of_night) for of_night in (planner.night(shot.night_id), night)
+    )
     at_s = ephemeris.epoch_seconds(shot.at_utc)
     found_s, _ = again_s(before, at_s, shot.bearing_true_deg, after)
     return ephemeris.moment_utc(found_s).replace(second=0, microsecond=0)

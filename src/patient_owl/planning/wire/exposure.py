@@ -162,7 +162,7 @@ def parts_out(
 ) -> list[LightPartOut]:
     """The lights of a picture, the one it is exposed for first. given: how the brought are used.
     needed: keys of those the discipline cannot do without. program: when they are used."""
-    used = {one.light.key: one for one in given}
+    used = {use.light.key: use for use in given}
     ambient = ambient_of(solution)
     open_s = solution.settings.exposure_s
     return [
@@ -214,8 +214,8 @@ class GivenOut(BaseModel):
 
 def given_out(given: Iterable[LightUse]) -> list[GivenOut]:
     return [
-        GivenOut(key=one.light.key, name=part_name(one.light.key), text=given_text(one))
-        for one in given
+        GivenOut(key=use.light.key, name=part_name(use.light.key), text=given_text(use))
+        for use in given
     ]
 
 

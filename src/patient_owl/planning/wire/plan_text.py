@@ -42,8 +42,8 @@ def word(
 
 def listed(words: Sequence[ToldWordOut]) -> Sequence[ToldWordOut]:
     """With commas between them."""
-    for one in words[1:]:
-        one.before = f", {one.before}"
+    for word in words[1:]:
+        word.before = f", {word.before}"
     return words
 
 

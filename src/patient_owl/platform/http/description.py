@@ -81,7 +81,9 @@ def _complete(description: dict[str, Any], reading: set[tuple[str, str]]) -> Non
     for path, operations in description["paths"].items():
         for method, operation in operations.items():
             if "security" in operation and method not in _SAFE:
-                operation["security"] = [one | {"csrf": []} for one in operation["security"][:1]]
+                operation["security"] = [
+                    scheme | {"csrf": []} for scheme in operation["security"][:1]
+                ]
             own = {int(status) for status in operation["responses"]}
             refused = _refusals(method, operation)
             if (path, method) in reading:

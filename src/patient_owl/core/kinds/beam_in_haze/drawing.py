@@ -17,17 +17,17 @@ EDGE = 0.25  # of the cone's half width, over which it fades; by eye
 
 
 def _beams(canvas: Canvas, stage: Stage) -> None:
-    one = stage.subject or _holder(stage)
+    holder = stage.subject or _holder(stage)
     for key, given in stage.given.items():
         lamp = given.light.lamp
         if not isinstance(lamp, Beam):
             continue
         hand = np.array([[0.2, HAND_M - LENS_OVER_GROUND_M]])
-        from_px = stage.points_px(hand, one.distance_m, one.bearing_true_deg)[0]
+        from_px = stage.points_px(hand, holder.distance_m, holder.bearing_true_deg)[0]
         if not np.isfinite(from_px).all():
             continue
         rows, columns = canvas.shape
-        px_per_m = stage.metres_px(one.distance_m)
+        px_per_m = stage.metres_px(holder.distance_m)
         x = (np.arange(columns) + 0.5 - from_px[0]).astype(np.float32)[None, :] / px_per_m
         y = (from_px[1] - np.arange(rows) - 0.5).astype(np.float32)[:, None] / px_per_m
         lean = math.radians(LEANS_DEG)

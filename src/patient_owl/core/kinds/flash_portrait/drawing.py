@@ -23,15 +23,15 @@ def _ghost(canvas: Canvas, stage: Stage) -> None:
     """On his way for the movement, each spot of it for a share of the time."""
     moves_s = min(stage.intent.number("movement_s"), stage.exposure_s)
     share = moves_s / stage.exposure_s / STEPS
-    for one in stepped(figure_of(stage), -WAY_DEG, 0.0, STEPS):
-        draw_ghost(canvas, stage, one, share)
+    for step in stepped(figure_of(stage), -WAY_DEG, 0.0, STEPS):
+        draw_ghost(canvas, stage, step, share)
 
 
 def _frozen(canvas: Canvas, stage: Stage) -> None:
     """The flash adds him to what the frame has by then: where the background is bright it shines
     through him."""
-    one = figure_of(stage)
-    found = shape_of(canvas.shape, placed_px(stage, one, one.outlines_m()))
+    figure = figure_of(stage)
+    found = shape_of(canvas.shape, placed_px(stage, figure, figure.outlines_m()))
     if found is None:
         return
     covered = np.zeros(canvas.shape, np.float32)

@@ -32,8 +32,8 @@ def _writer(canvas: Canvas, stage: Stage) -> None:
     far_m = given.light.distance_m
     half = float(np.degrees(np.arctan2(sheet.width_m / 2, far_m)))
     share = min(lasts_s, stage.exposure_s) / stage.exposure_s / STEPS
-    for one in stepped(person_at(stage, far_m + 0.3), -half, half, STEPS):
-        draw_ghost(canvas, stage, one, share, is_spilled_on=True)
+    for step in stepped(person_at(stage, far_m + 0.3), -half, half, STEPS):
+        draw_ghost(canvas, stage, step, share, is_spilled_on=True)
 
 
 DRAWING = Drawing(before=(_writer, _writing))

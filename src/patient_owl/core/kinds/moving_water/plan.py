@@ -96,8 +96,8 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         cautions=(_caution(intent), "slippery", "alone_at_night"),
         facts=tuple(
             fact
-            for one in LOOK_SHARES
-            if (fact := _without_filter(one, scene, kit, intent, part.ev100)) is not None
+            for share in LOOK_SHARES
+            if (fact := _without_filter(share, scene, kit, intent, part.ev100)) is not None
         ),
         alternatives=_ladder(part, around, kit, intent),
         bracket=frames_around,
