@@ -118,10 +118,10 @@ def import_card(
             visit = Visit(session, user, simulated_devices(), now_utc())
             night_id = night_called(session, user, night)
             with speaking(speech_of(user)):
-                found = bring_in(visit, folder, night_id, print, keeps_pixels=keep_pixels)
-        print(*found.clocks, found.text, sep="\n")
-        if found.unplaced:
-            print(f"{len(found.unplaced)} without a take wait on the page of the card.")
+                brought = bring_in(visit, folder, night_id, print, keeps_pixels=keep_pixels)
+        print(*brought.clocks, brought.text, sep="\n")
+        if brought.unplaced:
+            print(f"{len(brought.unplaced)} without a take wait on the page of the card.")
 
 
 DataOfDemo = Annotated[bool, typer.Option("--demo", help="The demo's data.")]

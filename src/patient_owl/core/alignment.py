@@ -37,18 +37,18 @@ def passings(
 ) -> tuple[BodyPassing, ...]:
     """When bodies stand behind it this night, in order; those under the ground or far over it left
     out. target: key of what is chosen for the night, looked for too."""
-    wanted = looked_for(target)
+    targets_of = looked_for(target)
     seconds = night.bounds.seconds(STEP_S)
-    found = []
-    sun, *bodies = tracks_of(_with_sun(wanted), night.site, seconds)
-    for (body, sun_deg), track in zip(wanted.items(), bodies, strict=True):
+    passed = []
+    sun, *bodies = tracks_of(_with_sun(targets_of), night.site, seconds)
+    for (body, sun_deg), track in zip(targets_of.items(), bodies, strict=True):
         off = (track.azimuth_deg - stand_in.bearing_true_deg + 180) % 360 - 180
         for at_s, altitude in _crossings(seconds, off, track.apparent_altitude_deg):
             over = altitude - stand_in.top_altitude_deg
             is_dark = np.interp(at_s, seconds, sun.true_altitude_deg) < sun_deg
             if is_dark and altitude > max(stand_in.foot_altitude_deg, 0.0) and over < NEAR_DEG:
-                found.append(BodyPassing(body, at_s, over))
-    return tuple(sorted(found, key=lambda passing: passing.at_s))
+                passed.append(BodyPassing(body, at_s, over))
+    return tuple(sorted(passed, key=lambda passing: passing.at_s))
 
 
 def _crossings(
@@ -68,9 +68,9 @@ def looked_for(target: str | None) -> Mapping[str, float]:
     return LOOKED_FOR if target is None else {target: TARGET_SUN_DEG, **LOOKED_FOR}
 
 
-def _with_sun(wanted: Mapping[str, float]) -> list[Target]:
+def _with_sun(placements: Mapping[str, float]) -> list[Target]:
     """The Sun, then those looked for."""
-    return [targets()[key] for key in ("sun", *wanted)]
+    return [targets()[key] for key in ("sun", *placements)]
 
 
 @dataclass(frozen=True)
@@ -86,16 +86,16 @@ def now_behind(
     stand_in: StandIn, night: NightContext, at_s: float, target: str | None = None
 ) -> tuple[NowBehind, ...]:
     """What is within NEAR_DEG of its top at a moment, nearest first."""
-    wanted = looked_for(target)
-    sun, *bodies = tracks_of(_with_sun(wanted), night.site, np.array([at_s]))
-    found = []
-    for (body, sun_deg), track in zip(wanted.items(), bodies, strict=True):
+    targets_of = looked_for(target)
+    sun, *bodies = tracks_of(_with_sun(targets_of), night.site, np.array([at_s]))
+    near = []
+    for (body, sun_deg), track in zip(targets_of.items(), bodies, strict=True):
         aside = (float(track.azimuth_deg[0]) - stand_in.bearing_true_deg + 180) % 360 - 180
         altitude = float(track.apparent_altitude_deg[0])
         over = altitude - stand_in.top_altitude_deg
         is_dark = sun.true_altitude_deg[0] < sun_deg
         if is_dark and altitude > 0 and np.hypot(aside, over) < NEAR_DEG:
-            found.append(NowBehind(body, aside, over))
+            near.append(NowBehind(body, aside, over))
     return tuple(
-        sorted(found, key=lambda pass_by: np.hypot(pass_by.aside_deg, pass_by.over_top_deg))
+        sorted(near, key=lambda pass_by: np.hypot(pass_by.aside_deg, pass_by.over_top_deg))
     )

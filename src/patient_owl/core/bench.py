@@ -147,7 +147,7 @@ def _floor(limits: tuple[Limit, ...], control: Control, otherwise: float) -> flo
 
 
 def _limits(work: Work, kit: Kit) -> tuple[Limit, ...]:
-    found: list[Limit | None] = [
+    limits: list[Limit | None] = [
         diffraction(kit),
         handheld(kit, drives=work.is_handheld),
         ceiling_mark(kit),
@@ -158,16 +158,16 @@ def _limits(work: Work, kit: Kit) -> tuple[Limit, ...]:
     if work.near_m is not None:
         if work.focus_m is None:
             raise WrongValue("focus_m", "the distance focused at, when depth is asked for", "none")
-        found.append(depth_needs(kit, work.focus_m, work.near_m))
+        limits.append(depth_needs(kit, work.focus_m, work.near_m))
     if work.wants_rays:
-        found.append(sunstar(kit))
+        limits.append(sunstar(kit))
     if work.speed_m_s is not None:
         if work.distance_m is None:
             raise WrongValue("distance_m", "how far off the moving thing is", "none")
-        found.append(subject_sharp(work.speed_m_s, work.distance_m, work.tolerance_px, kit))
+        limits.append(subject_sharp(work.speed_m_s, work.distance_m, work.tolerance_px, kit))
     if work.performance_s is not None:
-        found.append(performer(work.performance_s, work.delay_s))
-    return tuple(limit for limit in found if limit is not None)
+        limits.append(performer(work.performance_s, work.delay_s))
+    return tuple(limit for limit in limits if limit is not None)
 
 
 def _blurs(work: Work, kit: Kit) -> Blurs:

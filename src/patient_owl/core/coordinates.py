@@ -85,19 +85,21 @@ def _halves(text: str) -> tuple[str, str] | None:
 
 
 def _angle(text: str, whole: str) -> tuple[float, str | None]:
-    found = _ANGLE.fullmatch(text.strip())
-    if found is None:
+    notation = _ANGLE.fullmatch(text.strip())
+    if notation is None:
         raise WrongValue("coordinates", ACCEPTED, whole.strip())
     parts = {
-        k: float(found[k].replace(",", ".")) for k in ("degrees", "minutes", "seconds") if found[k]
+        k: float(notation[k].replace(",", "."))
+        for k in ("degrees", "minutes", "seconds")
+        if notation[k]
     }
     for name in ("minutes", "seconds"):
         if parts.get(name, 0) >= 60:
             raise WrongValue("coordinates", f"{name} under 60", f"{parts[name]:g} {name}")
     value = parts["degrees"] + parts.get("minutes", 0) / 60 + parts.get("seconds", 0) / 3600
-    letter = (found["before"] or found["after"] or "").upper() or None
-    if letter and found["sign"]:
+    letter = (notation["before"] or notation["after"] or "").upper() or None
+    if letter and notation["sign"]:
         raise WrongValue("coordinates", "a sign or a hemisphere letter, not both", whole.strip())
-    if found["before"] and found["after"]:
+    if notation["before"] and notation["after"]:
         raise WrongValue("coordinates", "one hemisphere letter an angle", whole.strip())
-    return (-value if found["sign"] == "-" or letter in ("S", "W", "O") else value), letter
+    return (-value if notation["sign"] == "-" or letter in ("S", "W", "O") else value), letter

@@ -103,7 +103,7 @@ def _month(
     month = np.concatenate([grid[:-1] for grid in bounds] + [bounds[-1][-1:]])
     margins = margins_deg(wish.conditions, site, horizon, month)
     stretches = windows(wish.conditions, site, horizon, month, margins)
-    found: list[Found] = []
+    nights: list[Found] = []
     missed: list[Missed] = []
     for evening, grid in zip(evenings, bounds, strict=True):
         if wish.weekdays and evening.weekday() not in wish.weekdays:
@@ -115,10 +115,10 @@ def _month(
             inside = (month >= start) & (month <= end)
             result = _near_miss(evening, margins[:, inside])
         if isinstance(result, Found):
-            found.append(result)
+            nights.append(result)
         elif result is not None:
             missed.append(result)
-    return Progress(done, of, tuple(found), tuple(missed))
+    return Progress(done, of, tuple(nights), tuple(missed))
 
 
 def _judged(

@@ -158,13 +158,13 @@ def sky_cd_m2(
     ) * _moon_nearer(moon)
     # an even cloud shines all over with what comes through it
     in_cloud = _moon_lux(moon, phase) * _through_cloud(cover) / np.pi
-    found = (
+    luminance = (
         _twilit_sky_cd_m2(sun_lux, sun, cover, altitude, azimuth),
         (1 - cover) * by_moon + cover * in_cloud,
         dark_sky_cd_m2(natural, altitude),
         dark_sky_cd_m2(towns, altitude) * _glow_side(darkness, altitude, azimuth),
     )
-    return np.stack(np.broadcast_arrays(*found))
+    return np.stack(np.broadcast_arrays(*luminance))
 
 
 def _moon_nearer(moon: Track) -> FloatArray:

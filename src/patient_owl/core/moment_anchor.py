@@ -107,16 +107,16 @@ def _body_s(
     body: str, before: NightContext, at_s: float, bearing_true_deg: float, after: NightContext
 ) -> float | None:
     """A body the camera looks at, in the same direction; None where there is none that night."""
-    wanted = target(body)
+    sought = target(body)
     moment = np.array([at_s])
-    azimuth_deg = tracks.track_of(wanted, before.site, moment).azimuth_deg[0]
-    is_up = over_horizon_deg(wanted, before.site, before.horizon, moment)[0] > 0
+    azimuth_deg = tracks.track_of(sought, before.site, moment).azimuth_deg[0]
+    is_up = over_horizon_deg(sought, before.site, before.horizon, moment)[0] > 0
     if not is_up or abs(_off_deg(azimuth_deg, bearing_true_deg)) > LOOKED_AT_DEG:
         return None
     there = after.bounds.seconds(STEP_S)
-    up = over_horizon_deg(wanted, after.site, after.horizon, there) > 0
+    up = over_horizon_deg(sought, after.site, after.horizon, there) > 0
     dark = _altitude_deg(tracks.SUN, after, there) <= ASTRONOMICAL_TWILIGHT_SUN_ALTITUDE_DEG
-    off = np.abs(_off_deg(tracks.track_of(wanted, after.site, there).azimuth_deg, azimuth_deg))
+    off = np.abs(_off_deg(tracks.track_of(sought, after.site, there).azimuth_deg, azimuth_deg))
     off = np.where(up & dark, off, np.inf)
     best = int(np.argmin(off))
     return float(there[best]) if off[best] <= SAME_BEARING_DEG else None

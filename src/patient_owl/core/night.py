@@ -118,9 +118,9 @@ def sky_events(site: Site, seconds: FloatArray, horizon: Horizon = SEA) -> list[
         return tracks.track(tracks.SUN, site, at).true_altitude_deg
 
     sun_values = sun_altitude(seconds)
-    found: list[tuple[float, str]] = []
+    events: list[tuple[float, str]] = []
     for dusk, dawn, altitude_deg in SUN_EVENTS:
-        found += _events(
+        events += _events(
             lambda at, a=altitude_deg: sun_altitude(at) - a,  # type: ignore[misc]
             seconds,
             dawn,
@@ -131,9 +131,9 @@ def sky_events(site: Site, seconds: FloatArray, horizon: Horizon = SEA) -> list[
         lambda at: over_horizon_deg(target(tracks.MOON), site, horizon, at),
         lambda at: over_horizon_deg(target(tracks.GALACTIC_CORE), site, horizon, at),
     )
-    found += _events(moon, seconds, "moonrise", "moonset")
-    found += _events(core, seconds, "galactic_core_rise", "galactic_core_set")
-    return sorted(found)
+    events += _events(moon, seconds, "moonrise", "moonset")
+    events += _events(core, seconds, "galactic_core_rise", "galactic_core_set")
+    return sorted(events)
 
 
 @kept(most=2048, mb=6)
@@ -279,9 +279,9 @@ def passage(wanted: Target, site: Site, bounds: Bounds, horizon: Horizon = SEA) 
         return over_horizon_deg(wanted, site, horizon, at)
 
     values = over(seconds)
-    found = search.crossings(over, seconds, values)
-    rise = next((c.seconds for c in found if c.rising), None)
-    sets = next((c.seconds for c in found if not c.rising), None)
+    crossings_s = search.crossings(over, seconds, values)
+    rise = next((c.seconds for c in crossings_s if c.rising), None)
+    sets = next((c.seconds for c in crossings_s if not c.rising), None)
     coarse = tracks.track_of(wanted, site, seconds).apparent_altitude_deg
     highest_s = search.highest(
         lambda at: tracks.track_of(wanted, site, at).apparent_altitude_deg, seconds, coarse

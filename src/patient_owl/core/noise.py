@@ -118,8 +118,8 @@ def highest_iso_for(
     a stop above the knee, where this limit lies.
     """
     fixed = noise.dark_rate_e_s(temperature_c) * exposure_s + noise.read_pre_e**2
-    wanted = (least_snr**2 + least_snr * math.sqrt(least_snr**2 + 4 * fixed)) / 2
-    return signal_e(noise, pixel_pitch_um, 1.0, stops) / wanted
+    least_signal_e = (least_snr**2 + least_snr * math.sqrt(least_snr**2 + 4 * fixed)) / 2
+    return signal_e(noise, pixel_pitch_um, 1.0, stops) / least_signal_e
 
 
 def lowest_tone_stops(
@@ -132,8 +132,8 @@ def lowest_tone_stops(
 ) -> float:
     """The darkest tone, stops from mid-grey, that still reaches `least_snr`; solved as above."""
     fixed = noise.dark_rate_e_s(temperature_c) * exposure_s + noise.read_e(iso) ** 2
-    wanted = (least_snr**2 + least_snr * math.sqrt(least_snr**2 + 4 * fixed)) / 2
-    return math.log2(wanted / signal_e(noise, pixel_pitch_um, iso, 0.0))
+    least_signal_e = (least_snr**2 + least_snr * math.sqrt(least_snr**2 + 4 * fixed)) / 2
+    return math.log2(least_signal_e / signal_e(noise, pixel_pitch_um, iso, 0.0))
 
 
 def two_stage(table: Sequence[tuple[float, float]], base_iso: float) -> tuple[float, float]:

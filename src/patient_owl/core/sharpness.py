@@ -52,5 +52,5 @@ def sharpness(
         "star_drift": star_drift_px,
         "shake": shake_px,
     }
-    found = sorted(((k, v) for k, v in parts.items() if v > 0), key=lambda part: -part[1])
-    return Sharpness(tuple(found), math.hypot(*parts.values()))
+    largest_first = sorted(((k, v) for k, v in parts.items() if v > 0), key=lambda part: -part[1])
+    return Sharpness(tuple(largest_first), math.hypot(*parts.values()))

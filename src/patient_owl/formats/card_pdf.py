@@ -85,12 +85,12 @@ def _set(pdf: FPDF, card: Card, scale: float) -> None:
 
 def card_text(card: Card) -> str:
     """The same as plain text, for whoever reads it on a screen without us."""
-    told = [card.title, card.subtitle, card.numbers]
+    texts = [card.title, card.subtitle, card.numbers]
     for block in card.blocks:
-        told += ["", block.title.upper()]
-        told += [f"[ ] {line}" if block.is_checklist else line for line in block.lines]
-        told += ["  ".join(row) for row in block.rows]
-    return "\n".join(told).rstrip() + "\n"
+        texts += ["", block.title.upper()]
+        texts += [f"[ ] {line}" if block.is_checklist else line for line in block.lines]
+        texts += ["  ".join(row) for row in block.rows]
+    return "\n".join(texts).rstrip() + "\n"
 
 
 def _block(pdf: FPDF, block: Block, scale: float) -> None:

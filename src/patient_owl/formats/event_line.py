@@ -128,10 +128,10 @@ class _Line:
 
     def take(self, pattern: re.Pattern[str]) -> re.Match[str] | None:
         """The first clause of that form, which is in the line no longer."""
-        found = pattern.search(self.left)
-        if found:
-            self.left = f"{self.left[: found.start()]}{_TAKEN}{self.left[found.end() :]}"
-        return found
+        match = pattern.search(self.left)
+        if match:
+            self.left = f"{self.left[: match.start()]}{_TAKEN}{self.left[match.end() :]}"
+        return match
 
     @property
     def name(self) -> str:
@@ -311,12 +311,12 @@ def _unit_min(unit: str | None) -> float:
     return {"s": 1 / 60, "h": 60.0}.get((unit or "min")[0].lower(), 1.0)
 
 
-def _minutes_of(found: re.Match[str] | None, empty: float = 0.0) -> float | None:
+def _minutes_of(match: re.Match[str] | None, empty: float = 0.0) -> float | None:
     """The minutes of a clause with a number and a unit. empty: the number where none was said."""
-    if found is None:
+    if match is None:
         return None
-    number = empty if found[1] is None else _number(found[1])
-    return round(number * _unit_min(found[2]), 6)
+    number = empty if match[1] is None else _number(match[1])
+    return round(number * _unit_min(match[2]), 6)
 
 
 def event_line(event: Event) -> str:

@@ -56,10 +56,10 @@ def read_events(content: bytes, zone: tzinfo, day: date) -> list[Read]:
         raise WrongValue("file", f"at most {MOST_BYTES // 1000} kB", f"{len(content) // 1000} kB")
     text = decoded(content, "CSV or iCalendar")
     is_calendar = text.lstrip().upper().startswith("BEGIN:VCALENDAR")
-    found = list(_of_calendar(text, zone) if is_calendar else _of_csv(text))
-    if len(found) > MOST_READ:
-        raise WrongValue("file", f"at most {MOST_READ} entries", len(found))
-    return [_checked(read, day) for read in found]
+    entries = list(_of_calendar(text, zone) if is_calendar else _of_csv(text))
+    if len(entries) > MOST_READ:
+        raise WrongValue("file", f"at most {MOST_READ} entries", len(entries))
+    return [_checked(read, day) for read in entries]
 
 
 def _checked(read: Read, day: date) -> Read:

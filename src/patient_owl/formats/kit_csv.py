@@ -29,14 +29,14 @@ def read_kit_csv(text: str) -> list[dict[str, Any]]:
     header = next(rows, [])
     if any(name not in header for name in FIRST):
         raise WrongValue("header", "columns name and kind", ", ".join(header) or "none")
-    found = []
+    things = []
     for number, cells in enumerate(rows, 2):
         if len(cells) > len(header):
             raise WrongValue(f"line {number}", "as many cells as the header", len(cells))
         row = dict(itertools.zip_longest(header, cells, fillvalue=""))
         if any(cells):
-            found.append({key: _value(number, key, cell) for key, cell in row.items() if cell})
-    return found
+            things.append({key: _value(number, key, cell) for key, cell in row.items() if cell})
+    return things
 
 
 def _cell(value: Any) -> str:

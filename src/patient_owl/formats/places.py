@@ -53,22 +53,23 @@ def read_waypoints(content: bytes) -> list[Waypoint]:
     text = decoded(content, "GPX, KML or GeoJSON")
     start = text.lstrip()[:2000]
     if start.startswith(("{", "[")):
-        found = _read_geojson(text)
+        waypoints = _read_geojson(text)
     elif "<gpx" in start:
-        found = _read_gpx(text)
+        waypoints = _read_gpx(text)
     elif "<kml" in start:
-        found = _read_kml(text)
+        waypoints = _read_kml(text)
     else:
         raise WrongValue("file", "GPX, KML or GeoJSON", "something else")
-    if not found:
+    if not waypoints:
         raise WrongValue("file", "at least one waypoint", "none")
-    if len(found) > MOST_WAYPOINTS:
-        raise WrongValue("file", f"at most {MOST_WAYPOINTS} waypoints", len(found))
-    for waypoint in found:
+    if len(waypoints) > MOST_WAYPOINTS:
+        raise WrongValue("file", f"at most {MOST_WAYPOINTS} waypoints", len(waypoints))
+    for waypoint in waypoints:
         _check(waypoint)
     # an escape may have written what plain text has not
     return [
-        replace(w, name=plain_text(w.name), description=plain_text(w.description)) for w in found
+        replace(w, name=plain_text(w.name), description=plain_text(w.description))
+        for w in waypoints
     ]
 
 
@@ -122,7 +123,7 @@ def _read_gpx(text: str) -> list[Waypoint]:
 
 
 def _read_kml(text: str) -> list[Waypoint]:
-    found: list[Waypoint] = []
+    waypoints: list[Waypoint] = []
     for mark in _defused(text).iter():
         if not str(mark.tag).endswith("Placemark"):
             continue
@@ -130,16 +131,16 @@ def _read_kml(text: str) -> list[Waypoint]:
         if "Point" not in parts or "coordinates" not in parts:
             continue
         numbers = _numbers(parts["coordinates"], parts.get("name", ""))
-        found.append(
+        waypoints.append(
             Waypoint(
-                parts.get("name") or f"Placemark {len(found) + 1}",
+                parts.get("name") or f"Placemark {len(waypoints) + 1}",
                 numbers[1],
                 numbers[0],
                 numbers[2] if len(numbers) > 2 else 0.0,
                 parts.get("description", ""),
             )
         )
-    return found
+    return waypoints
 
 
 def _numbers(text: str, name: str) -> list[float]:
@@ -155,16 +156,16 @@ def _numbers(text: str, name: str) -> list[float]:
 def _read_geojson(text: str) -> list[Waypoint]:
     root = read_json(text, "well-formed GeoJSON")
     features = root.get("features", [root]) if isinstance(root, dict) else []
-    found: list[Waypoint] = []
+    waypoints: list[Waypoint] = []
     for feature in features if isinstance(features, list) else []:
         geometry = feature.get("geometry") if isinstance(feature, dict) else None
         if not isinstance(geometry, dict) or geometry.get("type") != "Point":
             continue
         properties = feature.get("properties")
         properties = dict(properties) if isinstance(properties, dict) else {}
-        name = str(properties.pop("name", "") or f"Point {len(found) + 1}")
+        name = str(properties.pop("name", "") or f"Point {len(waypoints) + 1}")
         numbers = _position(geometry.get("coordinates"), name)
-        found.append(
+        waypoints.append(
             Waypoint(
                 name,
                 numbers[1],
@@ -174,7 +175,7 @@ def _read_geojson(text: str) -> list[Waypoint]:
                 properties,
             )
         )
-    return found
+    return waypoints
 
 
 def _position(value: object, name: str) -> list[float]:

@@ -31,14 +31,14 @@ def read_strokes(content: bytes) -> list[list[tuple[float, float]]]:
         shapes = [element for element in drawing.elements() if isinstance(element, Shape)]
     except Exception as error:  # whatever a broken file leads its reader to
         raise WrongValue("file", _WANTED, "something that cannot be read") from error
-    found: list[list[tuple[float, float]]] = []
+    lines: list[list[tuple[float, float]]] = []
     for shape in shapes:
-        found += _lines(Path(shape))
-        if sum(len(line) for line in found) > MOST_POINTS:
+        lines += _lines(Path(shape))
+        if sum(len(line) for line in lines) > MOST_POINTS:
             raise WrongValue("file", f"at most {MOST_POINTS} points", "more")
-    if not found:
+    if not lines:
         raise WrongValue("file", _WANTED, "one without any line")
-    return found
+    return lines
 
 
 def _check(content: bytes) -> None:
@@ -57,10 +57,10 @@ def _check(content: bytes) -> None:
 
 def _lines(path: Path) -> list[list[tuple[float, float]]]:
     """A path as polylines, one for each time the pen is put down."""
-    found: list[list[tuple[float, float]]] = []
+    lines: list[list[tuple[float, float]]] = []
     for segment in path:
-        if isinstance(segment, Move) or not found:
-            found.append([])
+        if isinstance(segment, Move) or not lines:
+            lines.append([])
         if segment.end is None:
             continue
         if isinstance(segment, (Move, Line, Close)):
@@ -69,8 +69,8 @@ def _lines(path: Path) -> list[list[tuple[float, float]]]:
             shares = [(k + 1) / POINTS_A_CURVE for k in range(POINTS_A_CURVE)]
         for share in shares:
             at = segment.point(share)
-            found[-1].append((float(at.x), float(at.y)))
-    return [line for line in map(_distinct, found) if len(line) > 1]
+            lines[-1].append((float(at.x), float(at.y)))
+    return [line for line in map(_distinct, lines) if len(line) > 1]
 
 
 def _distinct(line: list[tuple[float, float]]) -> list[tuple[float, float]]:

@@ -47,24 +47,26 @@ def sidecar_xmp(sidecar: Sidecar) -> bytes:
     for prefix, uri in _NAMESPACES.items():
         ElementTree.register_namespace(prefix, uri)
     root = ElementTree.Element(name_of("x", "xmpmeta"))
-    told = ElementTree.SubElement(ElementTree.SubElement(root, name_of("rdf", "RDF")), described())
-    told.set(name_of("rdf", "about"), "")
+    description = ElementTree.SubElement(
+        ElementTree.SubElement(root, name_of("rdf", "RDF")), described()
+    )
+    description.set(name_of("rdf", "about"), "")
     rating = REJECTED if sidecar.is_rejected else sidecar.rating
-    _put(told, "xmp", "Rating", str(rating) if rating else "")
-    _put(told, "xmp", "Label", sidecar.label)
-    _in_language(told, "title", sidecar.title)
-    _in_language(told, "description", sidecar.description)
-    _bag(told, "subject", sidecar.tags)
-    _put(told, "Iptc4xmpCore", "Location", sidecar.place)
-    _put(told, "exif", "GPSLatitude", _minutes(sidecar.latitude_deg, "NS"))
-    _put(told, "exif", "GPSLongitude", _minutes(sidecar.longitude_deg, "EW"))
+    _put(description, "xmp", "Rating", str(rating) if rating else "")
+    _put(description, "xmp", "Label", sidecar.label)
+    _in_language(description, "title", sidecar.title)
+    _in_language(description, "description", sidecar.description)
+    _bag(description, "subject", sidecar.tags)
+    _put(description, "Iptc4xmpCore", "Location", sidecar.place)
+    _put(description, "exif", "GPSLatitude", _minutes(sidecar.latitude_deg, "NS"))
+    _put(description, "exif", "GPSLongitude", _minutes(sidecar.longitude_deg, "EW"))
     if sidecar.taken_at is not None:
-        _put(told, "exif", "DateTimeOriginal", sidecar.taken_at.isoformat())
-    _put(told, "exif", "ExposureTime", _fraction(sidecar.exposure_s))
-    _put(told, "exif", "FNumber", _fraction(sidecar.f_number))
+        _put(description, "exif", "DateTimeOriginal", sidecar.taken_at.isoformat())
+    _put(description, "exif", "ExposureTime", _fraction(sidecar.exposure_s))
+    _put(description, "exif", "FNumber", _fraction(sidecar.f_number))
     if sidecar.iso is not None:
-        _list(told, "exif", "ISOSpeedRatings", "Seq", [str(round(sidecar.iso))])
-    _put(told, "owl", "Plan", sidecar.plan)
+        _list(description, "exif", "ISOSpeedRatings", "Seq", [str(round(sidecar.iso))])
+    _put(description, "owl", "Plan", sidecar.plan)
     ElementTree.indent(root)
     content: bytes = ElementTree.tostring(root, encoding="utf-8", xml_declaration=True)
     return content
@@ -78,28 +80,28 @@ def described() -> str:
     return name_of("rdf", "Description")
 
 
-def _put(told: ElementTree.Element, prefix: str, name: str, text: str) -> None:
+def _put(description: ElementTree.Element, prefix: str, name: str, text: str) -> None:
     if text:
-        ElementTree.SubElement(told, name_of(prefix, name)).text = text
+        ElementTree.SubElement(description, name_of(prefix, name)).text = text
 
 
-def _in_language(told: ElementTree.Element, name: str, text: str) -> None:
+def _in_language(description: ElementTree.Element, name: str, text: str) -> None:
     if text:
-        item = _list(told, "dc", name, "Alt", [text])
+        item = _list(description, "dc", name, "Alt", [text])
         item.set(_LANGUAGE, "x-default")
 
 
-def _bag(told: ElementTree.Element, name: str, texts: Sequence[str]) -> None:
+def _bag(description: ElementTree.Element, name: str, texts: Sequence[str]) -> None:
     if texts:
-        _list(told, "dc", name, "Bag", texts)
+        _list(description, "dc", name, "Bag", texts)
 
 
 def _list(
-    told: ElementTree.Element, prefix: str, name: str, kind: str, texts: Sequence[str]
+    description: ElementTree.Element, prefix: str, name: str, kind: str, texts: Sequence[str]
 ) -> ElementTree.Element:
     """The last item of it."""
     items = ElementTree.SubElement(
-        ElementTree.SubElement(told, name_of(prefix, name)), name_of("rdf", kind)
+        ElementTree.SubElement(description, name_of(prefix, name)), name_of("rdf", kind)
     )
     item = items
     for text in texts:

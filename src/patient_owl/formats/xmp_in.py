@@ -37,10 +37,10 @@ def read_sidecar(content: bytes) -> Thought:
         root = ElementTree.fromstring(content, forbid_dtd=True)
     except Exception as error:  # whatever a broken file leads its reader to
         raise WrongValue("file", _WANTED, "no well-formed XML, or one with entities") from error
-    told = list(root.iter(described()))
-    if not told:
+    descriptions = list(root.iter(described()))
+    if not descriptions:
         raise WrongValue("file", _WANTED, "XML that describes no picture")
-    said = _first(told, "xmp", "Rating") or "0"
+    said = _first(descriptions, "xmp", "Rating") or "0"
     try:
         rating = round(float(said))
     except (ValueError, OverflowError) as error:
@@ -48,25 +48,25 @@ def read_sidecar(content: bytes) -> Thought:
     return Thought(
         rating=min(max(rating, 0), _MOST_RATING),
         is_rejected=rating == REJECTED,
-        label=_first(told, "xmp", "Label"),
-        description=next(_items(told, "description"), ""),
-        tags=tuple(_items(told, "subject")),
+        label=_first(descriptions, "xmp", "Label"),
+        description=next(_items(descriptions, "description"), ""),
+        tags=tuple(_items(descriptions, "subject")),
     )
 
 
-def _first(told: Sequence[Element], prefix: str, name: str) -> str:
+def _first(descriptions: Sequence[Element], prefix: str, name: str) -> str:
     """The value of a simple property; empty without one."""
     key = name_of(prefix, name)
-    for description in told:
-        found = description.get(key) or description.findtext(key)
-        if found:
-            return found.strip()
+    for description in descriptions:
+        text = description.get(key) or description.findtext(key)
+        if text:
+            return text.strip()
     return ""
 
 
-def _items(told: Sequence[Element], name: str) -> Iterator[str]:
+def _items(descriptions: Sequence[Element], name: str) -> Iterator[str]:
     """The items of a list of Dublin Core, of whichever kind."""
-    for description in told:
+    for description in descriptions:
         for listed in description.iterfind(name_of("dc", name)):
             yield from (text for item in listed.iter(name_of("rdf", "li")) if (text := _text(item)))
 

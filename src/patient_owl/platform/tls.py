@@ -26,9 +26,9 @@ class NoCertificate(Exception):
 
 def own_certificate(directory: Path, host: str) -> Certificate:
     """The certificate kept in `directory`, made when there is none."""
-    found = Certificate(directory / "cert.pem", directory / "key.pem")
-    if found.cert.is_file() and found.key.is_file():
-        return found
+    certificate = Certificate(directory / "cert.pem", directory / "key.pem")
+    if certificate.cert.is_file() and certificate.key.is_file():
+        return certificate
     if shutil.which("openssl") is None:
         raise NoCertificate("openssl is needed to make a certificate: apt-get install openssl")
     directory.mkdir(parents=True, exist_ok=True, mode=0o700)
@@ -38,7 +38,7 @@ def own_certificate(directory: Path, host: str) -> Certificate:
             *("openssl", "req", "-x509", "-newkey", "ec", "-pkeyopt", "ec_paramgen_curve:P-256"),
             *("-nodes", "-days", str(VALID_DAYS), "-subj", "/CN=Patient Owl"),
             *("-addext", f"subjectAltName={names}"),
-            *("-keyout", str(found.key), "-out", str(found.cert)),
+            *("-keyout", str(certificate.key), "-out", str(certificate.cert)),
         ],
         capture_output=True,
         text=True,
@@ -46,8 +46,8 @@ def own_certificate(directory: Path, host: str) -> Certificate:
     )
     if made.returncode != 0:
         raise NoCertificate(f"no certificate could be made: {made.stderr.strip()[-200:]}")
-    found.key.chmod(0o600)
-    return found
+    certificate.key.chmod(0o600)
+    return certificate
 
 
 def _names(host: str) -> list[str]:

@@ -15,12 +15,12 @@ _NAMED = {
 
 def unpacked_text(added: Mapping[str, int], here: Mapping[str, int]) -> str:
     """`12 nights, 40 shots, 130 takes came in; 3 things were here already.`"""
-    told = [
+    counts_text = [
         f"{whole(count)} {name}{plural(count)}"
         for table, name in _NAMED.items()
         if (count := added.get(table, 0))
     ]
-    came = f"{', '.join(told)} came in" if told else "Nothing new came in"
+    came = f"{', '.join(counts_text)} came in" if counts_text else "Nothing new came in"
     already = sum(here.values())
     if not already:
         return f"{came}."

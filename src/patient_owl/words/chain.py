@@ -58,8 +58,8 @@ def moved_text(moved_stops: float, since: str) -> str:
 
 def advice_texts(advice: Advice) -> list[str]:
     """Why this is next; where no setting does it all, what is in the way and the ways out."""
-    found = [begun(reason_text(reason)) for reason in advice.reasons]
+    texts = [begun(reason_text(reason)) for reason in advice.reasons]
     if advice.conflict is not None:
-        found.append(conflict_text(advice.conflict))
-        found += [way_text(way) for way in advice.conflict.ways]
-    return found
+        texts.append(conflict_text(advice.conflict))
+        texts += [way_text(way) for way in advice.conflict.ways]
+    return texts

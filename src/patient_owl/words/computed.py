@@ -100,13 +100,13 @@ def difference_texts(
     moved: Sequence[tuple[str, float, float]], costs: Sequence[Reason]
 ) -> list[str]:
     """How another setting differs. moved: each light, where it lands now and then. [stops]"""
-    found = [
+    texts = [
         f"{begun(part_name(key))} {signed_stops(then - now)} stops, then {placed(then)}."
         for key, now, then in moved
         if abs(then - now) >= SEEN_STOPS
     ]
-    found += [begun(reason_text(reason)) for reason in costs]
-    return found or ["No difference that anybody would see."]
+    texts += [begun(reason_text(reason)) for reason in costs]
+    return texts or ["No difference that anybody would see."]
 
 
 def stand_in_lines(
@@ -119,16 +119,16 @@ def stand_in_lines(
     """Its size in the frame, what is near it now, and when bodies stand behind it. shares: of the
     frame's width and height."""
     across, up = (f"{100 * share:.0f} %" for share in shares)
-    found = [
+    lines = [
         f"The {stand_in.shape}, {metres(stand_in.height_m)} high at {metres(stand_in.distance_m)}, is "
         f"{angle(stand_in.height_deg)} tall: {up} of the frame's height, {across} of its width. "
         f"Its top stands {angle(stand_in.top_altitude_deg)} up."
     ]
-    found += [_near_text(body) for body in now]
+    lines += [_near_text(body) for body in now]
     for passing in passings:
         at = clock(ephemeris.moment_utc(passing.at_s), zone)
-        found.append(f"{begun(_body(passing.body))} {_over(passing.over_top_deg)} at {at}.")
-    return found
+        lines.append(f"{begun(_body(passing.body))} {_over(passing.over_top_deg)} at {at}.")
+    return lines
 
 
 def _body(key: str) -> str:

@@ -266,11 +266,11 @@ def known_text(sd: float, key: str) -> str:
     return "± " + text.rsplit("± ", 1)[-1]
 
 
-def needle_text(found: Needle) -> str:
+def needle_text(needle: Needle) -> str:
     """Where a compass points here, with its ±."""
-    side = "east" if found.east_deg >= 0 else "west"
-    off, sd = (number(round(abs(value), 1)) for value in (found.east_deg, found.sd_deg))
+    side = "east" if needle.east_deg >= 0 else "west"
+    off, sd = (number(round(abs(value), 1)) for value in (needle.east_deg, needle.sd_deg))
     said = f"A needle points {off}° {side} of true north here, ± {sd}°."
-    if found.is_weak:
+    if needle.is_weak:
         said += " So near a magnetic pole no compass is to be trusted: set it on something known."
     return said

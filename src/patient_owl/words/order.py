@@ -52,7 +52,7 @@ def waits_text(slot: Slot, needs: Sequence[Need], zone: tzinfo) -> str:
         ends_s = min((over_s for over_s, need in closing if need in opens), default=None)
         until = f", over at {clock(moment_utc(ends_s), zone)}" if ends_s is not None else ""
         return f"Waits for {names}{until}."
-    soonest = min(closing, key=lambda found: found[0], default=None)
+    soonest = min(closing, key=lambda entry: entry[0], default=None)
     if soonest is None or soonest[0] - slot.latest_s - slot.job.work_s > WITHIN_S:
         return ""
     over = clock(moment_utc(soonest[0]), zone)
@@ -155,7 +155,7 @@ def order_sentences(
     zone: tzinfo,
 ) -> list[str]:
     """The order as a helper would read it out."""
-    found = []
+    sentences = []
     for slot in order.slots:
         where = f" at {spot}" if (spot := spot_of(slot)) else ""
         starts, ends, last = (
@@ -163,7 +163,7 @@ def order_sentences(
         )
         late = f" Not later than {last}." if slot.slack_s > NO_SLACK_S else ""
         key = slot.job.key
-        found.append(f"{starts} to {ends}: {title_of(key)}{where}, {settings_of(key)}.{late}")
+        sentences.append(f"{starts} to {ends}: {title_of(key)}{where}, {settings_of(key)}.{late}")
     if order.slots:
-        found.append(f"Back where you park by {clock(moment_utc(order.back_s), zone)}.")
-    return found
+        sentences.append(f"Back where you park by {clock(moment_utc(order.back_s), zone)}.")
+    return sentences

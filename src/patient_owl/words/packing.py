@@ -62,28 +62,28 @@ def name_of(line: Packed) -> str:
 
 def why_of(line: Packed, zone: tzinfo) -> str:
     """Its reasons, else the shots it is for."""
-    told = []
+    whys = []
     for reason in line.reasons:
         quantities = reason.quantities
         if reason.code == "dew_from":
             at = clock(moment_utc(float(quantities["dew_from_s"])), zone)
-            told.append(f"dew on the glass from {at}")
+            whys.append(f"dew on the glass from {at}")
         elif reason.code == "batteries_for":
-            told.append(_batteries(float(quantities["batteries"]), quantities.get("coldest_c")))
-            told.append(f"you have {quantities['owned']}")
+            whys.append(_batteries(float(quantities["batteries"]), quantities.get("coldest_c")))
+            whys.append(f"you have {quantities['owned']}")
         elif reason.code == "card_for":
             frames, gb = quantities["frames"], float(quantities["card_gb"])
             owned = quantities.get("owned_gb")
             room = f", you have {float(owned):.0f} GB" if owned is not None else ""
-            told.append(f"{frames} frames, {gb:.1f} GB{room}")
+            whys.append(f"{frames} frames, {gb:.1f} GB{room}")
         else:
-            told.append(say(_REASONS[reason.code], quantities))
+            whys.append(say(_REASONS[reason.code], quantities))
     if line.is_short:
-        told.append("too little for this night")
-    if not told and line.shots:
+        whys.append("too little for this night")
+    if not whys and line.shots:
         more = f" and {len(line.shots) - 2} more" if len(line.shots) > 2 else ""
-        told.append("for " + ", ".join(line.shots[:2]) + more)
-    return "; ".join(told)
+        whys.append("for " + ", ".join(line.shots[:2]) + more)
+    return "; ".join(whys)
 
 
 def _batteries(taken: float, coldest_c: float | str | None) -> str:

@@ -16,7 +16,7 @@ _SHOWS = (
 
 def darkness_text(sky_brightness_mag_arcsec2: float) -> str:
     """`Rural sky (21.3 mag/arcsec²): the Milky Way is full of structure`"""
-    found = nearest_class(sky_brightness_mag_arcsec2)
-    _, name = BORTLE_MAG_ARCSEC2[found]
-    shows = next(text for most, text in _SHOWS if found <= most)
+    nearest = nearest_class(sky_brightness_mag_arcsec2)
+    _, name = BORTLE_MAG_ARCSEC2[nearest]
+    shows = next(text for most, text in _SHOWS if nearest <= most)
     return f"{begun(name)} ({number(sky_brightness_mag_arcsec2)} mag/arcsec²): {shows}"

@@ -22,17 +22,17 @@ def frame_lines(attempt: Attempt, number: int) -> list[str]:
     off = attempt.off_stops(number)
     name = part_name(attempt.planned.lead.key)
     if round(abs(off) * 3) == 0:
-        found = [f"{begun(name)} came out where it is wanted."]
+        lines = [f"{begun(name)} came out where it is wanted."]
     else:
         way = "over" if off > 0 else "under"
-        found = [f"{begun(name)} came out {stops(off)} {way} where it is wanted."]
+        lines = [f"{begun(name)} came out {stops(off)} {way} where it is wanted."]
     if not attempt.is_caught(number):
-        found.append("What was to pass did not pass while the shutter was open.")
+        lines.append("What was to pass did not pass while the shutter was open.")
     for limit in attempt.broken(number):
         post = post_text(limit)
-        found.append(f"Past a limit: {post.title} {post.value}.")
-    found += [begun(reason_text(reason)) for reason in attempt.costs(number)]
-    return found
+        lines.append(f"Past a limit: {post.title} {post.value}.")
+    lines += [begun(reason_text(reason)) for reason in attempt.costs(number)]
+    return lines
 
 
 def advised_lines(attempt: Attempt, number: int) -> list[str]:
@@ -40,17 +40,17 @@ def advised_lines(attempt: Attempt, number: int) -> list[str]:
     advice = attempt.advice(number)
     if advice is None:
         return []
-    found = [f"To your word the app would have answered {settings_text(advice.positions)}."]
+    lines = [f"To your word the app would have answered {settings_text(advice.positions)}."]
     if number + 1 < len(attempt.frames):
         near = abs(attempt.off_stops(number + 1))
         advised = abs(attempt.off_with(number + 1, advice.positions))
         better = advised - near
         if abs(better) < 1 / 3:
-            found.append("You came as near.")
+            lines.append("You came as near.")
         else:
             way = "nearer" if better > 0 else "further off"
-            found.append(f"You came {stops(abs(better))} {way}.")
-    return found
+            lines.append(f"You came {stops(abs(better))} {way}.")
+    return lines
 
 
 def summary_lines(attempt: Attempt, kept: int | None) -> list[str]:

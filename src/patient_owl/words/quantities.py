@@ -194,8 +194,8 @@ def road(value: float) -> str:
 
 
 def _figure(value: float, unit: str) -> str:
-    shown, told = in_their_unit(value, unit)
-    return f"{number(shown)} {told}"
+    shown, shown_unit = in_their_unit(value, unit)
+    return f"{number(shown)} {shown_unit}"
 
 
 def gust(value: float) -> str:
@@ -238,12 +238,12 @@ def bearing(value: float) -> str:
 
 def uncertain(value: float, sd: float, unit: str, key: str = "") -> str:
     """A measured figure, no finer than it is known: `4.2 s ± 0.3`, `143.2° ± 1.5`."""
-    shown, told = in_their_unit(value, unit, key)
+    shown, shown_unit = in_their_unit(value, unit, key)
     moved, _ = in_their_unit(value + sd, unit, key)
     shown_sd = abs(moved - shown)
     # two figures of a ± that begins with 1, else one
     decimals = 0 if shown_sd <= 0 else max(0, -math.floor(math.log10(shown_sd / 2)))
-    named = told if told.startswith("°") else f" {told}".rstrip()
+    named = shown_unit if shown_unit.startswith("°") else f" {shown_unit}".rstrip()
     text = f"{shown:.{decimals}f}{named}".replace("-", MINUS)
     return f"{text} ± {shown_sd:.{decimals}f}" if shown_sd > 0 else text
 

@@ -83,13 +83,13 @@ def noise_text(
 
 def cost_text(cost: Cost) -> list[str]:
     """Time, card and battery, as far as they are known."""
-    found = [f"{duration(cost.clock_s)} on the clock"]
+    costs = [f"{duration(cost.clock_s)} on the clock"]
     if cost.card_gb > 0:
         size = f"{cost.card_gb:.1f} GB" if cost.card_gb >= 1 else f"{cost.card_gb * 1000:.0f} MB"
-        found.append(f"{size} on the card" + _share(cost.card_share, "of it"))
+        costs.append(f"{size} on the card" + _share(cost.card_share, "of it"))
     if cost.batteries is not None and cost.batteries >= WORTH_SAYING:
-        found.append(f"{cost.batteries:.0%} of a battery".replace("%", "\u00a0%"))
-    return found
+        costs.append(f"{cost.batteries:.0%} of a battery".replace("%", "\u00a0%"))
+    return costs
 
 
 def _share(share: float | None, of_what: str) -> str:

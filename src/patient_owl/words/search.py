@@ -64,13 +64,13 @@ def condition_text(condition: Condition) -> str:
     return text
 
 
-def found_text(found: Found, conditions: Sequence[Condition], zone: tzinfo) -> str:
+def found_text(night: Found, conditions: Sequence[Condition], zone: tzinfo) -> str:
     """`21:10 to 23:40, 150 min: the Moon down, core up`"""
-    start, end = (_minute(moment_utc(s)) for s in (found.start_s, found.end_s))
+    start, end = (_minute(moment_utc(s)) for s in (night.start_s, night.end_s))
     clauses = ", ".join(condition_text(c) for c in conditions)
-    more = found.total_minutes - found.minutes
+    more = night.total_minutes - night.minutes
     extra = f", and {more:.0f} min more in other stretches" if more >= 1 else ""
-    return f"{clock(start, zone)} to {clock(end, zone)}, {found.minutes:.0f} min{extra}: {clauses}."
+    return f"{clock(start, zone)} to {clock(end, zone)}, {night.minutes:.0f} min{extra}: {clauses}."
 
 
 def missed_text(missed: Missed, conditions: Sequence[Condition]) -> str:

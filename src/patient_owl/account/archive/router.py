@@ -49,6 +49,6 @@ def _sent(sessions: Sessions, user: User) -> Iterator[bytes]:
 @worked_in(LONG)
 def put_everything(file: UploadFile, visit: CurrentVisit) -> UnpackedOut:
     """An archive back in: ids kept, nothing doubled; where anything in it is wrong, nothing."""
-    found = unpack(visit.session, visit.user, file.file)
-    text = unpacked_text(found.added, found.here)
-    return UnpackedOut(text=text, added=found.added, here=found.here)
+    counts = unpack(visit.session, visit.user, file.file)
+    text = unpacked_text(counts.added, counts.here)
+    return UnpackedOut(text=text, added=counts.added, here=counts.here)

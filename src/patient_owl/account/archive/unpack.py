@@ -226,14 +226,14 @@ class _Unpacking:
         return False
 
     def _pictures(self, photo_id: str, where: str) -> dict[str, bytes | None]:
-        found: dict[str, bytes | None] = {}
+        pictures: dict[str, bytes | None] = {}
         for column, file_name in PICTURES.items():
             path = f"pictures/{photo_id}/{file_name}"
             there = path in self.names
-            found[column] = _content(self.archive, path, MOST_PICTURE) if there else None
-        if found["thumbnail"] is None:
+            pictures[column] = _content(self.archive, path, MOST_PICTURE) if there else None
+        if pictures["thumbnail"] is None:
             raise WrongValue(where, "its thumbnail in the archive", "none")
-        return found
+        return pictures
 
     def _kept_file(self, old_id: str, photo_id: UUID) -> None:
         path = f"files/{old_id}"

@@ -139,20 +139,20 @@ def evidence_on(part: LightPart, lead: LightPart, takes: Sequence[JudgedTake]) -
     what stays in the picture does. It never overrules the word "right".
     """
     is_read = len(part.answers_to) == len(CONTROLS)
-    found: list[Evidence] = []
+    pieces: list[Evidence] = []
     is_changed = has_read = False
     for take in takes:
         if take.scene_changed & {part.key, WHOLE}:
-            is_changed, has_read = bool(found), False
+            is_changed, has_read = bool(pieces), False
         word, reading = take.word_for(part), take.reading if is_read else None
         # frames of one picture are off by the same, so a second one tells nothing new
         reading = None if word == "right" or has_read else reading
         if word is not None or reading is not None or is_changed:
             ev100 = part.ev100_set(take.settings, take.levers_of(part, lead))
-            found.append(Evidence(ev100, take.after_s, word, reading, is_changed))
+            pieces.append(Evidence(ev100, take.after_s, word, reading, is_changed))
             is_changed = False
             has_read = has_read or (reading is not None and not reading.is_saturated)
-    return found[-MOST_PIECES:]
+    return pieces[-MOST_PIECES:]
 
 
 class WordOutcome(NamedTuple):
@@ -235,18 +235,18 @@ def belief_after(
         return _belief_of(part, weights, after_s)
     anchor, since = evidence[said[-1]], evidence[said[-1] + 1 :]
     assert anchor.verdict is not None  # that is what it was picked by
-    told = _told_by_last(part, tuple(evidence[: said[-1] + 1]), sharpness)
+    weighed = _told_by_last(part, tuple(evidence[: said[-1] + 1]), sharpness)
     moved = part.moved(anchor.after_s, after_s)
     carried = part.carried_sigma(anchor.after_s, after_s)
     is_same = not any(seen.is_changed for seen in since)
     if not since or (is_same and anchor.verdict == "right"):
-        return Belief(told.belief.ev100 + moved, math.hypot(told.belief.sigma_stops, carried))
-    found = _belief_of(part, weigh(part, evidence, after_s, sharpness), after_s)
+        return Belief(weighed.belief.ev100 + moved, math.hypot(weighed.belief.sigma_stops, carried))
+    belief = _belief_of(part, weigh(part, evidence, after_s, sharpness), after_s)
     if not is_same:
-        return found  # the word was about another scene
+        return belief  # the word was about another scene
     least = anchor.ev100 + moved - LEAST_STEPS_STOPS[anchor.verdict]
     bound = min if LEAST_STEPS_STOPS[anchor.verdict] > 0 else max
-    return Belief(bound(found.ev100, least), found.sigma_stops)
+    return Belief(bound(belief.ev100, least), belief.sigma_stops)
 
 
 def _until(
@@ -278,17 +278,17 @@ def after_each_word(
     answers to. The step never goes against the word, and a darker word never has a smaller one;
     "right" is final. All seven are worked out, because each is held against its neighbours.
     """
-    wanted = part.wanted_at(after_s) - ev100
-    left = weights * _word_likelihoods(round(wanted, 6))
+    off_stops = part.wanted_at(after_s) - ev100
+    left = weights * _word_likelihoods(round(off_stops, 6))
     shares = left.sum(axis=(1, 2))
     left /= shares[:, None, None]
     medians, spreads = _middle_and_spread(left.sum(axis=1))
-    steps = _in_step([-wanted - median for median in medians.tolist()])
+    steps = _in_step([-off_stops - median for median in medians.tolist()])
     return {
         word: WordOutcome(
             weights=left[row],
             # the ± is about what is proposed, which may stand beside the middle of the belief
-            belief=Belief(ev100 - step, math.hypot(spread, -wanted - median - step)),
+            belief=Belief(ev100 - step, math.hypot(spread, -off_stops - median - step)),
             share=float(shares[row]),
         )
         for row, (word, step, median, spread) in enumerate(
@@ -322,8 +322,8 @@ def _seen(part: LightPart, weights: FloatArray, seen: Evidence) -> FloatArray:
     """After a take's picture was read and its word was said."""
     weights = _read(part, weights, seen)
     if seen.verdict is not None:
-        wanted = part.wanted_at(seen.after_s) - seen.ev100
-        weights = weights * _word_likelihoods(round(wanted, 6))[WORDS.index(seen.verdict)]
+        off_stops = part.wanted_at(seen.after_s) - seen.ev100
+        weights = weights * _word_likelihoods(round(off_stops, 6))[WORDS.index(seen.verdict)]
     return np.asarray(weights / weights.sum())
 
 
@@ -367,15 +367,15 @@ def _prior(sigma_stops: float) -> FloatArray:
     """Student's law whose middle two thirds are ± sigma, by the step around each grid point."""
     scale = _scale(sigma_stops)
     edges = (np.append(_GRID_STOPS, _GRID_STOPS[-1] + _STEP_STOPS) - _STEP_STOPS / 2) / scale
-    found = np.diff(stdtr(PRIOR_FREEDOM, edges))
-    return np.asarray(found / found.sum())
+    masses = np.diff(stdtr(PRIOR_FREEDOM, edges))
+    return np.asarray(masses / masses.sum())
 
 
 def _widening(sigma_stops: float) -> FloatArray:
     """Rows that spread each grid point over its neighbours, (n, n)."""
     apart = _GRID_STOPS[:, None] - _GRID_STOPS
-    found = np.exp(-0.5 * (apart / sigma_stops) ** 2)
-    return np.asarray(found / found.sum(axis=1, keepdims=True))
+    kernel = np.exp(-0.5 * (apart / sigma_stops) ** 2)
+    return np.asarray(kernel / kernel.sum(axis=1, keepdims=True))
 
 
 @kept(most=128, mb=10)
@@ -386,9 +386,9 @@ def _word_likelihoods(wanted_stops: float) -> FloatArray:
     """
     apart = _EDGES_STOPS[:, None, None] - (_GRID_STOPS + wanted_stops)
     below = stdtr(WORD_FREEDOM, apart / np.array(SOFTNESSES_STOPS)[:, None])
-    found = np.diff(below, axis=0)
-    found.setflags(write=False)
-    return np.asarray(found)
+    likelihoods = np.diff(below, axis=0)
+    likelihoods.setflags(write=False)
+    return np.asarray(likelihoods)
 
 
 def _reading_likelihood(

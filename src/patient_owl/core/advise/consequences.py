@@ -22,14 +22,14 @@ def consequences(
 ) -> tuple[Reason, ...]:
     """What the change from one setting to another costs or wins, where anybody would see it."""
     moved = {control for control in before if before[control] is not after[control]}
-    found: list[Reason | None] = []
+    reasons: list[Reason | None] = []
     if moved & {"exposure_s", "iso"}:
-        found.append(_noise(kit, temperature_c, before, after))
+        reasons.append(_noise(kit, temperature_c, before, after))
     if "exposure_s" in moved:
-        found.append(_trails(blurs, before, after))
+        reasons.append(_trails(blurs, before, after))
     if "f_number" in moved:
-        found.append(_depth(kit, before, after))
-    return tuple(reason for reason in found if reason is not None)
+        reasons.append(_depth(kit, before, after))
+    return tuple(reason for reason in reasons if reason is not None)
 
 
 def _noise(kit: Kit, temperature_c: float, before: Positions, after: Positions) -> Reason | None:

@@ -34,7 +34,7 @@ class Kept:
 def telling(groups: Iterable[Kept], whole: Kept) -> list[Kept]:
     """The groups that were kept more or less often than the rest, so far that chance would hardly
     make it so; the surest first. [fisher1935]"""
-    found = []
+    scored_groups = []
     for group in groups:
         rest = Kept("", whole.kept - group.kept, whole.takes - group.takes)
         if min(group.takes, rest.takes) < LEAST_TAKES:
@@ -42,8 +42,8 @@ def telling(groups: Iterable[Kept], whole: Kept) -> list[Kept]:
         table = [[takes.kept, takes.takes - takes.kept] for takes in (group, rest)]
         by_chance = float(fisher_exact(table).pvalue)
         if by_chance <= CHANCE_SHARE:
-            found.append((by_chance, group))
-    return [group for _, group in sorted(found, key=lambda scored: scored[0])]
+            scored_groups.append((by_chance, group))
+    return [group for _, group in sorted(scored_groups, key=lambda scored: scored[0])]
 
 
 def worth_practising(kind: Kept) -> bool:

@@ -143,14 +143,15 @@ class Lessons:
     ) -> Estimate:
         """The sum of some effects at some levels, given every finding but those of one shot."""
         shot = without_shot if without_shot in self._shots else ""
-        told = [
+        estimates = [
             (weighed.weight, self._estimate(place, levels, shot, effects))
             for place, weighed in enumerate(self.weighed)
         ]
-        mean = sum(weight * estimate.mean for weight, estimate in told)
+        mean = sum(weight * estimate.mean for weight, estimate in estimates)
         # what is not known of the spreads adds to what each of them leaves open
         square = sum(
-            weight * (estimate.sigma**2 + (estimate.mean - mean) ** 2) for weight, estimate in told
+            weight * (estimate.sigma**2 + (estimate.mean - mean) ** 2)
+            for weight, estimate in estimates
         )
         return Estimate(mean, math.sqrt(square))
 
@@ -198,8 +199,8 @@ class ShotLessons:
         if not self.lessons.findings:
             return None
         levels = self.circumstance.levels(light, between, "")
-        found = self.lessons.estimate(levels, self.shot)
-        offset = found.mean * predicted_sigma_stops
+        estimate = self.lessons.estimate(levels, self.shot)
+        offset = estimate.mean * predicted_sigma_stops
         if abs(offset) < LEAST_TOLD_STOPS:
             return None
         nights = {
@@ -207,7 +208,7 @@ class ShotLessons:
             for finding in self.lessons.reckoned
             if finding.levels["here"] == levels["here"] and finding.shot != self.shot
         }
-        return Expected(offset, found.sigma * predicted_sigma_stops, len(nights))
+        return Expected(offset, estimate.sigma * predicted_sigma_stops, len(nights))
 
 
 class _Known(NamedTuple):
@@ -249,15 +250,15 @@ def _sharing(
     """What of the findings' covariance is known beforehand; and by effect, which pairs of findings
     it acts on alike, (n, n) of 0 and 1."""
     levels = [finding.levels for finding in findings]
-    found: dict[Effect, FloatArray] = {}
+    shares: dict[Effect, FloatArray] = {}
     for effect in EFFECTS:
         names = [row[effect] or f"alone {place}" for place, row in enumerate(levels)]
         _, codes = np.unique(names, return_inverse=True)
-        found[effect] = np.equal.outer(codes, codes).astype(float)
+        shares[effect] = np.equal.outer(codes, codes).astype(float)
     is_wide = np.array([row["here"] in wide for row in levels], dtype=float)
-    fixed = np.diag(_own_variance(findings)) + WIDE_HERE**2 * found["here"] * is_wide
-    found["here"] = found["here"] * (1 - is_wide)
-    return fixed, found
+    fixed = np.diag(_own_variance(findings)) + WIDE_HERE**2 * shares["here"] * is_wide
+    shares["here"] = shares["here"] * (1 - is_wide)
+    return fixed, shares
 
 
 def _weighed(findings: Sequence[Finding], wide: Collection[str]) -> tuple[Weighed, ...]:
@@ -273,10 +274,10 @@ def _weighed(findings: Sequence[Finding], wide: Collection[str]) -> tuple[Weighe
         variances = np.exp(2 * logs)
         factor = cho_factor(own + np.tensordot(variances, same, axes=1))
         inverse = cho_solve(factor, np.eye(len(offsets)))
-        told = inverse @ offsets
+        solved = inverse @ offsets
         log_size = 2 * np.log(np.diag(factor[0])).sum()
-        slopes = np.tensordot(same, inverse - np.outer(told, told), axes=2)
-        return float(0.5 * (log_size + offsets @ told)), variances * slopes
+        slopes = np.tensordot(same, inverse - np.outer(solved, solved), axes=2)
+        return float(0.5 * (log_size + offsets @ solved)), variances * slopes
 
     together = np.full((len(EFFECTS), len(EFFECTS)), TOGETHER_SPREAD**2)
     unusual = np.linalg.inv(together + USUAL_SPREAD**2 * np.eye(len(EFFECTS)))

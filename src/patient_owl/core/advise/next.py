@@ -227,9 +227,9 @@ def decide(known: Known, room: Room) -> Advice:
     seen = room.shown(now)
     is_unseen = lead not in seen  # a first look at the rest, without what is performed
     target = belief.ev100 if is_unseen else known.wanted_ev100(lead, known.lead_ev100)
-    wanted = 0.0 if is_unseen else known.lead_ev100 - target
+    off_stops = 0.0 if is_unseen else known.lead_ev100 - target
     settled = belief.sigma_stops <= SETTLED_SIGMA_STOPS or word == "right"
-    said = [*_seen(wanted, known, room), *_changed_light(known, room)]
+    said = [*_seen(off_stops, known, room), *_changed_light(known, room)]
     far_stops = _far(belief, known, room)
     if far_stops is not None:
         side = "brighter" if far_stops > 0 else "darker"
@@ -237,16 +237,16 @@ def decide(known: Known, room: Room) -> Advice:
 
     positions, conflict = dict(now), None
     levers = {key: dict(stand) for key, stand in known.levers.items()}
-    asked = wanted
-    if abs(wanted) >= _worth_changing(word) and _is_paced(lead):
-        said += _move_lever(lead, wanted, levers, is_spoken_of=True)
-        wanted = room.lead_ev100(now, levers) - target
+    asked = off_stops
+    if abs(off_stops) >= _worth_changing(word) and _is_paced(lead):
+        said += _move_lever(lead, off_stops, levers, is_spoken_of=True)
+        off_stops = room.lead_ev100(now, levers) - target
     planned = _from_test_frame(target, known, room, is_done=settled or is_unseen)
     if planned is not None:
         positions.update(planned.positions)
         said.append(planned.reason)
-    elif abs(wanted) >= (_worth_changing(word) if wanted == asked else GOOD_ENOUGH_STOPS):
-        moves, left = _share_out(wanted, positions, room)
+    elif abs(off_stops) >= (_worth_changing(word) if off_stops == asked else GOOD_ENOUGH_STOPS):
+        moves, left = _share_out(off_stops, positions, room)
         said += _move_reasons(moves, now, room)
         if abs(left) > GOOD_ENOUGH_STOPS:
             said.append(_left_reason(left, has_moved=bool(moves)))
@@ -283,19 +283,19 @@ def decide(known: Known, room: Room) -> Advice:
     )
 
 
-def _seen(wanted: float, known: Known, room: Room) -> list[Reason]:
+def _seen(off_stops: float, known: Known, room: Room) -> list[Reason]:
     """What the last take was judged to be, light by light."""
     sigma = known.beliefs[room.lead.key].sigma_stops
-    quantities = {"stops": wanted, "sigma_stops": sigma, "takes": known.takes}
-    found = []
+    quantities = {"stops": off_stops, "sigma_stops": sigma, "takes": known.takes}
+    reasons = []
     for part in room.parts:
         word = known.words.get(part.key)
         if word is not None and len(room.parts) == 1:
-            found.append(Reason(f"seen_{word}", quantities, "ordered_words"))
+            reasons.append(Reason(f"seen_{word}", quantities, "ordered_words"))
         elif word is not None:
-            found.append(Reason(f"part_{word}", {"part": part.key}, "ordered_words"))
-    if found or not known.has_reading:
-        return found
+            reasons.append(Reason(f"part_{word}", {"part": part.key}, "ordered_words"))
+    if reasons or not known.has_reading:
+        return reasons
     return [Reason("seen_histogram", quantities, "ordered_words")]
 
 
@@ -347,9 +347,9 @@ def _from_test_frame(
     quick = quick_frame(real, room.dials)
     if quick is None or not is_quick_frame_of(quick.positions, real):
         return None
-    wanted = known.lead_ev100 - target_ev100
+    off_stops = known.lead_ev100 - target_ev100
     change = known.lead_ev100 - room.lead_ev100(quick.positions, known.levers)
-    if change * wanted <= 0 or abs(change - wanted) > GOOD_ENOUGH_STOPS:
+    if change * off_stops <= 0 or abs(change - off_stops) > GOOD_ENOUGH_STOPS:
         return None
     return _Planned(quick.positions, Reason("next_test_frame", {"stops": change}))
 
@@ -380,25 +380,25 @@ def _bring_home(
     before = known.now
     here = room.ev100_of(part, positions, levers)
     was = room.ev100_of(part, before, known.levers)
-    wanted = here - known.wanted_ev100(part, was)
-    if abs(wanted) < HALF_STEP_STOPS or _is_against(wanted, part, known, room):
+    off_stops = here - known.wanted_ev100(part, was)
+    if abs(off_stops) < HALF_STEP_STOPS or _is_against(off_stops, part, known, room):
         return []
     if part.is_brought:
-        return _move_lever(part, wanted, levers, is_spoken_of=part.key in known.spoken_of)
+        return _move_lever(part, off_stops, levers, is_spoken_of=part.key in known.spoken_of)
     said = []
     for control in own:
-        move = _moved(control, wanted, positions, room)
+        move = _moved(control, off_stops, positions, room)
         if move is None:
             continue
         positions[control] = move.position
-        wanted -= move.change_stops
+        off_stops -= move.change_stops
         if control == "exposure_s":
             times = {"from_s": before[control].value, "to_s": move.position.value}
             code = "time_places_part" if part.key in known.spoken_of else "time_keeps_part"
             said.append(Reason(code, {"part": part.key, **times}))
         else:
             said.append(_change_reason(move, before[control]))
-        if abs(wanted) < HALF_STEP_STOPS:
+        if abs(off_stops) < HALF_STEP_STOPS:
             break
     return said
 
@@ -427,12 +427,12 @@ def _move_lever(
     return said
 
 
-def _is_against(wanted: float, part: LightPart, known: Known, room: Room) -> bool:
+def _is_against(off_stops: float, part: LightPart, known: Known, room: Room) -> bool:
     """Whether bringing home a light nobody spoke of goes against what was said of the lead: after
     "blown" nothing is lengthened, after "black" nothing shortened."""
     word = known.words.get(room.lead.key)
     unspoken = part.key not in known.spoken_of
-    return unspoken and ((word == "blown" and wanted > 0) or (word == "black" and wanted < 0))
+    return unspoken and ((word == "blown" and off_stops > 0) or (word == "black" and off_stops < 0))
 
 
 def _worth_changing(verdict: Verdict | None) -> float:

@@ -59,7 +59,7 @@ def advice_tree(
 def _branches(known: Known, weights: Weights, room: Room, depth: int, share: float) -> Tree:
     """Every word about every light over what is set now. share: how likely somebody is to get
     here; each light is as likely to be spoken of as another."""
-    told = {
+    outcomes = {
         part.key: after_each_word(
             part,
             weights[part.key],
@@ -72,14 +72,19 @@ def _branches(known: Known, weights: Weights, room: Room, depth: int, share: flo
     share /= len(asked)
     return {
         about: _branch(
-            told if about == WHOLE else {about: told[about]}, known, weights, room, depth, share
+            outcomes if about == WHOLE else {about: outcomes[about]},
+            known,
+            weights,
+            room,
+            depth,
+            share,
         )
         for about in asked
     }
 
 
 def _branch(
-    told: Mapping[str, Mapping[Verdict, WordOutcome]],
+    outcomes: Mapping[str, Mapping[Verdict, WordOutcome]],
     known: Known,
     weights: Weights,
     room: Room,
@@ -87,10 +92,10 @@ def _branch(
     share: float,
 ) -> Mapping[Verdict, Node]:
     """Every word about the lights it tells of. told: what each leaves, by light."""
-    found: dict[Verdict, Node] = {}
-    [first, *_] = told.values()
+    nodes: dict[Verdict, Node] = {}
+    [first, *_] = outcomes.values()
     for verdict in first:
-        left = {key: words[verdict] for key, words in told.items()}
+        left = {key: words[verdict] for key, words in outcomes.items()}
         then = replace(
             known,
             beliefs={**known.beliefs, **{key: looked.belief for key, looked in left.items()}},
@@ -110,5 +115,5 @@ def _branch(
             next_known = then.setting(advice.positions, room, advice.levers)
             next_weights = {**weights, **{key: looked.weights for key, looked in left.items()}}
             deeper = _branches(next_known, next_weights, room, depth - 1, got_here)
-        found[verdict] = Node(advice, deeper)
-    return found
+        nodes[verdict] = Node(advice, deeper)
+    return nodes

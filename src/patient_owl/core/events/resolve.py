@@ -63,8 +63,8 @@ def moment_s(at: At, evening: Evening) -> float | None:
     """A time of the night in epoch_seconds; None where the sky has no such event that night."""
     if isinstance(at, ClockTime):
         return _clock_s(at, evening.day, evening.zone)
-    found = evening.sky.first(at.code)
-    return None if found is None else ephemeris.epoch_seconds(found) + 60 * at.offset_min
+    moment_utc = evening.sky.first(at.code)
+    return None if moment_utc is None else ephemeris.epoch_seconds(moment_utc) + 60 * at.offset_min
 
 
 def _clock_s(at: ClockTime, day: date, zone: tzinfo) -> float:

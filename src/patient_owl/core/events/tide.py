@@ -47,7 +47,7 @@ class Tide:
 
     def stretches(self, level_m: float, *, is_over: bool) -> tuple[tuple[float, float], ...]:
         """When the water stands over a level, or under it, from the first turn to the last."""
-        found: list[tuple[float, float]] = []
+        spans_s: list[tuple[float, float]] = []
         for (t0, h0), (t1, h1) in zip(self.turns, self.turns[1:], strict=False):
             low, high = min(h0, h1), max(h0, h1)
             if low >= level_m or high <= level_m:
@@ -59,11 +59,11 @@ class Tide:
                 stretch = (crossed, t1) if (h1 > h0) == is_over else (t0, crossed)
             if stretch is None:
                 continue
-            if found and found[-1][1] >= stretch[0]:
-                found[-1] = (found[-1][0], stretch[1])
+            if spans_s and spans_s[-1][1] >= stretch[0]:
+                spans_s[-1] = (spans_s[-1][0], stretch[1])
             else:
-                found.append(stretch)
-        return tuple(found)
+                spans_s.append(stretch)
+        return tuple(spans_s)
 
 
 def tide_of(turns: Sequence[tuple[float, bool, float | None]], from_s: float, to_s: float) -> Tide:
@@ -108,15 +108,15 @@ def tide_by_moon(
         """Positive in the half of the course that leads from low water to high."""
         return np.asarray(-np.sin(np.angle(_pull(site, seconds)) - lag))
 
-    found = search.crossings(rising, grid)
-    strength = np.abs(_pull(site, np.array([c.seconds for c in found]))) / np.abs(read).mean()
+    crossings_s = search.crossings(rising, grid)
+    strength = np.abs(_pull(site, np.array([c.seconds for c in crossings_s]))) / np.abs(read).mean()
     high, low = _mean_heights(turns)
     middle, half = (high + low) / 2, (high - low) / 2
     heights = [
         middle + (-half if c.rising else half) * float(s)
-        for c, s in zip(found, strength, strict=True)
+        for c, s in zip(crossings_s, strength, strict=True)
     ]
-    return Tide(tuple((c.seconds, height) for c, height in zip(found, heights, strict=True)))
+    return Tide(tuple((c.seconds, height) for c, height in zip(crossings_s, heights, strict=True)))
 
 
 def drift_min(days_off: float) -> float:
@@ -126,11 +126,11 @@ def drift_min(days_off: float) -> float:
 
 def _mean_heights(turns: Sequence[tuple[float, bool, float | None]]) -> tuple[float, float]:
     """Of high and of low water. [m]"""
-    found = []
+    heights_m = []
     for wanted, unsaid in ((True, NO_HIGH_M), (False, NO_LOW_M)):
         heights = [h for _, is_high, h in turns if is_high == wanted and h is not None]
-        found.append(sum(heights) / len(heights) if heights else unsaid)
-    return found[0], found[1]
+        heights_m.append(sum(heights) / len(heights) if heights else unsaid)
+    return heights_m[0], heights_m[1]
 
 
 def _pull(site: Site, seconds: FloatArray) -> ComplexArray:

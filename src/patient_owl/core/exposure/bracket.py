@@ -48,17 +48,17 @@ def bracket(
         raise WrongValue("frames", "an odd number", frames)
     side = range(1, frames // 2 + 1)
     offsets = [0.0, *(k * step_stops for k in side), *(-k * step_stops for k in side)]
-    found: list[BracketFrame] = []
+    bracketed: list[BracketFrame] = []
     darkest, brightest = dial.brightnesses[0] - ROUNDED_STOPS, dial.brightnesses[-1] + ROUNDED_STOPS
     for stops in offsets:
-        wanted = dial.brightness(centre.value) + stops
-        position = dial.nearest_brightness(wanted)
-        off = dial.brightness(position.value) - wanted
-        is_new = all(position != frame.position for frame in found)
-        on_dial = darkest < wanted < brightest and is_new
-        found.append(
+        brightness = dial.brightness(centre.value) + stops
+        position = dial.nearest_brightness(brightness)
+        off = dial.brightness(position.value) - brightness
+        is_new = all(position != frame.position for frame in bracketed)
+        on_dial = darkest < brightness < brightest and is_new
+        bracketed.append(
             BracketFrame(
                 stops + off if on_dial and abs(off) > ROUNDED_STOPS else stops, position, on_dial
             )
         )
-    return tuple(found)
+    return tuple(bracketed)

@@ -45,10 +45,10 @@ def filter_stops(marking: Marking, value: float) -> float:
 
 def filter_dial(filters: Sequence[Filter]) -> Dial:
     """No filter and every stack of up to MOST_STACKED, fewest glasses for the same stops."""
-    found = [DialValue(0.0, BARE)]
+    positions = [DialValue(0.0, BARE)]
     for count in range(1, MOST_STACKED + 1):
         for stack in combinations(filters, count):
             stops = sum(glass.stops for glass in stack)
-            if all(abs(stops - known.value) > SAME_STOPS for known in found):
-                found.append(DialValue(stops, " + ".join(glass.name for glass in stack)))
-    return Dial("nd_stops", tuple(sorted(found)))
+            if all(abs(stops - known.value) > SAME_STOPS for known in positions):
+                positions.append(DialValue(stops, " + ".join(glass.name for glass in stack)))
+    return Dial("nd_stops", tuple(sorted(positions)))

@@ -41,8 +41,8 @@ def _a_stop_apart(apertures: Dial) -> list[DialValue]:
     """Positions a stop from one another, whatever the lens opens to (f/1.7 stands off the dial)."""
     widest, narrowest = apertures.brightnesses[-1], apertures.brightnesses[0]
     stops = range(int(widest - narrowest + 1e-9) + 1)
-    found = dict.fromkeys(apertures.nearest_brightness(widest - k) for k in stops)
-    return list(found)
+    rungs = dict.fromkeys(apertures.nearest_brightness(widest - k) for k in stops)
+    return list(rungs)
 
 
 def quick_frame(
@@ -94,9 +94,9 @@ def brighter(
     for control in order:
         dial = dials[control]
         here = dial.brightness(positions[control].value)
-        found = dial.nearest_brightness(here + stops)
-        if abs(dial.brightness(found.value) - here - stops) <= MISS_STOPS:
-            return {**positions, control: found}
+        position = dial.nearest_brightness(here + stops)
+        if abs(dial.brightness(position.value) - here - stops) <= MISS_STOPS:
+            return {**positions, control: position}
     return None
 
 
@@ -113,8 +113,8 @@ def equivalent(
         if c != "exposure_s" and wanted[c] is not positions[c]
     )
     aim = time.brightness(positions["exposure_s"].value) + changed
-    found = time.nearest_brightness(aim)
-    return Rung({**wanted, "exposure_s": found}, time.brightness(found.value) - aim)
+    position = time.nearest_brightness(aim)
+    return Rung({**wanted, "exposure_s": position}, time.brightness(position.value) - aim)
 
 
 def _brightness(

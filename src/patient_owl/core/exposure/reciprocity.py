@@ -62,8 +62,8 @@ class Film:
             return time_s
         rows = ((sound_s, sound_s), *self.table)
         given = [math.log(row[column]) for row in rows]
-        wanted = [math.log(row[1 - column]) for row in rows]
+        logs = [math.log(row[1 - column]) for row in rows]
         x = math.log(time_s)
         k = min(bisect_right(given, x), len(given) - 1)
-        slope = (wanted[k] - wanted[k - 1]) / (given[k] - given[k - 1])
-        return math.exp(wanted[k - 1] + slope * (x - given[k - 1]))
+        slope = (logs[k] - logs[k - 1]) / (given[k] - given[k - 1])
+        return math.exp(logs[k - 1] + slope * (x - given[k - 1]))

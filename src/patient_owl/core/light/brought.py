@@ -83,24 +83,24 @@ class Brought:
         where = self.placement_stops
         match self.lamp:
             case Beam() as lamp:
-                found = held_up(self.key, lamp, self.distance_m, where)
+                part = held_up(self.key, lamp, self.distance_m, where)
             case Torch() as lamp:
-                found = painted(
+                part = painted(
                     self.key, lamp, self.distance_m, self.angle_deg, self.reflectance, where
                 )
             case Panel() as lamp:
-                found = steady(self.key, lamp, self.distance_m, self.angle_deg, where)
+                part = steady(self.key, lamp, self.distance_m, self.angle_deg, where)
             case Flash() as lamp:
                 if not 1 <= self.pops <= MOST_POPS:
                     raise WrongValue("pops", f"1 to {MOST_POPS}", self.pops)
-                found = flashed(self.key, lamp, self.distance_m, self.pops, where)
+                part = flashed(self.key, lamp, self.distance_m, self.pops, where)
             case Tool() as lamp:
                 pixel_m = pixel_rad * self.distance_m
-                found = drawn(self.key, lamp, self.pace_m_s, pixel_m, where)
+                part = drawn(self.key, lamp, self.pace_m_s, pixel_m, where)
         return replace(
-            found,
+            part,
             source=self.kind,
-            levers=self._held(found),
+            levers=self._held(part),
             # a line is as bright from afar, and a beam is judged where one likes
             distance_m=None if isinstance(self.lamp, (Beam, Tool)) else self.distance_m,
             dims_stops=self.lamp.dims_stops if isinstance(self.lamp, (Torch, Tool)) else 0.0,

@@ -47,8 +47,8 @@ class Lever:
 
     def for_stops(self, stops: float) -> float:
         """Where the lever makes it so many stops brighter, or its nearer end."""
-        wanted = self.value * 2 ** (stops / self.stops_per_doubling)
-        return min(self.most, max(self.least, wanted))
+        value = self.value * 2 ** (stops / self.stops_per_doubling)
+        return min(self.most, max(self.least, value))
 
 
 @dataclass(frozen=True)

@@ -34,19 +34,19 @@ def clock_of(
     """zone_error_s: the error of a clock that is right by the place's own time. A clock in another
     zone is looked for before one set to another year."""
     for within_s in (ZONES_S, math.inf):
-        found = match(frames, takes, zone_error_s, within_s)
-        if _is_sure(found, len(frames), len(takes)):
-            return ClockError(found.offset_s, found.takes, "takes")
+        matched = match(frames, takes, zone_error_s, within_s)
+        if _is_sure(matched, len(frames), len(takes)):
+            return ClockError(matched.offset_s, matched.takes, "takes")
     near = match(frames, takes, zone_error_s, CLOCK_OFF_S)
     if near.agreeing > BEYOND_CHANCE * near.by_chance:
         return ClockError(near.offset_s, near.takes, "takes")
     return ClockError(zone_error_s, (None,) * len(frames), "zone")
 
 
-def _is_sure(found: Matched, frames: int, takes: int) -> bool:
-    agreeing, most = found.agreeing, min(frames, takes)
+def _is_sure(matched: Matched, frames: int, takes: int) -> bool:
+    agreeing, most = matched.agreeing, min(frames, takes)
     least = min(LEAST_AGREEING, max(2, most))
     if agreeing >= max(least, AGREEING_SHARE * most):
         return True
     # a folder of a year of which few were noted
-    return agreeing >= MANY_AGREEING and agreeing > BEYOND_CHANCE * found.by_chance
+    return agreeing >= MANY_AGREEING and agreeing > BEYOND_CHANCE * matched.by_chance

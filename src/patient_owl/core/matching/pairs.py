@@ -70,7 +70,7 @@ def match(
     by_chance = fitting.step * len(errors) * 2 * AGREE_S / span_s
     tried = 0
     best, offset = 0, expected_s
-    found: tuple[int | None, ...] = (None,) * len(pictures)
+    best_pairs: tuple[int | None, ...] = (None,) * len(pictures)
     for at in np.lexsort((np.abs(errors - expected_s), -bounds)):
         proposed = float(errors[at])
         # of equals the smaller correction: a clock is more likely nearly right
@@ -83,10 +83,10 @@ def match(
         score = sum(take is not None for take in paired)
         is_better = (score, -abs(proposed - expected_s)) > (best, -abs(offset - expected_s))
         if is_better or not best:
-            best, offset, found = score, proposed, paired
+            best, offset, best_pairs = score, proposed, paired
     if fitting.step > 1 and within_s > AGREE_S:  # what some agree on is asked of all
         return replace(match(pictures, takes, offset, AGREE_S), by_chance=by_chance)
-    return Matched(offset, found, by_chance)
+    return Matched(offset, best_pairs, by_chance)
 
 
 class _Fitting(NamedTuple):
@@ -138,10 +138,10 @@ def _paired(
     """Each take goes to one picture at most, the nearest first."""
     pictures, takes = fitting.pictures[stretch], fitting.takes[stretch]
     nearest = np.lexsort((takes, pictures, np.abs(fitting.errors_s[stretch] - error_s)))
-    found: dict[int, int] = {}
+    pairs: dict[int, int] = {}
     given: set[int] = set()
     for picture, take in zip(pictures[nearest].tolist(), takes[nearest].tolist(), strict=True):
-        if picture not in found and take not in given:
-            found[picture] = take
+        if picture not in pairs and take not in given:
+            pairs[picture] = take
             given.add(take)
-    return tuple(found.get(i) for i in range(count))
+    return tuple(pairs.get(i) for i in range(count))

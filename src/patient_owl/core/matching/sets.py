@@ -73,7 +73,7 @@ class Together:
 def sets_of(frames: Sequence[TimedFrame]) -> list[Together]:
     """Every frame in one set; those that stand alone are sets of one. Of one camera."""
     order = sorted(range(len(frames)), key=lambda place: frames[place].seconds)
-    found: list[Together] = []
+    groups: list[Together] = []
     at = 0
     while at < len(order):
         rest = order[at:]
@@ -85,9 +85,9 @@ def sets_of(frames: Sequence[TimedFrame]) -> list[Together]:
             ),
             key=lambda group: len(group.frames),
         )
-        found.append(best)
+        groups.append(best)
         at += len(best.frames)
-    return found
+    return groups
 
 
 def _bracket(frames: Sequence[TimedFrame], rest: Sequence[int]) -> Together:

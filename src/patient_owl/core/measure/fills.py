@@ -49,11 +49,11 @@ def _measured_by() -> Mapping[str, tuple[str, ...]]:
 def _units() -> Mapping[str, str]:
     """Of every figure a reading may hold: a result's by its own name and by the questions it fills,
     and what faces without formulas tell."""
-    found = {"smear_px": "px", "skyline_deg": "°"}
+    units = {"smear_px": "px", "skyline_deg": "°"}
     for _, results in _INSTRUMENTS:
         for result in results:
-            found |= dict.fromkeys((result.key, *(fill.key for fill in result.fills)), result.unit)
-    return found
+            units |= dict.fromkeys((result.key, *(fill.key for fill in result.fills)), result.unit)
+    return units
 
 
 MEASURED_BY, UNITS = _measured_by(), _units()

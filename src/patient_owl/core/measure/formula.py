@@ -90,11 +90,11 @@ def name(of_value: str) -> Term:
 
 def of(operation: str, *arguments: Term | float) -> Term:
     """An operation over terms and numbers."""
-    found = [
+    terms = [
         argument if isinstance(argument, Term) else Term("number", (argument,))
         for argument in arguments
     ]
-    return Term(operation, tuple(found))
+    return Term(operation, tuple(terms))
 
 
 def worked(term: Term, values: Mapping[str, float]) -> float:
@@ -103,9 +103,11 @@ def worked(term: Term, values: Mapping[str, float]) -> float:
         return values[str(term.arguments[0])]
     if term.operation == "number":
         return float(term.arguments[0])  # type: ignore[arg-type]
-    found = [worked(argument, values) for argument in term.arguments if isinstance(argument, Term)]
+    operands = [
+        worked(argument, values) for argument in term.arguments if isinstance(argument, Term)
+    ]
     try:
-        return OPERATIONS[term.operation](*found)
+        return OPERATIONS[term.operation](*operands)
     except (ZeroDivisionError, ValueError, OverflowError):
         return math.nan
 

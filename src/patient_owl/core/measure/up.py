@@ -45,14 +45,14 @@ def up_in(site: Site, seconds: FloatArray, also: Sequence[str] = ()) -> tuple[Up
     also: keys of more, such as the target chosen for the night.
     """
     keys = dict.fromkeys([*SOUGHT, *also, *_PLANETS, *(f"star-{hip}" for hip in _STARS)])
-    wanted = [targets()[key] for key in keys]
-    found = []
-    for target, track in zip(wanted, tracks_of(wanted, site, seconds), strict=True):
+    sought = [targets()[key] for key in keys]
+    bodies = []
+    for target, track in zip(sought, tracks_of(sought, site, seconds), strict=True):
         altitude = track.apparent_altitude_deg
         if altitude.max() < SET_ABOVE_DEG:
             continue
         radius_km = RADII_KM.get(target.kind, 0.0)
         wide = 2 * np.degrees(np.arcsin(radius_km / track.distance_km)) if radius_km else [0.0]
         azimuth = np.unwrap(track.azimuth_deg, period=360)
-        found.append(Up(target, azimuth, altitude, float(np.mean(wide))))
-    return tuple(found)
+        bodies.append(Up(target, azimuth, altitude, float(np.mean(wide))))
+    return tuple(bodies)

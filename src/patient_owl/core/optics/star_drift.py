@@ -125,11 +125,13 @@ def _skyline(
     azimuths = (framing.bearing_true_deg + np.linspace(-90, 90, SKYLINE_POINTS)) % 360
     azimuth, altitude = np.radians(azimuths), np.radians(horizon.altitude_deg(azimuths))
     across = np.cos(altitude)
-    found = np.stack([across * np.sin(azimuth), across * np.cos(azimuth), np.sin(altitude)], axis=1)
-    at_mm = project_mm(found, camera.axes, camera.focal_length_mm, camera.projection)
+    directions = np.stack(
+        [across * np.sin(azimuth), across * np.cos(azimuth), np.sin(altitude)], axis=1
+    )
+    at_mm = project_mm(directions, camera.axes, camera.focal_length_mm, camera.projection)
     inside = np.abs(at_mm) <= np.array(frame_size_mm(camera.sensor, framing.orientation)) / 2
     kept = inside.all(axis=1)  # what lies behind the camera is nowhere, and no number is inside
-    return found[kept], at_mm[kept]
+    return directions[kept], at_mm[kept]
 
 
 def celestial_pole(latitude_deg: float) -> FloatArray:

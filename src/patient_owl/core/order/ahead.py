@@ -128,8 +128,8 @@ class _Table:
         for order, moments in groupby(
             rest, key=lambda at: self._order(int(self._best[left, at]), at)
         ):
-            found = list(moments)
-            runs += self._runs(order, found[0], found[-1] + 1)
+            moments_s = list(moments)
+            runs += self._runs(order, moments_s[0], moments_s[-1] + 1)
         for place, (at, turns) in enumerate(runs):
             as_many = runs[place]
             for later in runs[place:]:
@@ -174,7 +174,7 @@ class _Table:
         until = self._latest[order]
         if until is None:
             return None
-        found = []
+        turns = []
         free_s = float(self.free[at])
         opens_s, after_s, before = -np.inf, 0.0, self.before
         for k, job, last_s in zip(order, jobs, until, strict=True):
@@ -185,7 +185,7 @@ class _Table:
             window_s = next(a for a, b in job.starts_s if begins <= b)
             opens_s, after_s = max(window_s, opens_s + gap_s), after_s + gap_s
             walk_s = self.outing.walk_s(job, before)
-            found.append(ShotTurn(k, opens_s, after_s, last_s, gap_s, walk_s))
+            turns.append(ShotTurn(k, opens_s, after_s, last_s, gap_s, walk_s))
             done_s = job.work_s + job.after_s
             opens_s, after_s, before = opens_s + done_s, after_s + done_s, job
-        return tuple(found)
+        return tuple(turns)

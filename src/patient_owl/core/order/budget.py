@@ -41,13 +41,13 @@ class Budget:
         return self.batteries is not None and self.batteries > self.batteries_owned
 
 
-def budget(hours: Sequence[tuple[float, Weather]], found: Agreed) -> Budget:
+def budget(hours: Sequence[tuple[float, Weather]], agreed: Agreed) -> Budget:
     """Reads the programs and the order. hours: the forecast, (epoch_seconds, weather)."""
     frames, card_gb, batteries = 0, 0.0, 0.0
     owned, card_owned, needs_power = 0, 0.0, False
-    slots = found.order.slots
+    slots = agreed.order.slots
     for slot in slots:
-        request = found.shot(slot.job.key)
+        request = agreed.shot(slot.job.key)
         kit, long, course = request.planned.kit, request.lengths, follow.course(request.planned)
         taken = long.takes * course.frames + long.quick_frames
         frames += taken
@@ -60,18 +60,18 @@ def budget(hours: Sequence[tuple[float, Weather]], found: Agreed) -> Budget:
             batteries += long.takes * course.open_s / 60 / minutes
         owned = max(owned, 1 + kit.support.spare_batteries)
         card_owned = max(card_owned, kit.support.card_gb)
-    from_s = slots[0].leaves_s if slots else found.outing.from_s
-    there = _hours(hours, from_s, found.order.back_s) if slots else {}
+    from_s = slots[0].leaves_s if slots else agreed.outing.from_s
+    there = _hours(hours, from_s, agreed.order.back_s) if slots else {}
     walked_s = sum(slot.arrives_s - slot.leaves_s for slot in slots)
     if slots:
-        walked_s += found.outing.home_s(slots[-1].job)
+        walked_s += agreed.outing.home_s(slots[-1].job)
     return Budget(
         frames=frames,
         card_gb=card_gb,
         card_gb_owned=card_owned,
         batteries=batteries if needs_power else None,
         batteries_owned=owned,
-        on_site_s=found.order.back_s - from_s if slots else 0.0,
+        on_site_s=agreed.order.back_s - from_s if slots else 0.0,
         walking_s=walked_s,
         dew_from_s=next((at for at, w in there.items() if dew_reason(w) is not None), None),
         coldest_c=min((w.temperature_c for w in there.values()), default=None),

@@ -103,17 +103,17 @@ def worked(
 def traced(row: int, over_s: FloatArray, before: IntArray) -> list[int]:
     """The quickest order of a set, back from the shot that is best its last. over_s: when one is
     back after each (of that row); before: of all rows."""
-    found: list[int] = []
+    places: list[int] = []
     last = int(np.argmin(over_s))
     while row:
-        found.append(last)
+        places.append(last)
         row, last = row & ~(1 << last), int(before[row, last])
-    return found[::-1]
+    return places[::-1]
 
 
 def begin(job: Job, ready_s: FloatArray) -> FloatArray:
     """Job.begins for many at once; infinite where it is too late."""
-    found = np.full(ready_s.shape, np.inf)
+    starts_s = np.full(ready_s.shape, np.inf)
     for first_s, last_s in reversed(job.starts_s):
-        found = np.where(ready_s <= last_s, np.maximum(first_s, ready_s), found)
-    return found
+        starts_s = np.where(ready_s <= last_s, np.maximum(first_s, ready_s), starts_s)
+    return starts_s

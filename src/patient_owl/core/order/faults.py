@@ -26,19 +26,19 @@ class Fault:
 
 def judged(outing: Outing) -> tuple[Fault, ...]:
     """The photographer's own times, judged by the same rules; none where all is well."""
-    found: list[Fault] = []
+    faults: list[Fault] = []
     before: Job | None = None
     free_s = outing.from_s
     for job in sorted(outing.jobs, key=lambda job: job.wish_s):
         lacking = window_fault(job)
         if lacking is not None:
-            found.append(lacking)
+            faults.append(lacking)
             continue  # it can be at no time, so it stands in nobody's way
         if off_s := _outside_s(job):
-            found.append(Fault(job.key, "outside", off_s))
+            faults.append(Fault(job.key, "outside", off_s))
         over_s = free_s + outing.to_s(job, before) - job.wish_s
         if over_s > 0:
-            found.append(Fault(job.key, "overlap", over_s, before.key if before else ""))
+            faults.append(Fault(job.key, "overlap", over_s, before.key if before else ""))
         free_s = max(free_s, job.wish_s + job.work_s + job.after_s)
         before = job
     if before is not None:
@@ -46,8 +46,8 @@ def judged(outing: Outing) -> tuple[Fault, ...]:
             before.wish_s + before.work_s + before.pack_s + outing.home_s(before) - outing.leave_s
         )
         if late_s > 0:
-            found.append(Fault(before.key, "too_late", late_s))
-    return tuple(found)
+            faults.append(Fault(before.key, "too_late", late_s))
+    return tuple(faults)
 
 
 def window_fault(job: Job) -> Fault | None:

@@ -127,20 +127,20 @@ def shortest_ways(walks_s: FloatArray) -> tuple[tuple[float, ...], ...]:
 
 def earliest(outing: Outing, order: Iterable[Job]) -> list[float] | None:
     """When each work begins at the earliest, one after another; None where one comes too late."""
-    free_s, before, found = outing.from_s, None, []
+    free_s, before, starts = outing.from_s, None, []
     for job in order:
         begins = job.begins(free_s + outing.to_s(job, before))
         if begins is None:
             return None
-        found.append(begins)
+        starts.append(begins)
         free_s, before = begins + job.work_s + job.after_s, job
-    last_s = found[-1] + before.work_s + before.pack_s if before else outing.from_s
-    return found if last_s + outing.home_s(before) <= outing.leave_s else None
+    last_s = starts[-1] + before.work_s + before.pack_s if before else outing.from_s
+    return starts if last_s + outing.home_s(before) <= outing.leave_s else None
 
 
 def latest(outing: Outing, order: list[Job]) -> list[float] | None:
     """When each work may begin at the latest with all later ones still possible."""
-    found: list[float] = []
+    latest_s: list[float] = []
     until_s = np.inf
     for place in range(len(order) - 1, -1, -1):
         job = order[place]
@@ -149,9 +149,9 @@ def latest(outing: Outing, order: list[Job]) -> list[float] | None:
         begins = job.begins_last(until_s)
         if begins is None:
             return None
-        found.append(begins)
+        latest_s.append(begins)
         before = order[place - 1] if place else None
         until_s = begins - outing.to_s(job, before)
         if before is not None:
             until_s -= before.work_s + before.after_s
-    return found[::-1]
+    return latest_s[::-1]

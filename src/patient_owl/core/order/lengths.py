@@ -56,10 +56,10 @@ def expected_takes(sigma_stops: float) -> int:
 def lengths(planned: PlannedShot, pace: Pace) -> Lengths:
     """Reads the program; a series is run once."""
     course_s = follow.course(planned).duration_s
-    wanted = pace.takes or (1 if planned.series_due else expected_takes(planned.lead.sigma_stops))
+    takes = pace.takes or (1 if planned.series_due else expected_takes(planned.lead.sigma_stops))
     quick_frames, quick_s = 0, 0.0
     if pace.takes is None and course_s > LONG_S:
-        quick_frames, wanted = wanted - 1, 1
+        quick_frames, takes = takes - 1, 1
         quick_s = _quick_s(planned)
     judged_s = JUDGE_MIN * MIN_S
     usual_min = SET_UP_HANDHELD_MIN if planned.recipe.is_handheld else SET_UP_MIN
@@ -68,9 +68,9 @@ def lengths(planned: PlannedShot, pace: Pace) -> Lengths:
     return Lengths(
         # quick frames come before the picture's own minute
         set_up_s=MIN_S * (set_up_min + pace.rehearsal_min) + quick_frames * (quick_s + judged_s),
-        work_s=wanted * (course_s + judged_s),
+        work_s=takes * (course_s + judged_s),
         pack_s=MIN_S * PACK_MIN,
-        takes=wanted,
+        takes=takes,
         quick_frames=quick_frames,
     )
 

@@ -46,13 +46,13 @@ def needs_of(
     planned: PlannedShot, night: NightContext, zone: tzinfo, asked: Sequence[Sequence[Condition]]
 ) -> tuple[Need, ...]:
     """What its kind of picture needs, the events it is about, and what its photographer asked."""
-    found = []
+    needs = []
     lowest, highest = planned.recipe.sun_altitude_deg
     kind: list[Condition] = [SunBelow(highest)] if highest < 90 else []
     if lowest > -90:
         kind = [*kind, SunAbove(lowest)]
     if kind:
-        found.append(_need(kind, night))
+        needs.append(_need(kind, night))
     asked_about = {c.event for group in asked for c in group if isinstance(c, During)}
     kind_of_event = planned.recipe.waits_for
     shows = [happens for happens in night.happenings if happens.event.kind == kind_of_event]
@@ -61,8 +61,8 @@ def needs_of(
         timing = shows[0].event.timing
         every_s = 60 * timing.every_min if isinstance(timing, Every) else 0.0
         during = (During(shows[0].event, zone),)
-        found.append(Need(during, tuple(running), kind_of_event == "show", every_s=every_s))
-    return (*found, *(_need(group, night) for group in asked))
+        needs.append(Need(during, tuple(running), kind_of_event == "show", every_s=every_s))
+    return (*needs, *(_need(group, night) for group in asked))
 
 
 def _need(group: Sequence[Condition], night: NightContext) -> Need:

@@ -81,8 +81,8 @@ def nearer(outing: Outing, order: Order) -> Order:
             for rest in [[other for other in jobs if other is not job]]
             for place in range(len(jobs))
         )
-        found = (laid_out(outing, seq) for seq in tried if earliest(outing, seq) is not None)
-        best = min(found, key=lambda candidate: candidate.shift_s, default=order)
+        candidates = (laid_out(outing, seq) for seq in tried if earliest(outing, seq) is not None)
+        best = min(candidates, key=lambda candidate: candidate.shift_s, default=order)
         if best.shift_s >= order.shift_s:
             break
         order = best

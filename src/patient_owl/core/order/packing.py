@@ -63,10 +63,10 @@ def pack_list(uses: Sequence[Use], night: Budget) -> tuple[Packed, ...]:
     lines = [*_things(uses), *_support(uses, night), *_power(uses, night), *_small(uses, night)]
     lines += [*_added(uses), *_warmth(night)]
     order: tuple[Group, ...] = ("camera", "glass", "support", "light", "power", "small", "warmth")
-    found: dict[str, Packed] = {}
+    by_thing: dict[str, Packed] = {}
     for line in sorted(lines, key=lambda packed: order.index(packed.group)):
-        found.setdefault(line.key, line)
-    return tuple(found.values())
+        by_thing.setdefault(line.key, line)
+    return tuple(by_thing.values())
 
 
 def _things(uses: Sequence[Use]) -> list[Packed]:
@@ -88,15 +88,15 @@ def _support(uses: Sequence[Use], night: Budget) -> list[Packed]:
     on_legs = [use for use in uses if not use.planned.recipe.is_handheld]
     if not on_legs:
         return []
-    found = [Packed("support", "tripod", shots=_titles(on_legs))]
+    support = [Packed("support", "tripod", shots=_titles(on_legs))]
     if any(_needs_release(use.planned) for use in on_legs):
         longest_s = max(use.planned.settings.exposure_s for use in on_legs)
         reason = Reason("release_for", {"longest_s": longest_s})
-        found.append(Packed("support", "release", reasons=(reason,)))
+        support.append(Packed("support", "release", reasons=(reason,)))
     if night.gust_m_s >= WIND_NOTICE_M_S:
         reason = Reason("weight_for", {"gust_m_s": night.gust_m_s})
-        found.append(Packed("support", "weight", reasons=(reason,)))
-    return found
+        support.append(Packed("support", "weight", reasons=(reason,)))
+    return support
 
 
 def _needs_release(planned: PlannedShot) -> bool:
@@ -105,7 +105,7 @@ def _needs_release(planned: PlannedShot) -> bool:
 
 
 def _power(uses: Sequence[Use], night: Budget) -> list[Packed]:
-    found = []
+    power = []
     if night.batteries is not None:
         needed = max(1, math.ceil(night.batteries))
         quantities = {"batteries": night.batteries, "owned": night.batteries_owned}
@@ -113,18 +113,18 @@ def _power(uses: Sequence[Use], night: Budget) -> list[Packed]:
             quantities["coldest_c"] = night.coldest_c
         count, short = max(needed, min(2, night.batteries_owned)), night.batteries_are_short
         reason = Reason("batteries_for", quantities)
-        found.append(Packed("power", "battery", "", count, short, reasons=(reason,)))
+        power.append(Packed("power", "battery", "", count, short, reasons=(reason,)))
     if any(use.planned.kit.body.film is None for use in uses):
         owned = {"owned_gb": night.card_gb_owned} if night.card_gb_owned else {}
         reason = Reason("card_for", {"card_gb": night.card_gb, "frames": night.frames, **owned})
-        found.append(Packed("power", "card", is_short=night.card_is_short, reasons=(reason,)))
+        power.append(Packed("power", "card", is_short=night.card_is_short, reasons=(reason,)))
     else:
         reason = Reason("film_for", {"frames": night.frames})
-        found.append(Packed("power", "film", reasons=(reason,)))
+        power.append(Packed("power", "film", reasons=(reason,)))
     lit_s = sum(use.takes * _lit_s(follow.course(use.planned)) for use in uses)
     if lit_s:
-        found.append(Packed("power", "charge", reasons=(Reason("charge_for", {"lit_s": lit_s}),)))
-    return found
+        power.append(Packed("power", "charge", reasons=(Reason("charge_for", {"lit_s": lit_s}),)))
+    return power
 
 
 def _lit_s(course: Program) -> float:
@@ -133,17 +133,17 @@ def _lit_s(course: Program) -> float:
 
 
 def _small(uses: Sequence[Use], night: Budget) -> list[Packed]:
-    found = [Packed("small", "headlamp"), Packed("small", "phone"), Packed("small", "lens_cloth")]
+    small = [Packed("small", "headlamp"), Packed("small", "phone"), Packed("small", "lens_cloth")]
     focused = [use for use in uses if any("focus" in step for step in use.planned.plan.steps)]
     if focused:
-        found.append(Packed("small", "tape", shots=_titles(focused)))
+        small.append(Packed("small", "tape", shots=_titles(focused)))
     if night.dew_from_s is not None:
         reason = Reason("dew_from", {"dew_from_s": night.dew_from_s})
-        found.append(Packed("small", "heater", reasons=(reason,)))
+        small.append(Packed("small", "heater", reasons=(reason,)))
     low = [use for use in uses if _is_low(use.planned)]
     if low:
-        found.append(Packed("small", "kneepad", shots=_titles(low)))
-    return found
+        small.append(Packed("small", "kneepad", shots=_titles(low)))
+    return small
 
 
 def _is_low(planned: PlannedShot) -> bool:
@@ -153,11 +153,11 @@ def _is_low(planned: PlannedShot) -> bool:
 
 
 def _added(uses: Sequence[Use]) -> list[Packed]:
-    found: dict[str, list[Use]] = {}
+    by_battery: dict[str, list[Use]] = {}
     for use in uses:
         for code in use.planned.recipe.packs:
-            found.setdefault(code, []).append(use)
-    return [Packed("small", code, shots=_titles(those)) for code, those in found.items()]
+            by_battery.setdefault(code, []).append(use)
+    return [Packed("small", code, shots=_titles(those)) for code, those in by_battery.items()]
 
 
 def _warmth(night: Budget) -> list[Packed]:

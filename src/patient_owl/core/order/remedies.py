@@ -31,24 +31,24 @@ GRAIN_S = 60.0
 def remedies(outing: Outing, order: Order, job: Job) -> list[Remedy]:
     """What would let in a shot that is left out, the smallest first; none where nothing does."""
     kept = [slot.job for slot in order.slots]
-    found: list[Remedy] = []
+    ways: list[Remedy] = []
     if job.is_pinned and put_in(outing, kept, replace(job, is_pinned=False)):
-        found.append(Remedy("unpin"))
+        ways.append(Remedy("unpin"))
     for slot in order.slots:
         if slot.job.rig != job.rig and put_in(outing, kept, replace(job, rig=slot.job.rig)):
-            found.append(Remedy("same_rig", slot.job.key))
+            ways.append(Remedy("same_rig", slot.job.key))
             break
     if (shorter_s := _least(job.work_s, lambda s: _shortened(outing, kept, job, s))) is not None:
-        found.append(Remedy("shorten", by_s=shorter_s))
+        ways.append(Remedy("shorten", by_s=shorter_s))
     if np.isfinite(outing.leave_s):
         later_s = _least(
             LONGEST_LATER_S,
             lambda s: put_in(replace(outing, leave_s=outing.leave_s + s), kept, job) is not None,
         )
         if later_s is not None:
-            found.append(Remedy("leave_later", by_s=later_s))
-    found += [Remedy("drop", other) for other in _drops(outing, kept, job)]
-    return found
+            ways.append(Remedy("leave_later", by_s=later_s))
+    ways += [Remedy("drop", other) for other in _drops(outing, kept, job)]
+    return ways
 
 
 def _shortened(outing: Outing, kept: Sequence[Job], job: Job, by_s: float) -> bool:
@@ -58,7 +58,7 @@ def _shortened(outing: Outing, kept: Sequence[Job], job: Job, by_s: float) -> bo
 def _drops(outing: Outing, kept: Sequence[Job], job: Job) -> list[str]:
     """Which of the others would make room if it alone were dropped, the least worth first."""
     places = {planned.key: place for place, planned in enumerate(outing.jobs)}
-    found = []
+    droppable = []
     for other in sorted(kept, key=lambda candidate: (not candidate.is_optional, candidate.worth)):
         rest = [kept_job for kept_job in kept if kept_job is not other]
         if len(outing.jobs) <= MOST_EXACT:
@@ -66,8 +66,8 @@ def _drops(outing: Outing, kept: Sequence[Job], job: Job) -> list[str]:
         else:
             fits = put_in(outing, rest, job) is not None
         if fits:
-            found.append(other.key)
-    return found
+            droppable.append(other.key)
+    return droppable
 
 
 def _least(most_s: float, does: Callable[[float], bool]) -> float | None:

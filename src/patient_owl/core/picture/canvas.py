@@ -63,16 +63,16 @@ class Canvas:
     ) -> None:
         """The same of what lies inside outlines, each (n, 2) right and down. by: the share of it
         that covers."""
-        found = shape_of(self.shape, outlines_px)
-        if found is None:
+        shape = shape_of(self.shape, outlines_px)
+        if shape is None:
             return
-        inside = (slice(None), found.rows, found.columns)
+        inside = (slice(None), shape.rows, shape.columns)
         there = light[inside] if light.ndim == 3 else light[:, None, None].astype(np.float32)
         part = self.light[inside]
-        share = found.share * np.float32(by)
+        share = shape.share * np.float32(by)
         part += share * (there - part)
         where = np.zeros(self.shape, np.bool_)
-        where[found.rows, found.columns] = share > 0.5
+        where[shape.rows, shape.columns] = share > 0.5
         self._name(where, name)
 
     def _name(self, where: BoolArray, name: str, rows: slice = slice(None)) -> None:
@@ -93,8 +93,8 @@ def tinted(share: Pixels | FloatArray, colour: FloatArray) -> Pixels:
 
 def rows_of(inside: BoolArray) -> slice:
     """The rows from the first to the last that hold any; none of them where there is none."""
-    found = np.flatnonzero(inside.any(axis=1))
-    return slice(int(found[0]), int(found[-1]) + 1) if len(found) else slice(0, 0)
+    rows = np.flatnonzero(inside.any(axis=1))
+    return slice(int(rows[0]), int(rows[-1]) + 1) if len(rows) else slice(0, 0)
 
 
 class Shape(NamedTuple):
@@ -109,10 +109,10 @@ def shape_of(shape: tuple[int, int], outlines_px: Sequence[FloatArray]) -> Shape
     """Outlines, each (n, 2) right and down, in the part of the picture they reach into; None where
     they are nowhere in it. An outline with a corner that cannot be drawn is left out."""
     rows, columns = shape
-    found = [o for o in outlines_px if len(o) >= 3 and np.isfinite(o).all()]
-    if not found:
+    outlines = [o for o in outlines_px if len(o) >= 3 and np.isfinite(o).all()]
+    if not outlines:
         return None
-    corners = np.concatenate(found)
+    corners = np.concatenate(outlines)
     left, top = (math.floor(v) for v in np.clip(corners.min(axis=0), 0, (columns, rows)))
     right, bottom = (math.ceil(v) for v in np.clip(corners.max(axis=0), 0, (columns, rows)))
     wide, tall = right - left, bottom - top
@@ -120,7 +120,7 @@ def shape_of(shape: tuple[int, int], outlines_px: Sequence[FloatArray]) -> Shape
         return None
     mask = Image.new("L", (wide * SHAPE_SAMPLES, tall * SHAPE_SAMPLES))
     draw = ImageDraw.Draw(mask)
-    for outline in found:
+    for outline in outlines:
         # a corner far outside would overflow the drawing, and looks the same at its edge
         at = np.clip((outline - (left, top)) * SHAPE_SAMPLES, -1e6, 1e6) - 0.5
         draw.polygon(at.ravel().tolist(), fill=255)

@@ -53,8 +53,8 @@ def draw_tool(
     pixel_m = pixel_at_m(sensor.pixel_pitch_um, lens.focal_length_mm, light.distance_m)
     width_px = max(width_m or light.lamp.width_m, pixel_m) * stage.metres_px(light.distance_m)
     grey = stage.lands(stage.parts[light.key]) * tool_colour(given)
-    found = [until(line, left_s) for line in lines]
-    at = stage.outlines_px([line for line in found if len(line) > 1], light.distance_m)
+    drawn_lines = [until(line, left_s) for line in lines]
+    at = stage.outlines_px([line for line in drawn_lines if len(line) > 1], light.distance_m)
     draw_lines(canvas, at, width_px, grey, "line")
 
 

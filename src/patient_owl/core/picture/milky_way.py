@@ -108,7 +108,7 @@ def _smooth(dust: float) -> FloatArray:
     edges = np.concatenate([np.linspace(0, 2, 41), np.linspace(2.2, 16, 47), [18, 21, 25]])
     s, ds = (edges[1:] + edges[:-1]) / 2, np.diff(edges)
     half = np.arange(0, 180 + SMOOTH_DEG / 2, SMOOTH_DEG)
-    found = np.empty((len(half), latitude.shape[1]))
+    luminance = np.empty((len(half), latitude.shape[1]))
     for i, l_deg in enumerate(half):
         level = s * np.cos(latitude[0])
         x = level * np.cos(np.radians(l_deg)) - SUN_TO_CENTRE_KPC
@@ -121,7 +121,7 @@ def _smooth(dust: float) -> FloatArray:
         inward = (SUN_TO_CENTRE_KPC - radius) / DUST_LENGTH_KPC
         per_kpc = DUST_MAG_PER_KPC * np.exp(inward - high / DUST_HEIGHT_KPC)
         depth = MAG_TO_DEPTH * dust * np.cumsum(per_kpc * ds, axis=-1)
-        found[i] = np.sum((disc + bulge) * np.exp(-depth) * ds, axis=-1)
+        luminance[i] = np.sum((disc + bulge) * np.exp(-depth) * ds, axis=-1)
     # the same either side of the centre
     from_centre = np.abs((np.arange(0, 360, STEP_DEG) + 180) % 360 - 180)
-    return np.stack([np.interp(from_centre, half, column) for column in found.T], axis=1)
+    return np.stack([np.interp(from_centre, half, column) for column in luminance.T], axis=1)

@@ -84,17 +84,17 @@ def goes_on() -> None:
 def render(
     planned: PlannedShot,
     night: NightContext,
-    wanted: PictureRequest,
+    request: PictureRequest,
     check: Callable[[], None] = goes_on,
 ) -> ComputedPicture:
     """The frame to be expected. WrongValue for a size or a window that is none."""
-    stage = stage_of(planned, night, wanted)
+    stage = stage_of(planned, night, request)
     canvas = drawn(stage, check)
     readout = Readout(
-        white_k(stage) if wanted.white_k is None else wanted.white_k,
+        white_k(stage) if request.white_k is None else request.white_k,
         stage.scene.temperature_c,
         stage.view.photosites,
-        1 if wanted.is_one_frame else planned.plan.averages,
+        1 if request.is_one_frame else planned.plan.averages,
     )
     frame = expose(canvas.light, stage.kit.body, stage.settings, readout, stage.rng("noise"))
     check()
@@ -124,34 +124,34 @@ def grey_levels(frame: SensorFrame) -> np.ndarray:
     return np.asarray(Image.fromarray(frame.levels).convert("L"))
 
 
-def stage_of(planned: PlannedShot, night: NightContext, wanted: PictureRequest) -> Stage:
+def stage_of(planned: PlannedShot, night: NightContext, request: PictureRequest) -> Stage:
     """What the layers read."""
     view = View(
         planned.kit.body.sensor,
         planned.kit.lens,
         planned.intent.framing,
-        wanted.width_px,
-        wanted.height_px,
-        wanted.window,
-        None if wanted.is_one_frame else strip_deg(planned),
+        request.width_px,
+        request.height_px,
+        request.window,
+        None if request.is_one_frame else strip_deg(planned),
     )
-    one_frame = (Opening(0.0, wanted.settings.exposure_s),)
-    drawing = wanted.drawing
+    one_frame = (Opening(0.0, request.settings.exposure_s),)
+    drawing = request.drawing
     stage = Stage(
         planned,
         night,
         view,
-        wanted.settings,
-        wanted.levers,
-        wanted.hidden,
-        wanted.subject,
-        one_frame if wanted.is_one_frame else openings_of(planned, wanted.settings),
-        wanted.seed,
-        wanted.after_s,
-        wanted.without,
+        request.settings,
+        request.levers,
+        request.hidden,
+        request.subject,
+        one_frame if request.is_one_frame else openings_of(planned, request.settings),
+        request.seed,
+        request.after_s,
+        request.without,
         drawing,
     )
-    if wanted.subject is None and drawing.stand_in is not None:
+    if request.subject is None and drawing.stand_in is not None:
         return replace(stage, subject=drawing.stand_in(stage))
     return stage
 
@@ -187,12 +187,12 @@ def openings_of(planned: PlannedShot, settings: Settings) -> tuple[Opening, ...]
         exposure.opens_s for exposure in program.exposures() if exposure.phase.code == "stack"
     ]
     together = math.ceil(len(opens_s) / MOST_OPENINGS)
-    found = []
+    openings = []
     for k in range(0, len(opens_s), together):
         some = opens_s[k : k + together]
         from_s, to_s = some[0], some[-1] + settings.exposure_s
-        found.append(Opening(from_s, to_s, len(some) * settings.exposure_s / (to_s - from_s)))
-    return tuple(found)
+        openings.append(Opening(from_s, to_s, len(some) * settings.exposure_s / (to_s - from_s)))
+    return tuple(openings)
 
 
 MOST_OPENINGS = 160  # of a stack: more of its frames are drawn as one, gaps and all

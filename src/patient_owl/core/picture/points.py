@@ -71,13 +71,13 @@ def blur_px(stage: Stage) -> float:
 
 def _pieces(openings: Sequence[Opening]) -> list[Opening]:
     """Openings cut so short that a trail is straight in each."""
-    found = []
+    pieces = []
     for opening in openings:
         edges = np.linspace(
             opening.from_s, opening.to_s, 1 + max(1, _count(opening.to_s - opening.from_s))
         )
-        found += [Opening(float(a), float(b), opening.open_share) for a, b in pairwise(edges)]
-    return found
+        pieces += [Opening(float(a), float(b), opening.open_share) for a, b in pairwise(edges)]
+    return pieces
 
 
 def _count(lasts_s: float) -> int:
@@ -86,13 +86,13 @@ def _count(lasts_s: float) -> int:
 
 def _seen(stage: Stage) -> Points:
     """Those that come into the window while it is open."""
-    found = _all_points(stage.at_s)
+    points = _all_points(stage.at_s)
     first, last = stage.openings[0].from_s, stage.openings[-1].to_s
-    here = np.zeros(len(found.v_mag), np.bool_)
+    here = np.zeros(len(points.v_mag), np.bool_)
     for at_s in np.linspace(first, last, 1 + _count((last - first) / 5)):
-        at = seen_from(found.vectors, stage.night.site, stage.at_s + at_s)
+        at = seen_from(points.vectors, stage.night.site, stage.at_s + at_s)
         here |= stage.view.sees(at, EDGE_DEG + 360 / DAY_S * 5 * STRAIGHT_S / 2)
-    return Points(found.vectors[here], found.v_mag[here], found.colour[here])
+    return Points(points.vectors[here], points.v_mag[here], points.colour[here])
 
 
 @kept(most=2, mb=1)

@@ -90,10 +90,10 @@ def _chance(shape: tuple[int, ...], rng: np.random.Generator) -> Pixels:
     quicker than drawing each number and looks no different."""
     rows, columns = shape
     run = _long_run()
-    found = np.empty((rows, columns), np.float32)
-    for row, start in zip(found, rng.integers(0, len(run) - columns, rows), strict=True):
+    chance = np.empty((rows, columns), np.float32)
+    for row, start in zip(chance, rng.integers(0, len(run) - columns, rows), strict=True):
         row[:] = run[start : start + columns]
-    return found
+    return chance
 
 
 @kept(most=1, mb=9)
@@ -119,11 +119,11 @@ def to_levels(signal: Pixels, white: float, per_grey: float) -> np.ndarray:
     bent = _shoulder(steps * white / per_grey * MID_GREY, white / per_grey * MID_GREY)
     curved = np.where(bent <= 0.0031308, 12.92 * bent, 1.055 * bent ** (1 / 2.4) - 0.055)
     level = np.asarray(curved * (LEVELS - 1) + 0.5).astype(np.uint8)
-    found = np.empty((*signal.shape[1:], 3), np.uint8)
+    levels = np.empty((*signal.shape[1:], 3), np.uint8)
     for k, plane in enumerate(signal):
         share = np.sqrt(np.maximum(plane * np.float32(1 / white), 0))
-        found[..., k] = level[(share * np.float32(STEPS - 1)).astype(np.uint16)]
-    return found
+        levels[..., k] = level[(share * np.float32(STEPS - 1)).astype(np.uint16)]
+    return levels
 
 
 def _shoulder(linear: FloatArray, white: float) -> FloatArray:

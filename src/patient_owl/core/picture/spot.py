@@ -32,11 +32,11 @@ class PictureSpot:
 
 
 def spot_at(
-    planned: PlannedShot, night: NightContext, wanted: PictureRequest, x: float, y: float
+    planned: PlannedShot, night: NightContext, request: PictureRequest, x: float, y: float
 ) -> PictureSpot:
     """x, y: shares of the whole frame from its top left corner. Read over a pixel of the picture
     that is looked at."""
-    window, size = wanted.window, (wanted.width_px, wanted.height_px)
+    window, size = request.window, (request.width_px, request.height_px)
     wide, high = (
         min(1.0, SIDE_PX * side / px)
         for side, px in zip((window.width, window.height), size, strict=True)
@@ -44,7 +44,7 @@ def spot_at(
     left = float(np.clip(x - wide / 2, 0, 1 - wide))
     top = float(np.clip(y - high / 2, 0, 1 - high))
     around = replace(
-        wanted, width_px=SIDE_PX, height_px=SIDE_PX, window=Window(left, top, wide, high)
+        request, width_px=SIDE_PX, height_px=SIDE_PX, window=Window(left, top, wide, high)
     )
     stage = stage_of(planned, night, around)
     canvas = drawn(stage)

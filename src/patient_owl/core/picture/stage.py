@@ -128,8 +128,8 @@ class Stage:
     def given(self) -> Mapping[str, LightUse]:
         """How the lights that are brought are used, by key."""
         landings = self.planned.plan.solution.landings
-        found = how_given(self.intent.brought, landings, self.settings, self.levers)
-        return {use.light.key: use for use in found}
+        uses = how_given(self.intent.brought, landings, self.settings, self.levers)
+        return {use.light.key: use for use in uses}
 
     @property
     def grey_per_cd_m2(self) -> float:

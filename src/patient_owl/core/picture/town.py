@@ -103,24 +103,24 @@ def _half_m(stage: Stage, town: TownScene) -> float:
 
 
 def _blocks(rng: np.random.Generator, half_m: float, town: TownScene) -> list[_Block]:
-    found, x = [], -half_m
+    blocks, x = [], -half_m
     while x < half_m:
         width = float(rng.uniform(10, 34))
         height = float(rng.uniform(*town.heights_m) * (0.55 + 0.45 * rng.random()))
-        found.append(_Block(x, width, height))
+        blocks.append(_Block(x, width, height))
         x += width + float(rng.exponential(3))
-    return found
+    return blocks
 
 
 def _windows(rng: np.random.Generator, block: _Block, town: TownScene) -> list[FloatArray]:
-    found = []
+    windows = []
     for storey in range(1, int(block.height_m / STOREY_M)):
         for bay in range(int(block.width_m / BAY_M)):
             if rng.random() < LIT_SHARE:
                 left = block.left_m + (bay + 0.3) * BAY_M
                 low = town.base_m + storey * STOREY_M
-                found.append(_box(left, WINDOW_M[0], low, WINDOW_M[1]))
-    return found
+                windows.append(_box(left, WINDOW_M[0], low, WINDOW_M[1]))
+    return windows
 
 
 def _lamps_m(half_m: float, town: TownScene) -> FloatArray:

@@ -23,9 +23,9 @@ class Spots(NamedTuple):
     grey: FloatArray
 
 
-def together(found: Sequence[Spots]) -> Spots:
+def together(spots: Sequence[Spots]) -> Spots:
     """All of them; at least one."""
-    return Spots(*(np.concatenate(columns) for columns in zip(*found, strict=True)))
+    return Spots(*(np.concatenate(columns) for columns in zip(*spots, strict=True)))
 
 
 def lay(shape: tuple[int, int], spots: Spots, sigma_px: float) -> Pixels:

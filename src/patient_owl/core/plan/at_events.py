@@ -26,19 +26,19 @@ def facts_at_events(
 ) -> tuple[Reason, ...]:
     """In the order of the night's events. waits_for: the kind of event the picture is about.
     across_deg: what the frame sees."""
-    found: list[Reason] = []
+    reasons: list[Reason] = []
     for happening in happenings:
         timing = happening.event.timing
         if isinstance(timing, Beat) and _in_frame(happening, framing, across_deg):
-            found += _turns(happening.event.label, timing.period_s, exposure_s)
+            reasons += _turns(happening.event.label, timing.period_s, exposure_s)
         elif isinstance(timing, Every) and waits_for == "traffic":
-            found += _next(happening, timing, at_s)
+            reasons += _next(happening, timing, at_s)
         elif happening.tide is not None:
-            found += _water(happening, at_s)
+            reasons += _water(happening, at_s)
         elif happening.event.kind == waits_for == "show":
-            found += _show(happening, at_s)
+            reasons += _show(happening, at_s)
     # two levels of one tide tell of the same water
-    return tuple(reason for k, reason in enumerate(found) if reason not in found[:k])
+    return tuple(reason for k, reason in enumerate(reasons) if reason not in reasons[:k])
 
 
 def _in_frame(happening: Happening, framing: Framing, across_deg: float) -> bool:

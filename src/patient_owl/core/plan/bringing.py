@@ -69,7 +69,7 @@ def how_given(
     """How each light that is brought is used with some settings: with its lever where it is said to
     stand, else where it comes home."""
     parts = {landing.part.key: landing.part for landing in landings}
-    found = []
+    uses = []
     for light in brought:
         part = parts[light.key]
         # the light the picture is exposed for stands where it was said to
@@ -80,8 +80,8 @@ def how_given(
         from_s = light.starts_s(settings.exposure_s, lasts_s)
         to_s = from_s + lasts_s if isinstance(light.lamp, (Torch, Beam, Flash)) else None
         spots = painting.spots if painting else 1
-        found.append(LightUse(light, lever_key, lever, from_s, to_s, spots))
-    return tuple(found)
+        uses.append(LightUse(light, lever_key, lever, from_s, to_s, spots))
+    return tuple(uses)
 
 
 def cued(program: Program, given: Sequence[LightUse], told: Collection[str] = ()) -> Program:

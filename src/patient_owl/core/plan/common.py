@@ -26,14 +26,14 @@ SCENE_KEYS = ("natural", "metered", *(scene.key for scene in SCENES))
 
 def kit_marks(scene: Scene, kit: Kit) -> tuple[Limit, ...]:
     """Facts of hands, release, wind, battery and gain; of these only the battery binds."""
-    found = (
+    marks = (
         handheld(kit),
         ceiling_mark(kit),
         wind(scene.gust_m_s, kit),
         knee_mark(kit),
         battery(kit, scene.temperature_c),
     )
-    return tuple(mark for mark in found if mark is not None)
+    return tuple(mark for mark in marks if mark is not None)
 
 
 def miss_reasons(solution: Solution) -> tuple[Reason, ...]:
@@ -49,10 +49,10 @@ def found_reasons(solution: Solution) -> tuple[Reason, ...]:
     part = solution.landings[0].part
     if not part.found_stops:
         return ()
-    told = {"stops": part.found_stops, "sigma_stops": part.sigma_stops}
+    quantities = {"stops": part.found_stops, "sigma_stops": part.sigma_stops}
     if not part.found_nights:
-        return (Reason("found_elsewhere", told),)
-    return (Reason("found_before", {**told, "nights": part.found_nights}),)
+        return (Reason("found_elsewhere", quantities),)
+    return (Reason("found_before", {**quantities, "nights": part.found_nights}),)
 
 
 def time_reasons(solution: Solution, kit: Kit) -> tuple[Reason, ...]:
@@ -110,8 +110,8 @@ def bracket_of(
     if inside is None or centre not in inside.values:
         inside = dial
     frames = frames_for(solution.landings[0].part.sigma_stops, BRACKET_STEP_STOPS)
-    found = bracket(centre, inside, frames, BRACKET_STEP_STOPS)
-    return tuple(frame for frame in found if frame.is_on_dial)
+    bracketed = bracket(centre, inside, frames, BRACKET_STEP_STOPS)
+    return tuple(frame for frame in bracketed if frame.is_on_dial)
 
 
 def free_bracket(
@@ -209,14 +209,14 @@ def _between_reasons(scene: Scene, intent: Intent) -> tuple[Reason, ...]:
     """What stands between sky and subject, and what the forecast's cloud does."""
     if intent.word("lit_by") != "natural":
         return ()
-    between, found = between_of(intent), []
+    between, reasons = between_of(intent), []
     if between.key == UNSAID:
-        found.append(Reason("between_unsaid", {"sigma_stops": between.sigma_stops}))
+        reasons.append(Reason("between_unsaid", {"sigma_stops": between.sigma_stops}))
     elif between.stops != 0:
         quantities: Quantities = {"between": between.key, "stops": abs(between.stops)}
         code = "between_takes" if between.stops < 0 else "between_gives"
-        found.append(Reason(code, {**quantities, "sigma_stops": between.sigma_stops}))
-    return (*found, *cloud_reasons(scene))
+        reasons.append(Reason(code, {**quantities, "sigma_stops": between.sigma_stops}))
+    return (*reasons, *cloud_reasons(scene))
 
 
 # Longer than this for one frame of anything but stars nobody means: something was left unsaid.
@@ -274,8 +274,8 @@ def _predicted(
     if lit_by == "metered":
         metered = intent.number("metered_ev100")
         return lamp(key, lit_by, metered, METERED_SIGMA_STOPS, placement_stops)
-    found = next(scene for scene in SCENES if scene.key == lit_by)
-    of_lamp = found.ev100, found.sigma_stops
+    table_scene = next(scene for scene in SCENES if scene.key == lit_by)
+    of_lamp = table_scene.ev100, table_scene.sigma_stops
     if not is_outdoors:
         return lamp(key, lit_by, *of_lamp, placement_stops)
     changes = scene.night.of_ground

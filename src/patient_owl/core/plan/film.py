@@ -20,5 +20,5 @@ ON_FILM: dict[str, str | None] = {
 
 def on_film(steps: Sequence[str]) -> tuple[str, ...]:
     """Steps of a plan as they are with film."""
-    found = (ON_FILM.get(step, step) for step in steps)
-    return tuple(step for step in found if step is not None)
+    translated = (ON_FILM.get(step, step) for step in steps)
+    return tuple(step for step in translated if step is not None)

@@ -64,22 +64,22 @@ def grid_for(kit: Kit, intent: Intent) -> Grid | None:
 
 def all_round(kit: Kit, intent: Intent, program: Program) -> Program:
     """The program once for every place of the panorama; as it is when none is wanted."""
-    found = grid_for(kit, intent)
-    if found is None:
+    grid = grid_for(kit, intent)
+    if grid is None:
         return program
-    return replace(program, rounds=found.columns * found.rows, between_s=TURN_S)
+    return replace(program, rounds=grid.columns * grid.rows, between_s=TURN_S)
 
 
 def panorama_facts(kit: Kit, intent: Intent, program: Program) -> tuple[Reason, ...]:
     """Columns, rows and minutes of the panorama, if one is wanted."""
-    found = grid_for(kit, intent)
-    if found is None:
+    grid = grid_for(kit, intent)
+    if grid is None:
         return ()
     quantities = {
-        "columns": found.columns,
-        "rows": found.rows,
+        "columns": grid.columns,
+        "rows": grid.rows,
         "frames": program.frames,
-        "turn_deg": found.turn_deg,
+        "turn_deg": grid.turn_deg,
         "clock_s": program.duration_s,
     }
     return (Reason("panorama", quantities),)

@@ -65,9 +65,9 @@ def as_lead(light: Brought, kit: Kit, start: Mapping[Control, float]) -> LightPa
     light home at the start, and stays there whatever moves the camera's controls."""
     part = light.part(pixel_rad(kit))
     positions = {c: kit.dials[c].nearest(start.get(c, 0.0)) for c in kit.dials}
-    found = part.levers_for(settings_on(kit.dials, positions))
-    levers = tuple(replace(lever, value=found[lever.key]) for lever in part.levers)
-    return replace(part, ev100=part.ev100 + part.lever_stops(found), levers=levers)
+    lever_values = part.levers_for(settings_on(kit.dials, positions))
+    levers = tuple(replace(lever, value=lever_values[lever.key]) for lever in part.levers)
+    return replace(part, ev100=part.ev100 + part.lever_stops(lever_values), levers=levers)
 
 
 def beside(
@@ -116,8 +116,8 @@ def serve(
     """
     rest = lit_part(scene, intent, intent.number("rest_placement_stops"), key="rest")
     rest, performing = beside(rest, lead, kit, *times_s)
-    found = (*performing, *limits, *kit_marks(scene, kit))
-    return Served(solve((lead, rest), kit.dials, found, start, intent.choice), found)
+    all_limits = (*performing, *limits, *kit_marks(scene, kit))
+    return Served(solve((lead, rest), kit.dials, all_limits, start, intent.choice), all_limits)
 
 
 def served_reasons(

@@ -315,10 +315,10 @@ class Recipe:
 
         What was typed into it stays with the shot, for when it is asked again.
         """
-        found: dict[str, InputValue] = {}
+        acting: dict[str, InputValue] = {}
         for spec in self.inputs:
-            found[spec.key] = answers[spec.key] if spec.is_asked(found) else spec.default
-        return found
+            acting[spec.key] = answers[spec.key] if spec.is_asked(acting) else spec.default
+        return acting
 
     def carried_over(self, given: Mapping[str, InputValue]) -> dict[str, InputValue]:
         """Of another discipline's answers those that mean the same here and are acceptable."""

@@ -42,17 +42,17 @@ class Call(NamedTuple):
 
 def calls_of(program: Program) -> list[Call]:
     """Everything that is called out, in order; a frame closed by hand is not counted down."""
-    found: list[Call] = []
+    calls: list[Call] = []
     for frame in program.exposures():
-        found.append(Call(frame.opens_s, "open"))
-        found += [Call(frame.opens_s + cue.at_s, "cue", cue) for cue in program.cues]
+        calls.append(Call(frame.opens_s, "open"))
+        calls += [Call(frame.opens_s + cue.at_s, "cue", cue) for cue in program.cues]
         if frame.phase.exposure_s is None:
             continue
         closes_s = frame.opens_s + frame.open_s
-        found += [
+        calls += [
             Call(closes_s - left, "count", left_s=left)
             for left in COUNTED_DOWN_S
             if frame.open_s > left
         ]
-        found.append(Call(closes_s, "closed"))
-    return sorted(found, key=lambda call: call.at_s)
+        calls.append(Call(closes_s, "closed"))
+    return sorted(calls, key=lambda call: call.at_s)

@@ -29,8 +29,8 @@ def found_lights(
     alone: what was learned before must not teach itplanned. Only those that are known by now; a
     lamp one brings belongs to no place."""
     parts = (part for part in planned.plan.parts if not part.is_brought)
-    found = (_found_light(planned, part, takes, sharpness) for part in parts)
-    return tuple(light for light in found if light is not None)
+    lights = (_found_light(planned, part, takes, sharpness) for part in parts)
+    return tuple(light for light in lights if light is not None)
 
 
 def _found_light(

@@ -106,11 +106,13 @@ def _at_events(
     """The plan with what the night's events mean for it."""
     exposure_s = plan.solution.settings.exposure_s
     across_deg, _ = view_deg(kit, framing)
-    told = facts_at_events(night.happenings, waits_for, at_s, exposure_s, framing, across_deg)
-    warned = {fact.code for fact in told} & set(WATER_CAUTIONS)
+    event_facts = facts_at_events(
+        night.happenings, waits_for, at_s, exposure_s, framing, across_deg
+    )
+    warned = {fact.code for fact in event_facts} & set(WATER_CAUTIONS)
     return replace(
         plan,
-        facts=(*plan.facts, *told),
+        facts=(*plan.facts, *event_facts),
         cautions=(*plan.cautions, *(code for code in WATER_CAUTIONS if code in warned)),
     )
 

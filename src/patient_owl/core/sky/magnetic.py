@@ -28,11 +28,11 @@ def _model() -> GeoMag:
 def needle(latitude_deg: float, longitude_deg: float, elevation_m: float, day: date) -> Needle:
     """The needle at a place on a day. elevation_m: above the sea."""
     year = day.year + (day.timetuple().tm_yday - 1) / _DAYS_A_YEAR
-    found = _model().calculate(
+    field = _model().calculate(
         glat=latitude_deg,
         glon=longitude_deg,
         alt=elevation_m / 1000,
         time=min(max(year, _MODEL_FROM), _MODEL_TO),
     )
-    is_weak = found.in_caution_zone or found.in_blackout_zone
-    return Needle(found.d, found.calculate_uncertainty().d, is_weak)
+    is_weak = field.in_caution_zone or field.in_blackout_zone
+    return Needle(field.d, field.calculate_uncertainty().d, is_weak)

@@ -71,9 +71,9 @@ def highest(function: Function, seconds: FloatArray, values: FloatArray) -> floa
         return at
     for _ in range(2):
         near = at + np.linspace(-step, step, 9)
-        found = function(near)
-        k = min(max(int(np.argmax(found)), 1), len(near) - 2)
-        before, middle, after = found[k - 1 : k + 2]
+        value = function(near)
+        k = min(max(int(np.argmax(value)), 1), len(near) - 2)
+        before, middle, after = value[k - 1 : k + 2]
         bend = before - 2 * middle + after
         step /= 4
         at = float(near[k]) + (step * (before - after) / (2 * bend) if bend < 0 else 0.0)
@@ -86,9 +86,9 @@ def spans(
     """The stretches where the function is ≥ 0, cut at both ends of `seconds`."""
     if values is None:
         values = function(seconds)
-    found = crossings(function, seconds, values)
-    starts = [c.seconds for c in found if c.rising]
-    ends = [c.seconds for c in found if not c.rising]
+    crossed = crossings(function, seconds, values)
+    starts = [c.seconds for c in crossed if c.rising]
+    ends = [c.seconds for c in crossed if not c.rising]
     if values[0] >= 0:
         starts.insert(0, float(seconds[0]))
     if values[-1] >= 0:

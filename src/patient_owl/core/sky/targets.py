@@ -42,7 +42,7 @@ _PLANETS = {
 @kept(most=1, mb=1)
 def targets() -> Mapping[str, Target]:
     """Every target by key, in the order people look for them."""
-    found = [
+    bodies = [
         Target("sun", "Sun", "sun", "sun"),
         Target("moon", "Moon", "moon", "moon"),
         Target("core", "galactic core", "core", None, GALACTIC_CORE_RA_DEG, GALACTIC_CORE_DEC_DEG),
@@ -57,7 +57,7 @@ def targets() -> Mapping[str, Target]:
         ),
         *_stars(),
     ]
-    return {target.key: target for target in found}
+    return {target.key: target for target in bodies}
 
 
 def _stars() -> list[Target]:
@@ -81,7 +81,7 @@ def _stars() -> list[Target]:
 
 def target(key: str) -> Target:
     """The target of that key, or WrongValue."""
-    found = targets().get(key)
-    if found is None:
+    known = targets().get(key)
+    if known is None:
         raise WrongValue("target", "one of the listed targets, such as core, moon or mars", key)
-    return found
+    return known

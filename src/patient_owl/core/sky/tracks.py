@@ -106,10 +106,10 @@ def _columns(body: str, chunk: int) -> FloatArray:
         # the mean turning is taken out before the spline and put back after it
         turn = ephemeris.greenwich_sidereal_rad(time) - _mean_turn_rad(knots)
         return np.asarray(turn)[:, None]
-    wanted = target(body)
-    if wanted.segment is None:
-        return ephemeris.apparent_star_vectors(wanted, time).T
-    return ephemeris.apparent_vectors_km(wanted.segment, time).T
+    body_target = target(body)
+    if body_target.segment is None:
+        return ephemeris.apparent_star_vectors(body_target, time).T
+    return ephemeris.apparent_vectors_km(body_target.segment, time).T
 
 
 @kept(most=1024, mb=2)
@@ -152,14 +152,14 @@ def track_of(wanted: Target, site: Site, seconds: FloatArray) -> Track:
     return tracks_of([wanted], site, seconds)[0]
 
 
-def tracks_of(wanted: Sequence[Target], site: Site, seconds: FloatArray) -> list[Track]:
+def tracks_of(targets: Sequence[Target], site: Site, seconds: FloatArray) -> list[Track]:
     """The same for several at once, which costs little more than one."""
-    columns = _by_chunk((*(target.key for target in wanted), _SIDEREAL), seconds)
+    columns = _by_chunk((*(target.key for target in targets), _SIDEREAL), seconds)
     local_sidereal = columns[:, -1] + _mean_turn_rad(seconds) + np.radians(site.longitude_deg)
     turned = np.cos(local_sidereal), np.sin(local_sidereal)
     return [
         _horizontal(columns[:, 3 * i : 3 * i + 3].T, site, turned, is_star=target.segment is None)
-        for i, target in enumerate(wanted)
+        for i, target in enumerate(targets)
     ]
 
 

@@ -96,10 +96,10 @@ def find_conflict(
         return None
     wish = _Wish(-lead.wanted_ev100, lead.answers_to)
     asked: list[_Demand] = [*driving, *(c for c in held if c in positions)]
-    found = _narrowed(wish, dials, asked, positions)
-    if found is None:
+    narrowed = _narrowed(wish, dials, asked, positions)
+    if narrowed is None:
         return None  # another setting would do: the photographer's hand or the dial's grain
-    of_limits, of_hands, missing, helping = found
+    of_limits, of_hands, missing, helping = narrowed
     if abs(miss_stops) <= MET_STOPS:
         # the light is met: only what stands against each other is to be said
         needed: list[_Demand] = [*of_limits, *of_hands]
@@ -137,9 +137,9 @@ def find_part_conflict(
     of_limits: tuple[Limit, ...] = ()
     of_hands: tuple[Control, ...] = ()
     helping: list[tuple[_Demand, float]] = []
-    found = _narrowed(wish, dials, asked, positions)
-    if found is not None:
-        of_limits, of_hands, missing, helping = found
+    narrowed = _narrowed(wish, dials, asked, positions)
+    if narrowed is not None:
+        of_limits, of_hands, missing, helping = narrowed
     stops = abs(missing)
     ways = [_without(demand, gain) for demand, gain in helping]
     ways += [
@@ -233,8 +233,11 @@ def _missing(
             least += inside.brightnesses[0]
             most += inside.brightnesses[-1]
     # glass is coarse: between two filters there may be nothing
-    wanted = wish.brightness_stops
-    misses = [max(0.0, wanted - most - g) + min(0.0, wanted - least - g) for g in glass]
+    brightness_stops = wish.brightness_stops
+    misses = [
+        max(0.0, brightness_stops - most - g) + min(0.0, brightness_stops - least - g)
+        for g in glass
+    ]
     missing = min(misses, key=abs)
     return missing if abs(missing) > MET_STOPS else 0.0
 

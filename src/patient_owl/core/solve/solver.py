@@ -122,13 +122,13 @@ class Solution:
         """
         around = (self.dials, self.limits, self.positions, self.held)
         lead, *others = self.landings
-        found = [find_conflict(lead.part, *around, lead.miss_stops)]
+        all_conflicts = [find_conflict(lead.part, *around, lead.miss_stops)]
         taken = set(lead.part.answers_to)
         for landing in others:
             own = lever_controls(landing.part, taken)
-            found.append(find_part_conflict(landing.part, own, *around, landing.miss_stops))
+            all_conflicts.append(find_part_conflict(landing.part, own, *around, landing.miss_stops))
             taken.update(landing.part.answers_to)
-        return tuple(conflict for conflict in found if conflict is not None)
+        return tuple(conflict for conflict in all_conflicts if conflict is not None)
 
     @cached_property
     def settings(self) -> Settings:
@@ -254,14 +254,14 @@ def _darkened(
     was_iso = iso.brightness(positions["iso"].value)
     tried = []
     for glass in glasses:
-        found = {**positions, "nd_stops": glass}
+        darkened = {**positions, "nd_stops": glass}
         left = miss - (glass.value - positions["nd_stops"].value)
         order = (follow, *AGAINST_LIGHT) if left > 0 else _giving_back(follow)
-        left = _in_turn(order, free, bounded, dials, found, left)
-        softer = max(0.0, narrowest - aperture.brightness(found["f_number"].value))
-        gained = max(0.0, iso.brightness(found["iso"].value) - was_iso)
+        left = _in_turn(order, free, bounded, dials, darkened, left)
+        softer = max(0.0, narrowest - aperture.brightness(darkened["f_number"].value))
+        gained = max(0.0, iso.brightness(darkened["iso"].value) - was_iso)
         off = round(max(0.0, abs(left) - WITHIN_STOPS), 1)  # nearer than this is as near
-        tried.append(((off, round(softer + gained, 1), glass.value), left, found))
+        tried.append(((off, round(softer + gained, 1), glass.value), left, darkened))
     _, miss, best = min(tried, key=lambda attempt: attempt[0])
     positions.update(best)
     return miss
@@ -316,9 +316,9 @@ def _moved(
 ) -> float:
     """Move one control toward the wanted brightness; what is missed then. [stops]"""
     now = dials[control].brightness(positions[control].value)
-    found = inside[control].nearest_brightness(now - miss)
-    after = miss + dials[control].brightness(found.value) - now
+    nearest = inside[control].nearest_brightness(now - miss)
+    after = miss + dials[control].brightness(nearest.value) - now
     if abs(after) >= abs(miss):
         return miss
-    positions[control] = found
+    positions[control] = nearest
     return after

@@ -27,9 +27,9 @@ def _table() -> dict[str, Letter]:
     file = Path(__file__).parent.parent / "tables" / "letters.json"
     return {
         key: Letter(
-            found["width"], tuple(tuple((x, y) for x, y in line) for line in found["strokes"])
+            letter["width"], tuple(tuple((x, y) for x, y in line) for line in letter["strokes"])
         )
-        for key, found in json.loads(file.read_text()).items()
+        for key, letter in json.loads(file.read_text()).items()
     }
 
 

@@ -52,11 +52,11 @@ class Stroke:
         """When the hand is at each point, from the beginning of the performance, at one pace."""
         steps = [math.dist(a, b) for a, b in pairwise(self.points)]
         length = sum(steps) or 1.0
-        found, gone = [self.starts_s], 0.0
+        moments_s, gone = [self.starts_s], 0.0
         for step in steps:
             gone += step
-            found.append(self.starts_s + self.lasts_s * gone / length)
-        return tuple(found)
+            moments_s.append(self.starts_s + self.lasts_s * gone / length)
+        return tuple(moments_s)
 
 
 @dataclass(frozen=True)
@@ -119,17 +119,17 @@ def sheet_of(strokes: Strokes) -> Sheet:
     across = [x for _, line in lettered for x, _ in line]
     upward = [y for _, line in lettered for _, y in line]
     left, low = min(across), min(upward)
-    found: list[Stroke] = []
+    laid: list[Stroke] = []
     at_s, hand = 0.0, None
     for letter, line in lettered:
         points = tuple((x - left, y - low) for x, y in line)
         if hand is not None:
             at_s += COVER_S + math.dist(hand, points[0]) / strokes.pace_m_s
         lasts_s = sum(math.dist(a, b) for a, b in pairwise(points)) / strokes.pace_m_s
-        found.append(Stroke(points, at_s, lasts_s, letter))
+        laid.append(Stroke(points, at_s, lasts_s, letter))
         at_s += lasts_s
         hand = points[-1]
-    return Sheet(tuple(found), max(across) - left, max(upward) - low, strokes.pace_m_s)
+    return Sheet(tuple(laid), max(across) - left, max(upward) - low, strokes.pace_m_s)
 
 
 def pace_for(strokes: Strokes, total_s: float) -> float:

@@ -28,13 +28,14 @@ MOST_MOMENTS = 24  # of moving light on one card: what leaves room for the rest
 
 def night_card(visit: Visit, night: Night) -> bytes:
     """The whole night on a page: times, shots in order, hazards; on a second what to take."""
-    found = bundle(visit, night)
+    taken_along = bundle(visit, night)
     place_zone = zone(night.place.time_zone)
     times = [(clock(e.at_utc, place_zone), EVENTS[e.code]) for e in sky_of(night).events]
     order, no_order = or_trouble(lambda: order_of(visit, night))
     blocks = [
         Block(
-            "Shots", rows=[(s.at_local, s.title, s.settings[s.setting].text) for s in found.shots]
+            "Shots",
+            rows=[(s.at_local, s.title, s.settings[s.setting].text) for s in taken_along.shots],
         ),
         Block(
             "In order",
@@ -42,13 +43,15 @@ def night_card(visit: Visit, night: Night) -> bytes:
             if order
             else [no_order or ""],
         ),
-        Block("Not planned", lines=[f"{s.at_local} {s.title}: {s.text}" for s in found.left_out]),
+        Block(
+            "Not planned", lines=[f"{s.at_local} {s.title}: {s.text}" for s in taken_along.left_out]
+        ),
         Block("The sky", rows=times),
-        Block("Mind", lines=_cautions(found)),
+        Block("Mind", lines=_cautions(taken_along)),
     ]
-    subtitle = f"{night.place.name}, {night.evening_date:%a %-d %B %Y}. {found.sentence}"
-    card = Card(found.title, subtitle, "", [b for b in blocks if b.rows or b.lines])
-    pack_card, _ = or_trouble(lambda: _pack_card(visit, night, found.title))
+    subtitle = f"{night.place.name}, {night.evening_date:%a %-d %B %Y}. {taken_along.sentence}"
+    card = Card(taken_along.title, subtitle, "", [b for b in blocks if b.rows or b.lines])
+    pack_card, _ = or_trouble(lambda: _pack_card(visit, night, taken_along.title))
     return write_card(card, *([pack_card] if pack_card else []))
 
 
@@ -133,10 +136,10 @@ def _moving(shot: FieldShotOut, place_zone: ZoneInfo) -> Block:
     return Block(title, rows=[(*a, *b) for a, b in zip(told[:half], beside, strict=False)])
 
 
-def _cautions(found: FieldNightOut) -> list[str]:
+def _cautions(night: FieldNightOut) -> list[str]:
     """Each once, hazards of the place first."""
-    lines = [found.hazards] if found.hazards else []
-    lines += [line.text for shot in found.shots for line in shot.cautions]
+    lines = [night.hazards] if night.hazards else []
+    lines += [line.text for shot in night.shots for line in shot.cautions]
     return list(dict.fromkeys(lines))
 
 

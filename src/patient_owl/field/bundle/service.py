@@ -99,14 +99,14 @@ def bundle(visit: Visit, night: Night) -> FieldNightOut:
 
 def _spans(gathered: Gathered) -> dict[UUID, Span]:
     """From and to how far from its moment each shot may be begun as the night goes."""
-    found = {}
+    spans = {}
     for slot in gathered.agreed.order.slots:
         shot = gathered.shot(slot.job.key)
         at_s = ephemeris.epoch_seconds(shot.at_utc)
         from_s = max(slot.earliest_s - at_s - EARLY_S, -FURTHEST_S)
         to_s = min(slot.latest_s - at_s + LATE_S, FURTHEST_S)
-        found[shot.id] = (min(from_s, -EARLY_S), max(to_s, LATE_S))
-    return found
+        spans[shot.id] = (min(from_s, -EARLY_S), max(to_s, LATE_S))
+    return spans
 
 
 def _calling() -> CallingOut:
@@ -259,10 +259,10 @@ def _later(
         return []
     planned_for = clock(ephemeris.moment_utc(planned.at_s), place_zone)
     since = "at the last take" if known else f"planned for {planned_for}"
-    found = []
+    later = []
     for step in steps:
         place = settings.place(step.positions, step.levers)
-        found.append(
+        later.append(
             LaterOut(
                 from_utc=_utc(planned, step.after_s),
                 text=moved_text(step.moved_stops, since),
@@ -272,7 +272,7 @@ def _later(
                 ),
             )
         )
-    return found
+    return later
 
 
 def _answers(tree: Tree, before: int, settings: _Settings) -> Answers:

@@ -52,10 +52,10 @@ def invite(visit: Visit, night: Night, name: str) -> InvitedOut:
 
 def come(session: Session, link_token: str, now_utc: datetime) -> Opened:
     """The link is opened: its token goes, and the browser has one that nobody else saw."""
-    found = store.session_of(session, token_hash(link_token), now_utc)
-    if found is None or found[0].night_id is None or found[0].has_come:
+    invited = store.session_of(session, token_hash(link_token), now_utc)
+    if invited is None or invited[0].night_id is None or invited[0].has_come:
         raise Refused("This link was opened before, or is over. Ask for another one.")
-    row, user = found
+    row, user = invited
     token = secrets.token_urlsafe(32)
     row.token_hash, row.has_come = token_hash(token), True
     session.flush()

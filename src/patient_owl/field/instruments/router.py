@@ -37,8 +37,8 @@ def get_place_instruments(place_id: UUID, visit: CurrentVisit) -> InstrumentsOut
 def list_readings(night_id: UUID, visit: CurrentVisit) -> list[KeptReadingOut]:
     """What was measured there that night, and of its place, latest first."""
     night = get_night(visit.session, visit.user.id, night_id)
-    found = readings_of(visit.session, visit.user, night.place_id, night.id)
-    return readings_out(found, night.place)
+    readings = readings_of(visit.session, visit.user, night.place_id, night.id)
+    return readings_out(readings, night.place)
 
 
 @router.put("/readings/{reading_id}", responses={201: {"model": KeptReadingOut}})

@@ -204,12 +204,12 @@ def _holds() -> list[HoldOut]:
 
 
 def _compass(place: Place, evening: date) -> CompassOut:
-    found = needle(place.latitude_deg, place.longitude_deg, place.elevation_m, evening)
+    declination = needle(place.latitude_deg, place.longitude_deg, place.elevation_m, evening)
     return CompassOut(
-        needle_east_deg=found.east_deg,
-        needle_sd_deg=found.sd_deg,
-        needle_text=words.needle_text(found),
-        unset_sd_deg=math.hypot(compass.UNSET_SD_DEG, found.sd_deg),
+        needle_east_deg=declination.east_deg,
+        needle_sd_deg=declination.sd_deg,
+        needle_text=words.needle_text(declination),
+        unset_sd_deg=math.hypot(compass.UNSET_SD_DEG, declination.sd_deg),
         tilt_sd=as_json(compass.TILT_SD),
         near_deg=compass.NEAR_DEG,
         hold_s=compass.HOLD_S,
@@ -277,7 +277,7 @@ def _up(place: Place, evening: date, night: Night | None, now_utc: datetime) -> 
 
 def _landmarks(visit: Visit, place: Place) -> list[LandmarkOut]:
     """Other places of the photographer, nearest first; a helper sees none."""
-    found: list[LandmarkOut] = []
+    landmarks: list[LandmarkOut] = []
     for other in all_places(visit.session, visit.user):
         way = Geodesic.WGS84.Inverse(
             place.latitude_deg, place.longitude_deg, other.latitude_deg, other.longitude_deg
@@ -286,7 +286,7 @@ def _landmarks(visit: Visit, place: Place) -> list[LandmarkOut]:
         if other.id == place.id or not compass.LANDMARK_LEAST_M <= far_m <= sighting.LONGEST_M:
             continue
         over_m = other.elevation_m - place.elevation_m
-        found.append(
+        landmarks.append(
             LandmarkOut(
                 name=other.name,
                 bearing_true_deg=way["azi1"] % 360,
@@ -298,7 +298,7 @@ def _landmarks(visit: Visit, place: Place) -> list[LandmarkOut]:
                 elevation_m=other.elevation_m,
             )
         )
-    return sorted(found, key=lambda landmark: landmark.distance_m)[:MOST_LANDMARKS]
+    return sorted(landmarks, key=lambda landmark: landmark.distance_m)[:MOST_LANDMARKS]
 
 
 def _temperature_c(planner: Planner, night: Night) -> float:
@@ -309,11 +309,11 @@ def _temperature_c(planner: Planner, night: Night) -> float:
 
 
 def _shots(planner: Planner, night: Night) -> list[ShakenShotOut]:
-    found = []
+    shaken = []
     for shot in shots_of(planner.visit.session, planner.visit.user, night):
         planned, _ = or_trouble(lambda shot=shot: planner.plan_of(shot, night))  # type: ignore[misc]
         if planned is not None:
-            found.append(
+            shaken.append(
                 ShakenShotOut(
                     id=shot.id,
                     title=shot.title,
@@ -325,4 +325,4 @@ def _shots(planner: Planner, night: Night) -> list[ShakenShotOut]:
                     exposure_s=planned.positions["exposure_s"].value,
                 )
             )
-    return found
+    return shaken

@@ -30,8 +30,8 @@ def decoded_apart(path: str) -> Apart | None:
     """None where the libraries cannot read it, or do not survive it."""
     command = [sys.executable, "-I", __file__, path]
     with contextlib.suppress(subprocess.SubprocessError):
-        found = subprocess.run(command, capture_output=True, timeout=WITHIN_S, check=True)
-        head, _, pixels = found.stdout.partition(b"\n")
+        decoded = subprocess.run(command, capture_output=True, timeout=WITHIN_S, check=True)
+        head, _, pixels = decoded.stdout.partition(b"\n")
         said = json.loads(head)
         image = Image.open(io.BytesIO(pixels), formats=("PPM",))
         image.info["exif"] = base64.b64decode(said["exif"])

@@ -14,12 +14,12 @@ _MOST_FOUND = 4  # worth trying, the largest first
 def found_inside(content: bytes) -> list[tuple[int, int]]:
     """Where JPEG pictures begin inside a file that is not one itself, and their pixels; the
     largest first."""
-    found = []
+    stretches = []
     for beginning in itertools.islice(_BEGINS.finditer(content, 1), _MOST_LOOKED_AT):
         pixels = pixels_at(content, beginning.start())
         if pixels:
-            found.append((beginning.start(), pixels))
-    return sorted(found, key=lambda stretch: -stretch[1])[:_MOST_FOUND]
+            stretches.append((beginning.start(), pixels))
+    return sorted(stretches, key=lambda stretch: -stretch[1])[:_MOST_FOUND]
 
 
 def pixels_at(content: bytes, at: int) -> int:

@@ -47,9 +47,9 @@ class Pieces(io.BufferedIOBase, BinaryIO):
         end = self.size if size is None or size < 0 else min(self._at + size, self.size)
         if end <= self._at:
             return b""
-        found = self._read(self._at, end)
+        content = self._read(self._at, end)
         self._at = end
-        return found
+        return content
 
     def _read(self, start: int, end: int) -> bytes:
         begins, piece = self.holding(start, end)

@@ -204,8 +204,8 @@ def _made_up(file: BinaryIO) -> _Opened | None:
         while part := file.read(1_000_000):
             copy.write(part)
         copy.flush()
-        found = decoded_apart(copy.name)
-    return _Opened(found.image, found.size_px) if found else None
+        decoded = decoded_apart(copy.name)
+    return _Opened(decoded.image, decoded.size_px) if decoded else None
 
 
 def _small(image: Image.Image, longest_px: int) -> Image.Image:

@@ -107,7 +107,7 @@ def _table(file: BinaryIO, base: int, at: int, order: str) -> tuple[dict[int, ob
     """Its tags that are wanted, and where the next table is; what is broken is left out."""
     count = _word(stretch(file, base + at, base + at + 2), f"{order}H")
     rows = stretch(file, base + at + 2, base + at + 2 + 12 * count + 4)
-    found: dict[int, object] = {}
+    entries: dict[int, object] = {}
     for place in range(0, len(rows) - 15, 12):
         tag, kind, many = struct.unpack(f"{order}HHI", rows[place : place + 8])
         letters, size = _KINDS.get(kind, ("", 0))
@@ -115,15 +115,15 @@ def _table(file: BinaryIO, base: int, at: int, order: str) -> tuple[dict[int, ob
         if tag not in _WANTED or not 0 < length <= _LONGEST_VALUE:
             if tag == _JPEG_FROM_RAW:
                 start = _word(rows[place + 8 : place + 12], f"{order}I")
-                found[tag] = (start, start + many)
+                entries[tag] = (start, start + many)
             continue
         content = rows[place + 8 : place + 8 + length]
         if length > 4:
             start = base + _word(rows[place + 8 : place + 12], f"{order}I")
             content = stretch(file, start, start + length)
         if len(content) == length:
-            found[tag] = _value(content, order, letters)
-    return found, _word(rows[12 * count :], f"{order}I")
+            entries[tag] = _value(content, order, letters)
+    return entries, _word(rows[12 * count :], f"{order}I")
 
 
 def _word(content: bytes, form: str) -> int:
@@ -147,15 +147,15 @@ def _value(content: bytes, order: str, letters: str) -> object:
 
 def _jpegs(table: Mapping[int, object]) -> list[tuple[int, int]]:
     """Stretches that are said to be pictures of eight bits."""
-    found = []
+    stretches = []
     starts, lengths = _whole(table.get(_JPEG_START)), _whole(table.get(_JPEG_LENGTH))
     if table.get(_COMPRESSION) in _JPEG_COMPRESSED and set(_whole(table.get(_BITS))) <= {8}:
         strips = _whole(table.get(_STRIPS)), _whole(table.get(_STRIP_LENGTHS))
         starts, lengths = starts + strips[0], lengths + strips[1]
     if len(starts) == len(lengths):
-        found = [(start, start + length) for start, length in zip(starts, lengths, strict=True)]
+        stretches = [(start, start + length) for start, length in zip(starts, lengths, strict=True)]
     inside = table.get(_JPEG_FROM_RAW)
-    return [*found, inside] if isinstance(inside, tuple) else found
+    return [*stretches, inside] if isinstance(inside, tuple) else stretches
 
 
 def _whole(value: object) -> list[int]:

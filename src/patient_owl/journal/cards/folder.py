@@ -47,12 +47,12 @@ def bring_in(
     for path in files_under(folder):
         try:
             with path.open("rb") as file:
-                told = take_file(visit, intake.id, path.name, file)
+                taken_in = take_file(visit, intake.id, path.name, file)
         except OSError as error:
             say(f"{path.name}: {error.strerror}")
             continue
         visit.session.commit()
-        say(f"{path.name}: {told.text}")
+        say(f"{path.name}: {taken_in.text}")
     planner = Planner(visit)
     place_all(planner, intake)
     visit.session.commit()
@@ -62,11 +62,11 @@ def bring_in(
 def account_called(session: Session, email: str) -> User:
     """The account of that address; without one the only account there is."""
     users = list(session.scalars(select(User)))
-    found = [user for user in users if not email or user.email == email.strip().lower()]
-    if len(found) != 1:
+    named = [user for user in users if not email or user.email == email.strip().lower()]
+    if len(named) != 1:
         known = ", ".join(user.email for user in users) or "none yet"
         raise WrongValue("account", f"one of: {known}", email or "none named")
-    return found[0]
+    return named[0]
 
 
 def night_called(session: Session, user: User, name: str) -> UUID | None:
@@ -74,12 +74,12 @@ def night_called(session: Session, user: User, name: str) -> UUID | None:
     if not name:
         return None
     nights = owned_rows(session, Night, user.id)
-    wanted = name.casefold()
-    found = [
+    name_asked = name.casefold()
+    named = [
         night
         for night in nights
-        if wanted in (str(night.id), night.evening_date.isoformat(), night.called.casefold())
+        if name_asked in (str(night.id), night.evening_date.isoformat(), night.called.casefold())
     ]
-    if len(found) != 1:
-        raise OwlError(f"{len(found)} nights are called “{name}”; name one by its id or its title.")
-    return found[0].id
+    if len(named) != 1:
+        raise OwlError(f"{len(named)} nights are called “{name}”; name one by its id or its title.")
+    return named[0].id

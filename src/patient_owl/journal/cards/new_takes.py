@@ -40,8 +40,8 @@ def make_night(planner: Planner, intake_id: UUID, request: OwnNightIn) -> Shot:
     if not times:
         raise WrongValue("photo_ids", "pictures that say when they were taken", "none that does")
     evening = evening_date_of(times[0], zone(place.time_zone))
-    wanted = NightIn(place_id=place.id, evening_date=evening, title=request.title)
-    night = create_night(visit.session, visit.user, wanted)
+    night_request = NightIn(place_id=place.id, evening_date=evening, title=request.title)
+    night = create_night(visit.session, visit.user, night_request)
     focal = next((photo.focal_length_mm for photo in photos if photo.focal_length_mm), None)
     new = NewShotIn(
         title=request.title or OWN_SHOT,

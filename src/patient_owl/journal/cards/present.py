@@ -96,7 +96,7 @@ def _unplaced(
 ) -> list[SetOut]:
     loose = sets_in(photo for photo in photos if photo.take_id is None)
     stamps = [_planned_stamp(planner, shot) for shot in shots] if loose else []
-    found = []
+    unplaced = []
     for unit in loose:
         first = unit[0]
         at = None
@@ -108,7 +108,7 @@ def _unplaced(
         settings = photo_settings_text(first.exposure_s, first.f_number, first.iso)
         moment = first.taken_at_utc
         taken = f"{moment.astimezone(place_zone):%H:%M:%S}" if moment else NO_TIME
-        found.append(
+        unplaced.append(
             SetOut(
                 kind=first.set_kind,
                 evening_date=evening_date_of(moment, place_zone) if moment else None,
@@ -118,7 +118,7 @@ def _unplaced(
                 likeliest_text=likeliest_text(shot.title if shot else None),
             )
         )
-    return found
+    return unplaced
 
 
 def _shot_out(planner: Planner, shot: Shot, pictures: int) -> CardShotOut:

@@ -40,8 +40,8 @@ def take_sidecar(
     judged = now.model_copy(update=_added(now, thought))
     if judged != now:
         judge_photo(session, user, photo.id, photo.version, judged)
-    told = sidecar_text(photo.file_name, is_new=judged != now)
-    return FileOut(outcome="beside", text=told, photo_id=photo.id)
+    text = sidecar_text(photo.file_name, is_new=judged != now)
+    return FileOut(outcome="beside", text=text, photo_id=photo.id)
 
 
 def _beside(session: Session, user: User, intake: Intake, name: str) -> Photo:
@@ -51,11 +51,11 @@ def _beside(session: Session, user: User, intake: Intake, name: str) -> Photo:
     photos = [
         photo for photo in owned_rows(session, Photo, user.id, begins) if stem in _names(photo)
     ]
-    found = [photo for photo in photos if photo.intake_id == intake.id] or photos
-    if len(found) != 1:
-        count = "no picture" if not found else f"{len(found)} pictures"
+    candidates = [photo for photo in photos if photo.intake_id == intake.id] or photos
+    if len(candidates) != 1:
+        count = "no picture" if not candidates else f"{len(candidates)} pictures"
         raise WrongValue("file", "sidecars of a picture that came before", f"{count} of its name")
-    return found[0]
+    return candidates[0]
 
 
 def _names(photo: Photo) -> set[str]:

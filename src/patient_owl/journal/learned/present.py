@@ -105,11 +105,11 @@ def _lessons(book: _Book, effect: Effect) -> list[LessonOut]:
         level = finding(row).levels[effect]
         if level:
             by_level[level].append(row)
-    found = [_lesson(book, effect, level, rows) for level, rows in by_level.items()]
+    lessons = [_lesson(book, effect, level, rows) for level, rows in by_level.items()]
     if effect not in AT_A_PLACE:
         # what comes along everywhere is a lesson only where it moves something
-        found = [lesson for lesson in found if abs(lesson.offset_stops) >= WORTH_TELLING_STOPS]
-    return sorted(found, key=lambda lesson: -abs(lesson.offset_stops))
+        lessons = [lesson for lesson in lessons if abs(lesson.offset_stops) >= WORTH_TELLING_STOPS]
+    return sorted(lessons, key=lambda lesson: -abs(lesson.offset_stops))
 
 
 def _lesson(book: _Book, effect: Effect, level: str, rows: Sequence[FindingRow]) -> LessonOut:
@@ -126,9 +126,11 @@ def _lesson(book: _Book, effect: Effect, level: str, rows: Sequence[FindingRow])
     levels = another_night.levels(asked.light, asked.between, "another")
     # of a place all that acts there is told; of what comes along everywhere its own share
     effects = EFFECTS if effect in AT_A_PLACE else (effect,)
-    told = book.taught.estimate(levels, effects=effects)
-    offset = told.mean * usual_sigma
-    sigma = min(told.sigma, 1.0) * usual_sigma  # as it acts: never less sure than the prediction
+    estimate = book.taught.estimate(levels, effects=effects)
+    offset = estimate.mean * usual_sigma
+    sigma = (
+        min(estimate.sigma, 1.0) * usual_sigma
+    )  # as it acts: never less sure than the prediction
     counted = {row.night_id for row in rows if row.is_on}
     return LessonOut(
         effect=effect,
@@ -217,8 +219,8 @@ def _point(book: _Book, row: FindingRow, predicted: float) -> CalibrationPointOu
 
 
 def _held(points: Iterable[bool]) -> str:
-    told = list(points)
-    return held_text(sum(told), len(told))
+    all_points = list(points)
+    return held_text(sum(all_points), len(all_points))
 
 
 def _biases(book: _Book) -> list[str]:
@@ -226,7 +228,7 @@ def _biases(book: _Book) -> list[str]:
     by_place: dict[UUID, list[FindingRow]] = defaultdict(list)
     for row in book.rows:
         by_place[row.place_id].append(row)
-    told = [
+    spreads = [
         (
             median(row.offset_stops for row in rows),
             book.places.get(place_id, "a place"),
@@ -235,5 +237,5 @@ def _biases(book: _Book) -> list[str]:
         )
         for place_id, rows in by_place.items()
     ]
-    ordered = sorted(told, key=lambda entry: -abs(entry[0]))
+    ordered = sorted(spreads, key=lambda entry: -abs(entry[0]))
     return [bias_text(name, offset, findings, nights) for offset, name, findings, nights in ordered]

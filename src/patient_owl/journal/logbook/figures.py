@@ -53,7 +53,9 @@ def figures_of(session: Session, user: User, criteria: TakeQuery) -> FiguresOut:
             kept.update(groups)
             kinds_kept[row.discipline] += 1
     whole = Kept("", sum(row.is_keeper for row in rows), len(rows))
-    told = telling((Kept(what, kept[what], count) for what, count in takes.items()), whole)
+    telling_groups = telling(
+        (Kept(what, kept[what], count) for what, count in takes.items()), whole
+    )
     return FiguresOut(
         text=found_text(whole.takes, whole.kept),
         figures=[
@@ -62,7 +64,7 @@ def figures_of(session: Session, user: User, criteria: TakeQuery) -> FiguresOut:
                 kept=group.kept,
                 takes=group.takes,
             )
-            for group in _each_once(told)[:MOST_FIGURES]
+            for group in _each_once(telling_groups)[:MOST_FIGURES]
         ],
         practise=[
             PractiseOut(
@@ -77,10 +79,10 @@ def figures_of(session: Session, user: User, criteria: TakeQuery) -> FiguresOut:
 def _each_once(groups: Sequence[Kept]) -> list[Kept]:
     """A kind and its only band are the same takes told twice: the surest way of it stays."""
     seen: set[tuple[str, int, int]] = set()
-    found = []
+    distinct = []
     for group in groups:
         same = (group.what.split(",")[0], group.kept, group.takes)
         if same not in seen:
             seen.add(same)
-            found.append(group)
-    return found
+            distinct.append(group)
+    return distinct

@@ -78,8 +78,8 @@ def get_year(
     place_id: UUID | None = None,
 ) -> YearOut:
     """A year of nights under each other, how dark each is, and where one was out."""
-    wanted = of or visit.now_utc.year
-    return year.year_out(visit.session, visit.user, wanted, place_id)
+    shown_year = of or visit.now_utc.year
+    return year.year_out(visit.session, visit.user, shown_year, place_id)
 
 
 @router.get("/takes.csv", response_class=CsvFile)

@@ -59,10 +59,10 @@ def _photos(session: Session, take_ids: Sequence[UUID]) -> dict[UUID, list[Any]]
     query = select(Photo.take_id, Photo.id, Photo.rating, Photo.tags, Photo.pick).where(
         Photo.take_id.in_(take_ids), Photo.deleted_at_utc.is_(None)
     )
-    found: dict[UUID, list[Any]] = defaultdict(list)
+    photos: dict[UUID, list[Any]] = defaultdict(list)
     for row in session.execute(query.order_by(Photo.is_best.desc(), Photo.id)):
-        found[row.take_id].append(row)
-    return found
+        photos[row.take_id].append(row)
+    return photos
 
 
 def _line(row: Any, photos: Sequence[Any]) -> TakeLineOut:

@@ -51,10 +51,10 @@ def rows_of(session: Session, user: User) -> Iterator[dict[str, Any]]:
 
 
 def _photos_by_take(session: Session, user: User) -> dict[UUID, Sequence[Any]]:
-    found: dict[UUID, list[Any]] = defaultdict(list)
+    photos: dict[UUID, list[Any]] = defaultdict(list)
     query = select(Photo.take_id, Photo.file_name, Photo.rating, Photo.tags).where(
         Photo.user_id == user.id, Photo.take_id.is_not(None), Photo.deleted_at_utc.is_(None)
     )
     for row in session.execute(query.order_by(Photo.id)):
-        found[row.take_id].append(row)
-    return dict(found)
+        photos[row.take_id].append(row)
+    return dict(photos)

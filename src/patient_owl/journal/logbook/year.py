@@ -42,12 +42,12 @@ def year_out(session: Session, user: User, year: int, place_id: UUID | None) -> 
         )
     ).all()
     by_id = {night.id: night for night in nights}
-    told = []
+    rows = []
     for started, is_keeper, title, night_id in takes:
         night = by_id[night_id]
         bounds = night_bounds(night.evening_date, zone(night.place.time_zone))
         share = (started - bounds.start_utc) / (bounds.end_utc - bounds.start_utc)
-        told.append(
+        rows.append(
             YearTakeOut(
                 evening_date=night.evening_date,
                 share=min(1.0, max(0.0, share)),
@@ -64,9 +64,9 @@ def year_out(session: Session, user: User, year: int, place_id: UUID | None) -> 
         time_zone=place.time_zone,
         rows=dark_rows(place, first, last),
         most_level=MOST_LEVEL,
-        takes=told,
+        takes=rows,
         nights=len(out),
-        text=year_text(year, len(out), len(takes), sum(take.is_keeper for take in told)),
+        text=year_text(year, len(out), len(takes), sum(take.is_keeper for take in rows)),
     )
 
 

@@ -32,7 +32,7 @@ def story_out(planner: Planner, night: Night) -> StoryOut:
     shots = shots_of(session, user, night)
     records = records_of(session, user, shots)
     findings = owned_rows(session, FindingRow, user.id, FindingRow.night_id == night.id)
-    told = [
+    chapters = [
         _shot_out(
             planner,
             shot,
@@ -44,7 +44,7 @@ def story_out(planner: Planner, night: Night) -> StoryOut:
     sentence, trouble = or_trouble(
         lambda: night_sentence(sky_of(night), zone(night.place.time_zone))
     )
-    links = [link for shot in told for link in shot.links]
+    links = [link for shot in chapters for link in shot.links]
     return StoryOut(
         night_id=night.id,
         title=night.called,
@@ -52,8 +52,8 @@ def story_out(planner: Planner, night: Night) -> StoryOut:
         place_name=night.place.name,
         sentence=sentence or trouble or "",
         notes=night.notes,
-        text=story_text(len(told), len(links), sum(link.is_keeper for link in links)),
-        shots=told,
+        text=story_text(len(chapters), len(links), sum(link.is_keeper for link in links)),
+        shots=chapters,
     )
 
 

@@ -21,8 +21,8 @@ def learn_from(planner: Planner, shot: Shot, record: Record | None = None) -> No
     session, user = planner.visit.session, planner.visit.user
     judged = (record or record_of(session, user, shot)).judged(planned)
     hear(session, user, shot.id, find.words_heard(planned, judged))
-    found = find.found_lights(planned, judged, planner.sharpness(shot.id))
-    keep_findings(session, user, met_by(shot, planner.night(shot.night_id)), found)
+    lights = find.found_lights(planned, judged, planner.sharpness(shot.id))
+    keep_findings(session, user, met_by(shot, planner.night(shot.night_id)), lights)
 
 
 def learn_from_all(planner: Planner, shot_ids: Iterable[UUID | None]) -> None:

@@ -69,22 +69,22 @@ def chain_out(planner: Planner, shot: Shot, record: Record | None = None) -> Cha
 
 def _advice_out(planner: Planner, shot: Shot, planned: PlannedShot, record: Record) -> AdviceOut:
     now_s = ephemeris.epoch_seconds(planner.visit.now_utc)
-    found = advise.advice(planned, record.judged(planned), now_s, planner.sharpness(shot.id))
-    if found is None:
+    advised = advise.advice(planned, record.judged(planned), now_s, planner.sharpness(shot.id))
+    if advised is None:
         return _first_out(planned)
     return AdviceOut(
-        settings=settings_text(found.positions),
-        values=setting_values(found.positions),
-        levers={key: dict(stand) for key, stand in found.levers.items()},
-        given=given_out(planned.given(found.positions, found.levers)),
-        moved=list(found.moved),
-        moved_levers=list(found.moved_levers),
-        change_stops=found.change_stops,
-        sigma_stops=found.belief.sigma_stops,
-        is_settled=found.is_settled,
-        can_remember=found.far_stops is not None,
+        settings=settings_text(advised.positions),
+        values=setting_values(advised.positions),
+        levers={key: dict(stand) for key, stand in advised.levers.items()},
+        given=given_out(planned.given(advised.positions, advised.levers)),
+        moved=list(advised.moved),
+        moved_levers=list(advised.moved_levers),
+        change_stops=advised.change_stops,
+        sigma_stops=advised.belief.sigma_stops,
+        is_settled=advised.is_settled,
+        can_remember=advised.far_stops is not None,
         measured=_measured_out(planner, shot, planned, record),
-        reasons=advice_texts(found),
+        reasons=advice_texts(advised),
     )
 
 
@@ -100,14 +100,14 @@ def _measured_out(
 ) -> list[MeasuredOut]:
     """Of the lights that are of the kit: those whose figure the takes would correct."""
     judged, sharpness = record.judged(planned), planner.sharpness(shot.id)
-    found = []
+    measured = []
     for light in planner.lights(as_request(shot)):
         if light.item_id is None:
             continue
         off = find.measured_stops(planned, light.key, judged, sharpness)
         if off is not None:
-            found.append(MeasuredOut(key=light.key, text=measured_text(light.key, off)))
-    return found
+            measured.append(MeasuredOut(key=light.key, text=measured_text(light.key, off)))
+    return measured
 
 
 def _first_out(planned: PlannedShot) -> AdviceOut:

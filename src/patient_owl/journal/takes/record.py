@@ -49,11 +49,11 @@ class Record:
 
     def _readings(self) -> dict[UUID, HistogramReading]:
         """By take; the first picture of a take counts."""
-        found: dict[UUID, HistogramReading] = {}
+        readings: dict[UUID, HistogramReading] = {}
         for photo in self.photos:
             if photo.take_id is not None:
-                found.setdefault(photo.take_id, reading_of(photo))
-        return found
+                readings.setdefault(photo.take_id, reading_of(photo))
+        return readings
 
 
 def record_of(session: Session, user: User, shot: Shot) -> Record:
@@ -63,14 +63,14 @@ def record_of(session: Session, user: User, shot: Shot) -> Record:
 def records_of(session: Session, user: User, shots: Iterable[Shot]) -> dict[UUID, Record]:
     """Of each shot, in two questions to the database however many there are."""
     ids = [shot.id for shot in shots]
-    found = {shot_id: Record() for shot_id in ids}
+    records = {shot_id: Record() for shot_id in ids}
     takes = owned_rows(session, Take, user.id, Take.shot_id.in_(ids))
     for take in sorted(takes, key=lambda take: (take.started_at_utc, take.id)):
-        found[take.shot_id].takes.append(take)
+        records[take.shot_id].takes.append(take)
     for photo in owned_rows(session, Photo, user.id, Photo.shot_id.in_(ids)):
         if photo.shot_id is not None:
-            found[photo.shot_id].photos.append(photo)
-    return found
+            records[photo.shot_id].photos.append(photo)
+    return records
 
 
 def settings_of(take: Take, film: Film | None = None) -> Settings:

@@ -94,10 +94,10 @@ def remember_found(planner: Planner, shot: Shot) -> FindingRow:
     """Reckon with what the shot's takes found of its light from now on, however far it is."""
     visit, planned = planner.visit, planner.plan_of(shot)
     learn_from(planner, shot)
-    found = confirm(visit.session, visit.user, shot.id, planned.lead.key)
-    if found is None:
+    confirmed = confirm(visit.session, visit.user, shot.id, planned.lead.key)
+    if confirmed is None:
         raise WrongValue("takes", "judged until the light is known to a stop", "too few")
-    return found
+    return confirmed
 
 
 def keep_measured(planner: Planner, shot: Shot, key: str) -> KitItem:

@@ -22,12 +22,12 @@ def sheet_out(visit: Visit, night: Night) -> NightPicturesOut:
     )
     photos = owned_rows(visit.session, Photo, visit.user.id, of_night)
     place_zone = zone(night.place.time_zone)
-    told = [photo_out(photo, place_zone) for photo in sorted(photos, key=_in_order)]
+    shown = [photo_out(photo, place_zone) for photo in sorted(photos, key=_in_order)]
     return NightPicturesOut(
         night_id=night.id,
         title=night.called,
         shots=[SheetShotOut(id=shot.id, title=shot.title) for shot in shots],
-        photos=told,
+        photos=shown,
     )
 
 

@@ -49,13 +49,13 @@ def kept_lines(lines: Sequence[str], day: date | None = None) -> list[str]:
 
     day: the evening a tide was read for that does not say; of a place there is none.
     """
-    found = []
+    kept = []
     for number, line in enumerate(lines):
         try:
-            found.append(event_line(_read(line, day)))
+            kept.append(event_line(_read(line, day)))
         except WrongValue as error:
             raise WrongValue(f"events.{number}", error.wanted, error.got) from error
-    return found
+    return kept
 
 
 def told(lines: Sequence[str], evening: Evening, *, is_of_place: bool) -> list[EventMeaning]:

@@ -25,8 +25,8 @@ from patient_owl.words.kit import (
 
 def gives(spec: AnySpec, camera: CameraSpec | None) -> str:
     """A few words, empty where there is nothing to say; camera: the usual one."""
-    told = _GIVES.get(type(spec))
-    return told(spec, camera) if told else ""
+    output = _GIVES.get(type(spec))
+    return output(spec, camera) if output else ""
 
 
 def _lens(spec: LensSpec, camera: CameraSpec | None) -> str:

@@ -209,8 +209,8 @@ class LensSpec(Spec):
 
     def nearest_focal_length_mm(self, focal_length_mm: float) -> float:
         """What it is set to by somebody who wants another focal length. [mm]"""
-        wanted = max(self.shortest_focal_length_mm, focal_length_mm)
-        return min(self.longest_focal_length_mm, wanted)
+        focal_length = max(self.shortest_focal_length_mm, focal_length_mm)
+        return min(self.longest_focal_length_mm, focal_length)
 
     def to_domain(self, focal_length_mm: float) -> Lens:
         return Lens(

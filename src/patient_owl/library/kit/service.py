@@ -167,19 +167,19 @@ def _read(content: bytes) -> list[KitItemIn]:
     rows = _json_rows(text) if text.lstrip().startswith("{") else _csv_rows(text)
     if len(rows) > MOST_ITEMS:
         raise WrongValue("file", f"at most {MOST_ITEMS} things", len(rows))
-    found = []
+    things = []
     for number, row in enumerate(rows, 1):
         name = row.get("name") if isinstance(row, dict) else None
         where = f"item {number} ({name or 'no name'})"
         try:
-            found.append(KitItemIn.model_validate(row))
+            things.append(KitItemIn.model_validate(row))
         except WrongValue as error:
             raise WrongValue(f"{where}, {error.name}", error.wanted, error.got) from error
         except ValidationError as error:
             first = error.errors()[0]
             field = ".".join(str(part) for part in first["loc"])
             raise WrongValue(f"{where}, {field}", first["msg"], first["input"]) from error
-    return found
+    return things
 
 
 def _json_rows(text: str) -> list[Any]:

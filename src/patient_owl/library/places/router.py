@@ -112,10 +112,10 @@ def read_events_file(place_id: UUID, file: UploadFile, visit: CurrentVisit) -> l
     """Read the events of an iCalendar or CSV file; nothing is kept yet."""
     place = service.get_place(visit.session, visit.user.id, place_id)
     content, place_zone = file.file.read(events_file.MOST_BYTES + 1), zone(place.time_zone)
-    found = events_file.read_events(
+    events = events_file.read_events(
         content, place_zone, visit.now_utc.astimezone(place_zone).date()
     )
-    return [EventReadOut(**event._asdict()) for event in found]
+    return [EventReadOut(**event._asdict()) for event in events]
 
 
 @router.get(

@@ -11,16 +11,16 @@ from patient_owl.platform.tables.places import Place
 
 def kept_spots(lines: Sequence[str]) -> list[str]:
     """Lines as they are kept; WrongValue names the line, or the name that comes twice."""
-    found: list[StandingPoint] = []
+    points: list[StandingPoint] = []
     for number, line in enumerate(lines):
         try:
             spot = read_spot_line(line)
         except WrongValue as error:
             raise WrongValue(f"spots.{number}", error.wanted, error.got) from error
-        if any(spot.name == other.name for other in found):
+        if any(spot.name == other.name for other in points):
             raise WrongValue(f"spots.{number}", "each standing point once", spot.name)
-        found.append(spot)
-    return [spot_line(spot) for spot in found]
+        points.append(spot)
+    return [spot_line(spot) for spot in points]
 
 
 def spots_of(place: Place) -> list[StandingPoint]:

@@ -22,12 +22,12 @@ class Town(NamedTuple):
 def _towns() -> list[tuple[str, Town]]:
     """Folded name and town, largest first."""
     packed = (files("patient_owl.library.places") / "towns.tsv.gz").read_bytes()
-    found = []
+    towns = []
     for line in gzip.decompress(packed).decode().splitlines():
         name, country, latitude, longitude, population = line.split("\t")
         town = Town(name, country, float(latitude), float(longitude), int(population))
-        found.append((_folded(name), town))
-    return found
+        towns.append((_folded(name), town))
+    return towns
 
 
 def _folded(text: str) -> str:
@@ -38,10 +38,10 @@ def _folded(text: str) -> str:
 
 def find_towns(query: str) -> list[Town]:
     """Towns whose name begins with the query, then those that contain it; largest first."""
-    wanted = _folded(query)
-    if len(wanted) < 2:
+    folded = _folded(query)
+    if len(folded) < 2:
         return []
-    begins = [town for name, town in _towns() if name.startswith(wanted)]
+    begins = [town for name, town in _towns() if name.startswith(folded)]
     if len(begins) < MOST_ANSWERS:
-        begins += [town for name, town in _towns() if wanted in name[1:]]
+        begins += [town for name, town in _towns() if folded in name[1:]]
     return begins[:MOST_ANSWERS]

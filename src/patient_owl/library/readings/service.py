@@ -44,20 +44,20 @@ def readings_of(
     where = [Reading.place_id == place_id]
     if night_id is not None:
         where.append(or_(Reading.night_id == night_id, Reading.night_id.is_(None)))
-    found = owned_rows(session, Reading, user.id, *where)
-    return sorted(found, key=lambda reading: reading.made_at_utc, reverse=True)[:MOST_LISTED]
+    rows = owned_rows(session, Reading, user.id, *where)
+    return sorted(rows, key=lambda reading: reading.made_at_utc, reverse=True)[:MOST_LISTED]
 
 
 def readings_out(readings: Sequence[Reading], place: Place) -> list[KeptReadingOut]:
     place_zone = zone(place.time_zone)
-    found = []
+    shown = []
     for reading in readings:
         out = KeptReadingOut.model_validate(reading)
         figures = {key: (f.value, f.sd) for key, f in out.figures.items()}
         out.text = reading_text(out.instrument, figures, out.count)
         out.made_at_local = clock(out.made_at_utc, place_zone)
-        found.append(out)
-    return found
+        shown.append(out)
+    return shown
 
 
 def known_to(readings: Sequence[Reading], key: str, answer: Any) -> Reading | None:

@@ -28,8 +28,8 @@ class Forecast(NamedTuple):
 def forecast(provider: WeatherProvider, site: Site, bounds: Bounds, now_utc: datetime) -> Forecast:
     start = bounds.start_utc.replace(minute=0)
     hours = [start + timedelta(hours=k) for k in range(int(bounds.hours) + 2)]
-    found = provider.hourly(site.latitude_deg, site.longitude_deg, hours, now_utc)
-    return Forecast(hours, found)
+    hourly = provider.hourly(site.latitude_deg, site.longitude_deg, hours, now_utc)
+    return Forecast(hours, hourly)
 
 
 def weather_out(
@@ -40,8 +40,8 @@ def weather_out(
     now_utc: datetime,
 ) -> WeatherOut:
     """The night's hours, and advice for the worst of those between `dark` start and end."""
-    hours, found = forecast(provider, site, bounds, now_utc)
-    out_there = [w for at, w in zip(hours, found, strict=True) if dark[0] <= at <= dark[1]]
+    hours, hourly = forecast(provider, site, bounds, now_utc)
+    out_there = [w for at, w in zip(hours, hourly, strict=True) if dark[0] <= at <= dark[1]]
     advice: dict[str, str] = {}
     for weather in sorted(out_there, key=lambda w: (-w.gust_m_s, w.temperature_c)):
         for reason in weather_reasons(weather):
@@ -64,7 +64,7 @@ def weather_out(
                 wind_m_s=w.wind_m_s,
                 gust_m_s=w.gust_m_s,
             )
-            for at, w in zip(hours, found, strict=True)
+            for at, w in zip(hours, hourly, strict=True)
         ],
         advice=list(advice.values()),
     )

@@ -144,8 +144,8 @@ def small_jpeg(visit: Visit, shot: Shot, width_px: int) -> bytes:
     planner = Planner(visit)
     night = planner.night(shot.night_id)
     planned = planner.plan_of(shot, night)
-    wanted = wanted_of(planned, as_request(shot), planned.settings, width_px)
-    return jpeg(render(planned, planner.context(night), wanted))
+    request = wanted_of(planned, as_request(shot), planned.settings, width_px)
+    return jpeg(render(planned, planner.context(night), request))
 
 
 def _lands(request: _PlannedRequest) -> list[LandsOut]:
@@ -219,17 +219,17 @@ def others_out(visit: Visit, asked: PictureAsked) -> list[OtherSettingOut]:
     what the other side of each school would set."""
     request = _PlannedRequest(visit, asked)
     planned = request.planned
-    found = [("the same light", dict(rung.positions)) for rung in planned.ladder]
+    others = [("the same light", dict(rung.positions)) for rung in planned.ladder]
     if planned.test_frame is not None:
-        found.append(("a quick frame", dict(planned.test_frame.positions)))
+        others.append(("a quick frame", dict(planned.test_frame.positions)))
     for frame in planned.plan.bracket:
         control = planned.plan.bracket_control
         moved: Positions = {**planned.positions, control: frame.position}
-        found.append((f"bracket {signed_stops(frame.stops)}", moved))
+        others.append((f"bracket {signed_stops(frame.stops)}", moved))
     for other in planned.plan.alternatives:
-        found.append((reason_text(other.reason), dict(other.positions)))
-    found += _by_schools(visit, asked, planned)
-    return _each_once(planned, found)
+        others.append((reason_text(other.reason), dict(other.positions)))
+    others += _by_schools(visit, asked, planned)
+    return _each_once(planned, others)
 
 
 def _by_schools(
@@ -238,7 +238,7 @@ def _by_schools(
     planner = Planner(visit)
     night = planner.night(asked.night_id)
     taken = schools_of(visit.user)
-    found = []
+    others = []
     for spec in planned.recipe.inputs:
         if not spec.is_school:
             continue
@@ -249,8 +249,8 @@ def _by_schools(
             inputs = {**asked.shot.inputs, spec.key: option}
             shot = asked.shot.model_copy(update={"inputs": inputs})
             other = planner.plan(night, shot, shot_id=asked.shot_id)
-            found.append((option_text(option), dict(other.positions)))
-    return found
+            others.append((option_text(option), dict(other.positions)))
+    return others
 
 
 def _each_once(planned: PlannedShot, found: list[tuple[str, Positions]]) -> list[OtherSettingOut]:

@@ -178,7 +178,7 @@ def shot_times(session: Session, night_ids: Sequence[UUID]) -> dict[UUID, list[d
         .where(Shot.night_id.in_(night_ids), Shot.deleted_at_utc.is_(None))
         .order_by(Shot.at_utc)
     )
-    found: dict[UUID, list[datetime]] = {night_id: [] for night_id in night_ids}
+    times: dict[UUID, list[datetime]] = {night_id: [] for night_id in night_ids}
     for night_id, at_utc in session.execute(query):
-        found[night_id].append(at_utc)
-    return found
+        times[night_id].append(at_utc)
+    return times

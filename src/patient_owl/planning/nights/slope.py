@@ -76,10 +76,10 @@ def slope_out(visit: Visit, night: Night, reference: NightIn) -> SlopeOut:
         SkyView(SKY_VIEW_ALTITUDE_DEG, equatorward),
         *((cloud, cloud_sigma) if reference.uses_forecast else (0.0, 0.0)),
     )
-    wanted = target(night.target_key)
+    sought = target(night.target_key)
     horizon = horizon_of(night.place)
-    over_target = over_horizon_deg(wanted, site, horizon, seconds)
-    target_track = track_of(wanted, site, seconds)
+    over_target = over_horizon_deg(sought, site, horizon, seconds)
+    target_track = track_of(sought, site, seconds)
     over_moon, over_galactic_core = (
         over_horizon_deg(target(body), site, horizon, seconds) for body in (MOON, GALACTIC_CORE)
     )
@@ -110,7 +110,7 @@ def slope_out(visit: Visit, night: Night, reference: NightIn) -> SlopeOut:
         moon_azimuth_deg=_degrees(slope.moon.azimuth_deg),
         galactic_core_altitude_deg=_degrees(over_galactic_core),
         galactic_core_azimuth_deg=_degrees(slope.core.azimuth_deg),
-        target_name=wanted.name,
+        target_name=sought.name,
         target_altitude_deg=_degrees(over_target),
         target_apparent_deg=_degrees(target_track.apparent_altitude_deg),
         target_azimuth_deg=_degrees(target_track.azimuth_deg),
@@ -153,9 +153,9 @@ def windows_out(night: Night, seconds: FloatArray) -> list[StretchOut]:
         ("dark, core up, moon down", [dark, MoonDown(), TargetUp(target("core"))]),
         ("dark, moon down", [dark, MoonDown()]),
     ]
-    wanted = target(night.target_key)
-    if wanted.kind not in ("sun", "moon", "core"):
-        asked.append((f"dark, {wanted.name} up", [dark, TargetUp(wanted)]))
+    sought = target(night.target_key)
+    if sought.kind not in ("sun", "moon", "core"):
+        asked.append((f"dark, {sought.name} up", [dark, TargetUp(sought)]))
     return [
         StretchOut(
             code=text,
@@ -189,14 +189,14 @@ def passages_out(night: Night) -> list[PassageOut]:
     """Every target that shows itself in this night, highest first among its kind."""
     site, bounds, horizon = site_of(night.place), bounds_of(night), horizon_of(night.place)
     place_zone = zone(night.place.time_zone)
-    found = []
-    for wanted in targets().values():
-        p = core_night.passage(wanted, site, bounds, horizon)
-        found.append(
+    passages = []
+    for sought in targets().values():
+        p = core_night.passage(sought, site, bounds, horizon)
+        passages.append(
             PassageOut(
-                key=wanted.key,
-                name=wanted.name,
-                kind=wanted.kind,
+                key=sought.key,
+                name=sought.name,
+                kind=sought.kind,
                 rise_utc=p.rise_utc,
                 set_utc=p.set_utc,
                 highest_utc=p.highest_utc,
@@ -205,16 +205,16 @@ def passages_out(night: Night) -> list[PassageOut]:
                 text=passage_text(p, place_zone),
             )
         )
-    return found
+    return passages
 
 
 def scenes_out(night: Night) -> list[SceneOut]:
     """The scene table at the night's reference aperture and ISO, mid-grey."""
     reference = reference_of(night, {})
-    found = []
+    scenes = []
     for scene in SCENES:
         exposure_s = float(_exposure_s(np.array([scene.ev100]), reference, 0.0)[0])
-        found.append(
+        scenes.append(
             SceneOut(
                 key=scene.key,
                 name=SCENE_NAMES[scene.key],
@@ -225,7 +225,7 @@ def scenes_out(night: Night) -> list[SceneOut]:
                 text=f"{seconds_text(exposure_s)}, ± {scene.sigma_stops:.1f} stops",
             )
         )
-    return found
+    return scenes
 
 
 def weather_of(visit: Visit, night: Night) -> WeatherOut:

@@ -22,13 +22,13 @@ CALLS_BEFORE_S = (600, 180)  # a window closes, or the next shot wants one; comm
 
 def ahead_out(gathered: Gathered, now_utc: datetime) -> AheadOut | None:
     """Tables over the shots of the night; None where nothing is to be ordered."""
-    found = gathered.agreed
-    slots = _taken_along(found.order.slots, ephemeris.epoch_seconds(now_utc))
+    agreed = gathered.agreed
+    slots = _taken_along(agreed.order.slots, ephemeris.epoch_seconds(now_utc))
     if not slots:
         return None
-    from_s = max(found.outing.from_s, slots[0].leaves_s - EARLY_S)
-    tables = ahead_of(found.outing, tuple(s.job for s in slots), from_s, found.outing.leave_s)
-    return _out(gathered, slots, tables, len(found.order.slots) + len(found.order.left_out))
+    from_s = max(agreed.outing.from_s, slots[0].leaves_s - EARLY_S)
+    tables = ahead_of(agreed.outing, tuple(s.job for s in slots), from_s, agreed.outing.leave_s)
+    return _out(gathered, slots, tables, len(agreed.order.slots) + len(agreed.order.left_out))
 
 
 def _taken_along(slots: Sequence[Slot], now_s: float) -> list[Slot]:

@@ -49,27 +49,27 @@ def _ways(night: Night, order: OrderOut) -> list[Entry]:
 
 def _shots(gathered: Gathered, order: OrderOut) -> list[Entry]:
     own = {str(slot.shot_id): slot for slot in order.own}
-    found = []
+    entries = []
     for shot in gathered.shots:
         uid, key = f"shot-{shot.id}@patient-owl", str(shot.id)
         if key not in own:
             trouble = gathered.troubles.get(key, "")
-            found.append(Entry(uid, shot.title, shot.at_utc, shot.at_utc, trouble))
+            entries.append(Entry(uid, shot.title, shot.at_utc, shot.at_utc, trouble))
             continue
-        found.append(_entry(gathered, uid, own[key]))
-    return found
+        entries.append(_entry(gathered, uid, own[key]))
+    return entries
 
 
 def _entry(gathered: Gathered, uid: str, slot: OwnSlotOut) -> Entry:
     planned = gathered.wanted[str(slot.shot_id)].planned
     settings = settings_text(planned.positions)
-    told = sentence_rest(planned.plan.lead, planned.plan.reasons)
+    sentence = sentence_rest(planned.plan.lead, planned.plan.reasons)
     return Entry(
         uid,
         f"{slot.title}: {settings}",
         slot.starts_utc,
         slot.ends_utc,
-        "\n".join([f"{settings}: {told}", *slot.faults]),
+        "\n".join([f"{settings}: {sentence}", *slot.faults]),
         alarm_before=slot.starts_utc - slot.arrives_utc + BEFORE_A_START,
         **where_of(gathered.night),
     )

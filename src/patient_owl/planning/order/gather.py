@@ -38,10 +38,10 @@ class Gathered:
     @cached_property
     def shots(self) -> list[Shot]:
         """In the order their photographer gave them; WrongValue where nobody could work so many."""
-        found = shots_of(self.visit.session, self.visit.user, self.night)
-        if len(found) > MOST_JOBS:
-            raise WrongValue("shots", f"at most {MOST_JOBS} in the order of a night", len(found))
-        return found
+        shots = shots_of(self.visit.session, self.visit.user, self.night)
+        if len(shots) > MOST_JOBS:
+            raise WrongValue("shots", f"at most {MOST_JOBS} in the order of a night", len(shots))
+        return shots
 
     @cached_property
     def outing(self) -> OutingIn:
@@ -53,15 +53,15 @@ class Gathered:
 
     @cached_property
     def _read(self) -> tuple[dict[str, ShotRequest], dict[str, str]]:
-        found: dict[str, ShotRequest] = {}
+        requests: dict[str, ShotRequest] = {}
         troubles: dict[str, str] = {}
         for shot in self.shots:
             request, trouble = or_trouble(lambda shot=shot: self._wanted_of(shot))  # type: ignore[misc]
             if request is None:
                 troubles[str(shot.id)] = trouble or ""
             else:
-                found[str(shot.id)] = request
-        return found, troubles
+                requests[str(shot.id)] = request
+        return requests, troubles
 
     @property
     def wanted(self) -> dict[str, ShotRequest]:

@@ -94,6 +94,6 @@ def _out(
             )
         )
     return PackListOut(
-        groups=[PackGroupOut(title=GROUPS[key], lines=found) for key, found in groups.items()],
+        groups=[PackGroupOut(title=GROUPS[key], lines=packed) for key, packed in groups.items()],
         budget=budget_lines(night_budget, place_zone),
     )

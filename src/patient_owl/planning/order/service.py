@@ -187,10 +187,10 @@ class _Worded:
             [request.job for request in self.gathered.wanted.values()]
         )
         faults = judged(asked)
-        found = []
+        slots = []
         for job in sorted(asked.jobs, key=lambda job: job.wish_s):
             mine = [fault for fault in faults if fault.key == job.key]
-            found.append(
+            slots.append(
                 OwnSlotOut(
                     shot_id=UUID(job.key),
                     title=self.titles[job.key],
@@ -201,7 +201,7 @@ class _Worded:
                     faults=[self._fault(fault, self.gathered.wanted[job.key]) for fault in mine],
                 )
             )
-        return found
+        return slots
 
     def _fault(self, fault: Fault, request: ShotRequest) -> str:
         leave_s = self.agreed.outing.leave_s
@@ -269,8 +269,8 @@ def _next_night(
     return None
 
 
-def _evening(found: Found) -> date:
-    return found.evening
+def _evening(night: Found) -> date:
+    return night.evening
 
 
 def _utc(seconds: float) -> datetime:

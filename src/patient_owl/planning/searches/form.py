@@ -67,17 +67,17 @@ class WishIn(RequestBody):
     ] = Field(default_factory=list)
 
     def conditions(self) -> list[ConditionIn]:
-        found: list[ConditionIn] = [LightIn(light=self.light)]
-        found += [DuringIn(label=label) for label in self.during]
+        conditions: list[ConditionIn] = [LightIn(light=self.light)]
+        conditions += [DuringIn(label=label) for label in self.during]
         if self.moon == "down":
-            found.append(MoonDownIn())
+            conditions.append(MoonDownIn())
         if self.moon == "lit":
             least, most = self.moon_least_percent / 100, self.moon_most_percent / 100
-            found.append(MoonLitIn(least=least, most=most))
+            conditions.append(MoonLitIn(least=least, most=most))
         if self.target_key and self.where == "up":
-            found.append(TargetUpIn(target_key=self.target_key))
+            conditions.append(TargetUpIn(target_key=self.target_key))
         if self.target_key and self.where == "in":
-            found.append(
+            conditions.append(
                 TargetInIn(
                     target_key=self.target_key,
                     bearing_true_deg=self.bearing_true_deg,
@@ -86,7 +86,7 @@ class WishIn(RequestBody):
                     highest_deg=self.highest_deg,
                 )
             )
-        return found
+        return conditions
 
 
 class WishOut(BaseModel):
@@ -178,8 +178,8 @@ def _questions(places: Sequence[Place], events: Sequence[str]) -> Iterator[Quest
     }
     for key, asked in words.QUESTIONS.items():
         choices = {str(option): name for option, name in options.get(key, ())}
-        found = question_of(key, WishIn.model_fields[key], asked, choices, _KINDS.get(key))
-        yield found.model_copy(
+        question = question_of(key, WishIn.model_fields[key], asked, choices, _KINDS.get(key))
+        yield question.model_copy(
             update={
                 "options": [OptionOut(key=option, label=name) for option, name in choices.items()],
                 "is_optional": key == "target_key",

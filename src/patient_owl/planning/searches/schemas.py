@@ -131,9 +131,9 @@ class TargetInIn(RequestBody):
     highest_deg: Degrees
 
     def to_domain(self, here: PlaceEvents) -> list[Condition]:
-        wanted = target(self.target_key)
+        sought = target(self.target_key)
         box = (self.bearing_true_deg, self.within_deg, self.lowest_deg, self.highest_deg)
-        return [TargetIn(wanted, *box)]
+        return [TargetIn(sought, *box)]
 
 
 ConditionIn = Annotated[

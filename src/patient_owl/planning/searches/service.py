@@ -48,24 +48,24 @@ def here_of(place: Place, lines: Sequence[str] = ()) -> PlaceEvents:
 
 
 def _out(step: Progress, wish: NightQuery, place_zone: tzinfo) -> ProgressOut:
-    found = [_found(night, wish, place_zone) for night in step.found]
+    nights = [_found(night, wish, place_zone) for night in step.found]
     missed = [_missed(night, wish) for night in step.missed]
-    return ProgressOut(done=step.done, of=step.of, nights=[*found, *missed])
+    return ProgressOut(done=step.done, of=step.of, nights=[*nights, *missed])
 
 
-def _found(found: Found, wish: NightQuery, place_zone: tzinfo) -> FoundOut:
-    bounds = night_bounds(found.evening, place_zone)
+def _found(night: Found, wish: NightQuery, place_zone: tzinfo) -> FoundOut:
+    bounds = night_bounds(night.evening, place_zone)
     first_s, last_s = (ephemeris.epoch_seconds(at) for at in (bounds.start_utc, bounds.end_utc))
-    begins, ends = ((at - first_s) / (last_s - first_s) for at in (found.start_s, found.end_s))
+    begins, ends = ((at - first_s) / (last_s - first_s) for at in (night.start_s, night.end_s))
     return FoundOut(
-        evening_date=found.evening,
-        day=day(found.evening),
-        text=found_text(found, wish.conditions, place_zone),
-        minutes=round(found.minutes, 1),
+        evening_date=night.evening,
+        day=day(night.evening),
+        text=found_text(night, wish.conditions, place_zone),
+        minutes=round(night.minutes, 1),
         from_share=begins,
         to_share=ends,
         is_near_miss=False,
-        rank=found.minutes,
+        rank=night.minutes,
     )
 
 

@@ -139,7 +139,7 @@ def light_kinds_out() -> list[LightKindOut]:
 
 
 def _questions(kind: LightKind) -> list[QuestionOut]:
-    found = []
+    questions = []
     for key, words in QUESTIONS[kind].items():
         asks_kit = key == "item_id"
         question = question_of(
@@ -152,5 +152,5 @@ def _questions(kind: LightKind) -> list[QuestionOut]:
         )
         if key == "placement_stops":
             question.default = USUAL_STOPS[kind]
-        found.append(question)
-    return found
+        questions.append(question)
+    return questions

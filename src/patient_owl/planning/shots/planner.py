@@ -57,8 +57,8 @@ class Planner:
 
     def night(self, night_id: UUID) -> Night:
         if night_id not in self._nights:
-            found = get_night(self.visit.session, self.visit.user.id, night_id)
-            self._nights[night_id] = found
+            night = get_night(self.visit.session, self.visit.user.id, night_id)
+            self._nights[night_id] = night
         return self._nights[night_id]
 
     def context(self, night: Night) -> NightContext:
@@ -119,10 +119,10 @@ class Planner:
         return ShotIn(**(usual | said))
 
     def _first(self, field: str, wanted: str, *kinds: str) -> UUID:
-        found = self._bag.first(*kinds)
-        if found is None:
+        thing = self._bag.first(*kinds)
+        if thing is None:
             raise WrongValue(field, f"{wanted}, put into the kit first", "an empty bag")
-        return found.id
+        return thing.id
 
     def with_lens_on(self, shot: ShotIn) -> ShotIn:
         """The shot as it is when its lens has just been put on: set as near as it reaches."""

@@ -147,8 +147,8 @@ def try_plan(body: PlanRequest, visit: CurrentVisit) -> PlanOut:
 def _plan_out(
     planner: Planner, night: Night, shot: ShotIn, planned: PlannedShot, shot_id: UUID | None
 ) -> PlanOut:
-    told = planner.told(night, shot, planned, shot_id)
-    return present.plan_out(planned, night.place.time_zone, planner.lights(shot), told)
+    lines = planner.told(night, shot, planned, shot_id)
+    return present.plan_out(planned, night.place.time_zone, planner.lights(shot), lines)
 
 
 @router.post("/strokes", dependencies=[SIGNED_IN])

@@ -107,12 +107,12 @@ def _down(points: tuple[tuple[float, float], ...], sheet: Sheet) -> list[list[fl
 
 
 def _strokes_of(sheet: Sheet, *, is_writers: bool) -> list[DrawnStroke]:
-    found = []
+    drawn = []
     for stroke, beside in zip(sheet.strokes, sheet.begun_beside(), strict=True):
         points = mirrored(stroke.points, sheet.width_m) if is_writers else stroke.points
         down = [(x, sheet.height_m - y) for x, y in points]
-        found.append(DrawnStroke(down, stroke.starts_s, stroke.lasts_s, beside))
-    return found
+        drawn.append(DrawnStroke(down, stroke.starts_s, stroke.lasts_s, beside))
+    return drawn
 
 
 def sheet_svg(sheet: Sheet) -> str:

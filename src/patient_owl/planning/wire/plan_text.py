@@ -49,11 +49,11 @@ def listed(words: Sequence[ToldWordOut]) -> Sequence[ToldWordOut]:
 
 def line(part: str, words: Iterable[ToldWordOut]) -> ToldLineOut:
     """As a sentence begins and ends."""
-    found = list(words)
-    first = found[0]
+    joined = list(words)
+    first = joined[0]
     if first.before:
         first.before = begun(first.before)
     else:
         first.text = begun(first.text)
-    found[-1].after += "."
-    return ToldLineOut(part=part, words=found)
+    joined[-1].after += "."
+    return ToldLineOut(part=part, words=joined)

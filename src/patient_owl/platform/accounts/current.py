@@ -21,10 +21,10 @@ SessionToken = Annotated[str | None, Depends(APIKeyCookie(name=COOKIE, auto_erro
 
 def admitted(request: Request, session: Session) -> User:
     """Who asks; NotSignedIn, or Refused where a change does not come from our own page."""
-    found = service.who(session, request.cookies.get(COOKIE), now_utc())
-    if found is None:
+    signed_in = service.who(session, request.cookies.get(COOKIE), now_utc())
+    if signed_in is None:
         raise NotSignedIn()
-    row, user = found
+    row, user = signed_in
     if request.method not in SAFE:
         service.check_csrf(row, request.headers.get(CSRF_HEADER))
     check_helper(request, row)

@@ -25,9 +25,9 @@ def is_right(password: str, password_hash: str | None) -> bool:
 def check_strength(password: str, *known: str) -> None:
     """WrongValue for one that is guessed soon, by lists or from what is known of its owner."""
     # the check's time grows with the square of the length; nobody guesses beyond
-    found = zxcvbn(password[:72], user_inputs=[word for text in known for word in _words(text)])
-    if found["score"] < LEAST_SCORE:
-        said = [found["feedback"]["warning"], *found["feedback"]["suggestions"]]
+    judged = zxcvbn(password[:72], user_inputs=[word for text in known for word in _words(text)])
+    if judged["score"] < LEAST_SCORE:
+        said = [judged["feedback"]["warning"], *judged["feedback"]["suggestions"]]
         wanted = "one that is harder to guess. " + " ".join(line for line in said if line)
         raise WrongValue("password", wanted.strip(), "one that is guessed soon")
 

@@ -84,11 +84,11 @@ def entered(
 
 
 def _session_out(request: Request, row: SignedInSession, user: User) -> SessionOut:
-    told = UserOut.model_validate(user)
+    user_out = UserOut.model_validate(user)
     if row.night_id is not None:
-        told.email = ""  # a helper knows whose night it is, and no address
+        user_out.email = ""  # a helper knows whose night it is, and no address
     return SessionOut(
-        user=told,
+        user=user_out,
         csrf_token=row.csrf_token,
         is_demo=_settings(request).demo,
         may_create_account=False,
@@ -100,9 +100,9 @@ def _session_out(request: Request, row: SignedInSession, user: User) -> SessionO
 @router.get("/session")
 def get_session(request: Request, session: DbSession, token: SessionToken = None) -> SessionOut:
     """Who is signed in, and what the entrance offers."""
-    found = service.who(session, token, now_utc())
-    if found:
-        return _session_out(request, *found)
+    signed_in = service.who(session, token, now_utc())
+    if signed_in:
+        return _session_out(request, *signed_in)
     return SessionOut(
         user=None,
         csrf_token=None,

@@ -57,12 +57,12 @@ def describe(app: FastAPI) -> None:
 
 def _reading(app: FastAPI) -> set[tuple[str, str]]:
     """What changes nothing, though it is asked by POST."""
-    found = set()
+    read_alone = set()
     for context in iter_route_contexts(app.routes):
         route = context.original_route
         if isinstance(route, InOneTransaction) and route.only_reads:
-            found |= {(context.path or "", method.lower()) for method in context.methods or ()}
-    return found
+            read_alone |= {(context.path or "", method.lower()) for method in context.methods or ()}
+    return read_alone
 
 
 def _complete(description: dict[str, Any], reading: set[tuple[str, str]]) -> None:
@@ -72,8 +72,8 @@ def _complete(description: dict[str, Any], reading: set[tuple[str, str]]) -> Non
     for name in schemas:
         if name.endswith("Out"):
             schemas[name].pop("examples", None)  # of the request it grew from
-    told = ProblemOut.model_json_schema(ref_template="#/components/schemas/{model}")
-    schemas |= {**told.pop("$defs"), ProblemOut.__name__: told}
+    problem_schema = ProblemOut.model_json_schema(ref_template="#/components/schemas/{model}")
+    schemas |= {**problem_schema.pop("$defs"), ProblemOut.__name__: problem_schema}
     description["components"]["securitySchemes"]["csrf"] = _CSRF
     description["components"]["responses"] = {
         _refusal_name(status): _refusal(status) for status in _WORDS
@@ -99,20 +99,20 @@ def _refusals(method: str, operation: dict[str, Any]) -> set[int]:
         p["in"] == "path" or p["name"].endswith("_id") for p in operation.get("parameters", ())
     )
     takes_body = "requestBody" in operation
-    found = {503}
+    statuses = {503}
     if "security" in operation:
-        found |= {401, 403}  # a helper reads one night alone
+        statuses |= {401, 403}  # a helper reads one night alone
     if parameters or takes_body:
-        found.add(422)
+        statuses.add(422)
     if names_a_thing or takes_body:
-        found.add(404)
+        statuses.add(404)
     if takes_body:
-        found |= {400, 413}
+        statuses |= {400, 413}
     if method not in _SAFE:
-        found |= {409, 412}
+        statuses |= {409, 412}
     if "if-match" in parameters and method != "delete":
-        found.add(428)
-    return found
+        statuses.add(428)
+    return statuses
 
 
 def _refusal_name(status: int) -> str:

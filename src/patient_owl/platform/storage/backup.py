@@ -196,7 +196,7 @@ def _told(url: URL) -> str:
 
 
 def _program(name: str) -> str:
-    found = shutil.which(name)
-    if found is None:
+    program = shutil.which(name)
+    if program is None:
         raise BackupFailed(f"{name} is not installed; it comes with Debian's mariadb-client.")
-    return found
+    return program

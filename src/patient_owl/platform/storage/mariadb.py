@@ -242,9 +242,9 @@ def _as_root() -> list[str]:
 
 def _program(*names: str) -> str:
     for name in names:
-        found = shutil.which(name, path=os.environ.get("PATH", "") + ":/usr/sbin:/usr/local/sbin")
-        if found:
-            return found
+        program = shutil.which(name, path=os.environ.get("PATH", "") + ":/usr/sbin:/usr/local/sbin")
+        if program:
+            return program
     raise CannotStart(f"{names[0]} is not installed. On Debian: apt-get install mariadb-server")
 
 

@@ -28,20 +28,20 @@ class Remembered(Generic[State, Made]):
         self, states: Iterable[State], make: Callable[[list[State]], Mapping[State, Made]]
     ) -> list[Made]:
         """The value of each state; those not remembered are made together."""
-        wanted = list(states)
+        asked = list(states)
         with self._lock:
-            found = {state: self._made[state] for state in wanted if state in self._made}
-            for state in found:
+            values = {state: self._made[state] for state in asked if state in self._made}
+            for state in values:
                 self._made.move_to_end(state)
-        missing = [state for state in wanted if state not in found]
+        missing = [state for state in asked if state not in values]
         if missing:
             made = make(missing)
-            found |= made
+            values |= made
             with self._lock:
                 self._made.update(made)
                 while len(self._made) > self._most:
                     self._made.popitem(last=False)
-        return [found[state] for state in wanted]
+        return [values[state] for state in asked]
 
     def one(self, state: State, make: Callable[[], Made]) -> Made:
         """The value of one state."""

@@ -62,7 +62,7 @@ def read_row(table: Table, row: Any, where: str) -> dict[str, Any]:
     """A row as the table stores it; WrongValue names the place and the column that cannot be."""
     if not isinstance(row, dict):
         raise WrongValue(where, "an object with the table's columns", type(row).__name__)
-    found: dict[str, Any] = {}
+    values: dict[str, Any] = {}
     for column in table.c:
         if is_large(column):
             continue
@@ -72,14 +72,14 @@ def read_row(table: Table, row: Any, where: str) -> dict[str, Any]:
         if value is None:
             if not column.nullable:
                 raise WrongValue(f"{where}, {column.name}", "a value", "none")
-            found[column.name] = None
+            values[column.name] = None
             continue
         try:
-            found[column.name] = _read(column, value)
+            values[column.name] = _read(column, value)
         except (TypeError, ValueError, OverflowError) as error:
-            wanted = type(column.type).__name__
-            raise WrongValue(f"{where}, {column.name}", wanted, str(value)[:60]) from error
-    return found
+            kind = type(column.type).__name__
+            raise WrongValue(f"{where}, {column.name}", kind, str(value)[:60]) from error
+    return values
 
 
 def _read(column: Column[Any], value: Any) -> Any:
@@ -122,17 +122,17 @@ def _yes(value: Any, _: Any) -> bool:
 
 
 def _moment(value: Any, _: Any) -> datetime:
-    found = datetime.fromisoformat(value)
-    if found.tzinfo is None:
+    moment = datetime.fromisoformat(value)
+    if moment.tzinfo is None:
         raise ValueError("a moment without a zone")
-    return found.astimezone(UTC)
+    return moment.astimezone(UTC)
 
 
 def _clock(value: Any, _: Any) -> datetime:
-    found = datetime.fromisoformat(value)
-    if found.tzinfo is not None:
+    moment = datetime.fromisoformat(value)
+    if moment.tzinfo is not None:
         raise ValueError("a camera's clock has no zone")
-    return found
+    return moment
 
 
 def _json(value: Any, _: Any) -> Any:

@@ -190,7 +190,7 @@ def developed(aim: Aim, scene: Latent, frame: CameraFrame, number: int) -> bytes
     aspect = aspect_of(planned, is_one_frame=True)
     sides = (1.0, 1 / aspect) if aspect >= 1 else (aspect, 1.0)
     width_px, height_px = (max(8, round(LONG_SIDE_PX * side)) for side in sides)
-    wanted = PictureRequest(
+    request = PictureRequest(
         settings=replace(frame.settings, lost_stops=lost),
         drawing=KINDS[planned.recipe.key].drawing,
         width_px=width_px,
@@ -202,7 +202,7 @@ def developed(aim: Aim, scene: Latent, frame: CameraFrame, number: int) -> bytes
         is_one_frame=True,
         after_s=planned.after_s(ephemeris.epoch_seconds(frame.began_at)),
     )
-    picture = render(planned, aim.night, wanted)
+    picture = render(planned, aim.night, request)
     return _jpeg(picture.frame.levels, frame, scene.clock_off_s)
 
 

@@ -21,13 +21,13 @@ _ALL: tuple[Words, ...] = tuple(
 
 
 def _merged(of: str, kind: type[T]) -> Mapping[str, T]:  # noqa: ARG001  it names what is inside
-    found: dict[str, T] = {}
+    merged: dict[str, T] = {}
     for words in _ALL:
         for code, text in getattr(words, of).items():
-            if code in found:
+            if code in merged:
                 raise ValueError(f"{of}: {code} is worded twice")
-            found[code] = text
-    return MappingProxyType(found)
+            merged[code] = text
+    return MappingProxyType(merged)
 
 
 DISCIPLINES: Mapping[str, Words] = MappingProxyType({w.key: w for w in _ALL if w.key})

@@ -77,13 +77,13 @@ def _facts(beam: Brought) -> tuple[Reason, ...]:
     assert isinstance(beam.lamp, Beam)  # by its kind
     visibility_m, beam_deg = VISIBILITY_M[beam.lamp.air], beam.lamp.torch.beam_deg
     fading = {"along_m": FAR_TIMES * beam.distance_m, "stops": math.log2(FAR_TIMES)}
-    found = [
+    reasons = [
         Reason("beam_fades", fading, "derived_beam"),
         Reason("air_taken_for", {"visibility_m": visibility_m}, "koschmieder1924"),
     ]
     if beam_deg > WIDEST_BEAM_DEG:
-        found.append(Reason("beam_too_wide", {"beam_deg": beam_deg}))
-    return tuple(found)
+        reasons.append(Reason("beam_too_wide", {"beam_deg": beam_deg}))
+    return tuple(reasons)
 
 
 def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:  # noqa: ARG001

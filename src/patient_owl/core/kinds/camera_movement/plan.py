@@ -109,13 +109,13 @@ def _strength(kit: Kit, intent: Intent, solution: Solution) -> tuple[Reason, ...
     """How strongly the resting subject prints, and how far each lamp is drawn out."""
     exposure_s = solution.positions["exposure_s"].value
     rest_share = max(0.0, 1 - intent.number("move_s") / exposure_s)
-    found = []
+    reasons = []
     if rest_share > 0:
-        found.append(
+        reasons.append(
             Reason("rest_prints", {"rest_share": rest_share, "stops": ghost_stops(rest_share)})
         )
     else:
-        found.append(Reason("rest_missing"))
+        reasons.append(Reason("rest_missing"))
     width_mm, height_mm = frame_size_mm(kit.body.sensor, intent.framing.orientation)
     reach = intent.number("reach")
     movement = intent.word("movement")
@@ -132,8 +132,8 @@ def _strength(kit: Kit, intent: Intent, solution: Solution) -> tuple[Reason, ...
     if movement in ("pan", "lift"):
         side_mm = width_mm if movement == "pan" else height_mm
         share = kit.lens.focal_length_mm * math.tan(math.radians(min(reach, 80.0))) / side_mm
-        found.append(Reason("drawn_across", {"reach_deg": reach, "share": share}))
-    return tuple(found)
+        reasons.append(Reason("drawn_across", {"reach_deg": reach, "share": share}))
+    return tuple(reasons)
 
 
 def _sketch(kit: Kit, intent: Intent) -> Sketch:

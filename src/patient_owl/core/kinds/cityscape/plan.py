@@ -262,10 +262,10 @@ def _rays(kit: Kit, solution: Solution) -> tuple[Reason, ...]:
 
 def _sketch(kit: Kit, intent: Intent) -> Sketch | None:
     """The frames of the panorama, one over the next."""
-    found = grid_for(kit, intent)
-    if found is None:
+    grid = grid_for(kit, intent)
+    if grid is None:
         return None
-    columns, rows = found.columns, found.rows
+    columns, rows = grid.columns, grid.rows
     keep = 1 - intent.number("panorama_overlap_percent") / 100
     wide, high = 1 + (columns - 1) * keep, 1 + (rows - 1) * keep
     shapes = []

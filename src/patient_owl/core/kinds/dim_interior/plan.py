@@ -84,13 +84,13 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
 
 
 def _depth_limits(kit: Kit, intent: Intent) -> tuple[Limit, ...]:
-    found = [diffraction(kit, drives=False)]
+    limits = [diffraction(kit, drives=False)]
     if intent.word("people") == "people_in":
-        found.append(people_still())
+        limits.append(people_still())
     focus_m, near_m = intent.maybe("focus_m"), intent.maybe("near_m")
     if focus_m is not None and near_m is not None:
-        found.append(depth_needs(kit, focus_m, near_m))
-    return tuple(found)
+        limits.append(depth_needs(kit, focus_m, near_m))
+    return tuple(limits)
 
 
 def _windows(scene: Scene, intent: Intent, inside_ev100: float) -> tuple[Reason, ...]:

@@ -189,7 +189,7 @@ def _facts(scene: Scene, kit: Kit, intent: Intent) -> tuple[Reason, ...]:
         "portrait_mm": burst.focal_length_mm(long_mm, short_mm),
         "landscape_mm": burst.focal_length_mm(short_mm, long_mm),
     }
-    found = [
+    reasons = [
         Reason(
             "burst_size",
             {
@@ -204,16 +204,16 @@ def _facts(scene: Scene, kit: Kit, intent: Intent) -> tuple[Reason, ...]:
     ]
     x, y = _in_frame(kit, intent, top_deg)
     if not (abs(x) <= 0.5 and abs(y) <= 0.5):
-        found.append(Reason("burst_leaves_frame", {"top_deg": top_deg}))
+        reasons.append(Reason("burst_leaves_frame", {"top_deg": top_deg}))
     across_mm, _ = frame_size_mm(sensor, intent.framing.orientation)
     field_deg = field_of_view_deg(across_mm, kit.lens.focal_length_mm, kit.lens.projection)
     if burst.width_deg < SMALL_BURST_SHARE * field_deg:
-        found.append(
+        reasons.append(
             Reason("burst_small", {"width_deg": burst.width_deg, "field_deg": field_deg, **best})
         )
     separation = intent.number("shell_in") * SEPARATION_FT_PER_INCH * METRES_PER_FOOT
-    found.append(Reason("separation", {"separation_m": separation}, "nfpa1123"))
-    return tuple(found)
+    reasons.append(Reason("separation", {"separation_m": separation}, "nfpa1123"))
+    return tuple(reasons)
 
 
 def _in_frame(kit: Kit, intent: Intent, altitude_deg: float) -> tuple[float, float]:

@@ -31,11 +31,11 @@ def _frozen(canvas: Canvas, stage: Stage) -> None:
     """The flash adds him to what the frame has by then: where the background is bright it shines
     through him."""
     figure = figure_of(stage)
-    found = shape_of(canvas.shape, placed_px(stage, figure, figure.outlines_m()))
-    if found is None:
+    shape = shape_of(canvas.shape, placed_px(stage, figure, figure.outlines_m()))
+    if shape is None:
         return
     covered = np.zeros(canvas.shape, np.float32)
-    covered[found.rows, found.columns] = found.share
+    covered[shape.rows, shape.columns] = shape.share
     rows, _ = canvas.shape
     for key, given in stage.given.items():
         if not isinstance(given.light.lamp, Flash):

@@ -109,26 +109,26 @@ def _dose(torch: Brought, dose_s: float) -> Reason:
 
 def _facts(intent: Intent, torch: Brought) -> tuple[Reason, ...]:
     distance_m, side_deg = torch.distance_m, intent.number("side_deg")
-    found = []
+    reasons = []
     if isinstance(torch.lamp, Torch):
         area_m2 = spot_area_m2(torch.lamp.beam_deg, distance_m)
         if math.isfinite(area_m2):
             across_m = 2 * math.sqrt(area_m2 / math.pi)
-            found.append(Reason("spot_covers", {"across_m": across_m, "distance_m": distance_m}))
+            reasons.append(Reason("spot_covers", {"across_m": across_m, "distance_m": distance_m}))
     if intent.word("painted_from") == "from_above":
         radius_m = lit_radius_m(distance_m, 1.0)
-        return (*found, Reason("pool_from_above", {"radius_m": radius_m, "height_m": distance_m}))
+        return (*reasons, Reason("pool_from_above", {"radius_m": radius_m, "height_m": distance_m}))
     sweep_m, behind_m = intent.number("sweep_m"), intent.number("edge_behind_m")
     if sweep_m > 0:
         size_deg = source_size_deg(sweep_m, distance_m)
         edge_m = shadow_edge_m(sweep_m, distance_m, behind_m)
         sizes = {"size_deg": size_deg, "edge_m": edge_m, "sweep_m": sweep_m}
-        found.append(Reason("sweep_softens", sizes, "derived_sweep"))
+        reasons.append(Reason("sweep_softens", sizes, "derived_sweep"))
     least_deg, most_deg = BEST_SIDE_DEG
     if not least_deg <= side_deg <= most_deg:
         code = "side_flat" if side_deg < least_deg else "side_steep"
-        found.append(Reason(code, {"side_deg": side_deg, "least_deg": least_deg}))
-    return tuple(found)
+        reasons.append(Reason(code, {"side_deg": side_deg, "least_deg": least_deg}))
+    return tuple(reasons)
 
 
 def _sketch(intent: Intent) -> Sketch:

@@ -49,7 +49,7 @@ def performance_of(intent: Intent) -> Performance:
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     performance = performance_of(intent)
     performance_s, sheet = performance.lasts_s, performance.sheet
-    found = drawn_plan(
+    plan = drawn_plan(
         RECIPE,
         scene,
         kit,
@@ -71,7 +71,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
             pace_m_s=performance.pace_m_s,
         ),
     )
-    return replace(found, sheet=sheet)
+    return replace(plan, sheet=sheet)
 
 
 def _sheet_facts(kit: Kit, intent: Intent, sheet: Sheet | None) -> tuple[Reason, ...]:
@@ -83,18 +83,18 @@ def _sheet_facts(kit: Kit, intent: Intent, sheet: Sheet | None) -> tuple[Reason,
     frame_m = across_mm * distance_m / kit.lens.focal_length_mm
     share = sheet.width_m / frame_m
     size = {"width_m": sheet.width_m, "share": share, "distance_m": distance_m}
-    found = [
+    reasons = [
         Reason("words_fit" if share <= 1 else "words_too_wide", size),
         Reason("words_drawn", {"needed": len(sheet.strokes), "pace_m_s": sheet.pace_m_s}),
     ]
     if sheet.steps_aside:
-        found.append(Reason("step_aside", {"needed": sheet.steps_aside}))
+        reasons.append(Reason("step_aside", {"needed": sheet.steps_aside}))
     if intent.strokes and intent.strokes.text and intent.strokes.height_m < LEAST_HEIGHT_M:
-        found.append(Reason("letters_small", {"least_m": LEAST_HEIGHT_M}))
+        reasons.append(Reason("letters_small", {"least_m": LEAST_HEIGHT_M}))
     if not PACES_M_S[0] <= sheet.pace_m_s <= PACES_M_S[1]:
         code = "pace_hurried" if sheet.pace_m_s > PACES_M_S[1] else "pace_slow"
-        found.append(Reason(code, {"pace_m_s": sheet.pace_m_s}))
-    return tuple(found)
+        reasons.append(Reason(code, {"pace_m_s": sheet.pace_m_s}))
+    return tuple(reasons)
 
 
 def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:  # noqa: ARG001

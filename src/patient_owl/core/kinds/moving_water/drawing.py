@@ -61,17 +61,17 @@ def _water(canvas: Canvas, stage: Stage) -> None:
 def _cover(
     canvas: Canvas, stage: Stage, outlines: list[FloatArray], run_m: float, *, falls: bool
 ) -> None:
-    found = shape_of(canvas.shape, outlines)
-    if found is None:
+    shape = shape_of(canvas.shape, outlines)
+    if shape is None:
         return
-    foam = drawn_out(*_on_water(stage, found.rows, falls=falls), run_m)
+    foam = drawn_out(*_on_water(stage, shape.rows, falls=falls), run_m)
     white = 1.0 if falls else 0.55  # a pool under it is darker between its foam
     reflectance = DEEP_REFLECTANCE + (FOAM_REFLECTANCE - DEEP_REFLECTANCE) * foam * white
     mean = (FOAM_REFLECTANCE + DEEP_REFLECTANCE) / 2
     grey = stage.land * reflectance / mean
     share = np.zeros_like(grey)
-    share[:, found.columns] = found.share
-    canvas.cover(share, tinted(grey, light_rgb(stage)), "water", found.rows)
+    share[:, shape.columns] = shape.share
+    canvas.cover(share, tinted(grey, light_rgb(stage)), "water", shape.rows)
 
 
 def _on_water(stage: Stage, rows: slice, *, falls: bool) -> tuple[Pixels, Pixels]:

@@ -35,13 +35,13 @@ def _rings(stage: Stage) -> list[Drawn]:
     middle = radius + CLEAR_M - LENS_OVER_GROUND_M
     share = np.linspace(0, 1, RING_POINTS)
     round_ = 2 * math.pi * share
-    found = []
+    rings = []
     for k in range(spins):
         turn = math.pi * (k + share) / spins
         right = radius * np.sin(round_) * np.cos(turn)
         up = middle - radius * np.cos(round_)
-        found.append(Drawn(np.stack([right, up], axis=1), (k + share) * period_s))
-    return found
+        rings.append(Drawn(np.stack([right, up], axis=1), (k + share) * period_s))
+    return rings
 
 
 def _figure(canvas: Canvas, stage: Stage) -> None:

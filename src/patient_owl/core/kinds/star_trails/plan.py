@@ -184,29 +184,29 @@ def _gap(scene: Scene, kit: Kit, intent: Intent, is_stack: bool) -> tuple[Reason
 
 def _interruptions(scene: Scene, lasts_s: float) -> tuple[Reason, ...]:
     """Moonrise and dawn inside the run."""
-    found = []
+    reasons = []
     if scene.moon_rises_in_s is not None and scene.moon_rises_in_s < lasts_s:
-        found.append(Reason("moon_rises_during", {"after_s": scene.moon_rises_in_s}))
+        reasons.append(Reason("moon_rises_during", {"after_s": scene.moon_rises_in_s}))
     in_daylight = scene.night.with_sun_between(DAWN_SUN_DEG, 90.0)
     dawn = next((after_s for after_s in in_daylight if 0 <= after_s < lasts_s), None)
     if dawn is not None:
-        found.append(Reason("twilight_during", {"after_s": dawn}))
-    return tuple(found)
+        reasons.append(Reason("twilight_during", {"after_s": dawn}))
+    return tuple(reasons)
 
 
 def _supplies(scene: Scene, kit: Kit, program: Program) -> tuple[Reason, ...]:
     """Whether batteries and cards in the bag last to the end."""
     needs = cost(kit, program, scene.temperature_c)
-    found = []
+    reasons = []
     minutes = battery_min(kit, scene.temperature_c)
     if needs.batteries is not None and minutes is not None:
         code = "batteries_short" if needs.batteries > needs.batteries_owned else "batteries_enough"
         quantities = {"needed": needs.batteries, "owned": needs.batteries_owned}
-        found.append(Reason(code, {**quantities, "battery_min": minutes}))
+        reasons.append(Reason(code, {**quantities, "battery_min": minutes}))
     if needs.card_share is not None and needs.card_share > 1:
         sizes = {"needed_gb": needs.card_gb, "owned_gb": kit.support.card_gb}
-        found.append(Reason("card_short", sizes))
-    return tuple(found)
+        reasons.append(Reason("card_short", sizes))
+    return tuple(reasons)
 
 
 def _sketch(

@@ -131,13 +131,13 @@ def _depth_limits(kit: Kit, intent: Intent) -> tuple[Limit, ...]:
 
 def _facts(kit: Kit, intent: Intent, solution: Solution) -> tuple[Reason, ...]:
     """How the panels stand to each other, and what haze does."""
-    found = list(_air(kit, intent, solution))
+    reasons = list(_air(kit, intent, solution))
     panels = [light for light in intent.brought if light.kind == "panel"]
     if len(panels) > 1:
         stops = panels[0].placement_stops - panels[1].placement_stops
-        found.append(Reason("panel_ratio", {"stops": abs(stops), "gain": 2 ** abs(stops)}))
-        found += _colours(panels, intent.word("colour_school"))
-    return tuple(found)
+        reasons.append(Reason("panel_ratio", {"stops": abs(stops), "gain": 2 ** abs(stops)}))
+        reasons += _colours(panels, intent.word("colour_school"))
+    return tuple(reasons)
 
 
 def _colours(panels: Sequence[Brought], school: str) -> list[Reason]:
@@ -148,9 +148,9 @@ def _colours(panels: Sequence[Brought], school: str) -> list[Reason]:
         return [Reason(school), *_whites(panels)]
     first = coloured[0]
     beside, besides = neighbours_of(first)
-    wanted = {"hue": first, "opposite": opposite_of(first), "beside": beside, "besides": besides}
+    hues = {"hue": first, "opposite": opposite_of(first), "beside": beside, "besides": besides}
     if len(coloured) == 1:
-        return [Reason(f"hue_{school}", wanted), *dims]
+        return [Reason(f"hue_{school}", hues), *dims]
     second = coloured[1]
     off_deg = apart_deg(first, second)
     pair = {"hue": first, "other": second}
@@ -158,7 +158,7 @@ def _colours(panels: Sequence[Brought], school: str) -> list[Reason]:
         return [Reason("hues_neighbouring", pair), *dims]
     if 180 - off_deg <= OPPOSITE_OFF_DEG:
         return [Reason("hues_opposite", pair), *dims]
-    return [Reason("hues_between", pair), Reason(f"hue_{school}", wanted), *dims]
+    return [Reason("hues_between", pair), Reason(f"hue_{school}", hues), *dims]
 
 
 def _whites(panels: Sequence[Brought]) -> list[Reason]:

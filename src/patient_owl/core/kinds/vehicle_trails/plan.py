@@ -124,13 +124,13 @@ def _heights(kit: Kit, intent: Intent) -> tuple[Reason, ...]:
     tall = highest * kit.lens.focal_length_mm / intent.number("distance_m") / height_mm
     over = highest > intent.number("camera_height_m")
     quantities = {"lamp_m": highest, "share": tall}
-    found = [Reason("trail_over_horizon" if over else "trail_under_horizon", quantities)]
+    reasons = [Reason("trail_over_horizon" if over else "trail_under_horizon", quantities)]
     if intent.maybe("counted_s") is not None:
         width_mm, _ = frame_size_mm(kit.body.sensor, intent.framing.orientation)
         distance_m, focal = intent.number("distance_m"), kit.lens.focal_length_mm
         computed = crossing_s(_vehicle(intent), width_mm, distance_m, focal)
-        found.append(Reason("computed_crossing", {"crossing_s": computed}))
-    return tuple(found)
+        reasons.append(Reason("computed_crossing", {"crossing_s": computed}))
+    return tuple(reasons)
 
 
 def _sketch(kit: Kit, intent: Intent) -> Sketch:
