@@ -6402,6 +6402,16 @@ export interface components {
             places: components["schemas"]["PlaceIn"][];
         };
         /**
+         * PlanLineOut
+         * @description A sentence. part: whose questions it answers; "more" says what might be added.
+         */
+        PlanLineOut: {
+            /** Part */
+            part: string;
+            /** Words */
+            words: components["schemas"]["PlanWordOut"][];
+        };
+        /**
          * PlanOut
          * @description A plan in full: the sentence in two parts, rails, reasons, and what to do.
          *
@@ -6472,7 +6482,7 @@ export interface components {
             /** Test Frame */
             test_frame: string;
             /** Told */
-            told: components["schemas"]["ToldLineOut"][];
+            told: components["schemas"]["PlanLineOut"][];
             /** Vertical View Deg */
             vertical_view_deg: number;
             /** Works */
@@ -6504,6 +6514,34 @@ export interface components {
             /** Shot Id */
             shot_id?: string | null;
             touch?: components["schemas"]["TouchIn"] | null;
+        };
+        /**
+         * PlanWordOut
+         * @description A word that can be changed, with what is said around it. key: the question it answers, None
+         *     for words that only tell. is_set: somebody said so; else it is proposed. known: its ±, where it
+         *     was measured, and known_by how.
+         */
+        PlanWordOut: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** Is Set */
+            is_set: boolean;
+            /** Key */
+            key: string | null;
+            /**
+             * Known
+             * @default
+             */
+            known: string;
+            /**
+             * Known By
+             * @default
+             */
+            known_by: string;
+            /** Text */
+            text: string;
         };
         /** PositionOut */
         PositionOut: {
@@ -8541,44 +8579,6 @@ export interface components {
             token: string;
         };
         /**
-         * ToldLineOut
-         * @description A sentence. part: whose questions it answers; "more" says what might be added.
-         */
-        ToldLineOut: {
-            /** Part */
-            part: string;
-            /** Words */
-            words: components["schemas"]["ToldWordOut"][];
-        };
-        /**
-         * ToldWordOut
-         * @description A word that can be changed, with what is said around it. key: the question it answers, None
-         *     for words that only tell. is_set: somebody said so; else it is proposed. known: its ±, where it
-         *     was measured, and known_by how.
-         */
-        ToldWordOut: {
-            /** After */
-            after: string;
-            /** Before */
-            before: string;
-            /** Is Set */
-            is_set: boolean;
-            /** Key */
-            key: string | null;
-            /**
-             * Known
-             * @default
-             */
-            known: string;
-            /**
-             * Known By
-             * @default
-             */
-            known_by: string;
-            /** Text */
-            text: string;
-        };
-        /**
          * ToneOut
          * @description Shadow, mid-grey and highlight: signal against noise.
          */
@@ -9056,7 +9056,7 @@ export interface components {
             questions: components["schemas"]["QuestionOut"][];
             search: components["schemas"]["SearchIn"];
             /** Told */
-            told: components["schemas"]["ToldLineOut"][];
+            told: components["schemas"]["PlanLineOut"][];
             wish: components["schemas"]["WishIn"];
         };
         /**

@@ -25,7 +25,7 @@ from patient_owl.planning.searches.schemas import (
     TargetUpIn,
 )
 from patient_owl.planning.searches.service import here_of
-from patient_owl.planning.wire.plan_text import ToldLineOut, ToldWordOut, answered, line
+from patient_owl.planning.wire.plan_text import PlanLineOut, PlanWordOut, answered, line
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.questions import OptionOut, QuestionKind, QuestionOut, question_of
 from patient_owl.platform.storage.owned import owned_rows
@@ -93,7 +93,7 @@ class WishOut(BaseModel):
     """A wish with everything in it said, in prose, its questions, and the search it asks for."""
 
     wish: WishIn
-    told: list[ToldLineOut]
+    told: list[PlanLineOut]
     questions: list[QuestionOut]
     search: SearchIn
 
@@ -132,7 +132,7 @@ _ONLY_IF_LIT = ("moon_least_percent", "moon_most_percent")
 _ONLY_IF_IN = ("bearing_true_deg", "within_deg", "lowest_deg", "highest_deg")
 
 
-def _told(wish: WishIn, said: WishIn, place: Place, events: Sequence[str]) -> Iterator[ToldWordOut]:
+def _told(wish: WishIn, said: WishIn, place: Place, events: Sequence[str]) -> Iterator[PlanWordOut]:
     values: dict[str, Any] = {
         **wish.model_dump(),
         "place_id": place.name,

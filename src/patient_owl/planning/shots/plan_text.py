@@ -9,8 +9,8 @@ from patient_owl.library.places.zones import zone
 from patient_owl.library.readings.service import known_to, readings_out
 from patient_owl.planning.shots.schemas import ShotIn, StandInIn
 from patient_owl.planning.wire.plan_text import (
-    ToldLineOut,
-    ToldWordOut,
+    PlanLineOut,
+    PlanWordOut,
     answered,
     line,
     listed,
@@ -49,7 +49,7 @@ class With(NamedTuple):
 
 def told_out(
     shot: ShotIn, planned: PlannedShot, night: Night, taken: With, schools: Mapping[str, str]
-) -> list[ToldLineOut]:
+) -> list[PlanLineOut]:
     asked = [_AskedQuestion.of(spec, planned, schools) for spec in planned.recipe.inputs]
     said = [question for question in asked if question.is_said]
     more = [word("", question.open, question.key) for question in asked if question.is_open]
@@ -68,7 +68,7 @@ def told_out(
 
 
 def say_known(
-    lines: Iterable[ToldLineOut], shot: ShotIn, readings: Sequence[Reading], place: Place
+    lines: Iterable[PlanLineOut], shot: ShotIn, readings: Sequence[Reading], place: Place
 ) -> None:
     """Beside each answer that was measured, its ±. readings: latest first."""
     stand_in = shot.stand_in.model_dump() if shot.stand_in else {}
@@ -118,7 +118,7 @@ class _AskedQuestion(NamedTuple):
         return self.is_asked and not self.is_said
 
 
-def _frame(shot: ShotIn, planned: PlannedShot, night: Night, taken: With) -> Iterable[ToldWordOut]:
+def _frame(shot: ShotIn, planned: PlannedShot, night: Night, taken: With) -> Iterable[PlanWordOut]:
     values: dict[str, Any] = {
         "at_utc": moment_text(shot.at_utc, zone(night.place.time_zone)),
         "place": night.place.name,
@@ -136,7 +136,7 @@ def _frame(shot: ShotIn, planned: PlannedShot, night: Night, taken: With) -> Ite
         yield answered(told(FRAME[key], value), None if key in TELLS_ONLY else key, is_set=True)
 
 
-def _picture(planned: PlannedShot, said: Iterable[_AskedQuestion]) -> Iterable[ToldWordOut]:
+def _picture(planned: PlannedShot, said: Iterable[_AskedQuestion]) -> Iterable[PlanWordOut]:
     yield word("", DISCIPLINES[planned.recipe.key].title, "discipline", ":", is_set=True)
     yield word(" ", "", None)
     yield from listed(
@@ -144,7 +144,7 @@ def _picture(planned: PlannedShot, said: Iterable[_AskedQuestion]) -> Iterable[T
     )
 
 
-def _stand_in(stand_in: StandInIn) -> Iterable[ToldWordOut]:
+def _stand_in(stand_in: StandInIn) -> Iterable[PlanWordOut]:
     values: dict[str, Any] = {
         **stand_in.model_dump(),
         "shape": computed_words.SHAPES[stand_in.shape],

@@ -18,7 +18,7 @@ from patient_owl.planning.nights.service import context_of, get_night, lies_in
 from patient_owl.planning.shots.lights import BroughtIn, generic_light, kit_kind
 from patient_owl.planning.shots.plan_text import With, say_known, told_out
 from patient_owl.planning.shots.schemas import NewShotIn, ShotIn
-from patient_owl.planning.wire.plan_text import ToldLineOut
+from patient_owl.planning.wire.plan_text import PlanLineOut
 from patient_owl.planning.wire.rails import TouchIn
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.item_errors import or_trouble
@@ -136,7 +136,7 @@ class Planner:
 
     def told(
         self, night: Night, shot: ShotIn, planned: PlannedShot, shot_id: UUID | None = None
-    ) -> list[ToldLineOut]:
+    ) -> list[PlanLineOut]:
         """What was decided about it, in prose; of a kept shot with what was measured for it."""
         lines = told_out(shot, planned, night, self.taken_with(shot), self._schools)
         if shot_id is not None:

@@ -34,7 +34,7 @@ from patient_owl.planning.wire.exposure import (
     rungs_out,
     test_frame_text,
 )
-from patient_owl.planning.wire.plan_text import ToldLineOut
+from patient_owl.planning.wire.plan_text import PlanLineOut
 from patient_owl.planning.wire.rails import ChoiceIn, rails_out
 from patient_owl.platform.tables.shots import Shot
 from patient_owl.words.kinds import CAUTIONS, MISTAKES, STEPS
@@ -46,7 +46,7 @@ from patient_owl.words.sketch import SKETCH_LABELS
 
 
 def plan_out(
-    planned: PlannedShot, time_zone: str, lights: list[BroughtIn], told: list[ToldLineOut]
+    planned: PlannedShot, time_zone: str, lights: list[BroughtIn], told: list[PlanLineOut]
 ) -> PlanOut:
     plan, kit, intent = planned.plan, planned.kit, planned.intent
     solution, positions = plan.solution, planned.positions

@@ -26,7 +26,7 @@ from patient_owl.planning.wire.exposure import (
     ReportOut,
     RungOut,
 )
-from patient_owl.planning.wire.plan_text import ToldLineOut
+from patient_owl.planning.wire.plan_text import PlanLineOut
 from patient_owl.planning.wire.rails import ChoiceIn, RailOut, TouchIn
 from patient_owl.platform.questions import QuestionOut
 from patient_owl.ports.fields import Key, Moment, Name, Notes, Pair, RequestBody, like
@@ -230,7 +230,7 @@ class PlanOut(BaseModel):
 
     settings: str
     sentence: str
-    told: list[ToldLineOut]
+    told: list[PlanLineOut]
     inputs: dict[str, InputValue]
     choice: ChoiceIn
     lights: list[BroughtIn]

@@ -8,7 +8,7 @@ from patient_owl.words.plan_text import Phrase
 from patient_owl.words.quantities import begun
 
 
-class ToldWordOut(BaseModel):
+class PlanWordOut(BaseModel):
     """A word that can be changed, with what is said around it. key: the question it answers, None
     for words that only tell. is_set: somebody said so; else it is proposed. known: its ±, where it
     was measured, and known_by how."""
@@ -22,32 +22,32 @@ class ToldWordOut(BaseModel):
     known_by: str = ""
 
 
-class ToldLineOut(BaseModel):
+class PlanLineOut(BaseModel):
     """A sentence. part: whose questions it answers; "more" says what might be added."""
 
     part: str
-    words: list[ToldWordOut]
+    words: list[PlanWordOut]
 
 
-def answered(said: Phrase, key: str | None, *, is_set: bool) -> ToldWordOut:
+def answered(said: Phrase, key: str | None, *, is_set: bool) -> PlanWordOut:
     """An answer among its words."""
     return word(said.before, said.text, key, said.after, is_set=is_set)
 
 
 def word(
     before: str, text: str, key: str | None, after: str = "", *, is_set: bool = False
-) -> ToldWordOut:
-    return ToldWordOut(before=before, text=text, after=after, key=key, is_set=is_set)
+) -> PlanWordOut:
+    return PlanWordOut(before=before, text=text, after=after, key=key, is_set=is_set)
 
 
-def listed(words: Sequence[ToldWordOut]) -> Sequence[ToldWordOut]:
+def listed(words: Sequence[PlanWordOut]) -> Sequence[PlanWordOut]:
     """With commas between them."""
     for word in words[1:]:
         word.before = f", {word.before}"
     return words
 
 
-def line(part: str, words: Iterable[ToldWordOut]) -> ToldLineOut:
+def line(part: str, words: Iterable[PlanWordOut]) -> PlanLineOut:
     """As a sentence begins and ends."""
     joined = list(words)
     first = joined[0]
@@ -56,4 +56,4 @@ def line(part: str, words: Iterable[ToldWordOut]) -> ToldLineOut:
     else:
         first.text = begun(first.text)
     joined[-1].after += "."
-    return ToldLineOut(part=part, words=joined)
+    return PlanLineOut(part=part, words=joined)

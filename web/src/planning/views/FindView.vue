@@ -6,7 +6,7 @@ import { useRoute, useRouter } from 'vue-router'
 import DarkCalendar from '../../shared/components/DarkCalendar.vue'
 import LoadState from '../../shared/components/LoadState.vue'
 import NightStrip from '../../shared/components/NightStrip.vue'
-import { ToldLines } from '../components/ToldPlan'
+import { PlanLines } from '../components/PlanText'
 import { dayText } from '../../api/local-time'
 import { useSearch, type Wish } from '../composables/useSearch'
 import { useNotices } from '../../shared/stores/notices'
@@ -73,7 +73,7 @@ const percent = (part: number) => `${100 * part}%`
     <h1>Find a night</h1>
     <LoadState v-if="!told" :error="error" @retry="anew" />
     <template v-else>
-      <ToldLines
+      <PlanLines
         class="wish"
         :lines="told.told"
         :question-of="(_, key) => questions.get(key)"

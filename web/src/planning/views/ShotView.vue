@@ -21,7 +21,7 @@ import ShotPlaces from '../components/ShotPlaces.vue'
 import StrokeSheet from '../components/StrokeSheet.vue'
 import TakeEntry from '../../journal/components/TakeEntry.vue'
 import TakeChain from '../../journal/components/TakeChain.vue'
-import ToldPlan, { ToldWord } from '../components/ToldPlan'
+import PlanText, { PlanWord } from '../components/PlanText'
 import { useChain } from '../../journal/composables/useChain'
 import { useChoice } from '../composables/useChoice'
 import { answered, useLoaded } from '../../api/loaded'
@@ -110,7 +110,7 @@ onBeforeRouteLeave(shot.keepNow)
         <v-btn @click="shot.keepMine">Keep mine instead</v-btn>
       </div>
       <h1>
-        <ToldWord
+        <PlanWord
           v-if="titleQuestion"
           :text="shot.draft.value.title"
           :question="titleQuestion"
@@ -148,7 +148,7 @@ onBeforeRouteLeave(shot.keepNow)
         </div>
 
         <aside>
-          <ToldPlan
+          <PlanText
             v-if="kit.value.value && disciplines.value.value && night.value.value"
             :shot="shot.draft.value"
             :plan="plan"

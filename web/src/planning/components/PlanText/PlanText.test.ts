@@ -2,8 +2,8 @@ import { flushPromises, mount } from '@vue/test-utils'
 import { expect, test, vi } from 'vitest'
 import { createVuetify } from 'vuetify'
 
-import ToldPlan from '.'
-import ToldEditor from './ToldEditor.vue'
+import PlanText from '.'
+import PlanWordEditor from './PlanWordEditor.vue'
 import type { Schemas } from '../../../api/client'
 
 // menus place themselves by it, and no page without a screen has one
@@ -74,7 +74,7 @@ const told = [
 ]
 
 function shown(over: object = {}, lines: object[] = told) {
-  return mount(ToldPlan, {
+  return mount(PlanText, {
     props: {
       shot: {
         discipline: 'stars',
@@ -107,7 +107,7 @@ async function open(page: Page, text: string) {
   if (!found) throw new Error(`no word ${text}`)
   await found.trigger('click')
   await flushPromises()
-  return page.findComponent(ToldEditor)
+  return page.findComponent(PlanWordEditor)
 }
 
 test('a word that was said is apart from one that is proposed', () => {

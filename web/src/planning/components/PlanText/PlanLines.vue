@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Sentences whose words can be changed; whoever shows them knows the questions and the answers. */
-import ToldWord from './ToldWord.vue'
+import PlanWord from './PlanWord.vue'
 import type { ApiError, Schemas } from '../../../api/client'
 
 type Question = Schemas['QuestionOut']
@@ -13,7 +13,7 @@ const {
   kit = [],
   night = undefined,
 } = defineProps<{
-  lines: Schemas['ToldLineOut'][]
+  lines: Schemas['PlanLineOut'][]
   questionOf: (part: string, key: string) => Question | undefined
   valueOf: (part: string, question: Question) => unknown
   error: ApiError | null
@@ -40,7 +40,7 @@ defineSlots<{
       <template v-for="word in line.words" :key="word.key ?? word.before + word.text">
         {{ word.before
         }}<template v-for="question in [questionFor(line.part, word.key)]" :key="question?.key"
-          ><ToldWord
+          ><PlanWord
             v-if="question"
             :text="word.text"
             :question="question"
@@ -56,7 +56,7 @@ defineSlots<{
                 name="beside"
                 :question="question"
                 :part="line.part"
-                :close="close" /></template></ToldWord
+                :close="close" /></template></PlanWord
           ><button v-else-if="word.key" type="button" class="act" @click="emit('act', word.key)">
             {{ word.text }}</button
           ><template v-else>{{ word.text }}</template></template

@@ -5,7 +5,7 @@
  */
 import { computed, ref } from 'vue'
 
-import ToldLines from './ToldLines.vue'
+import PlanLines from './PlanLines.vue'
 import { MeasurePanel, sayReading, type Answer, type AskedFor } from '../../../shared/instruments'
 import type { ApiError, Schemas } from '../../../api/client'
 
@@ -116,7 +116,7 @@ function putThere(): void {
 
 <template>
   <section aria-label="The plan in words">
-    <ToldLines
+    <PlanLines
       :lines="plan.told"
       :question-of="questionOf"
       :value-of="valueOf"
@@ -161,7 +161,7 @@ function putThere(): void {
           <button type="button" class="away" @click="whereToStand">Where to stand for it</button>
         </template>
       </template>
-    </ToldLines>
+    </PlanLines>
     <MeasurePanel
       v-if="measuring"
       :where="{ nightId: night.id }"

@@ -5,7 +5,7 @@
  */
 import { ref, useTemplateRef } from 'vue'
 
-import ToldEditor from './ToldEditor.vue'
+import PlanWordEditor from './PlanWordEditor.vue'
 import type { Schemas } from '../../../api/client'
 
 const {
@@ -54,7 +54,7 @@ function close(): void {
         {{ text }}
       </button>
     </template>
-    <ToldEditor
+    <PlanWordEditor
       :question="question"
       :value="value"
       :error="error"
@@ -64,7 +64,7 @@ function close(): void {
       @done="close"
     >
       <slot :close="close" />
-    </ToldEditor>
+    </PlanWordEditor>
   </v-menu>
 </template>
 
