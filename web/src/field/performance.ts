@@ -37,7 +37,7 @@ export function callsOf(run: Run, calling: Calling): Call[] {
 
 /** The cue that holds at a moment, and the one that comes next. */
 export function cuesAround(calls: Call[], now: number): { now: string; next: Call | null } {
-  const cues = calls.filter((one) => one.kind === 'cue')
-  const said = cues.filter((one) => one.at <= now)
-  return { now: said.at(-1)?.text ?? '', next: cues.find((one) => one.at > now) ?? null }
+  const cues = calls.filter((call) => call.kind === 'cue')
+  const said = cues.filter((cue) => cue.at <= now)
+  return { now: said.at(-1)?.text ?? '', next: cues.find((cue) => cue.at > now) ?? null }
 }

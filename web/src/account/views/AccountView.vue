@@ -23,7 +23,7 @@ const router = useRouter()
 const sessions = useLoaded('/api/v1/sessions')
 
 const speech = useLoaded('/api/v1/account/speech')
-const nameOf = (way: Way) => way.choices.find((one) => one.key === way.picked)?.label ?? ''
+const nameOf = (way: Way) => way.choices.find((choice) => choice.key === way.picked)?.label ?? ''
 async function speak(key: string, picked: string): Promise<void> {
   try {
     const body = { [key]: picked } as Schemas['SpeechIn']

@@ -81,7 +81,7 @@ export function useIntake(): UseIntakeReturn {
   const isRunning = ref(false)
   const trouble = ref('')
   let stopping: AbortController | null = null
-  const done = computed(() => files.value.filter((one) => one.outcome !== 'waiting').length)
+  const done = computed(() => files.value.filter((file) => file.outcome !== 'waiting').length)
   const path = () => ({ path: { intake_id: intake.value?.id ?? '' } })
 
   async function open(id: string): Promise<void> {
@@ -110,7 +110,7 @@ export function useIntake(): UseIntakeReturn {
     isRunning.value = true
     trouble.value = ''
     const mine = (stopping = new AbortController())
-    const waiting = files.value.filter((one) => one.outcome === 'waiting')
+    const waiting = files.value.filter((file) => file.outcome === 'waiting')
     async function work(queue: IterableIterator<CardFile>): Promise<void> {
       for (const one of queue) {
         if (mine.signal.aborted) return

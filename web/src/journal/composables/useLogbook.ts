@@ -92,7 +92,7 @@ export function useLogbook(): UseLogbookReturn {
         shots: [],
       }
       byNight.set(night.id, night)
-      let shot = night.shots.find((one) => one.id === take.shot_id)
+      let shot = night.shots.find((shot) => shot.id === take.shot_id)
       if (!shot) {
         shot = { id: take.shot_id, title: take.shot_title, kind: take.discipline, takes: [] }
         night.shots.push(shot)

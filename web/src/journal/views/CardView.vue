@@ -50,7 +50,7 @@ async function onDrop(event: DragEvent): Promise<void> {
   if (event.dataTransfer) await take(await droppedFiles(event.dataTransfer.items))
 }
 
-const of = (outcome: string) => card.files.value.filter((one) => one.outcome === outcome)
+const of = (outcome: string) => card.files.value.filter((file) => file.outcome === outcome)
 const count = (outcome: string) => of(outcome).length
 const JUST_NOW = 24 // the sheet of the night has all
 const latest = computed(() => of('taken').slice(-JUST_NOW).toReversed())

@@ -36,7 +36,7 @@ const rehearsal = useRehearsal(
 /** Rehearsed by touches: the pace of the hand follows. */
 const isTiming = ref(false)
 function putPace({ key, value }: Answer): void {
-  const question = questions.find((one) => one.key === key)
+  const question = questions.find((question) => question.key === key)
   if (question) own.answer(question, value)
   isTiming.value = false
 }

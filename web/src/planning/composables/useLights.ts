@@ -26,7 +26,7 @@ export function useLights(around: Around) {
   function add(kind: string): void {
     const used = new Set(around.lights().map((light) => light.key))
     const numbers = Array.from({ length: MOST_OF_A_KIND }, (_, i) => `${kind}_${i + 1}`)
-    const key = numbers.find((one) => !used.has(one))
+    const key = numbers.find((number) => !used.has(number))
     if (!key) return
     const asked = questions(key).find((question) => question.key === 'item_id')?.kit_kinds ?? []
     const mine = around.kit().find((item) => asked.includes(item.spec.kind))

@@ -39,7 +39,9 @@ const shelves = computed(() => {
 })
 const carried = ref<string[]>([])
 const picked = computed(() =>
-  shelves.value.flatMap((shelf) => shelf.things).filter((one) => carried.value.includes(one.name)),
+  shelves.value
+    .flatMap((shelf) => shelf.things)
+    .filter((shelve) => carried.value.includes(shelve.name)),
 )
 const lacks = computed(() => [
   ...(isSomewhere.value ? [] : ['where you stand']),

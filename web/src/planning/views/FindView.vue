@@ -44,9 +44,9 @@ const picked = ref<string | null>(null)
 /** The night that was picked, or the best there is. */
 const shown = computed(() => {
   const evening = picked.value ?? matches.value[0]?.evening_date
-  const row = dark.value?.rows.find((one) => one.evening_date === evening)
+  const row = dark.value?.rows.find((row) => row.evening_date === evening)
   if (!evening || !row) return null
-  const found = [...matches.value, ...misses.value].find((one) => one.evening_date === evening)
+  const found = [...matches.value, ...misses.value].find((match) => match.evening_date === evening)
   return { evening, row, found }
 })
 

@@ -91,8 +91,11 @@ const says = computed(() => {
     ]
       .filter(Boolean)
       .join(' · '),
-    events: s?.happenings.map((one) => `${one.label} ${one.text}`).join(' · ') ?? '',
-    sky: passages.value.value?.find((one) => one.key === night.value.value?.target_key)?.text ?? '',
+    events:
+      s?.happenings.map((happening) => `${happening.label} ${happening.text}`).join(' · ') ?? '',
+    sky:
+      passages.value.value?.find((passage) => passage.key === night.value.value?.target_key)
+        ?.text ?? '',
     weather: weather.value.value?.advice.join(' ') ?? '',
     slope: s
       ? `ground lands ${placed(s.ground_placement_stops)}, sky ${placed(s.sky_placement_stops)}`
@@ -101,7 +104,8 @@ const says = computed(() => {
   }
 })
 const placed = (stops: number) =>
-  slope.value.value?.placement_choices.find((one) => one.value === stops)?.label ?? ''
+  slope.value.value?.placement_choices.find((placement_choice) => placement_choice.value === stops)
+    ?.label ?? ''
 const print = () => window.print()
 </script>
 

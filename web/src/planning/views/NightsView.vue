@@ -55,9 +55,9 @@ const templates = useLoaded('/api/v1/nights/templates')
 const templateId = ref('')
 const beginnings = computed(() => [
   { id: '', title: 'an empty night' },
-  ...(templates.value.value ?? []).map((one) => ({
-    id: one.id,
-    title: `${one.title}, ${one.place_name}`,
+  ...(templates.value.value ?? []).map((template) => ({
+    id: template.id,
+    title: `${template.title}, ${template.place_name}`,
   })),
 ])
 const error = ref<ApiError | null>(null)

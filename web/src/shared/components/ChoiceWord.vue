@@ -31,7 +31,7 @@ const {
 const emit = defineEmits<{ choose: [key: string] }>()
 
 const shown = computed(
-  () => text ?? choices.find((one) => one.key === value)?.label ?? unchosen ?? '',
+  () => text ?? choices.find((choice) => choice.key === value)?.label ?? unchosen ?? '',
 )
 const items = computed<Choice[]>(() =>
   value && unchosen ? [{ key: '', label: unchosen }, ...choices] : choices,

@@ -10,7 +10,7 @@ const { words } = defineProps<{
   words: Word[]
 }>()
 const preferences = usePreferences()
-const word = computed(() => words.find((one) => !preferences.met.includes(one)))
+const word = computed(() => words.find((word) => !preferences.met.includes(word)))
 </script>
 
 <template>

@@ -96,9 +96,9 @@ const groups = computed(() => {
     { title: 'By touching', of: instruments.value.filter(byTouch) },
   ].filter((group) => group.of.length)
 })
-const current = computed(() => instruments.value.find((one) => one.key === key.value))
-const tap = computed(() => kit.value?.taps.find((one) => one.key === key.value))
-const sighting = computed(() => kit.value?.sightings.find((one) => one.key === key.value))
+const current = computed(() => instruments.value.find((instrument) => instrument.key === key.value))
+const tap = computed(() => kit.value?.taps.find((tap) => tap.key === key.value))
+const sighting = computed(() => kit.value?.sightings.find((sighting) => sighting.key === key.value))
 
 function choose(to: string): void {
   key.value = to
@@ -107,7 +107,7 @@ function choose(to: string): void {
 
 /** What is known beside: what the page said, and what the shot is taken with. */
 const beside = computed<Values>(() => {
-  const shot = kit.value?.shots.find((one) => one.id === shotId)
+  const shot = kit.value?.shots.find((shot) => shot.id === shotId)
   const { focal_length_mm, frame_height_mm, exposure_s } = shot ?? {}
   const air = kit.value?.temperature_c ?? null
   return {
@@ -118,8 +118,8 @@ const beside = computed<Values>(() => {
 })
 
 const queue = shallowRef<Waiting[]>([])
-const waits = computed(() => queue.value.filter((one) => !one.refused).length)
-const refused = computed(() => queue.value.filter((one) => one.refused))
+const waits = computed(() => queue.value.filter((waiting) => !waiting.refused).length)
+const refused = computed(() => queue.value.filter((waiting) => waiting.refused))
 async function send(): Promise<void> {
   queue.value = await sendReadings()
   emit('kept')
@@ -155,7 +155,7 @@ async function keep({ figures, given: typed = {}, count = 1, outline = [] }: Mad
 }
 async function put(answer: Answer, outcomes: Outcome[], typed: Values = {}, count = 1) {
   await keep({ figures: figuresOf(outcomes), given: typed, count })
-  const sd = outcomes.find((one) => one.figure.value === answer.value)?.figure.sd ?? 0
+  const sd = outcomes.find((outcome) => outcome.figure.value === answer.value)?.figure.sd ?? 0
   emit('put', key.value === 'cycle' ? { ...answer, line: lineOf(answer.value, sd) } : answer)
 }
 /** An event that was timed, as it is told. */

@@ -24,7 +24,7 @@ const answerText = computed(() => {
   const one = outcomes.find((o) => o.figure.value === answer.value?.value)
   return one ? sayFigure(one.figure, one.result.unit, one.result.shown) : ''
 })
-const canKeep = computed(() => outcomes.some((one) => Number.isFinite(one.figure.value)))
+const canKeep = computed(() => outcomes.some((outcome) => Number.isFinite(outcome.figure.value)))
 </script>
 
 <template>

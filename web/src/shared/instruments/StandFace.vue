@@ -28,10 +28,12 @@ const given = useGiven(
   () => kit.stand.given,
   () => known,
 )
-const bodies = computed(() => kit.up.bodies.filter((one) => one.is_sought || one.diameter_deg > 0))
-const subjects = computed(() => [kit.place_name, ...kit.landmarks.map((one) => one.name)])
+const bodies = computed(() =>
+  kit.up.bodies.filter((body) => body.is_sought || body.diameter_deg > 0),
+)
+const subjects = computed(() => [kit.place_name, ...kit.landmarks.map((landmark) => landmark.name)])
 const where = computed(() => {
-  const mark = kit.landmarks.find((one) => one.name === subject.value)
+  const mark = kit.landmarks.find((landmark) => landmark.name === subject.value)
   return mark ?? kit
 })
 
@@ -43,7 +45,7 @@ const momentOf = (step: number) => Date.parse(kit.up.start_utc) + 1000 * kit.up.
 const at = computed(() => {
   if (minute.value !== null) return minute.value
   const [low = 0, high = 0] = kit.stand.between_deg
-  const sun = kit.up.bodies.find((one) => one.key === 'sun')?.altitude_deg
+  const sun = kit.up.bodies.find((body) => body.key === 'sun')?.altitude_deg
   const isDark = (i: number) => body.value === 'sun' || (sun?.[i] ?? -90) < kit.stand.sun_under_deg
   const lowFrom = (mayBe: (i: number) => boolean) =>
     chosen.value?.altitude_deg.findIndex(

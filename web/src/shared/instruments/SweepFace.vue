@@ -50,9 +50,9 @@ const undo = () => {
 }
 /** One that was swept and kept before, to be seen beside what is kept. */
 const earlier = ref<string | null>(null)
-const sweeps = computed(() => kit.readings.filter((one) => one.outline?.length))
+const sweeps = computed(() => kit.readings.filter((reading) => reading.outline?.length))
 const swept = computed(() => {
-  const reading = sweeps.value.find((one) => one.id === earlier.value)
+  const reading = sweeps.value.find((sweep) => sweep.id === earlier.value)
   const points = reading?.outline?.map((p): Point => [p.azimuth_deg, p.altitude_deg])
   return points ? { points, stray_deg: 0 } : sweptOf(strokes.value.flat(), kit.sweep_step_deg)
 })

@@ -60,7 +60,8 @@ export async function keepReading(reading: ReadingIn): Promise<string> {
 
 const NEVER = [404, 422] // what it was of is gone, or it is none
 
-export const forgetReading = (id: string) => change((queue) => queue.filter((one) => one.id !== id))
+export const forgetReading = (id: string) =>
+  change((queue) => queue.filter((waiting) => waiting.id !== id))
 
 /** Send what waits; answers what still does, the refused among it. */
 export const sendReadings = (): Promise<Waiting[]> => alone('readings', sendAll)
@@ -76,7 +77,9 @@ async function sendAll(): Promise<Waiting[]> {
       // no signal, signed out, or the server is down: later
       if (!(error instanceof ApiError && NEVER.includes(error.status))) break
       const why = error.message
-      await change((queue) => queue.map((one) => (one.id === id ? { ...one, refused: why } : one)))
+      await change((queue) =>
+        queue.map((waiting) => (waiting.id === id ? { ...waiting, refused: why } : waiting)),
+      )
     }
   }
   return waiting()

@@ -80,10 +80,10 @@ export function nearTo(kit: Kit, pointed: Stands, at: number): Near[] {
     const stands = standsAt(kit, body, at)
     return stands && stands.altitude_deg > 0 ? [{ name: body.name, ...stands }] : []
   })
-  const marks = kit.landmarks.map((one) => ({
-    name: one.name,
-    bearing_deg: one.bearing_true_deg,
-    altitude_deg: one.height_angle_deg,
+  const marks = kit.landmarks.map((landmark) => ({
+    name: landmark.name,
+    bearing_deg: landmark.bearing_true_deg,
+    altitude_deg: landmark.height_angle_deg,
   }))
   const off = (near: Near) => Math.max(Math.abs(near.right_deg), Math.abs(near.over_deg))
   return [...bodies, ...marks]
@@ -109,12 +109,12 @@ export function knownNow(kit: Kit, at: number) {
     if (!body.is_point || sunNow > body.seen_under_sun_deg) return []
     return [{ key: body.key, name: body.name, ...stands, sd_deg: known_sd_deg }]
   })
-  const marks = kit.landmarks.map((one) => ({
+  const marks = kit.landmarks.map((landmark) => ({
     key: '',
-    name: one.name,
-    bearing_deg: one.bearing_true_deg,
-    altitude_deg: one.height_angle_deg,
-    sd_deg: one.sd_deg,
+    name: landmark.name,
+    bearing_deg: landmark.bearing_true_deg,
+    altitude_deg: landmark.height_angle_deg,
+    sd_deg: landmark.sd_deg,
   }))
   return [...bodies, ...marks]
 }

@@ -80,7 +80,7 @@ export const usePreferences = defineStore('preferences', () => {
 
   /** Open a part of a page, or close it. */
   function toggle(part: string): void {
-    const others = openParts.value.filter((one) => one !== part)
+    const others = openParts.value.filter((openPart) => openPart !== part)
     openParts.value = others.length < openParts.value.length ? others : [...others, part]
   }
 

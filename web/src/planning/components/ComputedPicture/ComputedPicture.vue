@@ -29,15 +29,15 @@ const isClose = ref(false)
 const isLarge = ref(false)
 const white_k = ref<number | null>(null)
 const whites = computed(() =>
-  (picture.value?.whites ?? []).map((one) => ({
-    key: String(one.white_k),
-    label: `${one.label}, ${one.white_k} K`,
+  (picture.value?.whites ?? []).map((white) => ({
+    key: String(white.white_k),
+    label: `${white.label}, ${white.white_k} K`,
   })),
 )
 
 const standsThere = computed(() => picture.value?.stand_in?.lines.join(' ') ?? '')
 const white = computed(
-  () => whites.value.find((one) => one.key === String(white_k.value))?.label ?? '',
+  () => whites.value.find((white) => white.key === String(white_k.value))?.label ?? '',
 )
 // the plan is what the picture is of: a draft without its plan yet waits for it
 const current = shallowRef<Shot>(shot)

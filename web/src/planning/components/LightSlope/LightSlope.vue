@@ -142,8 +142,12 @@ const ribbons = computed(() =>
 
 /** The stretches of the events, to stand beside the windows. */
 const happened = computed(() =>
-  slope.happenings.flatMap((one) =>
-    one.stretches.map((s) => ({ ...s, code: 'time', text: `${one.label}: ${one.text}` })),
+  slope.happenings.flatMap((happening) =>
+    happening.stretches.map((s) => ({
+      ...s,
+      code: 'time',
+      text: `${happening.label}: ${happening.text}`,
+    })),
   ),
 )
 const brackets = computed(() =>

@@ -99,7 +99,7 @@ function putIn({ key, value, also }: Pick<Answer, 'key' | 'value' | 'also'>): vo
   measuring.value = null
 }
 const fitting = (part: string, question: Question) =>
-  readings.filter((one) => fullKey(part, question.key) in (one.figures ?? {}))
+  readings.filter((reading) => fullKey(part, question.key) in (reading.figures ?? {}))
 function putReading(part: string, question: Question, reading: Schemas['KeptReadingOut']): void {
   const key = fullKey(part, question.key)
   const figure = reading.figures?.[key]
