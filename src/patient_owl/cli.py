@@ -154,7 +154,7 @@ def openapi(path: Path) -> None:
     """Write the API's description, from which the browser's types are made, and beside it that of
     an archive."""
     application = create_app(AppSettings(database_url="mysql+pymysql://nobody@127.0.0.1:1/none"))
-    path.write_text(json.dumps(application.openapi(), indent=1, sort_keys=True) + "\n")
+    path.write_text(json.dumps(application.openapi(), indent=0, sort_keys=True) + "\n")
     archive = json.dumps(published_schema(), indent=1) + "\n"
     path.with_name("everything.schema.json").write_text(archive)
 

@@ -2836,56 +2836,37 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /** AccountCreate */
         AccountCreate: {
-            /** Email */
             email: string;
-            /** Name */
             name: string;
-            /**
-             * Password
-             * @description 10 to 200 characters
-             */
+            /** @description 10 to 200 characters */
             password: string;
         };
         /**
-         * AdviceOut
          * @description The next setting. levers, given: how the lights that are brought are used. moved: the
          *     controls that move, none when nothing should. can_remember: the light was found far from its
          *     prediction, which is worth keeping for the place. measured: lights whose figures in the kit
          *     the takes would correct.
          */
         AdviceOut: {
-            /** Can Remember */
             can_remember: boolean;
-            /** Change Stops */
             change_stops: number;
-            /** Given */
             given: components["schemas"]["GivenOut"][];
-            /** Is Settled */
             is_settled: boolean;
-            /** Levers */
             levers: {
                 [key: string]: {
                     [key: string]: number;
                 };
             };
-            /** Measured */
             measured: components["schemas"]["MeasuredOut"][];
-            /** Moved */
             moved: ("exposure_s" | "f_number" | "iso" | "nd_stops")[];
-            /** Moved Levers */
             moved_levers: string[];
-            /** Reasons */
             reasons: string[];
-            /** Settings */
             settings: string;
-            /** Sigma Stops */
             sigma_stops: number;
             values: components["schemas"]["SettingValues"];
         };
         /**
-         * AgainIn
          * @description Where a kept picture begins anew: in a night there is, or in one of that evening at the same
          *     place.
          * @example {
@@ -2893,13 +2874,10 @@ export interface components {
          *     }
          */
         AgainIn: {
-            /** Evening Date */
             evening_date?: string | null;
-            /** Night Id */
             night_id?: string | null;
         };
         /**
-         * AheadOut
          * @description The order whatever is done or skipped, worked out beforehand.
          *
          *     pieces: by the shots that are left (the sum of 2 to the place of each) and the place of the one
@@ -2908,209 +2886,119 @@ export interface components {
          *     minutes that are left are counted.
          */
         AheadOut: {
-            /**
-             * Base Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             base_utc: string;
-            /** Calls Before S */
             calls_before_s: number[];
-            /** Hurry S */
             hurry_s: number;
-            /** Pieces */
             pieces: {
                 [key: string]: components["schemas"]["OrderPieceOut"][];
             };
-            /** Reach */
             reach: string;
-            /** Shots */
             shots: components["schemas"]["AheadShotOut"][];
-            /**
-             * To Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             to_utc: string;
         };
         /**
-         * AheadShotOut
          * @description A shot of the tables. work_s: all
          *     its takes; take_s: one more with its judging. after_s: packing and slack. why: what it waits
          *     for or must be done before. over_s: when the windows of its work are over, seconds from the
          *     tables' base: nobody stays longer, whatever follows.
          */
         AheadShotOut: {
-            /** After S */
             after_s: number;
-            /** Over S */
             over_s: number[];
-            /**
-             * Shot Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             shot_id: string;
-            /** Spot */
             spot: string;
-            /** Take S */
             take_s: number;
-            /** Title */
             title: string;
-            /** Why */
             why: string;
-            /** Work S */
             work_s: number;
         };
-        /**
-         * AlternativeOut
-         * @description Another setting worth knowing of, and when or why.
-         */
+        /** @description Another setting worth knowing of, and when or why. */
         AlternativeOut: {
-            /** Code */
             code: string;
-            /** Settings */
             settings: string;
-            /** Text */
             text: string;
         };
         /**
-         * AnswerOut
          * @description What a word leads to: the next setting and why, and the words that may follow.
          *
          *     setting: a place in the shot's list of settings.
          */
         AnswerOut: {
-            /** After */
             after: {
                 [key: string]: {
                     [key: string]: components["schemas"]["AnswerOut"];
                 };
             };
-            /** Change */
             change: string;
-            /** Is Settled */
             is_settled: boolean;
-            /** Reasons */
             reasons: string[];
-            /** Setting */
             setting: number;
         };
-        /**
-         * Answers
-         * @description Answers to a discipline's questions, by key.
-         */
+        /** @description Answers to a discipline's questions, by key. */
         Answers: {
-            /** Inputs */
             inputs: {
                 [key: string]: number | string | null;
             };
         };
-        /**
-         * AskedOut
-         * @description What may be judged: a light by its name, or the whole picture, which has none.
-         */
+        /** @description What may be judged: a light by its name, or the whole picture, which has none. */
         AskedOut: {
-            /** Key */
             key: string;
-            /** Name */
             name: string;
         };
-        /** AttachIn */
         AttachIn: {
-            /**
-             * Take Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             take_id: string;
         };
         /**
-         * AttemptOut
          * @description An attempt. now_s: the earliest the next frame can be opened. rails: what can be set, with
          *     the posts that the level shows. passes_s: when what is waited for comes.
          */
         AttemptOut: {
-            /** Aspect */
             aspect: number;
-            /** Begins Local */
             begins_local: string;
-            /** Brief */
             brief: string;
-            /** Ends */
             ends: string;
-            /** Frames */
             frames: components["schemas"]["PracticeFrameOut"][];
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             id: string;
-            /** Is Over */
             is_over: boolean;
-            /** Kept */
             kept: number | null;
-            /** Lasts S */
             lasts_s: number;
-            /** Level */
             level: number;
-            /** Now S */
             now_s: number;
-            /** Par */
             par: number;
-            /** Passes S */
             passes_s: number[];
-            /** Rails */
             rails: components["schemas"]["RailOut"][];
-            /** Scenario */
             scenario: string;
-            /** Sentence */
             sentence: string;
-            /** Shows Histogram */
             shows_histogram: boolean;
-            /** Summary */
             summary: string[];
-            /** Title */
             title: string;
-            /** Verdicts */
             verdicts: components["schemas"]["VerdictOut"][];
         };
-        /**
-         * BandOut
-         * @description A stretch of a setting, with the bounds to ask for; None where it has no end.
-         */
+        /** @description A stretch of a setting, with the bounds to ask for; None where it has no end. */
         BandOut: {
-            /** Least */
             least: number;
-            /** Most */
             most: number | null;
-            /** Name */
             name: string;
         };
-        /**
-         * BarSpec
-         * @description A bar of pixels that shows pictures. Its figure: all of it, white, at full power.
-         */
+        /** @description A bar of pixels that shows pictures. Its figure: all of it, white, at full power. */
         BarSpec: {
-            /**
-             * Beam Deg
-             * @default 360
-             */
+            /** @default 360 */
             beam_deg: number;
-            /**
-             * Colour Temperature K
-             * @default 5000
-             */
+            /** @default 5000 */
             colour_temperature_k: number;
             /**
-             * Figures From
              * @default invented
              * @enum {string}
              */
             figures_from: "invented" | "from_memory" | "published" | "measured";
-            /**
-             * Gel Stops
-             * @default 0
-             */
+            /** @default 0 */
             gel_stops: number;
             /**
-             * Given As
              * @default candela
              * @enum {string}
              */
@@ -3120,33 +3008,17 @@ export interface components {
              * @enum {string}
              */
             kind: "bar";
-            /**
-             * Least Percent
-             * @default 1
-             */
+            /** @default 1 */
             least_percent: number;
-            /**
-             * Length Cm
-             * @default 100
-             */
+            /** @default 100 */
             length_cm: number;
-            /**
-             * Pixels
-             * @default 144
-             */
+            /** @default 144 */
             pixels: number;
-            /** Value */
             value: number;
         };
-        /**
-         * BatterySpec
-         * @description Spare batteries for the bodies.
-         */
+        /** @description Spare batteries for the bodies. */
         BatterySpec: {
-            /**
-             * Count
-             * @default 1
-             */
+            /** @default 1 */
             count: number;
             /**
              * @description discriminator enum property added by openapi-typescript
@@ -3154,13 +3026,10 @@ export interface components {
              */
             kind: "battery";
         };
-        /** BeginIn */
         BeginIn: {
-            /** Scenario */
             scenario: string;
         };
         /**
-         * BenchIn
          * @description A subject's brightness and what to make of it. Kit not named is the first in the bag,
          *     or a plain full-frame body with a 35 mm lens. None: it does not matter here.
          * @example {
@@ -3170,18 +3039,13 @@ export interface components {
          *     }
          */
         BenchIn: {
-            /** Body Id */
             body_id?: string | null;
             /**
-             * Bracket Control
              * @default exposure_s
              * @enum {string}
              */
             bracket_control: "exposure_s" | "f_number" | "iso";
-            /**
-             * Bracket Step Stops
-             * @default 1
-             */
+            /** @default 1 */
             bracket_step_stops: number;
             /**
              * @default {
@@ -3191,307 +3055,170 @@ export interface components {
              *     }
              */
             choice: components["schemas"]["ChoiceIn"];
-            /**
-             * Delay S
-             * @default 0
-             */
+            /** @default 0 */
             delay_s: number;
-            /** Distance M */
             distance_m?: number | null;
-            /**
-             * Ev100
-             * @default 5
-             */
+            /** @default 5 */
             ev100: number;
-            /** Focal Length Mm */
             focal_length_mm?: number | null;
-            /** Focus M */
             focus_m?: number | null;
-            /**
-             * Frames
-             * @default 1
-             */
+            /** @default 1 */
             frames: number;
-            /**
-             * Gust M S
-             * @default 0
-             */
+            /** @default 0 */
             gust_m_s: number;
-            /** Highlight Stops */
             highlight_stops?: number | null;
-            /**
-             * Is Handheld
-             * @default false
-             */
+            /** @default false */
             is_handheld: boolean;
-            /** Lens Id */
             lens_id?: string | null;
-            /** Near M */
             near_m?: number | null;
-            /** Performance S */
             performance_s?: number | null;
-            /**
-             * Placement Stops
-             * @default 0
-             */
+            /** @default 0 */
             placement_stops: number;
-            /**
-             * Sigma Stops
-             * @default 1.5
-             */
+            /** @default 1.5 */
             sigma_stops: number;
-            /** Speed M S */
             speed_m_s?: number | null;
-            /**
-             * Temperature C
-             * @default 10
-             */
+            /** @default 10 */
             temperature_c: number;
-            /**
-             * Tolerance Px
-             * @default 2
-             */
+            /** @default 2 */
             tolerance_px: number;
             touch?: components["schemas"]["TouchIn"] | null;
-            /**
-             * Uses Noise Reduction
-             * @default false
-             */
+            /** @default false */
             uses_noise_reduction: boolean;
-            /**
-             * Wants Rays
-             * @default false
-             */
+            /** @default false */
             wants_rays: boolean;
         };
-        /** BenchOut */
         BenchOut: {
-            /** Body Name */
             body_name: string;
-            /** Bracket */
             bracket: components["schemas"]["FrameOut"][];
             choice: components["schemas"]["ChoiceIn"];
-            /** Conflicts */
             conflicts: components["schemas"]["ConflictOut"][];
-            /** Focal Length Mm */
             focal_length_mm: number;
-            /** Ladder */
             ladder: components["schemas"]["RungOut"][];
-            /** Lens Name */
             lens_name: string;
-            /** Rails */
             rails: components["schemas"]["RailOut"][];
             report: components["schemas"]["ReportOut"];
-            /** Sentence */
             sentence: string;
-            /** Settings */
             settings: string;
-            /** Test Frame */
             test_frame: string;
         };
         /**
-         * BesideOut
          * @description A value beside, and its own ±: a term over what is given. is_asked: it is typed, else it is
          *     its default.
          */
         BesideOut: {
-            /** Is Asked */
             is_asked: boolean;
             question: components["schemas"]["QuestionOut"];
             sd: components["schemas"]["JsonValue"];
         };
-        /**
-         * BlurOut
-         * @description One cause of blur. [px]
-         */
+        /** @description One cause of blur. [px] */
         BlurOut: {
-            /** Blur Px */
             blur_px: number;
-            /** Cause */
             cause: string;
-            /** Text */
             text: string;
         };
         /**
-         * BodyOut
          * @description azimuth_deg runs on past 360; both at each step. is_sought: asked for wherever one points.
          *     is_point: it can be laid on a phone's edge, so a compass can be set on it, with the Sun no
          *     higher than seen_under_sun_deg.
          */
         BodyOut: {
-            /** Altitude Deg */
             altitude_deg: number[];
-            /** Azimuth Deg */
             azimuth_deg: number[];
-            /** Diameter Deg */
             diameter_deg: number;
-            /** Is Point */
             is_point: boolean;
-            /** Is Sought */
             is_sought: boolean;
-            /** Key */
             key: string;
-            /** Name */
             name: string;
-            /** Seen Under Sun Deg */
             seen_under_sun_deg: number;
         };
-        /**
-         * BodySpec
-         * @description A camera body. The sensor's noise is described in full or not at all.
-         */
+        /** @description A camera body. The sensor's noise is described in full or not at all. */
         BodySpec: {
-            /**
-             * Base Iso
-             * @default 100
-             */
+            /** @default 100 */
             base_iso: number;
-            /**
-             * Battery Min
-             * @default 240
-             */
+            /** @default 240 */
             battery_min: number;
-            /**
-             * Clip Share
-             * @default 1
-             */
+            /** @default 1 */
             clip_share: number;
-            /** Dark E S */
             dark_e_s?: number | null;
             /**
-             * Dial Steps
              * @default thirds
              * @enum {string}
              */
             dial_steps: "thirds" | "halves";
             /**
-             * Figures From
              * @default invented
              * @enum {string}
              */
             figures_from: "invented" | "published" | "measured";
             /**
-             * First Curtain
              * @default electronic
              * @enum {string}
              */
             first_curtain: "mirror" | "electronic";
-            /** Full Well E */
             full_well_e?: number | null;
-            /** Height Px */
             height_px: number;
-            /**
-             * Highest Iso
-             * @default 25600
-             */
+            /** @default 25600 */
             highest_iso: number;
-            /**
-             * In Camera Ceiling S
-             * @default 30
-             */
+            /** @default 30 */
             in_camera_ceiling_s: number;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "body";
-            /**
-             * Lowest Iso
-             * @default 100
-             */
+            /** @default 100 */
             lowest_iso: number;
-            /** Quantum Efficiency */
             quantum_efficiency?: number | null;
-            /**
-             * Raw Size Mb
-             * @default 30
-             */
+            /** @default 30 */
             raw_size_mb: number;
-            /**
-             * Read Noise E
-             * @default []
-             */
+            /** @default [] */
             read_noise_e: number[][];
-            /** Read Post E */
             read_post_e?: number | null;
-            /** Read Pre E */
             read_pre_e?: number | null;
-            /** Sensor Height Mm */
             sensor_height_mm: number;
-            /** Sensor Width Mm */
             sensor_width_mm: number;
-            /**
-             * Stabiliser Stops
-             * @default 0
-             */
+            /** @default 0 */
             stabiliser_stops: number;
-            /** Width Px */
             width_px: number;
         };
-        /** Body_add_photo */
         Body_add_photo: {
-            /** File */
             file: string;
-            /**
-             * Keep
-             * @default false
-             */
+            /** @default false */
             keep: boolean;
         };
-        /** Body_import_kit */
         Body_import_kit: {
-            /** File */
             file: string;
         };
-        /** Body_put_everything */
         Body_put_everything: {
-            /** File */
             file: string;
         };
-        /** Body_read_events_file */
         Body_read_events_file: {
-            /** File */
             file: string;
         };
-        /** Body_read_file */
         Body_read_file: {
-            /** File */
             file: string;
         };
-        /** Body_read_stroke_file */
         Body_read_stroke_file: {
-            /** File */
             file: string;
         };
-        /** Body_take_file */
         Body_take_file: {
-            /** Name */
             name: string;
-            /** Pieces */
             pieces: string[];
-            /** Size Bytes */
             size_bytes: number;
-            /** Starts */
             starts: number[];
         };
         /**
-         * BortleOut
          * @description A class of darkness and the sky brightness it roughly stands for.
          *
          *     is_usual: a place is taken for it until somebody says.
          */
         BortleOut: {
-            /** Bortle Class */
             bortle_class: number;
-            /** Is Usual */
             is_usual: boolean;
-            /** Sky Brightness Mag Arcsec2 */
             sky_brightness_mag_arcsec2: number;
-            /** Text */
             text: string;
         };
         /**
-         * BroughtIn
          * @description A light that is brought: its kind and a number, what of the kit it is, where and when.
          *
          *     item_id None: a generic one off the shelf. dose_s, hold_s, percent, power_part, pace_m_s: where
@@ -3500,220 +3227,118 @@ export interface components {
          */
         BroughtIn: {
             /**
-             * Air
              * @default hazy
              * @enum {string}
              */
             air: "clear_air" | "hazy" | "misty" | "foggy" | "smoky";
-            /**
-             * Angle Deg
-             * @default 0
-             */
+            /** @default 0 */
             angle_deg: number;
-            /**
-             * Area M2
-             * @default 1
-             */
+            /** @default 1 */
             area_m2: number;
-            /** At S */
             at_s?: number | null;
-            /**
-             * Distance M
-             * @default 3
-             */
+            /** @default 3 */
             distance_m: number;
-            /** Dose S */
             dose_s?: number | null;
-            /** Hold S */
             hold_s?: number | null;
             /**
-             * Hue
              * @default own_white
              * @enum {string}
              */
             hue: "own_white" | "red" | "amber" | "yellow" | "green" | "cyan" | "azure" | "blue" | "magenta";
-            /** Item Id */
             item_id?: string | null;
-            /** Key */
             key: string;
-            /** Pace M S */
             pace_m_s?: number | null;
-            /** Percent */
             percent?: number | null;
-            /** Placement Stops */
             placement_stops?: number | null;
-            /**
-             * Pops
-             * @default 1
-             */
+            /** @default 1 */
             pops: number;
-            /** Power Part */
             power_part?: number | null;
-            /**
-             * Reflectance
-             * @default 0.18
-             */
+            /** @default 0.18 */
             reflectance: number;
             /**
-             * Who
              * @default photographer
              * @enum {string}
              */
             who: "photographer" | "performer" | "helper";
         };
-        /**
-         * CalibrationOut
-         * @description Predicted against found.
-         */
+        /** @description Predicted against found. */
         CalibrationOut: {
-            /** Held */
             held: components["schemas"]["HeldOut"][];
-            /** Learned Text */
             learned_text: string;
-            /** Places */
             places: string[];
-            /** Points */
             points: components["schemas"]["CalibrationPointOut"][];
-            /** Text */
             text: string;
         };
         /**
-         * CalibrationPointOut
          * @description A light of a settled shot: what was predicted, with its ±, and what was found. [EV100, stops]
          *     learned_*: with what every other shot teaches reckoned in. is_held: found within the ±.
          */
         CalibrationPointOut: {
-            /** Found Ev100 */
             found_ev100: number;
-            /** Found Sigma Stops */
             found_sigma_stops: number;
-            /** Is Held */
             is_held: boolean;
-            /** Is Held Learned */
             is_held_learned: boolean;
-            /** Learned Ev100 */
             learned_ev100: number;
-            /** Learned Sigma Stops */
             learned_sigma_stops: number;
-            /** Light */
             light: string;
-            /** Predicted Ev100 */
             predicted_ev100: number;
-            /** Predicted Sigma Stops */
             predicted_sigma_stops: number;
-            /**
-             * Shot Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             shot_id: string;
-            /** Text */
             text: string;
         };
-        /**
-         * CallToneOut
-         * @description A bell: full at once, gone at the end.
-         */
+        /** @description A bell: full at once, gone at the end. */
         CallToneOut: {
-            /** Hertz */
             hertz: number;
-            /** Lasts S */
             lasts_s: number;
         };
-        /**
-         * CallingOut
-         * @description How a course is called out: by tones, the last seconds before closing counted down.
-         */
+        /** @description How a course is called out: by tones, the last seconds before closing counted down. */
         CallingOut: {
-            /** Counted Down S */
             counted_down_s: number[];
             tick: components["schemas"]["CallToneOut"];
-            /** Tones */
             tones: {
                 [key: string]: components["schemas"]["CallToneOut"];
             };
         };
-        /** CameraFrameOut */
         CameraFrameOut: {
-            /**
-             * Began At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             began_at_utc: string;
-            /** Exposure S */
             exposure_s: number;
-            /** F Number */
             f_number: number;
-            /** Id */
             id: string;
-            /** Iso */
             iso: number;
         };
-        /**
-         * CameraOut
-         * @description The camera's state; it does not tell how bright the scene is.
-         */
+        /** @description The camera's state; it does not tell how bright the scene is. */
         CameraOut: {
-            /** Battery Share */
             battery_share: number;
-            /** Card Free Frames */
             card_free_frames: number;
-            /** Frames */
             frames: components["schemas"]["CameraFrameOut"][];
-            /** Is Simulated */
             is_simulated: boolean;
-            /** Name */
             name: string;
-            /** Open Since Utc */
             open_since_utc: string | null;
             settings: components["schemas"]["CameraSettings"];
         };
-        /**
-         * CameraSettings
-         * @description What the camera is set to. exposure_s is what a timed exposure runs; bulb ignores it.
-         */
+        /** @description What the camera is set to. exposure_s is what a timed exposure runs; bulb ignores it. */
         CameraSettings: {
-            /** Exposure S */
             exposure_s: number;
-            /** F Number */
             f_number: number;
-            /** Iso */
             iso: number;
-            /**
-             * Nd Stops
-             * @default 0
-             */
+            /** @default 0 */
             nd_stops: number;
-            /**
-             * Self Timer S
-             * @default 0
-             */
+            /** @default 0 */
             self_timer_s: number;
         };
-        /**
-         * CardShotOut
-         * @description A shot that pictures of the card may be of, and how many are.
-         */
+        /** @description A shot that pictures of the card may be of, and how many are. */
         CardShotOut: {
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             id: string;
-            /**
-             * Night Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             night_id: string;
-            /** Night Title */
             night_title: string;
-            /** Pictures */
             pictures: number;
-            /** Title */
             title: string;
         };
-        /** CardSpec */
         CardSpec: {
-            /** Capacity Gb */
             capacity_gb: number;
             /**
              * @description discriminator enum property added by openapi-typescript
@@ -3721,21 +3346,13 @@ export interface components {
              */
             kind: "card";
         };
-        /**
-         * CarryIn
-         * @description Shots that come again in a night.
-         */
+        /** @description Shots that come again in a night. */
         CarryIn: {
-            /**
-             * Night Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             night_id: string;
-            /** Shot Ids */
             shot_ids: string[];
         };
         /**
-         * ChainOut
          * @description The takes of a shot in the order they were made, and what to do next.
          *
          *     advice: None where the shot cannot be planned; trouble says why. asked: what words may be
@@ -3743,49 +3360,30 @@ export interface components {
          */
         ChainOut: {
             advice: components["schemas"]["AdviceOut"] | null;
-            /** Asked */
             asked: components["schemas"]["AskedOut"][];
-            /** Links */
             links: components["schemas"]["LinkOut"][];
-            /** Loose Photos */
             loose_photos: components["schemas"]["PhotoOut"][];
-            /**
-             * Shot Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             shot_id: string;
-            /** Trouble */
             trouble: string | null;
-            /** Verdicts */
             verdicts: components["schemas"]["VerdictOut"][];
         };
         /**
-         * ChoiceIn
          * @description The photographer's hand on the rails. Values are exact dial values.
          *
          *     follow: the control that keeps the brightness; "recipe" leaves it to the discipline.
          */
         ChoiceIn: {
-            /**
-             * Follow
-             * @default recipe
-             */
+            /** @default recipe */
             follow: ("exposure_s" | "f_number" | "iso" | "nd_stops") | "recipe" | null;
-            /**
-             * Held
-             * @default {}
-             */
+            /** @default {} */
             held: {
                 [key: string]: number;
             };
-            /**
-             * Locked
-             * @default []
-             */
+            /** @default [] */
             locked: ("exposure_s" | "f_number" | "iso" | "nd_stops")[];
         };
         /**
-         * CompassOut
          * @description What a reading takes, and when it is not to be believed. [deg, s]
          *
          *     correction, set_sd: terms over read_deg, known_deg, spread_deg, known_sd_deg. true_bearing,
@@ -3795,218 +3393,121 @@ export interface components {
         CompassOut: {
             bearing_sd: components["schemas"]["JsonValue"];
             correction: components["schemas"]["JsonValue"];
-            /** Hold S */
             hold_s: number;
-            /** Jumps Deg */
             jumps_deg: number;
-            /** Known Sd Deg */
             known_sd_deg: number;
-            /** Near Deg */
             near_deg: number;
-            /** Needle East Deg */
             needle_east_deg: number;
-            /** Needle Sd Deg */
             needle_sd_deg: number;
-            /** Needle Text */
             needle_text: string;
-            /** Set Above Deg */
             set_above_deg: number;
-            /** Set Below Deg */
             set_below_deg: number;
             set_sd: components["schemas"]["JsonValue"];
-            /** Set Sd Most Deg */
             set_sd_most_deg: number;
-            /** Silent S */
             silent_s: number;
-            /** Steady S */
             steady_s: number;
-            /** Steep Deg */
             steep_deg: number;
             tilt_sd: components["schemas"]["JsonValue"];
-            /** Trembles Deg */
             trembles_deg: number;
             true_bearing: components["schemas"]["JsonValue"];
-            /** Typed Sd Deg */
             typed_sd_deg: number;
-            /** Unset Sd Deg */
             unset_sd_deg: number;
-            /** Wanders Deg */
             wanders_deg: number;
-            /** Words */
             words: {
                 [key: string]: string;
             };
         };
-        /**
-         * ConflictOut
-         * @description What excludes what for one light, by how many stops, and ways out, cheapest first.
-         */
+        /** @description What excludes what for one light, by how many stops, and ways out, cheapest first. */
         ConflictOut: {
-            /** Codes */
             codes: string[];
-            /** Missing Stops */
             missing_stops: number;
-            /** Part */
             part: string;
-            /** Text */
             text: string;
-            /** Ways */
             ways: string[];
         };
-        /**
-         * CoordinatesOut
-         * @description A position as it was understood, and the zone its clocks keep.
-         */
+        /** @description A position as it was understood, and the zone its clocks keep. */
         CoordinatesOut: {
-            /** Latitude Deg */
             latitude_deg: number;
-            /** Longitude Deg */
             longitude_deg: number;
-            /** Time Zone */
             time_zone: string;
         };
-        /**
-         * CopyIn
-         * @description Where a copy of a shot goes; its own night when none is named.
-         */
+        /** @description Where a copy of a shot goes; its own night when none is named. */
         CopyIn: {
-            /** Night Id */
             night_id?: string | null;
         };
-        /**
-         * CueOut
-         * @description What somebody does, so many seconds after the shutter opened.
-         */
+        /** @description What somebody does, so many seconds after the shutter opened. */
         CueOut: {
-            /** At S */
             at_s: number;
-            /** Lasts S */
             lasts_s: number;
-            /** Text */
             text: string;
-            /** Who */
             who: string;
         };
-        /**
-         * DarkOut
-         * @description Nights under each other, how dark each is, from one evening on.
-         */
+        /** @description Nights under each other, how dark each is, from one evening on. */
         DarkOut: {
-            /** Most Level */
             most_level: number;
-            /** Place Name */
             place_name: string;
-            /** Rows */
             rows: components["schemas"]["DarkRowOut"][];
-            /** Time Zone */
             time_zone: string;
         };
         /**
-         * DarkRowOut
          * @description A night from noon to noon. dark: a digit a step, 0 for day to the year's most_level for full
          *     dark. moon: how much of it is lit while it is up, the same way.
          */
         DarkRowOut: {
-            /** Dark */
             dark: string;
-            /**
-             * Evening Date
-             * Format: date
-             */
+            /** Format: date */
             evening_date: string;
-            /** Moon */
             moon: string;
         };
-        /**
-         * DialChoiceOut
-         * @description A position a control may be put to: exact value and printed label.
-         */
+        /** @description A position a control may be put to: exact value and printed label. */
         DialChoiceOut: {
-            /** Label */
             label: string;
-            /** Value */
             value: number;
         };
-        /** DisciplineOut */
         DisciplineOut: {
-            /** Aim */
             aim: string;
-            /** Key */
             key: string;
-            /** Questions */
             questions: components["schemas"]["QuestionOut"][];
-            /** Title */
             title: string;
         };
         /**
-         * DisciplinesOut
          * @description The kinds of picture, what every shot is asked whatever it is to be, and the kinds of light
          *     that may be brought to it, and what is asked about strokes and about a stand-in.
          */
         DisciplinesOut: {
-            /** Disciplines */
             disciplines: components["schemas"]["DisciplineOut"][];
-            /** Lights */
             lights: components["schemas"]["LightKindOut"][];
-            /** Shot */
             shot: components["schemas"]["QuestionOut"][];
-            /** Stand In */
             stand_in: components["schemas"]["QuestionOut"][];
-            /** Strokes */
             strokes: components["schemas"]["QuestionOut"][];
         };
-        /**
-         * DivisionOut
-         * @description A stretch of shutter times worked the same way: handheld, tripod, bulb.
-         */
+        /** @description A stretch of shutter times worked the same way: handheld, tripod, bulb. */
         DivisionOut: {
-            /** Code */
             code: string;
-            /** From S */
             from_s: number;
-            /** Label */
             label: string;
-            /** To S */
             to_s: number;
         };
-        /**
-         * DueOut
-         * @description A frame of a series: when it is due, and from when to when a frame taken counts as it.
-         */
+        /** @description A frame of a series: when it is due, and from when to when a frame taken counts as it. */
         DueOut: {
-            /** At Local */
             at_local: string;
-            /**
-             * At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             at_utc: string;
-            /**
-             * From Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             from_utc: string;
-            /**
-             * Until Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             until_utc: string;
         };
-        /**
-         * DuringIn
-         * @description An event of the place going on, by its name.
-         */
+        /** @description An event of the place going on, by its name. */
         DuringIn: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "during";
-            /** Label */
             label: string;
         };
         /**
-         * EventAsked
          * @description A line to be understood, for an evening.
          * @example {
          *       "evening_date": "2026-12-09",
@@ -4014,121 +3515,71 @@ export interface components {
          *     }
          */
         EventAsked: {
-            /**
-             * Evening Date
-             * Format: date
-             */
+            /** Format: date */
             evening_date: string;
-            /**
-             * Line
-             * @description an event told in a line: `tram every 12 min from 18:04 until 0:30`
-             */
+            /** @description an event told in a line: `tram every 12 min from 18:04 until 0:30` */
             line: string;
         };
-        /** EventOut */
         EventOut: {
-            /**
-             * At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             at_utc: string;
-            /** Code */
             code: string;
-            /** Text */
             text: string;
         };
-        /**
-         * EventReadOut
-         * @description An entry of a file: the line it makes, or why it makes none.
-         */
+        /** @description An entry of a file: the line it makes, or why it makes none. */
         EventReadOut: {
-            /** Line */
             line: string;
-            /** Name */
             name: string;
-            /** Trouble */
             trouble: string;
         };
-        /**
-         * FaultOut
-         * @description A value that was refused: where, what is accepted, what came.
-         */
+        /** @description A value that was refused: where, what is accepted, what came. */
         FaultOut: {
-            /** Got */
             got: string;
-            /** Name */
             name: string;
-            /** Wanted */
             wanted: string;
         };
         /**
-         * FieldNightOut
          * @description A night to take along. ahead: its order from any moment on. left_out: what of it cannot be,
          *     each with its reason.
          */
         FieldNightOut: {
             ahead: components["schemas"]["AheadOut"] | null;
             calling: components["schemas"]["CallingOut"];
-            /** Hazards */
             hazards: string;
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             id: string;
-            /** Left Out */
             left_out: components["schemas"]["LeftOutOut"][];
-            /**
-             * Made At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             made_at_utc: string;
-            /** Place Name */
             place_name: string;
-            /** Sentence */
             sentence: string;
-            /** Shots */
             shots: components["schemas"]["FieldShotOut"][];
-            /** Time Zone */
             time_zone: string;
-            /** Title */
             title: string;
-            /** Verdicts */
             verdicts: components["schemas"]["VerdictOut"][];
         };
         /**
-         * FieldSettingOut
          * @description A setting as the field shows it: the numbers apart, how the lights that are brought are used,
          *     and the course it runs, as a place in the shot's list of programs. asked: keys of the lights a
          *     word over it may be about.
          */
         FieldSettingOut: {
-            /** Aperture */
             aperture: string;
-            /** Asked */
             asked: string[];
-            /** Filter */
             filter: string;
-            /** Given */
             given: components["schemas"]["GivenOut"][];
-            /** Iso */
             iso: string;
-            /** Levers */
             levers: {
                 [key: string]: {
                     [key: string]: number;
                 };
             };
-            /** Program */
             program: number;
-            /** Text */
             text: string;
-            /** Time */
             time: string;
             values: components["schemas"]["SettingValues"];
         };
         /**
-         * FieldShotOut
          * @description One shot as it is run in the dark.
          *
          *     settings, programs: every setting and course named here, each once. setting: what is to be set
@@ -4142,196 +3593,104 @@ export interface components {
          *     the planned one is long.
          */
         FieldShotOut: {
-            /** Answers */
             answers: {
                 [key: string]: {
                     [key: string]: components["schemas"]["AnswerOut"];
                 };
             };
-            /** At Local */
             at_local: string;
-            /**
-             * At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             at_utc: string;
-            /** Bracket */
             bracket: components["schemas"]["OffsetSettingOut"][];
-            /** Cautions */
             cautions: components["schemas"]["LineOut"][];
-            /** Discipline */
             discipline: string;
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             id: string;
-            /** Later */
             later: components["schemas"]["LaterOut"][];
-            /** Lights */
             lights: components["schemas"]["AskedOut"][];
-            /**
-             * Meant From Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             meant_from_utc: string;
-            /**
-             * Meant Until Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             meant_until_utc: string;
-            /** Others */
             others: components["schemas"]["OffsetSettingOut"][];
-            /** Programs */
             programs: components["schemas"]["ProgramOut"][];
-            /** Sentence */
             sentence: string;
-            /** Series */
             series: components["schemas"]["DueOut"][];
-            /** Setting */
             setting: number;
-            /** Settings */
             settings: components["schemas"]["FieldSettingOut"][];
-            /** Steps */
             steps: components["schemas"]["LineOut"][];
-            /** Takes */
             takes: number;
             test: components["schemas"]["QuickFrameOut"] | null;
-            /** Title */
             title: string;
-            /** Uses Noise Reduction */
             uses_noise_reduction: boolean;
         };
-        /**
-         * FigureIn
-         * @description sd: one standard deviation, in the value's unit.
-         */
+        /** @description sd: one standard deviation, in the value's unit. */
         FigureIn: {
-            /** Sd */
             sd: number;
-            /** Value */
             value: number;
         };
-        /**
-         * FigureOut
-         * @description Something that was kept more or less often than the rest.
-         */
+        /** @description Something that was kept more or less often than the rest. */
         FigureOut: {
-            /** Kept */
             kept: number;
-            /** Takes */
             takes: number;
-            /** Text */
             text: string;
         };
-        /** FiguresOut */
         FiguresOut: {
-            /** Figures */
             figures: components["schemas"]["FigureOut"][];
-            /** Practise */
             practise: components["schemas"]["PractiseOut"][];
-            /** Text */
             text: string;
         };
-        /**
-         * FileOut
-         * @description What became of a file. wants: stretches to send with what was sent; then all at once.
-         */
+        /** @description What became of a file. wants: stretches to send with what was sent; then all at once. */
         FileOut: {
-            /**
-             * Outcome
-             * @enum {string}
-             */
+            /** @enum {string} */
             outcome: "wants" | "taken" | "beside" | "known" | "refused";
-            /** Photo Id */
             photo_id?: string | null;
-            /** Text */
             text: string;
-            /**
-             * Wants
-             * @default []
-             */
+            /** @default [] */
             wants: components["schemas"]["FilePieceOut"][];
         };
-        /**
-         * FilePieceOut
-         * @description A stretch of a file. [byte]
-         */
+        /** @description A stretch of a file. [byte] */
         FilePieceOut: {
-            /** End */
             end: number;
-            /** Start */
             start: number;
         };
-        /**
-         * FillOut
-         * @description A question a result answers. also: answers that let it be asked.
-         */
+        /** @description A question a result answers. also: answers that let it be asked. */
         FillOut: {
-            /** Also */
             also: {
                 [key: string]: string;
             };
-            /** Key */
             key: string;
         };
-        /**
-         * FilmBackSpec
-         * @description A film camera or back with a stock in it.
-         */
+        /** @description A film camera or back with a stock in it. */
         FilmBackSpec: {
             /**
-             * Dial Steps
              * @default thirds
              * @enum {string}
              */
             dial_steps: "thirds" | "halves";
-            /** Frame Height Mm */
             frame_height_mm: number;
-            /** Frame Width Mm */
             frame_width_mm: number;
-            /**
-             * In Camera Ceiling S
-             * @default 1
-             */
+            /** @default 1 */
             in_camera_ceiling_s: number;
-            /**
-             * Iso
-             * @default 400
-             */
+            /** @default 400 */
             iso: number;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "film_back";
-            /**
-             * Reciprocity Exponent
-             * @default 1
-             */
+            /** @default 1 */
             reciprocity_exponent: number;
-            /**
-             * Reciprocity Table S
-             * @default []
-             */
+            /** @default [] */
             reciprocity_table_s: number[][];
-            /**
-             * Scan Ppi
-             * @default 3200
-             */
+            /** @default 3200 */
             scan_ppi: number;
         };
-        /** FilterChoiceOut */
         FilterChoiceOut: {
-            /** Key */
             key: string;
-            /** Name */
             name: string;
         };
-        /**
-         * FilterSpec
-         * @description A neutral density filter by any of its markings, or a polariser by what it costs.
-         */
+        /** @description A neutral density filter by any of its markings, or a polariser by what it costs. */
         FilterSpec: {
             /**
              * @description discriminator enum property added by openapi-typescript
@@ -4339,405 +3698,222 @@ export interface components {
              */
             kind: "filter";
             /**
-             * Marking
              * @default stops
              * @enum {string}
              */
             marking: "stops" | "factor" | "density" | "polariser";
-            /**
-             * Value
-             * @default 1.5
-             */
+            /** @default 1.5 */
             value: number;
         };
-        /**
-         * FindingOut
-         * @description How far one shot found one light from its prediction. note: why it does not count yet.
-         */
+        /** @description How far one shot found one light from its prediction. note: why it does not count yet. */
         FindingOut: {
-            /**
-             * Evening Date
-             * Format: date
-             */
+            /** Format: date */
             evening_date: string;
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             id: string;
-            /** Is On */
             is_on: boolean;
-            /**
-             * Night Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             night_id: string;
-            /** Night Title */
             night_title: string;
-            /** Note */
             note: string;
-            /** Offset Stops */
             offset_stops: number;
-            /**
-             * Shot Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             shot_id: string;
-            /** Sigma Stops */
             sigma_stops: number;
-            /** Text */
             text: string;
         };
         /**
-         * FindingSwitchIn
          * @description Whether a finding counts.
          * @example {
          *       "is_on": true
          *     }
          */
         FindingSwitchIn: {
-            /** Is On */
             is_on: boolean;
         };
-        /**
-         * FinishIn
-         * @description kept: the frame that is the picture; None where there is none.
-         */
+        /** @description kept: the frame that is the picture; None where there is none. */
         FinishIn: {
-            /** Kept */
             kept?: number | null;
         };
-        /**
-         * FlashSpec
-         * @description A flash. least_power_part: 128 for a lowest step of 1/128.
-         */
+        /** @description A flash. least_power_part: 128 for a lowest step of 1/128. */
         FlashSpec: {
-            /**
-             * Colour Temperature K
-             * @default 5000
-             */
+            /** @default 5000 */
             colour_temperature_k: number;
             /**
-             * Figures From
              * @default invented
              * @enum {string}
              */
             figures_from: "invented" | "from_memory" | "published" | "measured";
-            /**
-             * Gel Stops
-             * @default 0
-             */
+            /** @default 0 */
             gel_stops: number;
-            /** Guide Number M */
             guide_number_m: number;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "flash";
-            /**
-             * Least Power Part
-             * @default 128
-             */
+            /** @default 128 */
             least_power_part: number;
-            /**
-             * Recycle S
-             * @default 3
-             */
+            /** @default 3 */
             recycle_s: number;
         };
         /**
-         * FoundOut
          * @description A night that qualifies, or (is_near_miss) lacks one thing. rank: higher is better.
          *     from_share, to_share: when in the night, from noon to noon; both 0 for a near miss.
          */
         FoundOut: {
-            /** Day */
             day: string;
-            /**
-             * Evening Date
-             * Format: date
-             */
+            /** Format: date */
             evening_date: string;
-            /** From Share */
             from_share: number;
-            /** Is Near Miss */
             is_near_miss: boolean;
-            /** Minutes */
             minutes: number;
-            /** Rank */
             rank: number;
-            /** Text */
             text: string;
-            /** To Share */
             to_share: number;
         };
-        /**
-         * FoundTakesOut
-         * @description A page of takes, the latest first. next: where it goes on, None at the end.
-         */
+        /** @description A page of takes, the latest first. next: where it goes on, None at the end. */
         FoundTakesOut: {
-            /** Next */
             next: string | null;
-            /** Takes */
             takes: components["schemas"]["TakeLineOut"][];
         };
-        /**
-         * FrameIn
-         * @description opens_s: when the shutter is opened, after the scene began.
-         */
+        /** @description opens_s: when the shutter is opened, after the scene began. */
         FrameIn: {
-            /** Opens S */
             opens_s: number;
             settings: components["schemas"]["TriedSettings"];
         };
-        /**
-         * FrameOut
-         * @description A frame of the bracket: `+1`, `8 s`; is_on_dial: False where the dial ends.
-         */
+        /** @description A frame of the bracket: `+1`, `8 s`; is_on_dial: False where the dial ends. */
         FrameOut: {
-            /** Is On Dial */
             is_on_dial: boolean;
-            /** Stops */
             stops: string;
-            /** Text */
             text: string;
         };
-        /**
-         * GivenOut
-         * @description How a light that is brought is used: `the torch`, `15 s a spot, 8 spots: 2 min in all`.
-         */
+        /** @description How a light that is brought is used: `the torch`, `15 s a spot, 8 spots: 2 min in all`. */
         GivenOut: {
-            /** Key */
             key: string;
-            /** Name */
             name: string;
-            /** Text */
             text: string;
         };
         /**
-         * HappeningOut
          * @description An event in one night, or why it cannot be read (trouble).
          *
          *     line: as it is kept. text: what it means that night. stretches: the first MOST_SHOWN; none
          *     of what lasts all night.
          */
         HappeningOut: {
-            /** Is Of Place */
             is_of_place: boolean;
-            /** Is On */
             is_on: boolean;
-            /**
-             * Kind
-             * @enum {string}
-             */
+            /** @enum {string} */
             kind: "time" | "show" | "pass" | "traffic" | "signal" | "tide" | "way_out";
-            /** Label */
             label: string;
-            /** Line */
             line: string;
-            /** Stretches */
             stretches: components["schemas"]["SpanOut"][];
-            /** Sure Min */
             sure_min: number;
-            /** Text */
             text: string;
-            /** Trouble */
             trouble: string | null;
         };
-        /**
-         * HeldOut
-         * @description How often the ± held for one source of light: bare, and as learned.
-         */
+        /** @description How often the ± held for one source of light: bare, and as learned. */
         HeldOut: {
-            /** Learned Text */
             learned_text: string;
-            /** Light */
             light: string;
-            /** Name */
             name: string;
-            /** Text */
             text: string;
         };
-        /**
-         * HelperIn
-         * @description name: what the helper is called.
-         */
+        /** @description name: what the helper is called. */
         HelperIn: {
-            /** Name */
             name: string;
         };
-        /**
-         * HelperOut
-         * @description Somebody who may read and run a night until it is over. has_come: the link was opened.
-         */
+        /** @description Somebody who may read and run a night until it is over. has_come: the link was opened. */
         HelperOut: {
-            /**
-             * Expires At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             expires_at_utc: string;
-            /** Has Come */
             has_come: boolean;
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             id: string;
-            /** Name */
             name: string;
         };
-        /**
-         * HelpsOut
-         * @description Of a helper: the night, and what he is called.
-         */
+        /** @description Of a helper: the night, and what he is called. */
         HelpsOut: {
-            /** Name */
             name: string;
-            /**
-             * Night Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             night_id: string;
         };
         /**
-         * HoldOut
          * @description How the phone is held, and what its three angles mean then: terms over alpha, beta, gamma and
          *     screen.
          */
         HoldOut: {
             bearing_deg: components["schemas"]["JsonValue"];
-            /** Help */
             help: string;
-            /** Key */
             key: string;
-            /** Label */
             label: string;
             roll_deg: components["schemas"]["JsonValue"];
             tilt_deg: components["schemas"]["JsonValue"];
         };
-        /**
-         * HorizonPoint
-         * @description A point of the skyline. Azimuth from true north; a pair of numbers is read as one too.
-         */
+        /** @description A point of the skyline. Azimuth from true north; a pair of numbers is read as one too. */
         HorizonPoint: {
-            /** Altitude Deg */
             altitude_deg: number;
-            /** Azimuth Deg */
             azimuth_deg: number;
         };
-        /** HorizonText */
         HorizonText: {
-            /**
-             * Text
-             * @description azimuth,altitude lines
-             */
+            /** @description azimuth,altitude lines */
             text: string;
         };
-        /** HourOut */
         HourOut: {
-            /**
-             * At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             at_utc: string;
-            /** Cloud Cover */
             cloud_cover: number;
-            /** Cloud High */
             cloud_high: number;
-            /** Cloud Low */
             cloud_low: number;
-            /** Cloud Mid */
             cloud_mid: number;
-            /** Cloud Sigma */
             cloud_sigma: number;
-            /** Dew Point C */
             dew_point_c: number;
-            /** Gust M S */
             gust_m_s: number;
-            /** Temperature C */
             temperature_c: number;
-            /** Wind M S */
             wind_m_s: number;
         };
-        /** ImportedOut */
         ImportedOut: {
-            /** Added */
             added: number;
-            /** Skipped */
             skipped: string[];
         };
-        /**
-         * InstrumentsOut
-         * @description All a phone takes along to measure at a place, without signal.
-         */
+        /** @description All a phone takes along to measure at a place, without signal. */
         InstrumentsOut: {
             bearing_shown: components["schemas"]["ShownOut"] | null;
             compass: components["schemas"]["CompassOut"];
-            /** Cycle Line */
             cycle_line: string;
-            /** Cycle Name */
             cycle_name: string;
-            /** Elevation M */
             elevation_m: number;
-            /** Holds */
             holds: components["schemas"]["HoldOut"][];
-            /** Landmarks */
             landmarks: components["schemas"]["LandmarkOut"][];
-            /** Latitude Deg */
             latitude_deg: number;
-            /** Longitude Deg */
             longitude_deg: number;
-            /**
-             * Made At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             made_at_utc: string;
             metre_shown: components["schemas"]["ShownOut"] | null;
-            /** Night Id */
             night_id: string | null;
-            /**
-             * Outline
-             * @description the skyline as it is kept
-             */
+            /** @description the skyline as it is kept */
             outline: number[][];
-            /**
-             * Place Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             place_id: string;
-            /** Place Name */
             place_name: string;
-            /** Readings */
             readings: components["schemas"]["KeptReadingOut"][];
             shake: components["schemas"]["ShakeOut"];
-            /** Shots */
             shots: components["schemas"]["ShakenShotOut"][];
             sight: components["schemas"]["WordsOut"];
-            /** Sight Questions */
             sight_questions: components["schemas"]["QuestionOut"][];
-            /** Sight Results */
             sight_results: components["schemas"]["ResultOut"][];
-            /** Sightings */
             sightings: components["schemas"]["SightingOut"][];
             stand: components["schemas"]["StandOut"];
             sweep: components["schemas"]["WordsOut"];
-            /** Sweep Joins Deg */
             sweep_joins_deg: number;
-            /** Sweep Step Deg */
             sweep_step_deg: number;
-            /** Tap Least S */
             tap_least_s: number;
-            /** Taps */
             taps: components["schemas"]["TapOut"][];
-            /** Temperature C */
             temperature_c: number | null;
-            /** Time Zone */
             time_zone: string;
             up: components["schemas"]["UpOut"];
         };
         /**
-         * IntakeIn
          * @description A card about to be brought in. night_id: None looks for its takes in every night.
          * @example {
          *       "keeps_pixels": true,
@@ -4746,98 +3922,54 @@ export interface components {
          */
         IntakeIn: {
             /**
-             * Keeps Pixels
              * @description keep each picture's largest JPEG, to look at it 1:1
              * @default true
              */
             keeps_pixels: boolean;
-            /** Label */
             label: string;
-            /** Night Id */
             night_id?: string | null;
         };
-        /**
-         * IntakeLineOut
-         * @description A card among others.
-         */
+        /** @description A card among others. */
         IntakeLineOut: {
-            /**
-             * Begun At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             begun_at_utc: string;
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             id: string;
-            /** Label */
             label: string;
-            /** Night Id */
             night_id: string | null;
-            /** Text */
             text: string;
         };
         /**
-         * IntakeOut
          * @description A card as it stands. pictures: how many it holds; clocks: of its cameras, in words.
          *     unplaced: sets without a take. shots: of the nights its pictures were taken in.
          */
         IntakeOut: {
-            /**
-             * Begun At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             begun_at_utc: string;
-            /** Clocks */
             clocks: string[];
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             id: string;
-            /** Keeps Pixels */
             keeps_pixels: boolean;
-            /** Label */
             label: string;
-            /** Night Id */
             night_id: string | null;
-            /** Pictures */
             pictures: number;
-            /** Shots */
             shots: components["schemas"]["CardShotOut"][];
-            /** Text */
             text: string;
-            /** Unplaced */
             unplaced: components["schemas"]["SetOut"][];
-            /** Version */
             version: number;
         };
-        /**
-         * InvitedOut
-         * @description token: what the link carries; said once, and good for one opening.
-         */
+        /** @description token: what the link carries; said once, and good for one opening. */
         InvitedOut: {
-            /**
-             * Expires At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             expires_at_utc: string;
-            /** Has Come */
             has_come: boolean;
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             id: string;
-            /** Name */
             name: string;
-            /** Token */
             token: string;
         };
         JsonValue: unknown;
         /**
-         * JudgedIn
          * @description What the photographer thinks of a picture.
          * @example {
          *       "pick": "kept",
@@ -4849,113 +3981,64 @@ export interface components {
          */
         JudgedIn: {
             /**
-             * Is Best
              * @description of its set; another one's mark goes
              * @default false
              */
             is_best: boolean;
-            /**
-             * Note
-             * @default
-             */
+            /** @default  */
             note: string;
             /**
-             * Pick
              * @default
              * @enum {string}
              */
             pick: "" | "kept" | "rejected";
             /**
-             * Rating
              * @description 0 for none given
              * @default 0
              */
             rating: number;
-            /**
-             * Tags
-             * @default []
-             */
+            /** @default [] */
             tags: string[];
         };
-        /**
-         * KeptPicturesOut
-         * @description Pictures of a night's kept takes, a few of them.
-         */
+        /** @description Pictures of a night's kept takes, a few of them. */
         KeptPicturesOut: {
-            /**
-             * Night Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             night_id: string;
-            /** Photo Ids */
             photo_ids: string[];
         };
-        /**
-         * KeptReadingOut
-         * @description text: what it said, in a line. made_at_local: by the place's clock.
-         */
+        /** @description text: what it said, in a line. made_at_local: by the place's clock. */
         KeptReadingOut: {
-            /**
-             * Count
-             * @default 1
-             */
+            /** @default 1 */
             count: number;
-            /**
-             * Figures
-             * @default {}
-             */
+            /** @default {} */
             figures: {
                 [key: string]: components["schemas"]["FigureIn"];
             };
-            /**
-             * Given
-             * @default {}
-             */
+            /** @default {} */
             given: {
                 [key: string]: number;
             };
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             id: string;
-            /** Instrument */
             instrument: string;
-            /**
-             * Made At Local
-             * @default
-             */
+            /** @default  */
             made_at_local: string;
-            /**
-             * Made At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             made_at_utc: string;
-            /** Night Id */
             night_id?: string | null;
             /**
-             * Outline
              * @description the skyline; empty is the sea
              * @default []
              */
             outline: components["schemas"]["HorizonPoint"][];
-            /**
-             * Place Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             place_id: string;
-            /** Shot Id */
             shot_id?: string | null;
-            /**
-             * Text
-             * @default
-             */
+            /** @default  */
             text: string;
-            /** Version */
             version: number;
         };
         /**
-         * KitItemIn
          * @example {
          *       "name": "ND 64",
          *       "spec": {
@@ -4966,235 +4049,131 @@ export interface components {
          *     }
          */
         KitItemIn: {
-            /** Name */
             name: string;
-            /** Spec */
             spec: components["schemas"]["BodySpec"] | components["schemas"]["FilmBackSpec"] | components["schemas"]["LensSpec"] | components["schemas"]["FilterSpec"] | components["schemas"]["RemoteSpec"] | components["schemas"]["TripodSpec"] | components["schemas"]["CardSpec"] | components["schemas"]["BatterySpec"] | components["schemas"]["TorchSpec"] | components["schemas"]["PanelSpec"] | components["schemas"]["FlashSpec"] | components["schemas"]["ToolSpec"] | components["schemas"]["BarSpec"];
         };
         /**
-         * KitItemOut
          * @description A thing in the bag. summary: what it is; gives: what it does on the usual camera. is_usual:
          *     taken when nobody says which camera, or which lens; can_be_usual: whether it is either.
          */
         KitItemOut: {
-            /** Can Be Usual */
             can_be_usual: boolean;
-            /** Gives */
             gives: string;
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             id: string;
-            /** Is Usual */
             is_usual: boolean;
-            /** Name */
             name: string;
-            /** Spec */
             spec: components["schemas"]["BodySpec"] | components["schemas"]["FilmBackSpec"] | components["schemas"]["LensSpec"] | components["schemas"]["FilterSpec"] | components["schemas"]["RemoteSpec"] | components["schemas"]["TripodSpec"] | components["schemas"]["CardSpec"] | components["schemas"]["BatterySpec"] | components["schemas"]["TorchSpec"] | components["schemas"]["PanelSpec"] | components["schemas"]["FlashSpec"] | components["schemas"]["ToolSpec"] | components["schemas"]["BarSpec"];
-            /** Summary */
             summary: string;
-            /** Version */
             version: number;
         };
         /**
-         * KitKindOut
          * @description A kind of kit: how it is called, what its form asks, and generic ones to copy from.
          *     pocket: with what it lies in the bag.
          */
         KitKindOut: {
-            /** Kind */
             kind: string;
-            /** Plural */
             plural: string;
-            /** Pocket */
             pocket: string;
-            /** Questions */
             questions: components["schemas"]["QuestionOut"][];
-            /** Shelf */
             shelf: components["schemas"]["KitItemIn"][];
-            /** Title */
             title: string;
         };
-        /**
-         * LandmarkOut
-         * @description Another of the photographer's places, from this one. sd_deg: of its bearing.
-         */
+        /** @description Another of the photographer's places, from this one. sd_deg: of its bearing. */
         LandmarkOut: {
-            /** Bearing True Deg */
             bearing_true_deg: number;
-            /** Distance M */
             distance_m: number;
-            /** Elevation M */
             elevation_m: number;
-            /** Height Angle Deg */
             height_angle_deg: number;
-            /** Latitude Deg */
             latitude_deg: number;
-            /** Longitude Deg */
             longitude_deg: number;
-            /** Name */
             name: string;
-            /** Sd Deg */
             sd_deg: number;
         };
-        /**
-         * LandsOut
-         * @description Where a light of the plan lies: in words, and along the histogram's axis, 0 to 1.
-         */
+        /** @description Where a light of the plan lies: in words, and along the histogram's axis, 0 to 1. */
         LandsOut: {
-            /** Level Share */
             level_share: number;
-            /** Name */
             name: string;
-            /** Part */
             part: string;
-            /** Text */
             text: string;
         };
         /**
-         * LaterOut
          * @description What is to be set from a moment on, after the takes the server knows of: the light has moved.
          *
          *     Each word leads from every step to the same light, so what was said over one holds at the next.
          */
         LaterOut: {
-            /** Answers */
             answers: {
                 [key: string]: {
                     [key: string]: components["schemas"]["AnswerOut"];
                 };
             };
-            /**
-             * From Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             from_utc: string;
-            /** Setting */
             setting: number;
-            /** Text */
             text: string;
         };
-        /**
-         * LearnedOut
-         * @description words: how sharply this photographer's are meant, in a sentence.
-         */
+        /** @description words: how sharply this photographer's are meant, in a sentence. */
         LearnedOut: {
-            /** Groups */
             groups: components["schemas"]["LessonGroupOut"][];
-            /** Has Words */
             has_words: boolean;
-            /** Words */
             words: string;
         };
-        /**
-         * LeftOut
-         * @description A shot for which there is no room, or that cannot be planned at all.
-         */
+        /** @description A shot for which there is no room, or that cannot be planned at all. */
         LeftOut: {
-            /** Remedies */
             remedies: components["schemas"]["RemedyOut"][];
-            /**
-             * Shot Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             shot_id: string;
-            /** Text */
             text: string;
-            /** Title */
             title: string;
         };
-        /**
-         * LeftOutOut
-         * @description A shot that cannot be run as it stands, and why.
-         */
+        /** @description A shot that cannot be run as it stands, and why. */
         LeftOutOut: {
-            /** At Local */
             at_local: string;
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             id: string;
-            /** Text */
             text: string;
-            /** Title */
             title: string;
         };
-        /**
-         * LensSpec
-         * @description A lens, prime when both focal lengths are equal.
-         */
+        /** @description A lens, prime when both focal lengths are equal. */
         LensSpec: {
-            /**
-             * Blades
-             * @default 9
-             */
+            /** @default 9 */
             blades: number;
-            /**
-             * Closest Focus M
-             * @default 0.3
-             */
+            /** @default 0.3 */
             closest_focus_m: number;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "lens";
-            /** Longest Focal Length Mm */
             longest_focal_length_mm: number;
-            /**
-             * Narrowest F Number
-             * @default 16
-             */
+            /** @default 16 */
             narrowest_f_number: number;
             /**
-             * Projection
              * @default rectilinear
              * @enum {string}
              */
             projection: "rectilinear" | "fisheye";
-            /** Shortest Focal Length Mm */
             shortest_focal_length_mm: number;
-            /** Widest F Number */
             widest_f_number: number;
-            /** Widest F Number At Longest */
             widest_f_number_at_longest?: number | null;
         };
-        /** LessonGroupOut */
         LessonGroupOut: {
-            /** Lessons */
             lessons: components["schemas"]["LessonOut"][];
-            /** Title */
             title: string;
         };
-        /**
-         * LessonOut
-         * @description What several findings teach together, by what they share.
-         */
+        /** @description What several findings teach together, by what they share. */
         LessonOut: {
-            /**
-             * Effect
-             * @enum {string}
-             */
+            /** @enum {string} */
             effect: "photographer" | "discipline" | "body" | "source" | "here" | "spot" | "night" | "shot";
-            /** Findings */
             findings: components["schemas"]["FindingOut"][];
-            /** Is On */
             is_on: boolean;
-            /** Level */
             level: string;
-            /** Offset Stops */
             offset_stops: number;
-            /** Sigma Stops */
             sigma_stops: number;
-            /** Text */
             text: string;
         };
-        /**
-         * LightIn
-         * @description A kind of light by name; the Sun's bounds stand in LIGHTS.
-         */
+        /** @description A kind of light by name; the Sun's bounds stand in LIGHTS. */
         LightIn: {
             /**
              * @description discriminator enum property added by openapi-typescript
@@ -5202,53 +4181,31 @@ export interface components {
              */
             kind: "light";
             /**
-             * Light
              * @default dark
              * @enum {string}
              */
             light: "dark" | "stars" | "blue_hour" | "sun_down";
         };
-        /**
-         * LightKindOut
-         * @description A kind of light to bring: how it is called, what of the kit it may be, what it is asked.
-         */
+        /** @description A kind of light to bring: how it is called, what of the kit it may be, what it is asked. */
         LightKindOut: {
-            /**
-             * Kind
-             * @enum {string}
-             */
+            /** @enum {string} */
             kind: "torch" | "beam" | "panel" | "flash" | "tool" | "bar";
-            /** Questions */
             questions: components["schemas"]["QuestionOut"][];
-            /** Title */
             title: string;
         };
-        /**
-         * LightOut
-         * @description The light the plan stands on, at the moment of the shot.
-         */
+        /** @description The light the plan stands on, at the moment of the shot. */
         LightOut: {
-            /** Galactic Core Altitude Deg */
             galactic_core_altitude_deg: number;
-            /** Galactic Core Azimuth Deg */
             galactic_core_azimuth_deg: number;
-            /** Ground Ev100 */
             ground_ev100: number;
-            /** Ground Sigma Stops */
             ground_sigma_stops: number;
-            /** Illuminance Lux */
             illuminance_lux: number;
-            /** Moon Altitude Deg */
             moon_altitude_deg: number;
-            /** Sky Ev100 */
             sky_ev100: number;
-            /** Sky Sigma Stops */
             sky_sigma_stops: number;
-            /** Sun Altitude Deg */
             sun_altitude_deg: number;
         };
         /**
-         * LightPartOut
          * @description One light of the picture: where it is wanted, where it lands. [stops from mid-grey]
          *
          *     levers: where its private controls were put, each in its own unit. given: how a light that is
@@ -5256,119 +4213,67 @@ export interface components {
          *     over_ambient_stops: against what is there anyway.
          */
         LightPartOut: {
-            /** Can Leave */
             can_leave: boolean;
-            /** Ev100 */
             ev100: number;
-            /** From Share */
             from_share: number;
-            /** Given */
             given: string;
-            /** Is Brought */
             is_brought: boolean;
-            /** Key */
             key: string;
-            /** Landed Stops */
             landed_stops: number;
-            /** Lands */
             lands: string;
-            /** Levers */
             levers: {
                 [key: string]: number;
             };
-            /** Name */
             name: string;
-            /** Over Ambient */
             over_ambient: string;
-            /** Over Ambient Stops */
             over_ambient_stops: number | null;
-            /** Placement Stops */
             placement_stops: number;
-            /** Sigma Stops */
             sigma_stops: number;
-            /** To Share */
             to_share: number;
         };
-        /** LineOut */
         LineOut: {
-            /** Code */
             code: string;
-            /** Text */
             text: string;
         };
         /**
-         * LinkOut
          * @description One take in the chain: its settings, what was seen, what was changed before it.
          *
          *     change: from the take before, in words; None for the first.
          */
         LinkOut: {
-            /** Change */
             change: string | null;
-            /** Photos */
             photos: components["schemas"]["PhotoOut"][];
-            /** Settings */
             settings: string;
-            /** Started Local */
             started_local: string;
             take: components["schemas"]["TakeOut"];
         };
-        /**
-         * LogbookChoicesOut
-         * @description What a search may be narrowed to: only what there are takes of, and stretches of settings.
-         */
+        /** @description What a search may be narrowed to: only what there are takes of, and stretches of settings. */
         LogbookChoicesOut: {
-            /** Bodies */
             bodies: components["schemas"]["FilterChoiceOut"][];
-            /** Disciplines */
             disciplines: components["schemas"]["FilterChoiceOut"][];
-            /** Exposures S */
             exposures_s: components["schemas"]["BandOut"][];
-            /** Isos */
             isos: components["schemas"]["BandOut"][];
-            /** Lights */
             lights: components["schemas"]["FilterChoiceOut"][];
-            /** Places */
             places: components["schemas"]["FilterChoiceOut"][];
         };
-        /**
-         * MatchedOut
-         * @description How far the camera's clock was off, in words, and the pictures as they are now.
-         */
+        /** @description How far the camera's clock was off, in words, and the pictures as they are now. */
         MatchedOut: {
-            /** Matched */
             matched: number;
-            /** Photos */
             photos: components["schemas"]["PhotoOut"][];
-            /** Text */
             text: string;
         };
-        /**
-         * MeasuredOut
-         * @description A light of the kit that was found brighter or darker than its figure says.
-         */
+        /** @description A light of the kit that was found brighter or darker than its figure says. */
         MeasuredOut: {
-            /** Key */
             key: string;
-            /** Text */
             text: string;
         };
-        /**
-         * MeterOut
-         * @description An incident reading; None under the meter's range, with words that say so.
-         */
+        /** @description An incident reading; None under the meter's range, with words that say so. */
         MeterOut: {
-            /** Ev100 */
             ev100: number | null;
-            /** Is Simulated */
             is_simulated: boolean;
-            /** Text */
             text: string;
         };
-        /**
-         * MoonDownIn
-         * @description The Moon behind the place's own horizon.
-         */
+        /** @description The Moon behind the place's own horizon. */
         MoonDownIn: {
             /**
              * @description discriminator enum property added by openapi-typescript
@@ -5376,29 +4281,19 @@ export interface components {
              */
             kind: "moon_down";
         };
-        /**
-         * MoonLitIn
-         * @description The Moon's lit share between two bounds.
-         */
+        /** @description The Moon's lit share between two bounds. */
         MoonLitIn: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "moon_lit";
-            /**
-             * Least
-             * @default 0
-             */
+            /** @default 0 */
             least: number;
-            /**
-             * Most
-             * @default 1
-             */
+            /** @default 1 */
             most: number;
         };
         /**
-         * NewShotIn
          * @description A shot to add. What is not said is taken from the bag: its usual camera and lens, the lens at
          *     its shortest; from its kind: what it is called, and what it is turned to.
          * @example {
@@ -5407,14 +4302,9 @@ export interface components {
          *     }
          */
         NewShotIn: {
-            /**
-             * At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             at_utc: string;
-            /** Bearing True Deg */
             bearing_true_deg?: number | null;
-            /** Body Id */
             body_id?: string | null;
             /**
              * @default {
@@ -5424,32 +4314,20 @@ export interface components {
              *     }
              */
             choice: components["schemas"]["ChoiceIn"];
-            /**
-             * Discipline
-             * @default stars_over_foreground
-             */
+            /** @default stars_over_foreground */
             discipline: string;
-            /** Focal Length Mm */
             focal_length_mm?: number | null;
-            /**
-             * Inputs
-             * @default {}
-             */
+            /** @default {} */
             inputs: {
                 [key: string]: number | string | null;
             };
-            /** Lens Id */
             lens_id?: string | null;
             /**
-             * Lights
              * @description brought to it
              * @default []
              */
             lights: components["schemas"]["BroughtIn"][];
-            /**
-             * Notes
-             * @default
-             */
+            /** @default  */
             notes: string;
             /**
              * @default {
@@ -5463,7 +4341,6 @@ export interface components {
              */
             ordering: components["schemas"]["OrderingIn"];
             /**
-             * Orientation
              * @default landscape
              * @enum {string}
              */
@@ -5471,43 +4348,30 @@ export interface components {
             /** @description for what stands before the sky, in the picture */
             stand_in?: components["schemas"]["StandInIn"] | null;
             strokes?: components["schemas"]["StrokesIn"] | null;
-            /** Tilt Deg */
             tilt_deg?: number | null;
-            /** Title */
             title?: string | null;
         };
-        /**
-         * NewTakesIn
-         * @description Pictures that become takes of a shot; those of a set become one take.
-         */
+        /** @description Pictures that become takes of a shot; those of a set become one take. */
         NewTakesIn: {
-            /** Photo Ids */
             photo_ids: string[];
-            /**
-             * Shot Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             shot_id: string;
         };
         /**
-         * NightAgainIn
          * @description Which of a night's shots come again; evening_date: None for a year on.
          * @example {
          *       "which": "kept"
          *     }
          */
         NightAgainIn: {
-            /** Evening Date */
             evening_date?: string | null;
             /**
-             * Which
              * @default all
              * @enum {string}
              */
             which: "all" | "kept" | "unfinished";
         };
         /**
-         * NightIn
          * @example {
          *       "evening_date": "2026-12-09",
          *       "place_id": "018f0000-0000-7000-8000-000000000001"
@@ -5515,33 +4379,26 @@ export interface components {
          */
         NightIn: {
             /**
-             * Evening Date
              * Format: date
              * @description local date of the evening it begins on
              */
             evening_date: string;
             /**
-             * Events
              * @description of this night alone, a line each
              * @default []
              */
             events: string[];
             /**
-             * Ground Placement Stops
              * @description stops from mid-grey
              * @default -1
              */
             ground_placement_stops: number;
             /**
-             * Is Template
              * @description other nights may begin with it
              * @default false
              */
             is_template: boolean;
-            /**
-             * Notes
-             * @default
-             */
+            /** @default  */
             notes: string;
             /**
              * @default {
@@ -5554,95 +4411,65 @@ export interface components {
              *     }
              */
             outing: components["schemas"]["OutingIn"];
-            /**
-             * Place Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             place_id: string;
             /**
-             * Reference F Number
              * @description exact, 2^(k/6) on a thirds dial
              * @default 2.8284271247461903
              */
             reference_f_number: number;
-            /**
-             * Reference Iso
-             * @default 1600
-             */
+            /** @default 1600 */
             reference_iso: number;
             /**
-             * Sky Placement Stops
              * @description stops from mid-grey
              * @default -2
              */
             sky_placement_stops: number;
             /**
-             * Target Key
              * @description third ribbon; a key of /targets. Unsaid: the brightest planet up
              * @default core
              */
             target_key: string;
-            /**
-             * Title
-             * @default
-             */
+            /** @default  */
             title: string;
             /**
-             * Uses Forecast
              * @description cloud acts on the light
              * @default true
              */
             uses_forecast: boolean;
         };
         /**
-         * NightOut
          * @description A night with its place's name and zone, and how dark it gets, in a sentence and as a strip.
          *     begins_utc, ends_utc: local noon and the next. strip: None where it cannot be worked out.
          */
         NightOut: {
-            /**
-             * Begins Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             begins_utc: string;
-            /**
-             * Ends Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             ends_utc: string;
             /**
-             * Evening Date
              * Format: date
              * @description local date of the evening it begins on
              */
             evening_date: string;
             /**
-             * Events
              * @description of this night alone, a line each
              * @default []
              */
             events: string[];
             /**
-             * Ground Placement Stops
              * @description stops from mid-grey
              * @default -1
              */
             ground_placement_stops: number;
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             id: string;
             /**
-             * Is Template
              * @description other nights may begin with it
              * @default false
              */
             is_template: boolean;
-            /**
-             * Notes
-             * @default
-             */
+            /** @default  */
             notes: string;
             /**
              * @default {
@@ -5655,151 +4482,94 @@ export interface components {
              *     }
              */
             outing: components["schemas"]["OutingIn"];
-            /**
-             * Place Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             place_id: string;
-            /** Place Name */
             place_name: string;
             /**
-             * Reference F Number
              * @description exact, 2^(k/6) on a thirds dial
              * @default 2.8284271247461903
              */
             reference_f_number: number;
-            /**
-             * Reference Iso
-             * @default 1600
-             */
+            /** @default 1600 */
             reference_iso: number;
-            /** Sentence */
             sentence: string;
-            /** Shot Count */
             shot_count: number;
             /**
-             * Sky Placement Stops
              * @description stops from mid-grey
              * @default -2
              */
             sky_placement_stops: number;
             strip: components["schemas"]["StripOut"] | null;
             /**
-             * Target Key
              * @description third ribbon; a key of /targets. Unsaid: the brightest planet up
              * @default core
              */
             target_key: string;
-            /** Time Zone */
             time_zone: string;
-            /** Title */
             title: string;
             /**
-             * Uses Forecast
              * @description cloud acts on the light
              * @default true
              */
             uses_forecast: boolean;
-            /** Version */
             version: number;
         };
         /**
-         * NightPicturesOut
          * @description shots: in the order they were meant. photos: by when they were taken, those of a set
          *     together; shot_id None for one of the night's cards that is not placed.
          */
         NightPicturesOut: {
-            /**
-             * Night Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             night_id: string;
-            /** Photos */
             photos: components["schemas"]["PhotoOut"][];
-            /** Shots */
             shots: components["schemas"]["SheetShotOut"][];
-            /** Title */
             title: string;
         };
-        /**
-         * OffsetSettingOut
-         * @description The same setting so many stops brighter or darker, for a hand that knows better.
-         */
+        /** @description The same setting so many stops brighter or darker, for a hand that knows better. */
         OffsetSettingOut: {
-            /** Setting */
             setting: number;
-            /** Stops */
             stops: string;
         };
-        /** OptionOut */
         OptionOut: {
-            /**
-             * Help
-             * @default
-             */
+            /** @default  */
             help: string;
-            /** Key */
             key: string;
-            /** Label */
             label: string;
         };
         /**
-         * OrderOut
          * @description The order that holds most, the photographer's own times judged by the same rules, and what
          *     is left out. is_as_kept: nothing would be moved. is_exact: no order holds more. arrives, back:
          *     at the car; leaves_home, home: by the way there. sentences: the whole in words, for a helper.
          */
         OrderOut: {
-            /** Arrives Utc */
             arrives_utc: string | null;
-            /** Back Utc */
             back_utc: string | null;
-            /** Home Utc */
             home_utc: string | null;
-            /** Is As Kept */
             is_as_kept: boolean;
-            /** Is Exact */
             is_exact: boolean;
-            /** Leave By Utc */
             leave_by_utc: string | null;
-            /** Leaves Home Utc */
             leaves_home_utc: string | null;
-            /** Left Out */
             left_out: components["schemas"]["LeftOut"][];
-            /** Own */
             own: components["schemas"]["OwnSlotOut"][];
-            /** Sentences */
             sentences: string[];
-            /** Slots */
             slots: components["schemas"]["SlotOut"][];
-            /** Summary */
             summary: string;
         };
         /**
-         * OrderPieceOut
          * @description The order for whoever is free from from_s on, until the next piece begins; as many shots fit
          *     until keeps_until_s. Seconds from the tables' base.
          */
         OrderPieceOut: {
-            /** From S */
             from_s: number;
-            /** Keeps Until S */
             keeps_until_s: number;
-            /** Turns */
             turns: components["schemas"]["TurnOut"][];
         };
-        /**
-         * OrderingChoicesOut
-         * @description What may be said of a shot's place in its night: where it may stand, what it may wait for.
-         */
+        /** @description What may be said of a shot's place in its night: where it may stand, what it may wait for. */
         OrderingChoicesOut: {
-            /** Spots */
             spots: string[];
-            /** Waits */
             waits: components["schemas"]["WaitOut"][];
         };
         /**
-         * OrderingIn
          * @description What the photographer says of a shot's place in the night.
          *
          *     is_pinned: at its own minute and no other. is_optional: gives way to those that are not. takes,
@@ -5807,55 +4577,31 @@ export interface components {
          *     waits_for: what must hold while it is worked on, besides what its kind needs.
          */
         OrderingIn: {
-            /**
-             * Is Optional
-             * @default false
-             */
+            /** @default false */
             is_optional: boolean;
-            /**
-             * Is Pinned
-             * @default false
-             */
+            /** @default false */
             is_pinned: boolean;
-            /**
-             * Rehearsal Min
-             * @default 0
-             */
+            /** @default 0 */
             rehearsal_min: number;
-            /** Set Up Min */
             set_up_min?: number | null;
-            /**
-             * Spot
-             * @default
-             */
+            /** @default  */
             spot: string;
-            /** Takes */
             takes?: number | null;
-            /**
-             * Waits For
-             * @default []
-             */
+            /** @default [] */
             waits_for: (components["schemas"]["SunIn"] | components["schemas"]["LightIn"] | components["schemas"]["DuringIn"] | components["schemas"]["MoonDownIn"] | components["schemas"]["MoonLitIn"] | components["schemas"]["TargetUpIn"] | components["schemas"]["TargetInIn"])[];
             /**
-             * Worth
              * @description beside other optional shots
              * @default 3
              */
             worth: number;
         };
-        /**
-         * OtherSettingOut
-         * @description Another setting of the shot worth seeing beside the planned one.
-         */
+        /** @description Another setting of the shot worth seeing beside the planned one. */
         OtherSettingOut: {
-            /** Label */
             label: string;
-            /** Text */
             text: string;
             values: components["schemas"]["SettingValues"];
         };
         /**
-         * OutingIn
          * @description The frame of a night's work.
          *
          *     arrives: when one stands at the car, else as early as the first shot asks. leaves: back at the
@@ -5863,40 +4609,25 @@ export interface components {
          */
         OutingIn: {
             /**
-             * Arrives
              * @description `17:30`, `30 min after sunset`; empty is open
              * @default
              */
             arrives: string;
-            /**
-             * Car
-             * @default
-             */
+            /** @default  */
             car: string;
-            /**
-             * Contact
-             * @default
-             */
+            /** @default  */
             contact: string;
             /**
-             * Leaves
              * @description `17:30`, `30 min after sunset`; empty is open
              * @default
              */
             leaves: string;
-            /**
-             * Travel Min
-             * @default 0
-             */
+            /** @default 0 */
             travel_min: number;
-            /**
-             * Walking Km H
-             * @default 3.5
-             */
+            /** @default 3.5 */
             walking_km_h: number;
         };
         /**
-         * OwnNightIn
          * @description Pictures that become a night of their own, with one shot.
          * @example {
          *       "discipline": "cityscape",
@@ -5907,121 +4638,63 @@ export interface components {
          *     }
          */
         OwnNightIn: {
-            /**
-             * Discipline
-             * @default stars_over_foreground
-             */
+            /** @default stars_over_foreground */
             discipline: string;
-            /** Photo Ids */
             photo_ids: string[];
-            /**
-             * Place Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             place_id: string;
-            /**
-             * Title
-             * @default
-             */
+            /** @default  */
             title: string;
         };
         /**
-         * OwnSlotOut
          * @description A shot at the minute its photographer gave it, judged by the same rules. arrives, starts,
          *     ends, free: as of a slot. faults: what is wrong with it there; none where all is well.
          */
         OwnSlotOut: {
-            /**
-             * Arrives Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             arrives_utc: string;
-            /**
-             * Ends Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             ends_utc: string;
-            /** Faults */
             faults: string[];
-            /**
-             * Free Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             free_utc: string;
-            /**
-             * Shot Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             shot_id: string;
-            /**
-             * Starts Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             starts_utc: string;
-            /** Title */
             title: string;
         };
-        /** PackGroupOut */
         PackGroupOut: {
-            /** Lines */
             lines: components["schemas"]["PackedOut"][];
-            /** Title */
             title: string;
         };
-        /**
-         * PackListOut
-         * @description What goes into the bag, in its order, and what the whole night takes.
-         */
+        /** @description What goes into the bag, in its order, and what the whole night takes. */
         PackListOut: {
-            /** Budget */
             budget: string[];
-            /** Groups */
             groups: components["schemas"]["PackGroupOut"][];
         };
-        /**
-         * PackedOut
-         * @description A line of the pack list. key: by which it is ticked. is_short: there is too little of it.
-         */
+        /** @description A line of the pack list. key: by which it is ticked. is_short: there is too little of it. */
         PackedOut: {
-            /** Is Packed */
             is_packed: boolean;
-            /** Is Short */
             is_short: boolean;
-            /** Key */
             key: string;
-            /** Text */
             text: string;
-            /** Why */
             why: string;
         };
-        /**
-         * PanelSpec
-         * @description A panel, tube or lantern that stands and burns.
-         */
+        /** @description A panel, tube or lantern that stands and burns. */
         PanelSpec: {
-            /**
-             * Beam Deg
-             * @default 120
-             */
+            /** @default 120 */
             beam_deg: number;
-            /**
-             * Colour Temperature K
-             * @default 5000
-             */
+            /** @default 5000 */
             colour_temperature_k: number;
             /**
-             * Figures From
              * @default invented
              * @enum {string}
              */
             figures_from: "invented" | "from_memory" | "published" | "measured";
-            /**
-             * Gel Stops
-             * @default 0
-             */
+            /** @default 0 */
             gel_stops: number;
             /**
-             * Given As
              * @default lux_at_1m
              * @enum {string}
              */
@@ -6031,166 +4704,93 @@ export interface components {
              * @enum {string}
              */
             kind: "panel";
-            /**
-             * Least Percent
-             * @default 1
-             */
+            /** @default 1 */
             least_percent: number;
-            /**
-             * Value
-             * @default 1000
-             */
+            /** @default 1000 */
             value: number;
         };
-        /**
-         * PassageOut
-         * @description A target's night over the place's own horizon.
-         */
+        /** @description A target's night over the place's own horizon. */
         PassageOut: {
-            /** Highest Azimuth Deg */
             highest_azimuth_deg: number;
-            /** Highest Deg */
             highest_deg: number;
-            /**
-             * Highest Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             highest_utc: string;
-            /** Key */
             key: string;
-            /** Kind */
             kind: string;
-            /** Name */
             name: string;
-            /** Rise Utc */
             rise_utc: string | null;
-            /** Set Utc */
             set_utc: string | null;
-            /** Text */
             text: string;
         };
-        /** PasswordChange */
         PasswordChange: {
-            /** Current */
             current: string;
-            /**
-             * Password
-             * @description 10 to 200 characters
-             */
+            /** @description 10 to 200 characters */
             password: string;
         };
         /**
-         * PhaseOut
          * @description Equal frames in a row; exposure_s None where the hand opens and closes.
          *
          *     dark_s: the camera's dark frame after each, when noise reduction is on.
          */
         PhaseOut: {
-            /** Code */
             code: string;
-            /** Dark S */
             dark_s: number;
-            /** Exposure S */
             exposure_s: number | null;
-            /** Gap S */
             gap_s: number;
-            /** Lead In S */
             lead_in_s: number;
-            /** Offset Stops */
             offset_stops: number;
-            /** Repeats */
             repeats: number;
-            /** Waits */
             waits: boolean;
         };
         /**
-         * PhotoOut
          * @description histogram: 64 counts, darkest first, for drawing. camera_clock: as the camera said it,
          *     without a zone. taken_at_utc: the moment, where something tells it; taken_text says by what.
          *     set_id: shared by the pictures that are one. tried: its settings, where the file says all of
          *     them, to compute the picture with.
          */
         PhotoOut: {
-            /** Also File */
             also_file: string;
-            /** Camera Clock */
             camera_clock: string | null;
-            /** File Name */
             file_name: string;
-            /** Height Px */
             height_px: number;
-            /** Histogram */
             histogram: number[];
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             id: string;
-            /** Is Best */
             is_best: boolean;
-            /** Is Kept */
             is_kept: boolean;
-            /** Note */
             note: string;
-            /**
-             * Pick
-             * @enum {string}
-             */
+            /** @enum {string} */
             pick: "" | "kept" | "rejected";
-            /** Rating */
             rating: number;
             reading: components["schemas"]["ReadingOut"];
-            /**
-             * Set Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             set_id: string;
-            /**
-             * Set Kind
-             * @enum {string}
-             */
+            /** @enum {string} */
             set_kind: "single" | "bracket" | "stack" | "panorama";
-            /** Settings */
             settings: string;
-            /** Shot Id */
             shot_id: string | null;
-            /** Tags */
             tags: string[];
-            /** Take Id */
             take_id: string | null;
-            /** Taken At Utc */
             taken_at_utc: string | null;
-            /** Taken Text */
             taken_text: string;
             tried: components["schemas"]["SettingValues"] | null;
-            /** Version */
             version: number;
-            /** Width Px */
             width_px: number;
         };
         /**
-         * PictureAsked
          * @description A shot as it is just now, and how its picture is wanted.
          *
          *     shot_id: where it is kept. settings: tried instead of those planned. white_k: of the light that
          *     is to come out grey.
          */
         PictureAsked: {
-            /**
-             * Night Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             night_id: string;
             settings?: components["schemas"]["TriedSettings"] | null;
             shot: components["schemas"]["ShotIn"];
-            /** Shot Id */
             shot_id?: string | null;
-            /** White K */
             white_k?: number | null;
-            /**
-             * Width Px
-             * @default 480
-             */
+            /** @default 480 */
             width_px: number;
             /**
              * @default {
@@ -6203,7 +4803,6 @@ export interface components {
             window: components["schemas"]["WindowIn"];
         };
         /**
-         * PictureOut
          * @description A computed frame. image: JPEG, base64. histogram: its counts, in bins.
          *
          *     reading: what the histogram says, for whoever does not look; ends: how much is full and black.
@@ -6212,34 +4811,21 @@ export interface components {
          *     the plan's own settings, where others were tried.
          */
         PictureOut: {
-            /** Difference */
             difference: string[];
-            /** Ends */
             ends: string;
-            /** Height Px */
             height_px: number;
-            /** Histogram */
             histogram: number[];
-            /** Image */
             image: string;
-            /** Lands */
             lands: components["schemas"]["LandsOut"][];
-            /** Reading */
             reading: string;
-            /** Settings */
             settings: string;
             stand_in: components["schemas"]["StandInOut"] | null;
-            /** White K */
             white_k: number;
-            /** Whites */
             whites: components["schemas"]["WhiteOut"][];
-            /** Width Px */
             width_px: number;
-            /** Window Of 1 To 1 */
             window_of_1_to_1: number;
         };
         /**
-         * PlaceIn
          * @description What the photographer says about a place.
          * @example {
          *       "latitude_deg": 43.302,
@@ -6248,171 +4834,97 @@ export interface components {
          *     }
          */
         PlaceIn: {
-            /**
-             * Elevation M
-             * @default 0
-             */
+            /** @default 0 */
             elevation_m: number;
             /**
-             * Events
              * @description what happens there, a line each
              * @default []
              */
             events: string[];
-            /**
-             * Glow Azimuth Deg
-             * @description where the nearest town's glow stands
-             */
+            /** @description where the nearest town's glow stands */
             glow_azimuth_deg?: number | null;
-            /**
-             * Hazards
-             * @default
-             */
+            /** @default  */
             hazards: string;
             /**
-             * Horizon
              * @description the skyline; empty is the sea
              * @default []
              */
             horizon: components["schemas"]["HorizonPoint"][];
-            /**
-             * Latitude Deg
-             * @description north positive
-             */
+            /** @description north positive */
             latitude_deg: number;
-            /**
-             * Longitude Deg
-             * @description east positive
-             */
+            /** @description east positive */
             longitude_deg: number;
-            /** Name */
             name: string;
-            /**
-             * Notes
-             * @default
-             */
+            /** @default  */
             notes: string;
             /**
-             * Sky Brightness Mag Arcsec2
              * @description V at the moonless zenith; 22 is pristine
              * @default 20.9
              */
             sky_brightness_mag_arcsec2: number;
             /**
-             * Spots
              * @description standing points, a line each
              * @default []
              */
             spots: string[];
-            /**
-             * Time Zone
-             * @description IANA name; found from coordinates if absent
-             */
+            /** @description IANA name; found from coordinates if absent */
             time_zone?: string | null;
         };
-        /** PlaceOut */
         PlaceOut: {
-            /**
-             * Darkness
-             * @description how dark its sky is, in words
-             */
+            /** @description how dark its sky is, in words */
             readonly darkness: string;
-            /**
-             * Elevation M
-             * @default 0
-             */
+            /** @default 0 */
             elevation_m: number;
-            /**
-             * Event Names
-             * @description of its events that a night may be looked for by
-             */
+            /** @description of its events that a night may be looked for by */
             readonly event_names: string[];
             /**
-             * Events
              * @description what happens there, a line each
              * @default []
              */
             events: string[];
-            /**
-             * Glow Azimuth Deg
-             * @description where the nearest town's glow stands
-             */
+            /** @description where the nearest town's glow stands */
             glow_azimuth_deg?: number | null;
-            /**
-             * Hazards
-             * @default
-             */
+            /** @default  */
             hazards: string;
             /**
-             * Horizon
              * @description the skyline; empty is the sea
              * @default []
              */
             horizon: components["schemas"]["HorizonPoint"][];
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             id: string;
-            /**
-             * Latitude Deg
-             * @description north positive
-             */
+            /** @description north positive */
             latitude_deg: number;
-            /**
-             * Longitude Deg
-             * @description east positive
-             */
+            /** @description east positive */
             longitude_deg: number;
-            /** Name */
             name: string;
-            /**
-             * Notes
-             * @default
-             */
+            /** @default  */
             notes: string;
-            /**
-             * Outline
-             * @description the skyline from north to north, to be drawn
-             */
+            /** @description the skyline from north to north, to be drawn */
             readonly outline: number[][];
             /**
-             * Sky Brightness Mag Arcsec2
              * @description V at the moonless zenith; 22 is pristine
              * @default 20.9
              */
             sky_brightness_mag_arcsec2: number;
             /**
-             * Spots
              * @description standing points, a line each
              * @default []
              */
             spots: string[];
-            /** Time Zone */
             time_zone: string;
-            /** Version */
             version: number;
         };
-        /**
-         * PlacesIn
-         * @description Several places kept together or not at all.
-         */
+        /** @description Several places kept together or not at all. */
         PlacesIn: {
-            /** Places */
             places: components["schemas"]["PlaceIn"][];
         };
-        /**
-         * PlanLineOut
-         * @description A sentence. part: whose questions it answers; "more" says what might be added.
-         */
+        /** @description A sentence. part: whose questions it answers; "more" says what might be added. */
         PlanLineOut: {
-            /** Part */
             part: string;
-            /** Words */
             words: components["schemas"]["PlanWordOut"][];
         };
         /**
-         * PlanOut
          * @description A plan in full: the sentence in two parts, rails, reasons, and what to do.
          *
          *     told: what was decided, in prose. inputs: every answer that acts, defaults and schools
@@ -6424,279 +4936,151 @@ export interface components {
          *     light, where the kind of picture draws_strokes.
          */
         PlanOut: {
-            /** Alternatives */
             alternatives: components["schemas"]["AlternativeOut"][];
-            /**
-             * At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             at_utc: string;
-            /** Bracket */
             bracket: components["schemas"]["FrameOut"][];
-            /** Cautions */
             cautions: components["schemas"]["LineOut"][];
             choice: components["schemas"]["ChoiceIn"];
-            /** Conflicts */
             conflicts: components["schemas"]["ConflictOut"][];
-            /** Draws Strokes */
             draws_strokes: boolean;
-            /** Facts */
             facts: components["schemas"]["ReasonOut"][];
-            /** Focal Length Mm */
             focal_length_mm: number;
-            /** Holds */
             holds: string;
-            /** Horizontal View Deg */
             horizontal_view_deg: number;
-            /** Inputs */
             inputs: {
                 [key: string]: number | string | null;
             };
-            /** Ladder */
             ladder: components["schemas"]["RungOut"][];
-            /** Later */
             later: components["schemas"]["StepOut"][];
             light: components["schemas"]["LightOut"];
-            /** Lights */
             lights: components["schemas"]["BroughtIn"][];
-            /** Mistakes */
             mistakes: components["schemas"]["LineOut"][];
-            /** Parts */
             parts: components["schemas"]["LightPartOut"][];
             program: components["schemas"]["ProgramOut"];
-            /** Rails */
             rails: components["schemas"]["RailOut"][];
-            /** Reasons */
             reasons: components["schemas"]["ReasonOut"][];
             report: components["schemas"]["ReportOut"];
-            /** Sentence */
             sentence: string;
-            /** Series */
             series: components["schemas"]["StepOut"][];
-            /** Settings */
             settings: string;
             sheet: components["schemas"]["SheetOut"] | null;
             sketch: components["schemas"]["SketchOut"] | null;
-            /** Steps */
             steps: components["schemas"]["LineOut"][];
-            /** Test Frame */
             test_frame: string;
-            /** Told */
             told: components["schemas"]["PlanLineOut"][];
-            /** Vertical View Deg */
             vertical_view_deg: number;
-            /** Works */
             works: string;
-            /** Works Next Utc */
             works_next_utc: string | null;
-            /** Works Now */
             works_now: boolean;
         };
         /**
-         * PlanRequest
          * @description Plan a picture without keeping it; `touch` is done to its choice first. shot_id: where it is
          *     kept already.
          *
          *     is_new_lens: its lens was put on just now, and goes to the focal length nearest to the shot's.
          */
         PlanRequest: {
-            /**
-             * Is New Lens
-             * @default false
-             */
+            /** @default false */
             is_new_lens: boolean;
-            /**
-             * Night Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             night_id: string;
             shot: components["schemas"]["ShotIn"];
-            /** Shot Id */
             shot_id?: string | null;
             touch?: components["schemas"]["TouchIn"] | null;
         };
         /**
-         * PlanWordOut
          * @description A word that can be changed, with what is said around it. key: the question it answers, None
          *     for words that only tell. is_set: somebody said so; else it is proposed. known: its ±, where it
          *     was measured, and known_by how.
          */
         PlanWordOut: {
-            /** After */
             after: string;
-            /** Before */
             before: string;
-            /** Is Set */
             is_set: boolean;
-            /** Key */
             key: string | null;
-            /**
-             * Known
-             * @default
-             */
+            /** @default  */
             known: string;
-            /**
-             * Known By
-             * @default
-             */
+            /** @default  */
             known_by: string;
-            /** Text */
             text: string;
         };
-        /** PositionOut */
         PositionOut: {
-            /** Is Bulb */
             is_bulb: boolean;
-            /** Label */
             label: string;
-            /**
-             * Text
-             * @description with its unit: f/2.8
-             */
+            /** @description with its unit: f/2.8 */
             text: string;
-            /** Value */
             value: number;
         };
-        /**
-         * PostOut
-         * @description A limit on a rail, with what it opens into.
-         */
+        /** @description A limit on a rail, with what it opens into. */
         PostOut: {
-            /** Argument */
             argument: string;
-            /** Binds */
             binds: boolean;
-            /** Brightness Stops */
             brightness_stops: number;
-            /** Code */
             code: string;
-            /** Drives */
             drives: boolean;
-            /** Formula */
             formula: string;
-            /** Is Broken */
             is_broken: boolean;
-            /** Numbers */
             numbers: string;
-            /** School */
             school: string | null;
-            /**
-             * Sense
-             * @enum {string}
-             */
+            /** @enum {string} */
             sense: "at_most" | "at_least";
-            /** Source */
             source: string;
-            /** Title */
             title: string;
-            /** Value */
             value: string;
         };
-        /**
-         * PracticeFrameOut
-         * @description lines, advised: what it came to, and what the app would have answered; once it is over.
-         */
+        /** @description lines, advised: what it came to, and what the app would have answered; once it is over. */
         PracticeFrameOut: {
-            /** Advised */
             advised: string[];
-            /** At Local */
             at_local: string;
-            /** Histogram */
             histogram: number[];
-            /** Lines */
             lines: string[];
-            /** Number */
             number: number;
-            /** Reading */
             reading: string;
-            /** Settings */
             settings: string;
-            /** Word */
             word: ("black" | "dark" | "darkish" | "right" | "brightish" | "bright" | "blown") | null;
         };
-        /**
-         * PracticeSceneOut
-         * @description A scene there is. best: what came of the best attempt, empty before one.
-         */
+        /** @description A scene there is. best: what came of the best attempt, empty before one. */
         PracticeSceneOut: {
-            /** Best */
             best: string;
-            /** Brief */
             brief: string;
-            /** Key */
             key: string;
-            /** Level */
             level: number;
-            /** Level Text */
             level_text: string;
-            /** Minutes */
             minutes: number;
-            /** Par */
             par: number;
-            /** Title */
             title: string;
         };
-        /**
-         * PractiseOut
-         * @description A kind of picture worth practising, and the practice scene for it where there is one.
-         */
+        /** @description A kind of picture worth practising, and the practice scene for it where there is one. */
         PractiseOut: {
-            /** Discipline */
             discipline: string;
-            /** Text */
             text: string;
         };
-        /**
-         * ProblemOut
-         * @description Why a request was not done. [rfc9457]
-         */
+        /** @description Why a request was not done. [rfc9457] */
         ProblemOut: {
-            /** Detail */
             detail: string;
-            /**
-             * Errors
-             * @default []
-             */
+            /** @default [] */
             errors: components["schemas"]["FaultOut"][];
-            /** Status */
             status: number;
-            /** Title */
             title: string;
-            /** Type */
             type: string;
         };
-        /**
-         * ProgramOut
-         * @description The course of a shot; all phases are run once a round.
-         */
+        /** @description The course of a shot; all phases are run once a round. */
         ProgramOut: {
-            /** Between S */
             between_s: number;
-            /** Cues */
             cues: components["schemas"]["CueOut"][];
-            /** Frames */
             frames: number;
-            /** Phases */
             phases: components["schemas"]["PhaseOut"][];
-            /** Rounds */
             rounds: number;
-            /** Text */
             text: string;
         };
-        /**
-         * ProgressOut
-         * @description One line of the answer: how far the search is and what it found since the last line.
-         */
+        /** @description One line of the answer: how far the search is and what it found since the last line. */
         ProgressOut: {
-            /** Done */
             done: number;
-            /** Nights */
             nights: components["schemas"]["FoundOut"][];
-            /** Of */
             of: number;
         };
         /**
-         * QuestionOut
          * @description One question of a form.
          *
          *     kind "choice": one of options; "choices": any of them; "list": rows of numbers, one a
@@ -6705,134 +5089,71 @@ export interface components {
          *     it is kept in. measured_by: instruments of a phone that can answer it.
          */
         QuestionOut: {
-            /**
-             * Columns
-             * @default []
-             */
+            /** @default [] */
             columns: string[];
-            /** Default */
             default?: unknown;
-            /**
-             * Group
-             * @default
-             */
+            /** @default  */
             group: string;
-            /**
-             * Help
-             * @default
-             */
+            /** @default  */
             help: string;
-            /**
-             * Is Optional
-             * @default false
-             */
+            /** @default false */
             is_optional: boolean;
-            /**
-             * Is School
-             * @default false
-             */
+            /** @default false */
             is_school: boolean;
-            /** Key */
             key: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
+            /** @enum {string} */
             kind: "text" | "number" | "choice" | "choices" | "yes_no" | "moment" | "date" | "kit_item" | "list";
-            /**
-             * Kit Kinds
-             * @default []
-             */
+            /** @default [] */
             kit_kinds: string[];
-            /** Label */
             label: string;
-            /** Least */
             least?: number | null;
-            /**
-             * Measured By
-             * @default []
-             */
+            /** @default [] */
             measured_by: string[];
-            /** Most */
             most?: number | null;
-            /**
-             * Options
-             * @default []
-             */
+            /** @default [] */
             options: components["schemas"]["OptionOut"][];
             shown?: components["schemas"]["ShownOut"] | null;
-            /** Step */
             step?: number | null;
-            /**
-             * Unit
-             * @default
-             */
+            /** @default  */
             unit: string;
         };
-        /**
-         * QuickFrameOut
-         * @description A quick frame that stands for a long one, and the answers to the words over it.
-         */
+        /** @description A quick frame that stands for a long one, and the answers to the words over it. */
         QuickFrameOut: {
-            /** Answers */
             answers: {
                 [key: string]: {
                     [key: string]: components["schemas"]["AnswerOut"];
                 };
             };
-            /** Setting */
             setting: number;
         };
         /**
-         * RailOut
          * @description One control: where it stands, what it may do, and what bounds it.
          *
          *     role: "follows", "held", "locked" or "recipe" (free, where the recipe put it). can_follow:
          *     whether it moves the light the picture is exposed for, and so could keep its brightness.
          */
         RailOut: {
-            /** Can Follow */
             can_follow: boolean;
-            /**
-             * Control
-             * @enum {string}
-             */
+            /** @enum {string} */
             control: "exposure_s" | "f_number" | "iso" | "nd_stops";
             picked: components["schemas"]["PositionOut"];
-            /** Picked Index */
             picked_index: number;
-            /** Posts */
             posts: components["schemas"]["PostOut"][];
-            /** Role */
             role: string;
-            /** Title */
             title: string;
-            /** Values */
             values: components["schemas"]["RailValueOut"][];
         };
-        /**
-         * RailValueOut
-         * @description A dial position on its rail. brightness_stops grows to the right on every rail.
-         */
+        /** @description A dial position on its rail. brightness_stops grows to the right on every rail. */
         RailValueOut: {
-            /** Brightness Stops */
             brightness_stops: number;
-            /** Is Allowed */
             is_allowed: boolean;
-            /** Is Bulb */
             is_bulb: boolean;
-            /** Label */
             label: string;
-            /**
-             * Text
-             * @description with its unit: f/2.8
-             */
+            /** @description with its unit: f/2.8 */
             text: string;
-            /** Value */
             value: number;
         };
         /**
-         * ReadingIn
          * @description What an instrument said. Of a night, or of a place alone.
          * @example {
          *       "count": 3,
@@ -6848,101 +5169,55 @@ export interface components {
          *     }
          */
         ReadingIn: {
-            /**
-             * Count
-             * @default 1
-             */
+            /** @default 1 */
             count: number;
-            /**
-             * Figures
-             * @default {}
-             */
+            /** @default {} */
             figures: {
                 [key: string]: components["schemas"]["FigureIn"];
             };
-            /**
-             * Given
-             * @default {}
-             */
+            /** @default {} */
             given: {
                 [key: string]: number;
             };
-            /** Instrument */
             instrument: string;
-            /**
-             * Made At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             made_at_utc: string;
-            /** Night Id */
             night_id?: string | null;
             /**
-             * Outline
              * @description the skyline; empty is the sea
              * @default []
              */
             outline: components["schemas"]["HorizonPoint"][];
-            /**
-             * Place Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             place_id: string;
-            /** Shot Id */
             shot_id?: string | null;
         };
-        /**
-         * ReadingOut
-         * @description A picture's brightness in stops from mid-grey, and its ends as shares.
-         */
+        /** @description A picture's brightness in stops from mid-grey, and its ends as shares. */
         ReadingOut: {
-            /** Black Share */
             black_share: number;
-            /** Clipped Share */
             clipped_share: number;
-            /** Highlight Stops */
             highlight_stops: number;
-            /** Median Stops */
             median_stops: number;
-            /** Shadow Stops */
             shadow_stops: number;
-            /** Text */
             text: string;
         };
-        /** ReasonOut */
         ReasonOut: {
-            /** Code */
             code: string;
-            /** Source */
             source: string | null;
-            /** Text */
             text: string;
         };
-        /**
-         * RemedyOut
-         * @description A change that would let a shot in. shot_id: of the other it is about, if any.
-         */
+        /** @description A change that would let a shot in. shot_id: of the other it is about, if any. */
         RemedyOut: {
-            /** Code */
             code: string;
-            /** Shot Id */
             shot_id: string | null;
-            /** Text */
             text: string;
         };
-        /**
-         * RememberedOut
-         * @description What is reckoned with from now on.
-         */
+        /** @description What is reckoned with from now on. */
         RememberedOut: {
-            /** Offset Stops */
             offset_stops: number;
-            /** Text */
             text: string;
         };
-        /**
-         * RemoteSpec
-         * @description What opens the shutter without a finger on the camera.
-         */
+        /** @description What opens the shutter without a finger on the camera. */
         RemoteSpec: {
             /**
              * @description discriminator enum property added by openapi-typescript
@@ -6950,129 +5225,76 @@ export interface components {
              */
             kind: "remote";
             /**
-             * Release
              * @default timer
              * @enum {string}
              */
             release: "none" | "self_timer" | "cable" | "timer";
         };
-        /**
-         * ReportOut
-         * @description What the frame will be like and what it costs.
-         */
+        /** @description What the frame will be like and what it costs. */
         ReportOut: {
-            /** Blurs */
             blurs: components["schemas"]["BlurOut"][];
-            /** Clock S */
             clock_s: number;
-            /** Cost */
             cost: string[];
-            /** Noise */
             noise: string;
-            /** Sharpness */
             sharpness: string;
-            /** Tones */
             tones: components["schemas"]["ToneOut"][];
-            /** Total Px */
             total_px: number;
         };
-        /** ResultOut */
         ResultOut: {
-            /** Fills */
             fills: components["schemas"]["FillOut"][];
-            /** Key */
             key: string;
-            /** Label */
             label: string;
             shown: components["schemas"]["ShownOut"] | null;
             term: components["schemas"]["JsonValue"];
-            /** Unit */
             unit: string;
         };
-        /**
-         * RungOut
-         * @description An equivalent at the same ISO and filter: `2 s, f/11`.
-         */
+        /** @description An equivalent at the same ISO and filter: `2 s, f/11`. */
         RungOut: {
-            /** Exposure S */
             exposure_s: number;
-            /** F Number */
             f_number: number;
-            /** Is Picked */
             is_picked: boolean;
-            /** Text */
             text: string;
         };
-        /** SceneChoiceOut */
         SceneChoiceOut: {
-            /** Ev100 */
             ev100: number;
-            /** Key */
             key: string;
-            /** Name */
             name: string;
-            /** Sigma Stops */
             sigma_stops: number;
         };
         /**
-         * SceneOut
          * @description A scene of artificial light and the time it wants at the night's references.
          *
          *     exposure_s and its text are for the middle of the scene's EV100; low and high one standard
          *     deviation either way.
          */
         SceneOut: {
-            /** Exposure S */
             exposure_s: number;
-            /** High Ev100 */
             high_ev100: number;
-            /** Key */
             key: string;
-            /** Low Ev100 */
             low_ev100: number;
-            /** Name */
             name: string;
-            /** Sigma Stops */
             sigma_stops: number;
-            /** Text */
             text: string;
         };
-        /**
-         * SchoolOut
-         * @description A question with its sides, and the one this photographer takes.
-         */
+        /** @description A question with its sides, and the one this photographer takes. */
         SchoolOut: {
-            /** Key */
             key: string;
-            /** Picked */
             picked: string;
-            /** Sides */
             sides: components["schemas"]["SideOut"][];
-            /** Title */
             title: string;
         };
-        /**
-         * SchoolsIn
-         * @description Questions and the side taken; what is not named stays as it was.
-         */
+        /** @description Questions and the side taken; what is not named stays as it was. */
         SchoolsIn: {
-            /** Schools */
             schools: {
                 [key: string]: string;
             };
         };
-        /**
-         * SchoolsOut
-         * @description The questions practitioners differ on; `version` is what a change of side names.
-         */
+        /** @description The questions practitioners differ on; `version` is what a change of side names. */
         SchoolsOut: {
-            /** Schools */
             schools: components["schemas"]["SchoolOut"][];
-            /** Version */
             version: number;
         };
         /**
-         * SearchIn
          * @example {
          *       "conditions": [
          *         {
@@ -7084,232 +5306,130 @@ export interface components {
          *     }
          */
         SearchIn: {
-            /** Conditions */
             conditions: (components["schemas"]["SunIn"] | components["schemas"]["LightIn"] | components["schemas"]["DuringIn"] | components["schemas"]["MoonDownIn"] | components["schemas"]["MoonLitIn"] | components["schemas"]["TargetUpIn"] | components["schemas"]["TargetInIn"])[];
-            /**
-             * First Evening
-             * Format: date
-             */
+            /** Format: date */
             first_evening: string;
-            /**
-             * Least Minutes
-             * @default 10
-             */
+            /** @default 10 */
             least_minutes: number;
-            /**
-             * Months
-             * @default 12
-             */
+            /** @default 12 */
             months: number;
-            /**
-             * Place Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             place_id: string;
             /**
-             * Weekdays
              * @description 0 Monday; empty is any
              * @default []
              */
             weekdays: number[];
         };
-        /**
-         * SessionListed
-         * @description A browser that is signed in. is_this: the one that asks.
-         */
+        /** @description A browser that is signed in. is_this: the one that asks. */
         SessionListed: {
-            /**
-             * Created At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             created_at_utc: string;
-            /** Device */
             device: string;
-            /**
-             * Expires At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             expires_at_utc: string;
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             id: string;
-            /** Is This */
             is_this: boolean;
         };
         /**
-         * SessionOut
          * @description Who is signed in, if anybody, and what the entrance offers.
          *
          *     csrf_token goes back in the X-Owl-Csrf header of every change. units: how figures kept in a unit
          *     are shown to this photographer. helps: set where a helper of one night is signed in.
          */
         SessionOut: {
-            /** Csrf Token */
             csrf_token: string | null;
             helps?: components["schemas"]["HelpsOut"] | null;
-            /** Is Demo */
             is_demo: boolean;
-            /** May Create Account */
             may_create_account: boolean;
-            /** Units */
             units: {
                 [key: string]: components["schemas"]["ShownOut"];
             };
             user: components["schemas"]["UserOut"] | null;
         };
         /**
-         * SetOut
          * @description Pictures that are one, in order, the evening of their night where they tell a time, and the
          *     shot they are most likely of.
          */
         SetOut: {
-            /** Evening Date */
             evening_date: string | null;
-            /** Kind */
             kind: string;
-            /** Likeliest Shot Id */
             likeliest_shot_id: string | null;
-            /** Likeliest Text */
             likeliest_text: string;
-            /** Photo Ids */
             photo_ids: string[];
-            /** Text */
             text: string;
         };
-        /**
-         * SettingValues
-         * @description What to set, exact.
-         */
+        /** @description What to set, exact. */
         SettingValues: {
-            /** Exposure S */
             exposure_s: number;
-            /** F Number */
             f_number: number;
-            /** Iso */
             iso: number;
-            /** Nd Stops */
             nd_stops: number;
         };
         /**
-         * ShakeOut
          * @description Terms of the shake's spectrum: variance over rate_deg_s, hz, exposure_s; noise over band_hz;
          *     smear over variance_deg2, focal_length_mm, pixel_pitch_um.
          */
         ShakeOut: {
-            /** Between Hz */
             between_hz: number[];
-            /** Least Events Hz */
             least_events_hz: number;
-            /** Limits */
             limits: string;
-            /** Listens S */
             listens_s: number;
             noise_deg_s: components["schemas"]["JsonValue"];
-            /** Said */
             said: {
                 [key: string]: string;
             };
             smear_px: components["schemas"]["JsonValue"];
-            /** Soft Px */
             soft_px: number;
-            /** Steady Px */
             steady_px: number;
             variance_deg2: components["schemas"]["JsonValue"];
             words: components["schemas"]["WordsOut"];
         };
-        /**
-         * ShakenShotOut
-         * @description What a shake is reckoned for.
-         */
+        /** @description What a shake is reckoned for. */
         ShakenShotOut: {
-            /** Exposure S */
             exposure_s: number;
-            /** Focal Length Mm */
             focal_length_mm: number;
-            /** Frame Height Mm */
             frame_height_mm: number;
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             id: string;
-            /** Pixel Pitch Um */
             pixel_pitch_um: number;
-            /** Title */
             title: string;
         };
-        /**
-         * ShapeOut
-         * @description A line through points, or a ring about its one point. Shares of the frame.
-         */
+        /** @description A line through points, or a ring about its one point. Shares of the frame. */
         ShapeOut: {
-            /**
-             * Kind
-             * @enum {string}
-             */
+            /** @enum {string} */
             kind: "line" | "ring";
-            /** Label */
             label: string;
-            /** Points */
             points: number[][];
-            /** Radius */
             radius: number;
-            /**
-             * Role
-             * @enum {string}
-             */
+            /** @enum {string} */
             role: "subject" | "light" | "guide" | "frame" | "mark";
         };
-        /**
-         * SheetOut
-         * @description Strokes in the order they are drawn, and the size and time of all of it.
-         */
+        /** @description Strokes in the order they are drawn, and the size and time of all of it. */
         SheetOut: {
-            /** Height M */
             height_m: number;
-            /** Length M */
             length_m: number;
-            /** Pace M S */
             pace_m_s: number;
-            /** Strokes */
             strokes: components["schemas"]["StrokeOut"][];
-            /** Total S */
             total_s: number;
-            /** Width M */
             width_m: number;
         };
-        /** SheetShotOut */
         SheetShotOut: {
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             id: string;
-            /** Title */
             title: string;
         };
-        /**
-         * ShotIn
-         * @description What the photographer decides about one picture.
-         */
+        /** @description What the photographer decides about one picture. */
         ShotIn: {
-            /**
-             * At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             at_utc: string;
             /**
-             * Bearing True Deg
              * @description from true north
              * @default 180
              */
             bearing_true_deg: number;
-            /**
-             * Body Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             body_id: string;
             /**
              * @default {
@@ -7319,35 +5439,21 @@ export interface components {
              *     }
              */
             choice: components["schemas"]["ChoiceIn"];
-            /**
-             * Discipline
-             * @default stars_over_foreground
-             */
+            /** @default stars_over_foreground */
             discipline: string;
-            /** Focal Length Mm */
             focal_length_mm: number;
-            /**
-             * Inputs
-             * @default {}
-             */
+            /** @default {} */
             inputs: {
                 [key: string]: number | string | null;
             };
-            /**
-             * Lens Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             lens_id: string;
             /**
-             * Lights
              * @description brought to it
              * @default []
              */
             lights: components["schemas"]["BroughtIn"][];
-            /**
-             * Notes
-             * @default
-             */
+            /** @default  */
             notes: string;
             /**
              * @default {
@@ -7361,7 +5467,6 @@ export interface components {
              */
             ordering: components["schemas"]["OrderingIn"];
             /**
-             * Orientation
              * @default landscape
              * @enum {string}
              */
@@ -7370,34 +5475,22 @@ export interface components {
             stand_in?: components["schemas"]["StandInIn"] | null;
             strokes?: components["schemas"]["StrokesIn"] | null;
             /**
-             * Tilt Deg
              * @description above the horizon
              * @default 20
              */
             tilt_deg: number;
-            /** Title */
             title: string;
         };
-        /**
-         * ShotInNightOut
-         * @description A shot as its night shows it: with the settings planned and why, or the trouble with it.
-         */
+        /** @description A shot as its night shows it: with the settings planned and why, or the trouble with it. */
         ShotInNightOut: {
-            /**
-             * At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             at_utc: string;
             /**
-             * Bearing True Deg
              * @description from true north
              * @default 180
              */
             bearing_true_deg: number;
-            /**
-             * Body Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             body_id: string;
             /**
              * @default {
@@ -7407,51 +5500,28 @@ export interface components {
              *     }
              */
             choice: components["schemas"]["ChoiceIn"];
-            /**
-             * Discipline
-             * @default stars_over_foreground
-             */
+            /** @default stars_over_foreground */
             discipline: string;
-            /** Exposure S */
             exposure_s: number | null;
-            /** F Number */
             f_number: number | null;
-            /** Focal Length Mm */
             focal_length_mm: number;
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             id: string;
-            /**
-             * Inputs
-             * @default {}
-             */
+            /** @default {} */
             inputs: {
                 [key: string]: number | string | null;
             };
-            /** Lead */
             lead: string | null;
-            /**
-             * Lens Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             lens_id: string;
             /**
-             * Lights
              * @description brought to it
              * @default []
              */
             lights: components["schemas"]["BroughtIn"][];
-            /**
-             * Night Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             night_id: string;
-            /**
-             * Notes
-             * @default
-             */
+            /** @default  */
             notes: string;
             /**
              * @default {
@@ -7465,46 +5535,32 @@ export interface components {
              */
             ordering: components["schemas"]["OrderingIn"];
             /**
-             * Orientation
              * @default landscape
              * @enum {string}
              */
             orientation: "landscape" | "portrait";
-            /** Settings */
             settings: string | null;
             /** @description for what stands before the sky, in the picture */
             stand_in?: components["schemas"]["StandInIn"] | null;
             strokes?: components["schemas"]["StrokesIn"] | null;
             /**
-             * Tilt Deg
              * @description above the horizon
              * @default 20
              */
             tilt_deg: number;
-            /** Title */
             title: string;
-            /** Trouble */
             trouble: string | null;
-            /** Version */
             version: number;
         };
-        /** ShotOut */
         ShotOut: {
-            /**
-             * At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             at_utc: string;
             /**
-             * Bearing True Deg
              * @description from true north
              * @default 180
              */
             bearing_true_deg: number;
-            /**
-             * Body Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             body_id: string;
             /**
              * @default {
@@ -7514,45 +5570,25 @@ export interface components {
              *     }
              */
             choice: components["schemas"]["ChoiceIn"];
-            /**
-             * Discipline
-             * @default stars_over_foreground
-             */
+            /** @default stars_over_foreground */
             discipline: string;
-            /** Focal Length Mm */
             focal_length_mm: number;
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             id: string;
-            /**
-             * Inputs
-             * @default {}
-             */
+            /** @default {} */
             inputs: {
                 [key: string]: number | string | null;
             };
-            /**
-             * Lens Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             lens_id: string;
             /**
-             * Lights
              * @description brought to it
              * @default []
              */
             lights: components["schemas"]["BroughtIn"][];
-            /**
-             * Night Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             night_id: string;
-            /**
-             * Notes
-             * @default
-             */
+            /** @default  */
             notes: string;
             /**
              * @default {
@@ -7566,7 +5602,6 @@ export interface components {
              */
             ordering: components["schemas"]["OrderingIn"];
             /**
-             * Orientation
              * @default landscape
              * @enum {string}
              */
@@ -7575,319 +5610,171 @@ export interface components {
             stand_in?: components["schemas"]["StandInIn"] | null;
             strokes?: components["schemas"]["StrokesIn"] | null;
             /**
-             * Tilt Deg
              * @description above the horizon
              * @default 20
              */
             tilt_deg: number;
-            /** Title */
             title: string;
-            /** Version */
             version: number;
         };
         /**
-         * ShownOut
          * @description How a number is shown and typed: kept × times + plus, in unit; round to `turn` where it goes
          *     round.
          */
         ShownOut: {
-            /** Plus */
             plus: number;
-            /** Times */
             times: number;
-            /** Turn */
             turn: number | null;
-            /** Unit */
             unit: string;
         };
-        /** SideOut */
         SideOut: {
-            /** Argument */
             argument: string;
-            /** Key */
             key: string;
-            /** Name */
             name: string;
         };
         /**
-         * SightingOut
          * @description sights: what the phone is laid on, in order; terms know each as `key_deg`, its tilt, or by
          *     bearing.
          */
         SightingOut: {
-            /** By Bearing */
             by_bearing: boolean;
-            /** Given */
             given: components["schemas"]["BesideOut"][];
-            /** Key */
             key: string;
-            /** Results */
             results: components["schemas"]["ResultOut"][];
-            /** Sights */
             sights: string[];
             words: components["schemas"]["WordsOut"];
         };
         /**
-         * SignIn
          * @example {
          *       "email": "ida@example.org",
          *       "password": "a heron waits at low water"
          *     }
          */
         SignIn: {
-            /** Email */
             email: string;
-            /** Password */
             password: string;
         };
-        /**
-         * SketchOut
-         * @description A small drawing of the frame; aspect is width over height.
-         */
+        /** @description A small drawing of the frame; aspect is width over height. */
         SketchOut: {
-            /** Aspect */
             aspect: number;
-            /** Shapes */
             shapes: components["schemas"]["ShapeOut"][];
         };
         /**
-         * SlopeOut
          * @description The night as one picture. Lists run over one grid: start_utc + i · step_s.
          *
          *     Exposures are for the reference aperture and ISO and the two placements; low and
          *     high are one standard deviation either way. Positions are apparent, in degrees.
          */
         SlopeOut: {
-            /** Cloud Cover */
             cloud_cover: number[];
-            /**
-             * Darkness
-             * @description 0 while the Sun is up, 1 from the end of twilight
-             */
+            /** @description 0 while the Sun is up, 1 from the end of twilight */
             darkness: number[];
-            /** Divisions */
             divisions: components["schemas"]["DivisionOut"][];
-            /**
-             * End Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             end_utc: string;
-            /** Events */
             events: components["schemas"]["EventOut"][];
-            /** F Number Choices */
             f_number_choices: components["schemas"]["DialChoiceOut"][];
-            /** Galactic Core Altitude Deg */
             galactic_core_altitude_deg: number[];
-            /** Galactic Core Azimuth Deg */
             galactic_core_azimuth_deg: number[];
-            /** Ground Exposure S */
             ground_exposure_s: number[];
-            /** Ground High S */
             ground_high_s: number[];
-            /** Ground Low S */
             ground_low_s: number[];
-            /** Ground Placement Stops */
             ground_placement_stops: number;
-            /** Happenings */
             happenings: components["schemas"]["HappeningOut"][];
-            /** Iso Choices */
             iso_choices: components["schemas"]["DialChoiceOut"][];
-            /** Moon Altitude Deg */
             moon_altitude_deg: number[];
-            /** Moon Azimuth Deg */
             moon_azimuth_deg: number[];
-            /** Moon Illuminated Fraction */
             moon_illuminated_fraction: number;
-            /** Placement Choices */
             placement_choices: components["schemas"]["DialChoiceOut"][];
-            /** Readouts */
             readouts: string[];
-            /** Reference F Number */
             reference_f_number: number;
-            /** Reference Iso */
             reference_iso: number;
-            /** Sky Exposure S */
             sky_exposure_s: number[];
-            /** Sky High S */
             sky_high_s: number[];
-            /** Sky Low S */
             sky_low_s: number[];
-            /** Sky Placement Stops */
             sky_placement_stops: number;
-            /**
-             * Skyline
-             * @description from north to north, to be drawn
-             */
+            /** @description from north to north, to be drawn */
             skyline: number[][];
-            /**
-             * Start Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             start_utc: string;
-            /** Step S */
             step_s: number;
-            /** Sun Altitude Deg */
             sun_altitude_deg: number[];
-            /**
-             * Target Altitude Deg
-             * @description over the skyline
-             */
+            /** @description over the skyline */
             target_altitude_deg: number[];
-            /**
-             * Target Apparent Deg
-             * @description over the level
-             */
+            /** @description over the level */
             target_apparent_deg: number[];
-            /** Target Azimuth Deg */
             target_azimuth_deg: number[];
-            /** Target Name */
             target_name: string;
-            /** Time Ticks */
             time_ticks: components["schemas"]["DialChoiceOut"][];
-            /** Time Zone */
             time_zone: string;
-            /** Uses Forecast */
             uses_forecast: boolean;
-            /** Utc Offsets S */
             utc_offsets_s: number[];
-            /**
-             * Water Share
-             * @description 0 low to 1 high water; empty without a tide
-             */
+            /** @description 0 low to 1 high water; empty without a tide */
             water_share: number[];
-            /** Windows */
             windows: components["schemas"]["StretchOut"][];
         };
         /**
-         * SlotOut
          * @description One shot in the order. leaves: when one must go there at the latest; arrives: one sets up;
          *     starts to ends: the work; free: packed, slack kept. earliest to latest: when it may begin with
          *     all others as they are. is_moved: not at the minute it is kept at.
          */
         SlotOut: {
-            /**
-             * Arrives Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             arrives_utc: string;
-            /**
-             * Earliest Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             earliest_utc: string;
-            /**
-             * Ends Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             ends_utc: string;
-            /**
-             * Free Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             free_utc: string;
-            /** Is Moved */
             is_moved: boolean;
-            /** Is Optional */
             is_optional: boolean;
-            /** Is Pinned */
             is_pinned: boolean;
-            /** Latest */
             latest: string;
-            /**
-             * Latest Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             latest_utc: string;
-            /**
-             * Leaves Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             leaves_utc: string;
-            /** Settings */
             settings: string;
-            /**
-             * Shot Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             shot_id: string;
-            /** Spot */
             spot: string;
-            /**
-             * Starts Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             starts_utc: string;
-            /** Takes */
             takes: number;
-            /** Text */
             text: string;
-            /** Title */
             title: string;
-            /** Waits */
             waits: string;
         };
-        /**
-         * SpanOut
-         * @description A stretch of one night; a moment starts and ends at once.
-         */
+        /** @description A stretch of one night; a moment starts and ends at once. */
         SpanOut: {
-            /**
-             * End Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             end_utc: string;
-            /**
-             * Start Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             start_utc: string;
         };
-        /**
-         * SpeechIn
-         * @description What is named changes.
-         */
+        /** @description What is named changes. */
         SpeechIn: {
-            /** Bearings */
             bearings?: ("true" | "magnetic") | null;
-            /** Lengths */
             lengths?: ("metric" | "imperial") | null;
-            /** Stops */
             stops?: ("thirds" | "halves") | null;
         };
-        /**
-         * SpeechOut
-         * @description One way in which a photographer is spoken to, and what it may be.
-         */
+        /** @description One way in which a photographer is spoken to, and what it may be. */
         SpeechOut: {
-            /** Choices */
             choices: components["schemas"]["OptionOut"][];
-            /** Key */
             key: string;
-            /** Label */
             label: string;
-            /** Picked */
             picked: string;
         };
-        /**
-         * SpotAsked
-         * @description A spot of it, in shares of the whole frame from its top left corner.
-         */
+        /** @description A spot of it, in shares of the whole frame from its top left corner. */
         SpotAsked: {
-            /**
-             * Night Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             night_id: string;
             settings?: components["schemas"]["TriedSettings"] | null;
             shot: components["schemas"]["ShotIn"];
-            /** Shot Id */
             shot_id?: string | null;
-            /** White K */
             white_k?: number | null;
-            /**
-             * Width Px
-             * @default 480
-             */
+            /** @default 480 */
             width_px: number;
             /**
              * @default {
@@ -7898,35 +5785,21 @@ export interface components {
              *     }
              */
             window: components["schemas"]["WindowIn"];
-            /** X */
             x: number;
-            /** Y */
             y: number;
         };
-        /**
-         * SpotOut
-         * @description A spot: what it is and how bright, in words and figures, and which way it lies.
-         */
+        /** @description A spot: what it is and how bright, in words and figures, and which way it lies. */
         SpotOut: {
-            /** Altitude Deg */
             altitude_deg: number;
-            /** Azimuth Deg */
             azimuth_deg: number;
-            /** Is Full */
             is_full: boolean;
-            /** Signal E */
             signal_e: number;
-            /** Snr */
             snr: number;
-            /** Stops */
             stops: number;
-            /** Text */
             text: string;
-            /** What */
             what: string;
         };
         /**
-         * StandInIn
          * @description A stand-in of entered size and place, so that its size in the frame and what is behind it can
          *     be judged. base_m: its foot over the ground one stands on.
          * @example {
@@ -7938,53 +5811,30 @@ export interface components {
          *     }
          */
         StandInIn: {
-            /**
-             * Base M
-             * @default 0
-             */
+            /** @default 0 */
             base_m: number;
-            /** Bearing True Deg */
             bearing_true_deg: number;
-            /**
-             * Distance M
-             * @default 120
-             */
+            /** @default 120 */
             distance_m: number;
-            /**
-             * Height M
-             * @default 20
-             */
+            /** @default 20 */
             height_m: number;
             /**
-             * Shape
              * @default tower
              * @enum {string}
              */
             shape: "tower" | "tree" | "person" | "arch" | "boat" | "house" | "stone";
-            /**
-             * Width M
-             * @default 6
-             */
+            /** @default 6 */
             width_m: number;
         };
-        /**
-         * StandInOut
-         * @description Where the stand-in is seen: its box in shares of the frame, and what is to be said of it.
-         */
+        /** @description Where the stand-in is seen: its box in shares of the frame, and what is to be said of it. */
         StandInOut: {
-            /** Bottom */
             bottom: number;
-            /** Left */
             left: number;
-            /** Lines */
             lines: string[];
-            /** Right */
             right: number;
-            /** Top */
             top: number;
         };
         /**
-         * StandOut
          * @description Terms over height_m, eye_m, azimuth_deg, altitude_deg, width_m and diameter_deg; way_m and
          *     way_bearing from latitude_deg, longitude_deg to there_latitude_deg, there_longitude_deg;
          *     at_latitude and at_longitude of east_m, north_m from there. between_deg: as high as a body
@@ -7994,34 +5844,23 @@ export interface components {
             as_wide_m: components["schemas"]["JsonValue"];
             at_latitude: components["schemas"]["JsonValue"];
             at_longitude: components["schemas"]["JsonValue"];
-            /** Between Deg */
             between_deg: number[];
             east_m: components["schemas"]["JsonValue"];
-            /** Given */
             given: components["schemas"]["BesideOut"][];
             north_m: components["schemas"]["JsonValue"];
             stand_m: components["schemas"]["JsonValue"];
-            /** Sun Under Deg */
             sun_under_deg: number;
             way_bearing: components["schemas"]["JsonValue"];
             way_m: components["schemas"]["JsonValue"];
             words: components["schemas"]["WordsOut"];
         };
-        /** StartIn */
         StartIn: {
-            /**
-             * At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             at_utc: string;
-            /**
-             * Shot Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             shot_id: string;
         };
         /**
-         * StartsIn
          * @description Minutes that shots are put at, all of them or none.
          * @example {
          *       "starts": [
@@ -8033,198 +5872,108 @@ export interface components {
          *     }
          */
         StartsIn: {
-            /** Starts */
             starts: components["schemas"]["StartIn"][];
         };
-        /**
-         * StepOut
-         * @description A setting in changing light: from when, and how much brighter the light is by then.
-         */
+        /** @description A setting in changing light: from when, and how much brighter the light is by then. */
         StepOut: {
-            /** At Local */
             at_local: string;
-            /**
-             * At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             at_utc: string;
-            /** Moved */
             moved: string;
-            /** Settings */
             settings: string;
         };
-        /**
-         * StoryLinkOut
-         * @description One take: what was set, what was seen in it, what was changed before it.
-         */
+        /** @description One take: what was set, what was seen in it, what was changed before it. */
         StoryLinkOut: {
-            /** Change */
             change: string;
-            /** Is Keeper */
             is_keeper: boolean;
-            /** Note */
             note: string;
-            /** Photo Ids */
             photo_ids: string[];
-            /** Seen */
             seen: string;
-            /** Settings */
             settings: string;
-            /** Started Local */
             started_local: string;
-            /**
-             * Take Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             take_id: string;
         };
-        /** StoryOut */
         StoryOut: {
-            /**
-             * Evening Date
-             * Format: date
-             */
+            /** Format: date */
             evening_date: string;
-            /**
-             * Night Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             night_id: string;
-            /** Notes */
             notes: string;
-            /** Place Name */
             place_name: string;
-            /** Sentence */
             sentence: string;
-            /** Shots */
             shots: components["schemas"]["StoryShotOut"][];
-            /** Text */
             text: string;
-            /** Title */
             title: string;
         };
-        /**
-         * StoryShotOut
-         * @description found: what was learned of its lights.
-         */
+        /** @description found: what was learned of its lights. */
         StoryShotOut: {
-            /** Found */
             found: string[];
-            /** Kind */
             kind: string;
-            /** Links */
             links: components["schemas"]["StoryLinkOut"][];
-            /** Planned */
             planned: string;
-            /**
-             * Shot Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             shot_id: string;
-            /** Text */
             text: string;
-            /** Title */
             title: string;
         };
-        /**
-         * StretchOut
-         * @description A stretch of the night with a name.
-         */
+        /** @description A stretch of the night with a name. */
         StretchOut: {
-            /** Code */
             code: string;
-            /**
-             * End Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             end_utc: string;
-            /**
-             * Start Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             start_utc: string;
-            /** Text */
             text: string;
         };
         /**
-         * StripOut
          * @description A night from noon to noon as a thin band. dark: a digit a step, 0 for day to most_level for
          *     full dark. moon: how much of it is lit while it is up, the same way. shots: when each is, as a
          *     share of the band.
          */
         StripOut: {
-            /** Dark */
             dark: string;
-            /** Moon */
             moon: string;
-            /**
-             * Most Level
-             * @default 4
-             */
+            /** @default 4 */
             most_level: number;
-            /** Shots */
             shots: number[];
         };
         /**
-         * StrokeOut
          * @description One go of the light. lens, writer: points as the lens sees them and as the writer draws them,
          *     metres from the top left; times_s: when the hand is at each. beside: how many earlier ones begin
          *     at the same place.
          */
         StrokeOut: {
-            /** Beside */
             beside: number;
-            /** Lens */
             lens: number[][];
-            /** Letter */
             letter: string;
-            /** Times S */
             times_s: number[];
-            /** Writer */
             writer: number[][];
         };
         /**
-         * StrokesIn
          * @description A text in single-line letters, or lines of one's own, y down, in any unit; the text counts
          *     where there is one. height_m: of a capital, or of the whole drawing.
          */
         StrokesIn: {
-            /**
-             * Height M
-             * @default 0.5
-             */
+            /** @default 0.5 */
             height_m: number;
-            /** Lines */
             lines?: number[][][];
-            /**
-             * Text
-             * @default
-             */
+            /** @default  */
             text: string;
         };
-        /**
-         * SunIn
-         * @description The Sun between two altitudes; by default full dark.
-         */
+        /** @description The Sun between two altitudes; by default full dark. */
         SunIn: {
-            /**
-             * Highest Deg
-             * @default -18
-             */
+            /** @default -18 */
             highest_deg: number;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "sun";
-            /**
-             * Lowest Deg
-             * @default -90
-             */
+            /** @default -90 */
             lowest_deg: number;
         };
         /**
-         * SwitchIn
          * @description Whether a lesson may move predictions.
          * @example {
          *       "effect": "source",
@@ -8233,18 +5982,12 @@ export interface components {
          *     }
          */
         SwitchIn: {
-            /**
-             * Effect
-             * @enum {string}
-             */
+            /** @enum {string} */
             effect: "photographer" | "discipline" | "body" | "source" | "here" | "spot" | "night" | "shot";
-            /** Is On */
             is_on: boolean;
-            /** Level */
             level: string;
         };
         /**
-         * TakeIn
          * @description What was set and what was seen. Settings are exact values, as they really were.
          *
          *     What is not known here is refused: a word that came under an old name must not get lost.
@@ -8260,28 +6003,18 @@ export interface components {
          *     }
          */
         TakeIn: {
-            /**
-             * Exposure S
-             * @description s; as really run
-             */
+            /** @description s; as really run */
             exposure_s: number;
-            /** F Number */
             f_number: number;
             /**
-             * Frames
              * @description made in this run
              * @default 1
              */
             frames: number;
-            /**
-             * Is Keeper
-             * @description None: kept when it was seen right
-             */
+            /** @description None: kept when it was seen right */
             is_keeper?: boolean | null;
-            /** Iso */
             iso: number;
             /**
-             * Levers
              * @description where those of the lights that are brought stood
              * @default {}
              */
@@ -8290,34 +6023,20 @@ export interface components {
                     [key: string]: number;
                 };
             };
-            /**
-             * Nd Stops
-             * @default 0
-             */
+            /** @default 0 */
             nd_stops: number;
-            /**
-             * Note
-             * @default
-             */
+            /** @default  */
             note: string;
             /**
-             * Scene Changed
              * @description lights changed before it, or `whole`
              * @default []
              */
             scene_changed: string[];
-            /**
-             * Shot Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             shot_id: string;
-            /**
-             * Started At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             started_at_utc: string;
             /**
-             * Verdicts
              * @description words by the light they are about, or `whole`
              * @default {}
              */
@@ -8326,97 +6045,52 @@ export interface components {
             };
         };
         /**
-         * TakeLineOut
          * @description One take as the logbook shows it. photo_id: of its first picture; rating: the best of its
          *     pictures'.
          */
         TakeLineOut: {
-            /** Discipline */
             discipline: string;
-            /**
-             * Evening Date
-             * Format: date
-             */
+            /** Format: date */
             evening_date: string;
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             id: string;
-            /** Is Keeper */
             is_keeper: boolean;
-            /**
-             * Night Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             night_id: string;
-            /** Night Title */
             night_title: string;
-            /** Note */
             note: string;
-            /** Photo Id */
             photo_id: string | null;
-            /**
-             * Place Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             place_id: string;
-            /** Place Name */
             place_name: string;
-            /** Rating */
             rating: number;
-            /** Settings */
             settings: string;
-            /**
-             * Shot Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             shot_id: string;
-            /** Shot Title */
             shot_title: string;
-            /**
-             * Started At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             started_at_utc: string;
-            /** Started Local */
             started_local: string;
-            /** Tags */
             tags: string[];
-            /** Words */
             words: string;
         };
-        /** TakeOfPhoto */
         TakeOfPhoto: {
-            /** Take Id */
             take_id: string | null;
         };
-        /** TakeOut */
         TakeOut: {
-            /**
-             * Exposure S
-             * @description s; as really run
-             */
+            /** @description s; as really run */
             exposure_s: number;
-            /** F Number */
             f_number: number;
             /**
-             * Frames
              * @description made in this run
              * @default 1
              */
             frames: number;
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             id: string;
-            /** Is Keeper */
             is_keeper: boolean;
-            /** Iso */
             iso: number;
             /**
-             * Levers
              * @description where those of the lights that are brought stood
              * @default {}
              */
@@ -8425,140 +6099,84 @@ export interface components {
                     [key: string]: number;
                 };
             };
-            /**
-             * Nd Stops
-             * @default 0
-             */
+            /** @default 0 */
             nd_stops: number;
-            /**
-             * Note
-             * @default
-             */
+            /** @default  */
             note: string;
             /**
-             * Scene Changed
              * @description lights changed before it, or `whole`
              * @default []
              */
             scene_changed: string[];
-            /**
-             * Shot Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             shot_id: string;
-            /**
-             * Started At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             started_at_utc: string;
             /**
-             * Verdicts
              * @description words by the light they are about, or `whole`
              * @default {}
              */
             verdicts: {
                 [key: string]: "black" | "dark" | "darkish" | "right" | "brightish" | "bright" | "blown";
             };
-            /** Version */
             version: number;
         };
         /**
-         * TapOut
          * @description kind "pairs": touched at its beginning and end; "beats": each time it comes round. t_sd: the
          *     ± of the mean t_s, a term over n and spread_s.
          */
         TapOut: {
-            /** Given */
             given: components["schemas"]["BesideOut"][];
-            /** Key */
             key: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
+            /** @enum {string} */
             kind: "pairs" | "beats";
-            /** Results */
             results: components["schemas"]["ResultOut"][];
             t_sd: components["schemas"]["JsonValue"];
             words: components["schemas"]["WordsOut"];
         };
-        /**
-         * TargetInIn
-         * @description A target near a bearing and between two altitudes: behind this subject.
-         */
+        /** @description A target near a bearing and between two altitudes: behind this subject. */
         TargetInIn: {
-            /** Bearing True Deg */
             bearing_true_deg: number;
-            /** Highest Deg */
             highest_deg: number;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "target_in";
-            /** Lowest Deg */
             lowest_deg: number;
-            /** Target Key */
             target_key: string;
-            /** Within Deg */
             within_deg: number;
         };
-        /** TargetOut */
         TargetOut: {
-            /** Key */
             key: string;
-            /** Kind */
             kind: string;
-            /** Name */
             name: string;
         };
-        /**
-         * TargetUpIn
-         * @description A target over the place's own horizon.
-         */
+        /** @description A target over the place's own horizon. */
         TargetUpIn: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "target_up";
-            /** Target Key */
             target_key: string;
         };
-        /**
-         * TemplateOut
-         * @description A night that others may begin with.
-         */
+        /** @description A night that others may begin with. */
         TemplateOut: {
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             id: string;
-            /** Place Name */
             place_name: string;
-            /** Shot Count */
             shot_count: number;
-            /** Title */
             title: string;
         };
-        /**
-         * TickIn
-         * @description A line ticked or not, and when on the device that did it.
-         */
+        /** @description A line ticked or not, and when on the device that did it. */
         TickIn: {
-            /**
-             * At Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             at_utc: string;
-            /** Is Packed */
             is_packed: boolean;
-            /** Key */
             key: string;
         };
         /**
-         * TicksIn
          * @example {
          *       "ticks": [
          *         {
@@ -8570,56 +6188,32 @@ export interface components {
          *     }
          */
         TicksIn: {
-            /** Ticks */
             ticks: components["schemas"]["TickIn"][];
         };
-        /** TokenIn */
         TokenIn: {
-            /** Token */
             token: string;
         };
-        /**
-         * ToneOut
-         * @description Shadow, mid-grey and highlight: signal against noise.
-         */
+        /** @description Shadow, mid-grey and highlight: signal against noise. */
         ToneOut: {
-            /** Is Clipped */
             is_clipped: boolean;
-            /** Snr */
             snr: number;
-            /** Stops */
             stops: number;
-            /** Text */
             text: string;
         };
-        /**
-         * ToolSpec
-         * @description A pen, orb, blade, tube or fibre: what points at the lens and draws.
-         */
+        /** @description A pen, orb, blade, tube or fibre: what points at the lens and draws. */
         ToolSpec: {
-            /**
-             * Beam Deg
-             * @default 360
-             */
+            /** @default 360 */
             beam_deg: number;
-            /**
-             * Colour Temperature K
-             * @default 5000
-             */
+            /** @default 5000 */
             colour_temperature_k: number;
             /**
-             * Figures From
              * @default invented
              * @enum {string}
              */
             figures_from: "invented" | "from_memory" | "published" | "measured";
-            /**
-             * Gel Stops
-             * @default 0
-             */
+            /** @default 0 */
             gel_stops: number;
             /**
-             * Given As
              * @default candela
              * @enum {string}
              */
@@ -8629,52 +6223,28 @@ export interface components {
              * @enum {string}
              */
             kind: "tool";
-            /**
-             * Length Cm
-             * @default 0
-             */
+            /** @default 0 */
             length_cm: number;
-            /** Value */
             value: number;
-            /**
-             * Width Mm
-             * @default 30
-             */
+            /** @default 30 */
             width_mm: number;
         };
-        /**
-         * TorchSpec
-         * @description A torch, headlamp, phone lamp or a car's headlights. dims_stops: how far its steps go.
-         */
+        /** @description A torch, headlamp, phone lamp or a car's headlights. dims_stops: how far its steps go. */
         TorchSpec: {
-            /**
-             * Beam Deg
-             * @default 20
-             */
+            /** @default 20 */
             beam_deg: number;
-            /**
-             * Colour Temperature K
-             * @default 5000
-             */
+            /** @default 5000 */
             colour_temperature_k: number;
-            /**
-             * Dims Stops
-             * @default 0
-             */
+            /** @default 0 */
             dims_stops: number;
             /**
-             * Figures From
              * @default invented
              * @enum {string}
              */
             figures_from: "invented" | "from_memory" | "published" | "measured";
-            /**
-             * Gel Stops
-             * @default 0
-             */
+            /** @default 0 */
             gel_stops: number;
             /**
-             * Given As
              * @default lumens
              * @enum {string}
              */
@@ -8684,14 +6254,10 @@ export interface components {
              * @enum {string}
              */
             kind: "torch";
-            /**
-             * Value
-             * @default 100
-             */
+            /** @default 100 */
             value: number;
         };
         /**
-         * TouchIn
          * @description One thing done to one rail.
          *
          *     "move" and "lock" put it on the dial position nearest to an exact value; "follow" lets it keep
@@ -8699,270 +6265,142 @@ export interface components {
          */
         TouchIn: {
             /**
-             * Action
              * @default move
              * @enum {string}
              */
             action: "move" | "follow" | "lock" | "unlock" | "release";
-            /**
-             * Control
-             * @enum {string}
-             */
+            /** @enum {string} */
             control: "exposure_s" | "f_number" | "iso" | "nd_stops";
-            /**
-             * Value
-             * @default 0
-             */
+            /** @default 0 */
             value: number;
         };
-        /** TownOut */
         TownOut: {
-            /** Country */
             country: string;
-            /** Latitude Deg */
             latitude_deg: number;
-            /** Longitude Deg */
             longitude_deg: number;
-            /** Name */
             name: string;
-            /** Population */
             population: number;
         };
-        /**
-         * TrashKind
-         * @enum {string}
-         */
+        /** @enum {string} */
         TrashKind: "places" | "kit" | "nights" | "shots" | "takes" | "photos" | "found" | "readings";
-        /**
-         * TriedSettings
-         * @description Exact values to see the picture with.
-         */
+        /** @description Exact values to see the picture with. */
         TriedSettings: {
-            /** Exposure S */
             exposure_s: number;
-            /** F Number */
             f_number: number;
-            /** Iso */
             iso: number;
-            /**
-             * Nd Stops
-             * @default 0
-             */
+            /** @default 0 */
             nd_stops: number;
         };
-        /** TripodSpec */
         TripodSpec: {
-            /**
-             * Height Cm
-             * @default 150
-             */
+            /** @default 150 */
             height_cm: number;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "tripod";
-            /** Load Kg */
             load_kg: number;
-            /**
-             * Weight Kg
-             * @default 1.8
-             */
+            /** @default 1.8 */
             weight_kg: number;
         };
         /**
-         * TurnOut
          * @description A shot in the order from a moment on: it may begin opens_s from the tables' base, or after_s
          *     from when one is free, whichever is later; planned_s stands for opens_s where nobody hurries;
          *     latest_s at the latest. ahead_s: from setting out to
          *     the beginning, walk_s of it on foot. shot: its place among the tables' shots.
          */
         TurnOut: {
-            /** After S */
             after_s: number;
-            /** Ahead S */
             ahead_s: number;
-            /** Latest S */
             latest_s: number;
-            /** Opens S */
             opens_s: number;
-            /** Planned S */
             planned_s: number;
-            /** Shot */
             shot: number;
-            /** Walk S */
             walk_s: number;
         };
-        /**
-         * UnfinishedOut
-         * @description A shot of a night that is over without a take that was kept.
-         */
+        /** @description A shot of a night that is over without a take that was kept. */
         UnfinishedOut: {
-            /**
-             * Evening Date
-             * Format: date
-             */
+            /** Format: date */
             evening_date: string;
-            /**
-             * Night Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             night_id: string;
-            /** Night Title */
             night_title: string;
-            /**
-             * Place Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             place_id: string;
-            /**
-             * Shot Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             shot_id: string;
-            /** Text */
             text: string;
-            /** Title */
             title: string;
         };
-        /**
-         * UnpackedOut
-         * @description By table: what came in, and what was here already.
-         */
+        /** @description By table: what came in, and what was here already. */
         UnpackedOut: {
-            /** Added */
             added: {
                 [key: string]: number;
             };
-            /** Here */
             here: {
                 [key: string]: number;
             };
-            /** Text */
             text: string;
         };
-        /**
-         * UpOut
-         * @description What stands in the sky from noon to noon, step by step.
-         */
+        /** @description What stands in the sky from noon to noon, step by step. */
         UpOut: {
-            /** Bodies */
             bodies: components["schemas"]["BodyOut"][];
-            /**
-             * Start Utc
-             * Format: date-time
-             */
+            /** Format: date-time */
             start_utc: string;
-            /** Step S */
             step_s: number;
         };
-        /** UserOut */
         UserOut: {
-            /** Email */
             email: string;
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             id: string;
-            /** Name */
             name: string;
         };
-        /**
-         * VerdictOut
-         * @description A word to judge a take by, darkest first.
-         */
+        /** @description A word to judge a take by, darkest first. */
         VerdictOut: {
-            /**
-             * Key
-             * @enum {string}
-             */
+            /** @enum {string} */
             key: "black" | "dark" | "darkish" | "right" | "brightish" | "bright" | "blown";
-            /** Label */
             label: string;
         };
-        /**
-         * WaitOut
-         * @description Something a shot may wait for.
-         */
+        /** @description Something a shot may wait for. */
         WaitOut: {
-            /** Condition */
             condition: components["schemas"]["SunIn"] | components["schemas"]["LightIn"] | components["schemas"]["DuringIn"] | components["schemas"]["MoonDownIn"] | components["schemas"]["MoonLitIn"] | components["schemas"]["TargetUpIn"] | components["schemas"]["TargetInIn"];
-            /** Text */
             text: string;
         };
-        /**
-         * WaypointOut
-         * @description A waypoint of an imported file, not kept yet.
-         */
+        /** @description A waypoint of an imported file, not kept yet. */
         WaypointOut: {
-            /** Description */
             description: string;
-            /** Elevation M */
             elevation_m: number;
-            /** Latitude Deg */
             latitude_deg: number;
-            /** Longitude Deg */
             longitude_deg: number;
-            /** Name */
             name: string;
-            /** Properties */
             properties: {
                 [key: string]: unknown;
             };
         };
-        /**
-         * WeatherOut
-         * @description Hourly forecast from noon to noon, and what it means for glass and tripod.
-         */
+        /** @description Hourly forecast from noon to noon, and what it means for glass and tripod. */
         WeatherOut: {
-            /** Advice */
             advice: string[];
-            /** Hours */
             hours: components["schemas"]["HourOut"][];
-            /** Is Simulated */
             is_simulated: boolean;
-            /** Provider */
             provider: string;
         };
-        /**
-         * WhiteOut
-         * @description A light that may come out grey.
-         */
+        /** @description A light that may come out grey. */
         WhiteOut: {
-            /** Label */
             label: string;
-            /** White K */
             white_k: number;
         };
-        /**
-         * WindowIn
-         * @description The part of the frame that is wanted, in shares from its top left corner.
-         */
+        /** @description The part of the frame that is wanted, in shares from its top left corner. */
         WindowIn: {
-            /**
-             * Height
-             * @default 1
-             */
+            /** @default 1 */
             height: number;
-            /**
-             * Left
-             * @default 0
-             */
+            /** @default 0 */
             left: number;
-            /**
-             * Top
-             * @default 0
-             */
+            /** @default 0 */
             top: number;
-            /**
-             * Width
-             * @default 1
-             */
+            /** @default 1 */
             width: number;
         };
         /**
-         * WishIn
          * @description What must meet. What is not said is where a search starts: the core over the open land of a
          *     dark night; a subject is met within ten degrees, low enough to stand behind it. Common
          *     practice. place_id, first_evening: None for the first place there is, and for today.
@@ -8972,179 +6410,92 @@ export interface components {
          *     }
          */
         WishIn: {
-            /**
-             * Bearing True Deg
-             * @default 180
-             */
+            /** @default 180 */
             bearing_true_deg: number;
-            /** During */
             during?: string[];
-            /** First Evening */
             first_evening?: string | null;
-            /**
-             * Highest Deg
-             * @default 30
-             */
+            /** @default 30 */
             highest_deg: number;
-            /**
-             * Least Minutes
-             * @default 30
-             */
+            /** @default 30 */
             least_minutes: number;
             /**
-             * Light
              * @default dark
              * @enum {string}
              */
             light: "dark" | "stars" | "blue_hour" | "sun_down";
-            /**
-             * Lowest Deg
-             * @default 5
-             */
+            /** @default 5 */
             lowest_deg: number;
-            /**
-             * Months
-             * @default 12
-             */
+            /** @default 12 */
             months: number;
             /**
-             * Moon
              * @default down
              * @enum {string}
              */
             moon: "down" | "lit" | "any";
-            /**
-             * Moon Least Percent
-             * @default 0
-             */
+            /** @default 0 */
             moon_least_percent: number;
-            /**
-             * Moon Most Percent
-             * @default 40
-             */
+            /** @default 40 */
             moon_most_percent: number;
-            /** Place Id */
             place_id?: string | null;
-            /**
-             * Target Key
-             * @default core
-             */
+            /** @default core */
             target_key: string | null;
-            /**
-             * Weekdays
-             * @description 0 Monday; empty is any
-             */
+            /** @description 0 Monday; empty is any */
             weekdays?: number[];
             /**
-             * Where
              * @default up
              * @enum {string}
              */
             where: "up" | "in";
-            /**
-             * Within Deg
-             * @default 10
-             */
+            /** @default 10 */
             within_deg: number;
         };
-        /**
-         * WishOut
-         * @description A wish with everything in it said, in prose, its questions, and the search it asks for.
-         */
+        /** @description A wish with everything in it said, in prose, its questions, and the search it asks for. */
         WishOut: {
-            /** Questions */
             questions: components["schemas"]["QuestionOut"][];
             search: components["schemas"]["SearchIn"];
-            /** Told */
             told: components["schemas"]["PlanLineOut"][];
             wish: components["schemas"]["WishIn"];
         };
-        /**
-         * WordIn
-         * @description What is said of a frame.
-         */
+        /** @description What is said of a frame. */
         WordIn: {
-            /** Number */
             number: number;
-            /**
-             * Word
-             * @enum {string}
-             */
+            /** @enum {string} */
             word: "black" | "dark" | "darkish" | "right" | "brightish" | "bright" | "blown";
         };
-        /**
-         * WordsOut
-         * @description touches: what each touch, or sight, stands for. one, many: what is counted.
-         */
+        /** @description touches: what each touch, or sight, stands for. one, many: what is counted. */
         WordsOut: {
-            /** Caution */
             caution: string;
-            /** Help */
             help: string;
-            /** Many */
             many: string;
-            /** One */
             one: string;
-            /** Title */
             title: string;
-            /** Touches */
             touches: string[];
         };
-        /** YearOnOut */
         YearOnOut: {
-            /**
-             * Evening Date
-             * Format: date
-             */
+            /** Format: date */
             evening_date: string;
         };
-        /**
-         * YearOut
-         * @description A year of nights at one place, and where in it one was out.
-         */
+        /** @description A year of nights at one place, and where in it one was out. */
         YearOut: {
-            /** Most Level */
             most_level: number;
-            /** Nights */
             nights: number;
-            /**
-             * Place Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             place_id: string;
-            /** Place Name */
             place_name: string;
-            /** Rows */
             rows: components["schemas"]["DarkRowOut"][];
-            /** Takes */
             takes: components["schemas"]["YearTakeOut"][];
-            /** Text */
             text: string;
-            /** Time Zone */
             time_zone: string;
-            /** Year */
             year: number;
         };
-        /**
-         * YearTakeOut
-         * @description share: when in the night, from noon to noon.
-         */
+        /** @description share: when in the night, from noon to noon. */
         YearTakeOut: {
-            /**
-             * Evening Date
-             * Format: date
-             */
+            /** Format: date */
             evening_date: string;
-            /** Is Keeper */
             is_keeper: boolean;
-            /**
-             * Night Id
-             * Format: uuid
-             */
+            /** Format: uuid */
             night_id: string;
-            /** Share */
             share: number;
-            /** Shot Title */
             shot_title: string;
         };
     };

@@ -35,6 +35,7 @@ _EXAMPLE = {
         {"name": "latitude_deg", "wanted": "less than or equal to 90", "got": "243.3"},
     ],
 }
+_VALUES = ("default", "const", "enum", "example", "examples")  # of the photographer, not schemas
 _CSRF = {
     "type": "apiKey",
     "in": "header",
@@ -91,6 +92,22 @@ def _complete(description: dict[str, Any], reading: set[tuple[str, str]]) -> Non
             for status in sorted(refused | {s for s in own if s >= 400}):
                 shared = f"#/components/responses/{_refusal_name(status)}"
                 operation["responses"][str(status)] = {"$ref": shared}
+    _drop_titles(description["components"])
+    _drop_titles(description["paths"])
+
+
+def _drop_titles(part: Any) -> None:
+    """Pydantic titles everything by its name, which the name beside it says already."""
+    if isinstance(part, list):
+        for item in part:
+            _drop_titles(item)
+    elif isinstance(part, dict):
+        if isinstance(part.get("title"), str):
+            del part["title"]
+        for key, value in part.items():
+            if key not in _VALUES:
+                # what is called a title is one of a schema's properties, and stays
+                _drop_titles(list(value.values()) if key == "properties" else value)
 
 
 def _refusals(method: str, operation: dict[str, Any]) -> set[int]:
