@@ -37,11 +37,11 @@ def passings(
 ) -> tuple[BodyPassing, ...]:
     """When bodies stand behind it this night, in order; those under the ground or far over it left
     out. target: key of what is chosen for the night, looked for too."""
-    targets_of = looked_for(target)
+    sought = looked_for(target)
     seconds = night.bounds.seconds(STEP_S)
     passed = []
-    sun, *bodies = tracks_of(_with_sun(targets_of), night.site, seconds)
-    for (body, sun_deg), track in zip(targets_of.items(), bodies, strict=True):
+    sun, *bodies = tracks_of(_with_sun(sought), night.site, seconds)
+    for (body, sun_deg), track in zip(sought.items(), bodies, strict=True):
         off = (track.azimuth_deg - stand_in.bearing_true_deg + 180) % 360 - 180
         for at_s, altitude in _crossings(seconds, off, track.apparent_altitude_deg):
             over = altitude - stand_in.top_altitude_deg
@@ -86,16 +86,14 @@ def now_behind(
     stand_in: StandIn, night: NightContext, at_s: float, target: str | None = None
 ) -> tuple[NowBehind, ...]:
     """What is within NEAR_DEG of its top at a moment, nearest first."""
-    targets_of = looked_for(target)
-    sun, *bodies = tracks_of(_with_sun(targets_of), night.site, np.array([at_s]))
+    sought = looked_for(target)
+    sun, *bodies = tracks_of(_with_sun(sought), night.site, np.array([at_s]))
     near = []
-    for (body, sun_deg), track in zip(targets_of.items(), bodies, strict=True):
+    for (body, sun_deg), track in zip(sought.items(), bodies, strict=True):
         aside = (float(track.azimuth_deg[0]) - stand_in.bearing_true_deg + 180) % 360 - 180
         altitude = float(track.apparent_altitude_deg[0])
         over = altitude - stand_in.top_altitude_deg
         is_dark = sun.true_altitude_deg[0] < sun_deg
         if is_dark and altitude > 0 and np.hypot(aside, over) < NEAR_DEG:
             near.append(NowBehind(body, aside, over))
-    return tuple(
-        sorted(near, key=lambda pass_by: np.hypot(pass_by.aside_deg, pass_by.over_top_deg))
-    )
+    return tuple(sorted(near, key=lambda body: np.hypot(body.aside_deg, body.over_top_deg)))
