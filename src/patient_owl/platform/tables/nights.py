@@ -1,16 +1,14 @@
 """One outing: a place and the date its evening falls on."""
 
 from datetime import date
-from typing import TYPE_CHECKING, Any
+from typing import Any
 from uuid import UUID
 
 from sqlalchemy import JSON, ColumnElement, ForeignKey, Index, String, Text
 from sqlalchemy.orm import Mapped, mapped_column, relationship
 
 from patient_owl.platform.storage.base import Base, Owned
-
-if TYPE_CHECKING:  # places ask which nights are at them
-    from patient_owl.platform.tables.places import Place
+from patient_owl.platform.tables.places import Place
 
 
 class Night(Owned, Base):
@@ -32,7 +30,7 @@ class Night(Owned, Base):
     events: Mapped[list[str]] = mapped_column(JSON)
     is_template: Mapped[bool] = mapped_column(default=False)
 
-    place: Mapped["Place"] = relationship(lazy="joined")
+    place: Mapped[Place] = relationship(lazy="joined")
 
     @classmethod
     def seen_by_helper_of(cls, night_id: UUID) -> ColumnElement[bool]:

@@ -2,11 +2,10 @@
 
 from uuid import UUID
 
-from sqlalchemy import JSON, ColumnElement, String, Text, select
-from sqlalchemy.orm import Mapped, mapped_column
+from sqlalchemy import JSON, ColumnElement, String, Text
+from sqlalchemy.orm import Mapped, mapped_column, relationship
 
 from patient_owl.platform.storage.base import Base, Owned
-from patient_owl.platform.tables.nights import Night
 
 
 class Place(Owned, Base):
@@ -26,6 +25,9 @@ class Place(Owned, Base):
     notes: Mapped[str] = mapped_column(Text)
     hazards: Mapped[str] = mapped_column(Text)
 
+    # only asked about; the table of nights lies above
+    nights: Mapped[list[Owned]] = relationship("Night", viewonly=True, lazy="raise")
+
     @classmethod
     def seen_by_helper_of(cls, night_id: UUID) -> ColumnElement[bool]:
-        return cls.id.in_(select(Night.place_id).where(Night.id == night_id))
+        return cls.nights.any(id=night_id)
