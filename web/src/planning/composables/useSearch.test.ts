@@ -79,6 +79,19 @@ test('the calendar is of the place and the months of the wish, asked for when th
   await vi.waitFor(() => expect(it.dark.value?.place_name).toBe('q'))
 })
 
+test('a search asked for while the wish is still being understood begins when it is', async () => {
+  const { it } = await opened()
+  const slow = deferred<void>()
+  server.on('POST /api/v1/wishes', async ({ body }) => {
+    await slow.promise
+    return { wish: body, told: [], questions: [], search: { ...usual, months: body.months } }
+  })
+  void it.change({ months: 6 })
+  void it.search()
+  slow.resolve()
+  await vi.waitFor(() => expect(asked(0)?.request.months).toBe(6))
+})
+
 test('a wish that is refused is not searched for as it was before, and can be begun anew', async () => {
   const { it, onSaid } = await opened()
   const fault = { name: 'months', wanted: '1 to 24', got: '90' }

@@ -55,8 +55,16 @@ export function useSearch(
   let asking: AbortController | null = null
   let wish = said
   let isUnderstood = false
+  let telling: Promise<void> | null = null
 
-  async function tell(): Promise<void> {
+  function tell(): Promise<void> {
+    const mine = (telling = understand().finally(() => {
+      if (telling === mine) telling = null
+    }))
+    return mine
+  }
+
+  async function understand(): Promise<void> {
     asking?.abort()
     const mine = (asking = new AbortController())
     isUnderstood = false
@@ -87,6 +95,7 @@ export function useSearch(
   }
 
   async function search(): Promise<void> {
+    while (telling) await telling // whoever is quicker than the server is not asked to press again
     const request = told.value?.search
     if (!request || !isUnderstood) return
     running?.abort()
