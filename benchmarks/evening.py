@@ -3,7 +3,7 @@
 import tempfile
 from collections.abc import Callable, Iterator, Mapping
 from contextlib import contextmanager
-from datetime import date
+from datetime import date, datetime, timedelta
 from functools import partial
 from pathlib import Path
 from uuid import UUID
@@ -69,6 +69,13 @@ def _work_of(client: TestClient) -> Work:
                 turned = {**body, "bearing_true_deg": bearing}
                 client.post("plans", json={"night_id": shot["night_id"], "shot": turned})
 
+    def minutes() -> None:
+        for shot, body in zip(asked, bodies, strict=True):
+            begins = datetime.fromisoformat(body["at_utc"])
+            for minute in (1, 2, 3):
+                later = {**body, "at_utc": (begins + timedelta(minutes=minute)).isoformat()}
+                client.post("plans", json={"night_id": shot["night_id"], "shot": later})
+
     def pictures() -> None:
         for shot, body in zip(asked[::3], bodies[::3], strict=True):
             for exposure_s in (1.0, 2.0):
@@ -121,6 +128,7 @@ def _work_of(client: TestClient) -> Work:
         "the list of nights": twice("nights"),
         "a hand on a rail": plans,
         "turning the camera": moved,
+        "another minute": minutes,
         "the order of a night": order,
         "a night taken along": twice(f"nights/{busy['id']}/field"),
         "its instruments": twice(f"nights/{busy['id']}/instruments"),

@@ -111,6 +111,7 @@ def _moment(night: NightContext, at_s: float, view: SkyView) -> Slope:
     return _hour(night, hour, view).row(int(minute))
 
 
+@kept(most=64, mb=1)
 def _hour(night: NightContext, hour: float, view: SkyView) -> Slope:
     """Minute by minute. hour: hours of epoch_seconds."""
     return _toward(night, 3600.0 * hour + 60.0 * np.arange(60, dtype=np.float64), view)

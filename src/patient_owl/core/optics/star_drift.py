@@ -12,6 +12,7 @@ from typing import NamedTuple
 import numpy as np
 
 from patient_owl.core.constants import SIDEREAL_DAY_S
+from patient_owl.core.kept import kept
 from patient_owl.core.optics.camera import (
     Framing,
     Projection,
@@ -46,6 +47,7 @@ class StarDrift:
     least_declination_deg: float
 
 
+@kept(most=256, mb=1)
 def worst_star_drift(
     sensor: Sensor,
     focal_length_mm: float,

@@ -81,14 +81,14 @@ test('the calendar is of the place and the months of the wish, asked for when th
 
 test('a search asked for while the wish is still being understood begins when it is', async () => {
   const { it } = await opened()
-  const slow = deferred<void>()
+  const slow = deferred<null>()
   server.on('POST /api/v1/wishes', async ({ body }) => {
     await slow.promise
     return { wish: body, told: [], questions: [], search: { ...usual, months: body.months } }
   })
   void it.change({ months: 6 })
   void it.search()
-  slow.resolve()
+  slow.resolve(null)
   await vi.waitFor(() => expect(asked(0)?.request.months).toBe(6))
 })
 

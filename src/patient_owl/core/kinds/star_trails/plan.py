@@ -12,6 +12,7 @@ import numpy as np
 from patient_owl.core.constants import SIDEREAL_DAY_S
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.settings import Positions
+from patient_owl.core.kept import kept
 from patient_owl.core.kit import Kit, Lens
 from patient_owl.core.limits.aperture import diffraction
 from patient_owl.core.limits.limit import Limit
@@ -209,6 +210,7 @@ def _supplies(scene: Scene, kit: Kit, program: Program) -> tuple[Reason, ...]:
     return tuple(reasons)
 
 
+@kept(most=128, mb=14)
 def _sketch(
     latitude_deg: float, sensor: Sensor, lens: Lens, framing: Framing, lasts_s: float
 ) -> Sketch:
