@@ -117,7 +117,7 @@ def _at_events(
     )
 
 
-@kept(most=128, mb=8)
+@kept(most=128, mb=10)
 def _planned(question: _Question) -> PlannedShot:
     recipe, night, kit = RECIPES[question.discipline], question.night, question.kit
     at_s, framing, intent = question.at_s, question.framing, question.intent
