@@ -21,6 +21,7 @@ export default defineConfig({
       },
       workbox: {
         clientsClaim: true, // the first page that is opened is kept at once
+        importScripts: ['claim.js'], // and one that was on its way just then, when it asks
         globPatterns: ['**/*.{js,css,html,svg,woff2,txt}'],
         navigateFallback: '/index.html',
         navigateFallbackDenylist: [/^\/api\//, /^\/healthz/],

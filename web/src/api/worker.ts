@@ -26,7 +26,8 @@ export function keepPage(): void {
   const watching = setInterval(() => void look(workers), AGAIN_MS)
   async function look(of: ServiceWorkerContainer): Promise<void> {
     const kept = await of.getRegistration()
-    if (kept?.active) clearInterval(watching)
+    if (kept?.active && of.controller) clearInterval(watching)
+    else if (kept?.active) kept.active.postMessage({ type: 'CLAIM' })
     else if (!kept?.installing && !kept?.waiting) await of.register(WORKER).catch(() => undefined)
   }
   void look(workers)
