@@ -95,6 +95,18 @@ export function useNightPages() {
   }
 }
 
+/** What a change answered is what this path answers now; what was asked before the change is not
+ * waited for. */
+export async function changed<P extends GetPath>(
+  path: P,
+  params: Params<P>,
+  answer: Answer<P>,
+): Promise<void> {
+  const queryKey = [path, params]
+  await loads.cancelQueries({ queryKey, exact: true })
+  loads.setQueryData(queryKey, answer)
+}
+
 /** Refresh what was loaded of these paths, wherever it shows. */
 export async function refreshed(...changed: GetPath[]): Promise<void> {
   const isChanged = ({ queryKey }: { queryKey: readonly unknown[] }) =>

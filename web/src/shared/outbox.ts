@@ -5,6 +5,7 @@
  * kept with its reason and never guessed away.
  */
 import { ApiError, client, data, type Schemas } from '../api/client'
+import { changed } from '../api/loaded'
 import { changeOutbox, outbox, type Queued } from './takesQueue'
 
 export interface Sent {
@@ -45,7 +46,9 @@ export function send(): Promise<Sent> {
       try {
         const params = { path: { take_id: take.id } }
         const chain = await data(client.PUT('/api/v1/takes/{take_id}', { params, body: take.body }))
-        chains.set(take.body.shot_id, chain)
+        const { shot_id } = take.body
+        chains.set(shot_id, chain)
+        await changed('/api/v1/shots/{shot_id}/chain', { path: { shot_id } }, chain)
         done.push(take.id)
         sent += 1
         if (done.length >= BATCH) await crossOff()

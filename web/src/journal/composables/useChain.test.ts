@@ -1,9 +1,11 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, expect, test, vi } from 'vitest'
+import { ref } from 'vue'
 
 import { useChain } from './useChain'
+import { queueTake, send } from '../../shared/outbox'
 import { useNotices } from '../../shared/stores/notices'
-import { living, Refusal, server } from '../../testing/server'
+import { deferred, living, Refusal, server } from '../../testing/server'
 import type { Queued } from '../../shared/takesQueue'
 
 const device = vi.hoisted(() => ({ queue: [] as unknown[] }))
@@ -51,6 +53,18 @@ test('a word records a take with the advised setting, and its answer is the chai
   expect(device.queue).toEqual([])
 })
 
+test('a chain that was asked for before a take was sent does not hide the take', async () => {
+  const before = deferred<object>()
+  server.on(`GET ${CHAIN}`, () => before.promise)
+  const { it } = living(() => useChain(() => 's'))
+  await vi.waitFor(() => expect(server.asked('GET')).toHaveLength(1))
+  await queueTake({ id: 'field', body: { shot_id: 's', ...values } as Queued['body'] })
+  await send() // as the field does, whose page was left
+  before.resolve(chain('s'))
+  await before.promise
+  await vi.waitFor(() => expect(it.value.value?.links).toHaveLength(1))
+})
+
 test('without a connection the take stays on the device and says so, and goes once there is one', async () => {
   const it = await opened()
   server.isUp = false
@@ -76,12 +90,15 @@ test('a refused take says why and is not lost', async () => {
 })
 
 test('the answer for a shot that is no longer shown does not take its place', async () => {
-  const it = await opened()
+  const id = ref('s')
+  const { it } = living(() => useChain(() => id.value))
+  await vi.waitFor(() => expect(it.value.value?.shot_id).toBe('s'))
   server.on(`PUT ${TAKE}`, (call) => {
-    shown = 'another'
+    id.value = 'another'
     return chain(String(call.body.shot_id), 1)
   })
   await it.record('whole', 'dark')
+  await vi.waitFor(() => expect(it.value.value?.shot_id).toBe('another'))
   expect(it.value.value?.links).toHaveLength(0)
 })
 

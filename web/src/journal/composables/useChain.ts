@@ -55,9 +55,7 @@ export function useChain(shotId: () => string): UseChainReturn {
     try {
       const takeId = newId()
       await queueTake({ id: takeId, body: { shot_id: id, ...take } })
-      const { chains, left } = await send()
-      const answer = chains.get(id)
-      if (answer && id === shotId()) chain.value.value = answer
+      const { left } = await send()
       const mine = left.find((q) => q.id === takeId)
       if (mine?.refused) notices.warn(mine.refused)
       else if (mine) notices.say('No connection: the take is kept here and sent when there is.')
