@@ -11,6 +11,7 @@ from benchmarks import (
     engine,
     field,
     http,
+    laws,
     matching,
     measuring,
     morning,
@@ -31,6 +32,7 @@ PARTS = {
     "matching": matching.run,
     "morning": morning.run,
     "ordering": ordering.run,
+    "laws": laws.run,
     "sky": sky.run,
     "http": http.run,
     "bundle": bundle.run,
@@ -42,7 +44,7 @@ PARTS = {
     "soak": soak.run,
 }
 
-BY_NAME_ONLY = ("caches", "cluster", "soak")  # one wants packages, two their time
+BY_NAME_ONLY = ("caches", "cluster", "laws", "soak")  # one wants packages, two their time
 
 if __name__ == "__main__":
     for name in sys.argv[1:] or (name for name in PARTS if name not in BY_NAME_ONLY):

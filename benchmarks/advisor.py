@@ -24,17 +24,18 @@ from patient_owl.core.advise.belief import (
     weigh,
 )
 from patient_owl.core.advise.next import GOOD_ENOUGH_STOPS, Room, next_setting
-from patient_owl.core.exposure.dials import Control, aperture_dial, iso_dial, time_dial
+from patient_owl.core.exposure.dials import aperture_dial, iso_dial, time_dial
 from patient_owl.core.exposure.filters import Filter, filter_dial
 from patient_owl.core.exposure.reading import HistogramReading
 from patient_owl.core.exposure.settings import Settings, settings_on
+from patient_owl.core.judge import worth
+from patient_owl.core.judge.demand import Demands, Liked
 from patient_owl.core.light.part import WHOLE, LightPart
 
 SLIP_SHARE = 0.01
 SOFTNESSES = (0.25, 0.4, 0.6)
 CHAINS, SCENES, MOST_TAKES = 1700, 600, 9  # chains of each of six kinds, so over ten thousand
 FIRST = Settings(4, 4, 400)
-ORDER: tuple[Control, ...] = ("exposure_s", "iso", "f_number")
 DIALS = {
     "exposure_s": time_dial(),
     "f_number": aperture_dial("thirds", 1.8, 16),
@@ -120,7 +121,7 @@ def taught(softness: float, rng: np.random.Generator) -> Sharpness:
 
 def run() -> None:
     rng = np.random.default_rng(20261125)
-    room = Room((SCENE,), DIALS, order=ORDER)
+    room = Room(Demands((SCENE,), DIALS, (), worth.pulls(Liked(1.0, 8.0))))
     wanted = {0.25: "2.0 at most", 0.4: "between", 0.6: "3.0 at most"}
     mix = []
     for softness in SOFTNESSES:

@@ -32,15 +32,11 @@ def test_stars_take_a_flick_of_torch_without_moving_a_control(ida: TestClient) -
     grey = 250 * picked["f_number"] ** 2 / picked["iso"]
     wanted_s = grey * 2**-1 / (1048 / 100)
     found = part(plan, "torch_1")
-    # a hand cannot pace a spot shorter than two seconds (common practice)
-    assert found["levers"]["dose_s"] == pytest.approx(max(2.0, wanted_s), rel=0.01)
+    # a hand cannot flick over it in less than a fifth of a second (common practice)
+    assert found["levers"]["dose_s"] == pytest.approx(max(0.2, wanted_s), rel=0.01)
     assert (found["name"], found["is_brought"]) == ("The torch", True)
     cues = [(cue["at_s"], cue["text"]) for cue in plan["program"]["cues"]]
     assert cues[0] == (2.0, "the torch on")
-    if wanted_s < 2:
-        [conflict] = [c for c in plan["conflicts"] if c["part"] == "torch_1"]
-        assert any("Step back to" in way for way in conflict["ways"])
-        assert any("gel" in way for way in conflict["ways"])
 
 
 def test_a_light_of_the_kit_counts_by_its_own_figure_and_another_kind_is_refused(

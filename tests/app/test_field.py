@@ -172,6 +172,8 @@ def test_in_dusk_a_bundle_carries_its_settings_by_the_minute(
 
 
 def test_a_series_carries_when_each_frame_is_due_and_its_setting_for_then(ida: TestClient) -> None:
+    remote = {"name": "timer remote", "spec": {"kind": "remote", "release": "timer"}}
+    making.made(ida, "/kit", remote)  # without one a camera stops at 30 s
     every = {"series_every_min": 10, "series_lasts_min": 120}
     inputs = {"lit_by": "natural", "between": "open", **every}
     dusk = {"at_utc": "2026-12-09T17:40:00Z", "discipline": "cityscape", "inputs": inputs}

@@ -1,16 +1,21 @@
 """What stands on the tripod in the core's tests: generic kit, as in the demo."""
 
 from collections.abc import Iterable, Mapping, Sequence
+from typing import Any
 
+from patient_owl.core.exposure.dials import Control, Dial
 from patient_owl.core.exposure.filters import Filter
+from patient_owl.core.judge import worth
+from patient_owl.core.judge.demand import Demands, Liked
+from patient_owl.core.judge.hold import Hold
 from patient_owl.core.kinds import RECIPES
 from patient_owl.core.kit import Body, Kit, Lens, Support, kit_of
 from patient_owl.core.light.brought import Brought
 from patient_owl.core.light.part import LightPart
+from patient_owl.core.limits.limit import Limit
 from patient_owl.core.noise import SensorNoise
 from patient_owl.core.optics.camera import Framing, Sensor
-from patient_owl.core.plan.types import Course, InputValue, Intent, Moment, Plan, Scene
-from patient_owl.core.solve.solver import Choice
+from patient_owl.core.plan.types import Course, InputValue, Moment, Plan, Scene
 
 NOISE = SensorNoise(58_000, 1.6, 5.5, 0.04, 0.52)
 BODY = Body(Sensor(36, 24, 6000, 4000), noise=NOISE)
@@ -20,6 +25,19 @@ GLASS = (Filter("ND 8", 3), Filter("ND 64", 6), Filter("ND 1000", 9.966))
 def light(ev100: float, sigma_stops: float = 1.0, placement_stops: float = 0.0) -> LightPart:
     """A lamp-lit subject that stands still."""
     return LightPart("subject", "metered", ev100, sigma_stops, placement_stops)
+
+
+def demands(
+    parts: Sequence[LightPart],
+    dials: Mapping[Control, Dial],
+    limits: Sequence[Limit] = (),
+    hold: Hold | None = None,
+    liked: Liked | None = None,
+    **over: Any,
+) -> Demands:
+    """What is asked of one setting, liked at 1 s and f/8 unless said."""
+    pulls = worth.pulls(liked or Liked(1.0, 8.0))
+    return Demands(tuple(parts), dials, tuple(limits), pulls, hold or Hold({}), **over)
 
 
 def course(moments: Iterable[Moment]) -> Course:
@@ -45,7 +63,7 @@ def planned(
     key: str,
     scene: Scene,
     bag: Kit | None = None,
-    choice: Choice | None = None,
+    hold: Hold | None = None,
     framing: Framing | None = None,
     schools: dict[str, str] | None = None,
     brought: Sequence[Brought] = (),
@@ -53,10 +71,10 @@ def planned(
 ) -> Plan:
     """A discipline's plan from its defaults and these answers."""
     recipe = RECIPES[key]
-    intent = Intent(
+    intent = recipe.intent(
         framing or Framing(180, 10),
-        recipe.acting(recipe.checked_inputs(inputs)),
-        choice or Choice({}, follow=recipe.follow),
+        recipe.checked_inputs(inputs),
+        hold or Hold({}, follow=recipe.follow),
         schools or {},
         recipe.bringing(brought),
     )

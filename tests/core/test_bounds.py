@@ -7,6 +7,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from patient_owl.core.judge.choose import choose
+from patient_owl.core.judge.hold import Hold
 from patient_owl.core.kit import Support
 from patient_owl.core.limits import aperture, motion, sensor, support
 from patient_owl.core.motion.shake import swing_px, time_within_s
@@ -14,8 +16,7 @@ from patient_owl.core.motion.subject import Vehicle, crossing_s, ghost_stops
 from patient_owl.core.noise import signal_e, snr
 from patient_owl.core.plan.report import Blurs, report
 from patient_owl.core.program.program import Phase, Program, one_frame
-from patient_owl.core.solve.solver import Choice, solve
-from tests.core.standing import BODY, NOISE, kit, light
+from tests.core.standing import BODY, NOISE, demands, kit, light
 
 BAG = kit(50)
 
@@ -106,9 +107,8 @@ def test_the_noise_floor_is_where_shadows_reach_ten_to_one() -> None:
 def test_a_run_is_counted_in_minutes_gigabytes_and_batteries() -> None:
     bag = kit(24, body=replace(BODY, raw_size_mb=25, battery_min=100), support=Support(12, 64))
     start = {"exposure_s": 30.0, "f_number": 4.0, "iso": 800.0}
-    solution = solve(
-        [light(-5)], bag.dials, (), start, Choice({**start, "nd_stops": 0.0}, follow=None)
-    )
+    hold = Hold({**start, "nd_stops": 0.0}, follow=None)
+    solution = choose(demands([light(-5)], bag.dials, hold=hold))
     course = Program((Phase("frame", 32.0, 100, 1.0),)).with_noise_reduction()
     found = report(bag, solution, Blurs(star_drift_px_per_s=0.2), course, 100, 20, 0)
     assert found.cost.clock_s == pytest.approx(100 * 2 * 32 + 99)

@@ -14,10 +14,11 @@ from patient_owl.core.exposure.dials import time_dial
 from patient_owl.core.exposure.filters import Filter, filter_dial, filter_stops
 from patient_owl.core.exposure.ladder import quick_frame
 from patient_owl.core.exposure.reciprocity import Film
+from patient_owl.core.judge.choose import choose
+from patient_owl.core.judge.hold import Hold
 from patient_owl.core.kit import Body
 from patient_owl.core.optics.camera import Sensor
-from patient_owl.core.solve.solver import Choice, solve
-from tests.core.standing import BODY, kit, light
+from tests.core.standing import BODY, demands, kit, light
 
 # A classic ISO 400 black-and-white film's data sheet, from memory: metered 1, 10, 100 s become
 # 2, 50, 1200 s.
@@ -43,9 +44,8 @@ def test_metered_and_corrected_times_are_inverse_and_never_shorter(film: Film, t
 def test_a_film_is_planned_in_the_time_it_really_takes() -> None:
     body = Body(Sensor(36, 24, 4535, 3024), lowest_iso=400, highest_iso=400, film=BY_EXPONENT)
     dials = kit(body=body, narrowest=16).dials
-    start = {"exposure_s": 1.0, "f_number": 8.0, "iso": 400.0}
     # EV −1 at f/8, ISO 400: metered 32 s
-    found = solve([light(-1)], dials, (), start, Choice({"f_number": 8.0}, follow="exposure_s"))
+    found = choose(demands([light(-1)], dials, hold=Hold({"f_number": 8.0}, follow="exposure_s")))
     wanted = BY_EXPONENT.corrected_s(32)
     assert abs(math.log2(found.settings.exposure_s / wanted)) < 0.3  # half a rung of bulb times
     assert list(dials["exposure_s"].brightnesses) == sorted(dials["exposure_s"].brightnesses)

@@ -8,7 +8,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from patient_owl.core.exposure.dials import Control
+from patient_owl.core.judge.choose import choose
+from patient_owl.core.judge.hold import Hold
 from patient_owl.core.noise import (
     HEADROOM_STOPS,
     PHOTONS_PER_LX_S_UM2,
@@ -28,8 +29,7 @@ from patient_owl.core.optics.depth_of_field import (
 from patient_owl.core.plan.report import Blurs, report
 from patient_owl.core.program.program import one_frame
 from patient_owl.core.sharpness import defocus_mm, sharpness
-from patient_owl.core.solve.solver import Choice, solve
-from tests.core.standing import BODY, NOISE, kit, light
+from tests.core.standing import BODY, NOISE, demands, kit, light
 
 
 def blur_by_imaging_mm(focal_mm: float, n: float, focus_m: float, subject_m: float) -> float:
@@ -125,8 +125,7 @@ def test_blurs_add_in_quadrature_and_the_largest_is_named() -> None:
 # Averaging n frames gains √n, so how many are needed must not depend on how many are averaged.
 def test_the_frames_that_would_clean_it_are_counted_from_one_frame() -> None:
     bag = kit(24)
-    start: dict[Control, float] = {"exposure_s": 8, "f_number": 2, "iso": 100}
-    dim = solve([light(-7)], bag.dials, [], start, Choice({"exposure_s": 8.0}))
+    dim = choose(demands([light(-7)], bag.dials, hold=Hold({"exposure_s": 8.0})))
     counts = [
         report(bag, dim, Blurs(), one_frame(8), averages, 10, 0).stack_for_clean
         for averages in (1, 4, 9)

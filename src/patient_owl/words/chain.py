@@ -59,7 +59,7 @@ def moved_text(moved_stops: float, since: str) -> str:
 def advice_texts(advice: Advice) -> list[str]:
     """Why this is next; where no setting does it all, what is in the way and the ways out."""
     texts = [begun(reason_text(reason)) for reason in advice.reasons]
-    if advice.conflict is not None:
-        texts.append(conflict_text(advice.conflict))
-        texts += [way_text(way) for way in advice.conflict.ways]
+    for conflict in advice.conflicts:
+        texts.append(conflict_text(conflict))
+        texts += [way_text(way) for way in conflict.ways]
     return texts

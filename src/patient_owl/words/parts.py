@@ -1,6 +1,6 @@
 """The lights of a picture by their names, and where they land."""
 
-from patient_owl.core.solve.solver import Landing
+from patient_owl.core.judge.choose import Landing
 from patient_owl.words.quantities import part, placed, spread
 
 

@@ -1,11 +1,11 @@
 """A plan in words: settings, the sentence, and what excludes each other."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 
 from patient_owl.core.exposure.dials import Control, DialValue
 from patient_owl.core.exposure.settings import Settings
+from patient_owl.core.judge.ways import Conflict, WayOut
 from patient_owl.core.reason import Reason
-from patient_owl.core.solve.conflict import Conflict, WayOut
 from patient_owl.words.parts import part_name
 from patient_owl.words.posts import EXACT_TEXTS, post_text, title_of
 from patient_owl.words.quantities import (
@@ -14,6 +14,7 @@ from patient_owl.words.quantities import (
     duration,
     f_number,
     lever,
+    placed,
     say,
     stops,
     time_text,
@@ -28,7 +29,6 @@ CONTROL_TITLES: Mapping[Control, str] = {
     "iso": "ISO",
     "nd_stops": "Filter",
 }
-WORTH_SAYING_STOPS = 1 / 6  # less is said as nought
 _HELD: Mapping[Control, str] = {
     "exposure_s": "the time you set",
     "f_number": "the aperture you set",
@@ -94,72 +94,78 @@ def holds_text(holds_s: float | None, until_local: str) -> str:
 
 
 def conflict_text(conflict: Conflict, *, is_lead: bool = True) -> str:
-    """`These exclude each other: … and …, by 1⅓ stops.` Another light than the lead is named."""
-    if not is_lead:
-        return _other_light_text(conflict)
+    """`3 stops too bright: “movement takes” at 4 s stands in the way.` Another light than the lead
+    is named; what is only broken is said without stops."""
     causes = [f"“{post_text(x).title}” at {post_text(x).value}" for x in conflict.limits]
     causes += [_HELD[control] for control in conflict.held]
     if conflict.missing_stops == 0:
         return _against_text(causes)
-    missing = stops(conflict.missing_stops)
-    lack = f"{missing} of light too little" if conflict.missing_stops > 0 else f"{missing} too much"
-    if not causes:
-        return f"The dials end here: {lack}."
-    if len(causes) == 1:
-        return f"This stands in the way: {causes[0]}. It leaves {lack}."
-    return f"These exclude each other: {', '.join(causes[:-1])} and {causes[-1]}, by {missing}."
+    off = (
+        f"{stops(conflict.missing_stops)} too {'dark' if conflict.missing_stops > 0 else 'bright'}"
+    )
+    missed = begun(off) if is_lead else f"{begun(part_name(conflict.part))} lands {off}"
+    if causes:
+        stands = "stands" if len(causes) == 1 else "stand"
+        return f"{missed}: {_listed(causes)} {stands} in the way."
+    if conflict.levers:
+        return f"{missed}: its {lever(conflict.levers[0])} goes no further."
+    return f"{missed}: the dials end here."
 
 
-def _against_text(causes: list[str]) -> str:
+def _listed(causes: Sequence[str]) -> str:
+    """`a, b and c`"""
+    *first, last = causes
+    return f"{', '.join(first)} and {last}" if first else last
+
+
+def _against_text(causes: Sequence[str]) -> str:
     """What excludes each other though the picture comes out as bright as wanted."""
     if len(causes) == 1:
         return f"This cannot be kept: {causes[0]}. The brightness is met all the same."
-    return f"These exclude each other: {', '.join(causes[:-1])} and {causes[-1]}."
-
-
-def _other_light_text(conflict: Conflict) -> str:
-    name = part_name(conflict.part)
-    side = "too dark" if conflict.missing_stops > 0 else "too bright"
-    causes = [f"“{post_text(x).title}” at {post_text(x).value}" for x in conflict.limits]
-    causes += [_HELD[control] for control in conflict.held]
-    why = f": {' and '.join(causes)} ends what could bring it home" if causes else ""
-    if conflict.levers:
-        why = f": its {lever(conflict.levers[0])} goes no further"
-    return f"{begun(name)} stays {stops(conflict.missing_stops)} {side}{why}."
+    return f"These exclude each other: {_listed(causes)}."
 
 
 def way_text(way: WayOut) -> str:
-    """One way out as an imperative."""
+    """One way out as an imperative, with what follows: `Add a filter of 3 stops: then 4 s, f/8,
+    ISO 100, as asked for.`"""
+    if way.code in ("accept", "stack"):
+        return f"{_way_text(way)}."
+    then = settings_text(way.positions)
+    return f"{_way_text(way)}: then {then}, landing {placed(way.landed_stops)}."
+
+
+def _way_text(way: WayOut) -> str:
     q = way.quantities
     match way.code:
         case "let_go":
-            return f"Let go of {_HELD[str(q['control'])]}."  # type: ignore[index]
+            return f"Let go of {_HELD[str(q['control'])]}"  # type: ignore[index]
         case "give_up":
-            gain = float(q["stops"])
-            nearer = f": {stops(gain)} nearer" if gain > WORTH_SAYING_STOPS else ""
-            return f"Give up “{title_of(str(q['limit']))}”{nearer}."
+            return f"Give up “{title_of(str(q['limit']))}”"
         case "other_hour":
-            later = "darker" if q["is_darker"] else "lighter"
-            return say("Take it at a " + later + " hour: {stops:stops} of difference will do.", q)
+            side = "darker" if q["is_darker"] else "lighter"
+            later = "later" if float(q["after_s"]) > 0 else "earlier"
+            return f"Take it {duration(abs(float(q['after_s'])))} {later}, when it is {side}"
         case "faster_lens":
-            return f"A lens that opens to {f_number(float(q['f_number']))} or wider."
+            return f"Use a lens that opens to {f_number(float(q['f_number']))}"
         case "accept":
             side = "darker" if q["is_darker"] else "brighter"
-            return say("Accept it {stops:stops} " + side + " and mend it in the raw file.", q)
+            return say("Accept it {stops:stops} " + side + " and mend it in the raw file", q)
         case _:
             return say(_WAYS[way.code], q)
 
 
 _WAYS: Mapping[str, str] = {
-    "let_go_lever": "Let go of the {lever:lever} you set.",
-    "dim": "Dim it by {stops:stops}, by its own steps.",
-    "step_back": "Step back to {distance_m:metres}: {stops:stops} less.",
-    "come_closer": "Come closer, to {distance_m:metres}: {stops:stops} more.",
-    "gel": "Put {stops:stops} of gel or cloth before it.",
-    "bounce": "Point it at a wall or the ground instead: two to three stops less is usual.",
-    "more_pops": "{times:number} flashes where there is one.",
-    "helpers": "{times:number} such torches, or one that is as much brighter.",
-    "add_filter": "Add a filter of {stops:stops}.",
-    "stack": "Average {frames:number} frames and lift them by {stops:stops}.",
-    "more_light": "Bring {stops:stops} more light.",
+    "let_go_lever": "Let go of the {lever:lever} you set",
+    "pace": "Draw at {pace_m_s:speed}",
+    "dim": "Dim it by {stops:stops}, by its own steps",
+    "step_back": "Step back with it, to {distance_m:metres}",
+    "come_closer": "Come closer with it, to {distance_m:metres}",
+    "gel": "Put {stops:stops} of gel or cloth before it",
+    "bounce": "Point it at a wall or the ground: two to three stops less is usual",
+    "more_pops": "Flash {times:number} times where there is one flash",
+    "helpers": "Take {times:number} such torches, or one that is as much brighter",
+    "add_filter": "Add a filter of {stops:stops}",
+    "remote": "Take a remote, which keeps the shutter open for longer",
+    "stack": "Average {frames:number} frames and lift them by {stops:stops}",
+    "more_light": "Bring {stops:stops} more light",
 }

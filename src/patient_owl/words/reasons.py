@@ -2,8 +2,12 @@
 
 from patient_owl.core.reason import Reason
 from patient_owl.words.kinds import REASONS
+from patient_owl.words.posts import title_of
 from patient_owl.words.quantities import say
 
 
 def reason_text(reason: Reason) -> str:
-    return say(REASONS[reason.code], reason.quantities)
+    quantities = reason.quantities
+    if "limit" in quantities:  # a limit is called as its post on the rail is
+        quantities = {**quantities, "limit": title_of(str(quantities["limit"]))}
+    return say(REASONS[reason.code], quantities)

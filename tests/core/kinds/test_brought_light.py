@@ -5,6 +5,7 @@ from dataclasses import replace
 
 import pytest
 
+from patient_owl.core.judge.ways import conflicts
 from patient_owl.core.light.brought import Brought
 from patient_owl.core.light.colour import Hue, looks_darker_stops, opposite_of
 from patient_owl.core.light.lamp import Beam, Flash, Panel, Torch
@@ -124,7 +125,7 @@ def test_what_is_behind_is_black_or_said_to_shine_through() -> None:
     assert {"rest_is_out", "figure_solid"} <= {fact.code for fact in dark.facts}
     lit = planned("flash_portrait", DARK, lit_by="shopping_street")
     assert {"rest_not_out", "figure_seen_through"} <= {fact.code for fact in lit.facts}
-    assert any(conflict.part == "rest" for conflict in lit.solution.conflicts)
+    assert any(conflict.part == "rest" for conflict in conflicts(lit.solution))
 
 
 def test_the_count_ends_the_movement_where_the_flash_is() -> None:

@@ -4,6 +4,7 @@ from dataclasses import replace
 
 import pytest
 
+from patient_owl.core.judge.ways import conflicts
 from patient_owl.core.optics.camera import Framing
 from patient_owl.core.plan.panorama import grid
 from patient_owl.core.plan.types import Moment
@@ -103,13 +104,12 @@ def test_what_moves_is_kept_still_or_left_to_run() -> None:
     floor = next(x for x in running.limits if x.code == "subject_runs")
     # a twentieth of 36 mm at 2.24 mm/s
     assert floor.value == pytest.approx(0.80, abs=0.02)
-    assert not running.solution.conflicts
+    assert not conflicts(running.solution)
 
 
-# Three hours at base ISO for a street that nobody said was lit: ask, do not plan.
+# Three hours at f/8 and base ISO for a street that nobody said was lit: ask.
 def test_an_absurd_plan_says_what_is_missing() -> None:
     by_sky = planned("cityscape", DARK, lit_by="natural", between="open")
-    assert by_sky.solution.settings.exposure_s > 1800
     assert "too_long_by_sky" in {reason.code for reason in by_sky.reasons}
     lit = planned("cityscape", DARK, lit_by="night_traffic")
     assert not {"too_long", "too_long_by_sky"} & {reason.code for reason in lit.reasons}

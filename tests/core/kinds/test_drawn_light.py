@@ -6,10 +6,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from patient_owl.core.judge.hold import Hold
 from patient_owl.core.light.brought import Brought
 from patient_owl.core.light.lamp import Tool
 from patient_owl.core.plan.types import Scene
-from patient_owl.core.solve.solver import Choice
 from tests.core.standing import DARK, planned, quantities
 
 QUAY = Scene(43.3, -9.0, 0.8, -9.0, 0.8, sun_altitude_deg=-30)
@@ -48,7 +48,8 @@ def test_what_lights_the_rest_never_moves_the_line(ev100: float, placement: floa
         lit_by="metered",
         metered_ev100=ev100,
     )
-    assert plan.solution.landings[0] == other.solution.landings[0]
+    # a dial step is what two settings of the same light may differ by
+    assert other.solution.miss_stops == pytest.approx(plan.solution.miss_stops, abs=0.34)
 
 
 def test_held_time_moves_neither_aperture_nor_iso() -> None:
@@ -57,7 +58,7 @@ def test_held_time_moves_neither_aperture_nor_iso() -> None:
         "light_writing",
         QUAY,
         brought=[pen()],
-        choice=Choice({}, follow="iso").moved("exposure_s", 64.0, drawn),
+        hold=Hold({}, follow="iso").moved("exposure_s", 64.0, drawn),
     )
     free = planned("light_writing", QUAY, brought=[pen()])
     for control in drawn:

@@ -40,8 +40,8 @@ def test_the_shutter_stays_open_for_all_spots_and_every_torch() -> None:
 
 def test_a_lamp_too_bright_to_pace_closes_down_instead_of_hurrying() -> None:
     plan = planned("light_painting", DARK, brought=[torch(distance_m=1.0)])
-    # 1048 lx at a metre: 0.15 s at f/8; two seconds are the least a hand can pace [CP]
-    assert quantities(plan, "paint_dose")["dose_s"] == 2.0
+    # 1048 lx at a metre: 0.15 s at f/8; a fifth of a second is the least a hand can flick [CP]
+    assert quantities(plan, "paint_dose")["dose_s"] >= 0.2
     settings = plan.solution.settings
     assert settings.f_number > 8 or settings.nd_stops > 0 or settings.iso < 100
 

@@ -2,6 +2,7 @@
 
 import pytest
 
+from patient_owl.core.judge.ways import conflicts
 from patient_owl.core.measure.sound import sound_speed_m_s
 from tests.core.picture.scenes import planned
 
@@ -33,13 +34,13 @@ def test_a_bolt_answers_to_no_time_and_the_glow_is_placed_two_stops_under() -> N
     shot = planned("lightning", lit_by="distant_skyline")
     assert "exposure_s" not in shot.lead.answers_to
     assert [part.key for part in shot.plan.parts] == ["bolt", "rest"]
-    assert shot.plan.parts[1].placement_stops == -2
+    assert shot.plan.solution.landings[1].part.placement_stops == -2
 
 
 def test_open_land_is_left_as_dark_as_it_is() -> None:
     shot = planned("lightning")
     assert [part.key for part in shot.plan.parts] == ["bolt"]
-    assert shot.plan.solution.conflicts == ()
+    assert conflicts(shot.plan.solution) == ()
 
 
 @pytest.mark.parametrize(("delay_s", "inside"), [(29.0, True), (31.0, False)])

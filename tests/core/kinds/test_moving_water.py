@@ -5,6 +5,7 @@ from typing import Any
 
 import pytest
 
+from patient_owl.core.judge.ways import conflicts
 from patient_owl.core.motion.subject import blur_mm, fall_speed_m_s, look_of
 from patient_owl.core.plan.types import Moment
 from tests.core.standing import DARK, GLASS, course, kit, planned
@@ -41,7 +42,7 @@ def test_each_look_is_met_in_light_that_allows_it(look: str, least_s: float, mos
     plan = planned("moving_water", scene, bag, look=look, **NEAR_STREAM)
     assert least_s <= plan.solution.positions["exposure_s"].value <= most_s * 1.01
     assert plan.lead.quantities["look"] == look
-    assert not plan.solution.conflicts
+    assert not conflicts(plan.solution)
 
 
 # Free fall, v = √(2gh): 5 m give 9.9 m/s.

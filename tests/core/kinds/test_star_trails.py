@@ -4,6 +4,7 @@ from dataclasses import replace
 
 import pytest
 
+from patient_owl.core.judge.ways import conflicts
 from patient_owl.core.kit import Support
 from patient_owl.core.optics.camera import Framing
 from patient_owl.core.plan.types import Moment
@@ -30,8 +31,8 @@ def test_a_stack_fills_the_time_with_frames_and_a_second_between() -> None:
 
 def test_a_frame_longer_than_the_battery_is_a_conflict_and_not_a_shorter_frame() -> None:
     plan = planned("star_trails", DARK, trail_school="one_long", total_min=300)
-    assert plan.solution.conflicts
-    assert {x.code for x in plan.solution.conflicts[0].limits} == {"battery", "counted"}
+    assert conflicts(plan.solution)
+    assert {x.code for x in conflicts(plan.solution)[0].limits} == {"battery", "counted"}
     assert plan.solution.settings.exposure_s > 280 * 60
 
 

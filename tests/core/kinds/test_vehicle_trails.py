@@ -2,6 +2,7 @@
 
 import pytest
 
+from patient_owl.core.judge.ways import conflicts
 from tests.core.standing import DARK, GLASS, kit, planned, quantities
 
 
@@ -26,10 +27,10 @@ def test_counted_seconds_win_over_computed_ones() -> None:
 def test_a_street_brighter_than_the_time_allows_takes_a_filter_in_dusk() -> None:
     dusk = {"lit_by": "metered", "metered_ev100": 10.0, "counted_s": 4}
     bare = planned("vehicle_trails", DARK, **dusk)  # type: ignore[arg-type]
-    assert bare.solution.conflicts
-    assert bare.solution.conflicts[0].ways[0].code == "add_filter"
+    assert conflicts(bare.solution)
+    assert conflicts(bare.solution)[0].ways[0].code == "add_filter"
     glazed = planned("vehicle_trails", DARK, kit(filters=GLASS), **dusk)  # type: ignore[arg-type]
-    assert not glazed.solution.conflicts
+    assert not conflicts(glazed.solution)
     assert glazed.solution.positions["nd_stops"].value > 0
 
 

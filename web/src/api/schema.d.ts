@@ -1843,6 +1843,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/plans/why": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Why
+         * @description Why a plan has these settings and no others; asked for by itself, for it takes longer than
+         *     the plan.
+         */
+        post: operations["why"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/practice/attempts": {
         parameters: {
             query?: never;
@@ -6389,6 +6410,14 @@ export interface components {
             label: string;
             white_k: number;
         };
+        /**
+         * @description Why these settings: of each control a sentence why not one step further either way; and
+         *     other settings, by what they give up.
+         */
+        WhyOut: {
+            controls: components["schemas"]["LineOut"][];
+            others: components["schemas"]["AlternativeOut"][];
+        };
         /** @description The part of the frame that is wanted, in shares from its top left corner. */
         WindowIn: {
             /** @default 1 */
@@ -9620,6 +9649,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
+        };
+    };
+    why: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhyOut"];
                 };
             };
             400: components["responses"]["Problem400"];

@@ -92,7 +92,8 @@ class JudgedTake:
     verdicts: the words said over it, by the key of the light they are about, or WHOLE. reading:
     its histogram, where there is a picture. after_s: when, from the shot's moment. [s]
     scene_changed: keys of the lights somebody changed just before it, or WHOLE. levers: where those
-    of the lights that are brought stood, by light and lever; as planned where nobody said.
+    of the lights that are brought stood, by light and lever; as planned where nobody said. is_kept:
+    whether somebody keeps its picture.
     """
 
     settings: Settings
@@ -101,10 +102,17 @@ class JudgedTake:
     after_s: float = 0.0
     scene_changed: frozenset[str] = frozenset()
     levers: Mapping[str, Mapping[str, float]] = field(default_factory=dict)
+    is_kept: bool = False
 
-    def levers_of(self, part: LightPart, lead: LightPart) -> Mapping[str, float]:
+    def is_final(self, lead: LightPart) -> bool:
+        """Whether its setting is the picture's from then on: it is kept, and not only because the
+        light it is exposed for was right while another was not."""
+        said = set(self.verdicts.values())
+        return self.is_kept and (said <= {"right"} or self.word_for(lead) != "right")
+
+    def levers_of(self, part: LightPart) -> Mapping[str, float]:
         """Where a light's levers stood."""
-        planned = part.planned_levers(self.settings, is_lead=part.key == lead.key)
+        planned = part.levers_for(self.settings)
         return {**planned, **self.levers.get(part.key, {})}
 
     def word_for(self, part: LightPart) -> Verdict | None:
@@ -131,7 +139,7 @@ class Evidence:
     is_changed: bool = False
 
 
-def evidence_on(part: LightPart, lead: LightPart, takes: Sequence[JudgedTake]) -> list[Evidence]:
+def evidence_on(part: LightPart, takes: Sequence[JudgedTake]) -> list[Evidence]:
     """What the takes tell about one light, oldest first; a take silent about it is left out, but
     for what was changed before it.
 
@@ -148,7 +156,7 @@ def evidence_on(part: LightPart, lead: LightPart, takes: Sequence[JudgedTake]) -
         # frames of one picture are off by the same, so a second one tells nothing new
         reading = None if word == "right" or has_read else reading
         if word is not None or reading is not None or is_changed:
-            ev100 = part.ev100_set(take.settings, take.levers_of(part, lead))
+            ev100 = part.ev100_set(take.settings, take.levers_of(part))
             pieces.append(Evidence(ev100, take.after_s, word, reading, is_changed))
             is_changed = False
             has_read = has_read or (reading is not None and not reading.is_saturated)

@@ -1,11 +1,7 @@
-"""What to set next: the settings toward what is now believed right, light by light.
+"""What to set next: the setting that the judge would take for what is now believed of every light.
 
-The lead light, the one the picture is exposed for, moves the shared controls: one where it has the
-room, several where it has not. Toward light glass comes off first and ISO rises last; toward dark
-ISO falls first; between them stands what the discipline pays least for. A light that does not
-answer to all controls has one of its own: so "the bursts are too bright, the rest is fine" stops
-down and lengthens by the same stops, and "the rest is too bright, the bursts are fine" only
-shortens. Common practice. A light nobody has judged is kept where the last take had it.
+Each light that was spoken of is where the words and pictures put it; one that nobody has judged is
+kept where the last take had it. To turn a control in the dark costs a little, so few of them move.
 Dials are for the next setting only: what happened is read as it happened.
 
 A test frame is evidence, not a goal: once it is right the answer is the real setting.
@@ -28,10 +24,13 @@ from patient_owl.core.advise.belief import (
 from patient_owl.core.exposure.dials import Control, Dial, DialValue
 from patient_owl.core.exposure.ladder import is_quick_frame_of, may_be_quick_frame, quick_frame
 from patient_owl.core.exposure.settings import Positions, positions_near, settings_on
-from patient_owl.core.light.part import Levers, LightPart, asked_of, lever_controls
-from patient_owl.core.limits.limit import Limit, allowed
+from patient_owl.core.judge.choose import Solution, choose, solution_at
+from patient_owl.core.judge.demand import Demands
+from patient_owl.core.judge.hold import Hold
+from patient_owl.core.judge.ways import Conflict, conflicts
+from patient_owl.core.light.part import WHOLE, Levers, LightPart, asked_of
+from patient_owl.core.limits.limit import allowed
 from patient_owl.core.reason import Reason
-from patient_owl.core.solve.conflict import Conflict, find_conflict
 
 GOOD_ENOUGH_STOPS = 1 / 3  # nobody sees less than a third; common practice
 HALF_STEP_STOPS = 1 / 6  # of a dial in thirds: no dial comes nearer
@@ -48,9 +47,10 @@ class Advice:
 
     moved: the controls that move, none when nothing should. change_stops: brighter positive, of
     the first light the take shows. belief: of the lead light, at the moment of the next take.
-    is_settled: no more test frames. conflict: what is in the way of the rest. far_stops: how far
-    the lead light was found from its prediction, where that wants a cause. levers: where those of
-    the lights that are brought go, by light and lever; moved_levers: the lights whose levers move.
+    is_settled: no more test frames. far_stops: how far the lead light was found from its
+    prediction, where that wants a cause. levers: where those of the lights that are brought go, by
+    light and lever; moved_levers: the lights whose levers move. solution: how the judge put it,
+    where it was asked.
     """
 
     positions: Positions
@@ -59,41 +59,49 @@ class Advice:
     belief: Belief
     reasons: tuple[Reason, ...]
     is_settled: bool = False
-    conflict: Conflict | None = None
     far_stops: float | None = None
     levers: Levers = field(default_factory=dict)
     moved_levers: tuple[str, ...] = ()
+    solution: Solution | None = field(default=None, compare=False, repr=False)
 
     @property
     def changes(self) -> bool:
         """Whether anything is to be set otherwise."""
         return bool(self.moved or self.moved_levers)
 
+    @cached_property
+    def conflicts(self) -> tuple[Conflict, ...]:
+        """What is in the way of the rest."""
+        return () if self.solution is None else conflicts(self.solution)
+
 
 @dataclass(frozen=True)
 class Room:
-    """The lights, and where the next setting may move: dials, limits, controls by what they cost.
+    """Where the next setting may move.
 
-    order: cheapest first; a locked control is left out. why_this_order: code of the reason.
-    consequences: what a change does besides brightness. real: the setting planned for a lead light
-    that wants such an EV100. after_s: the moment of the next take, from the shot's
-    own. [s] sharpness: how sharply this photographer's words are meant.
+    demands: those of the plan, its lights as predicted at the shot's own moment. has_tests:
+    whether a quick frame may have stood for the real one. consequences: what a change does besides
+    brightness. after_s: the moment of the next take, from the shot's own. [s] sharpness: how
+    sharply this photographer's words are meant.
     """
 
-    parts: tuple[LightPart, ...]
-    dials: Mapping[Control, Dial]
-    limits: Sequence[Limit] = ()
-    order: Sequence[Control] = ("iso", "f_number", "exposure_s")
-    why_this_order: str | None = None
+    demands: Demands
+    has_tests: bool = False
     consequences: Callable[[Positions, Positions], tuple[Reason, ...]] | None = None
-    locked: frozenset[Control] = frozenset()
-    real: Callable[[float], Positions] | None = None
     after_s: float = 0.0
     sharpness: Sharpness = UNLEARNED
 
     @property
+    def parts(self) -> tuple[LightPart, ...]:
+        return self.demands.parts
+
+    @property
     def lead(self) -> LightPart:
-        return self.parts[0]
+        return self.demands.lead
+
+    @property
+    def dials(self) -> Mapping[Control, Dial]:
+        return self.demands.dials
 
     def lead_ev100(self, positions: Positions, levers: Levers) -> float:
         """The exposure value of positions and levers as the lead light sees it."""
@@ -107,12 +115,17 @@ class Room:
         """The lights that a frame with such a setting shows: in a quick frame nobody writes, paints
         or flashes, so it tells of those alone that answer to time."""
         lasting = tuple(part for part in self.parts if "exposure_s" in part.answers_to)
-        if self.real is None or len(lasting) in (0, len(self.parts)):
+        if not self.has_tests or len(lasting) in (0, len(self.parts)):
             return self.parts
         if not may_be_quick_frame(positions, self.inside):
             return self.parts
-        real = self.real(self.lead.wanted_at(self.after_s))
-        return lasting if is_quick_frame_of(positions, real) else self.parts
+        return lasting if is_quick_frame_of(positions, self.predicted) else self.parts
+
+    @cached_property
+    def predicted(self) -> Positions:
+        """The real setting for the lights as they are predicted."""
+        moved = (replace(p, ev100=p.ev100 + p.moved(0.0, self.after_s)) for p in self.parts)
+        return choose(replace(self.demands, parts=tuple(moved))).positions
 
     def asked(self, positions: Positions) -> list[str]:
         """What a word may be about, said over a frame with such a setting."""
@@ -121,32 +134,19 @@ class Room:
     def planned_levers(self, positions: Positions) -> Levers:
         """Where the levers of all lights are planned to stand with some positions."""
         settings = settings_on(self.dials, positions)
-        return {
-            part.key: part.planned_levers(settings, is_lead=part is self.lead)
-            for part in self.parts
-            if part.is_brought
-        }
+        return {part.key: part.levers_for(settings) for part in self.parts if part.is_brought}
 
     @cached_property
     def inside(self) -> Mapping[Control, Dial]:
         """The dials within every limit; where limits leave nothing, the dial itself."""
-        return {c: allowed(dial, self.limits) or dial for c, dial in self.dials.items()}
+        return {c: allowed(dial, self.demands.limits) or dial for c, dial in self.dials.items()}
 
-    @cached_property
-    def toward_light(self) -> tuple[Control, ...]:
-        """Glass off first, for it only costs light; the aperture before ISO, which gathers none;
-        last of all what the discipline would rather not touch."""
-        asked = [c for c in self.order if c not in ("iso", "nd_stops")]
-        return self._free("nd_stops", *asked, "f_number", "iso", *self.dials)
-
-    @cached_property
-    def toward_dark(self) -> tuple[Control, ...]:
-        """ISO down first, for that costs nothing; glass and what else there is last."""
-        return self._free("iso", *self.order, *self.dials)
-
-    def _free(self, *wanted: Control) -> tuple[Control, ...]:
-        moves = self.lead.answers_to
-        return tuple(c for c in dict.fromkeys(wanted) if c in moves and c not in self.locked)
+    def from_here(self, parts: tuple[LightPart, ...], now: Positions) -> Demands:
+        """What is asked of the next setting: what was locked stays where it stands."""
+        locked = self.demands.hold.locked
+        follow = self.demands.hold.follow
+        hold = Hold({c: now[c].value for c in locked}, locked, follow)
+        return replace(self.demands, parts=parts, hold=hold, now=now)
 
 
 @dataclass(frozen=True)
@@ -184,11 +184,11 @@ class Known:
 
 def known_after(takes: Sequence[JudgedTake], room: Room) -> Known:
     """What at least one take, oldest first, leaves to decide on."""
-    last, lead = takes[-1], room.lead
-    evidence = {part.key: evidence_on(part, lead, takes) for part in room.parts}
+    last = takes[-1]
+    evidence = {part.key: evidence_on(part, takes) for part in room.parts}
     words = {part.key: last.word_for(part) for part in room.parts}
     now = positions_near(room.dials, last.settings)
-    levers = {p.key: last.levers_of(p, lead) for p in room.parts if p.is_brought}
+    levers = {p.key: last.levers_of(p) for p in room.parts if p.is_brought}
     return Known(
         now=now,
         levers=levers,
@@ -215,9 +215,54 @@ def nothing_known(now: Positions, room: Room) -> Known:
 def next_setting(takes: Sequence[JudgedTake], room: Room) -> Advice:
     """The change from the last take that is now worth making.
 
-    `takes`: at least one, oldest first.
+    `takes`: at least one, oldest first. The latest that is kept is final: what was said since
+    changes nothing, only the light itself does.
     """
-    return decide(known_after(takes, room), room)
+    kept = last_kept(takes, room)
+    if kept is None:
+        return decide(known_after(takes, room), room)
+    now = positions_near(room.dials, takes[-1].settings)
+    levers = {p.key: takes[-1].levers_of(p) for p in room.parts if p.is_brought}
+    return kept_setting(takes, kept, room, now, levers)
+
+
+def last_kept(takes: Sequence[JudgedTake], room: Room) -> int | None:
+    """The place of the latest take whose setting is final: a test frame's never is, nor one before
+    somebody changed a light."""
+    for place in range(len(takes) - 1, -1, -1):
+        take = takes[place]
+        if any(later.scene_changed for later in takes[place + 1 :]):
+            return None
+        if not take.is_final(room.lead):
+            continue
+        now = positions_near(room.dials, take.settings)
+        may_be_test = room.has_tests and may_be_quick_frame(now, room.inside)
+        if not (may_be_test and is_quick_frame_of(now, room.predicted)):
+            return place
+    return None
+
+
+def kept_setting(
+    takes: Sequence[JudgedTake], kept: int, room: Room, now: Positions, levers: Levers
+) -> Advice:
+    """The setting of the kept take, carried along the light's own course, from where things stand
+    now."""
+    final = replace(takes[kept], verdicts={WHOLE: "right"})
+    advice = decide(known_after([*takes[:kept], final], room), room)
+    positions = advice.positions
+    was = room.lead_ev100(now, levers)
+    return replace(
+        advice,
+        moved=tuple(c for c in positions if positions[c].value != now[c].value),
+        change_stops=was - room.lead_ev100(positions, advice.levers),
+        reasons=(Reason("kept_stands"), *(r for r in advice.reasons if not _is_of_words(r))),
+        is_settled=True,
+    )
+
+
+def _is_of_words(reason: Reason) -> bool:
+    """Whether it tells what was said over the take: of a kept one nothing needs to be said."""
+    return reason.code.startswith(("seen_", "part_"))
 
 
 def decide(known: Known, room: Room) -> Advice:
@@ -226,8 +271,8 @@ def decide(known: Known, room: Room) -> Advice:
     belief, word = known.beliefs[lead.key], known.words.get(lead.key)
     seen = room.shown(now)
     is_unseen = lead not in seen  # a first look at the rest, without what is performed
-    target = belief.ev100 if is_unseen else known.wanted_ev100(lead, known.lead_ev100)
-    off_stops = 0.0 if is_unseen else known.lead_ev100 - target
+    parts = tuple(_believed(part, known, room, is_unseen=is_unseen) for part in room.parts)
+    off_stops = 0.0 if is_unseen else known.lead_ev100 - parts[0].wanted_ev100
     settled = belief.sigma_stops <= SETTLED_SIGMA_STOPS or word == "right"
     said = [*_seen(off_stops, known, room), *_changed_light(known, room)]
     far_stops = _far(belief, known, room)
@@ -235,36 +280,33 @@ def decide(known: Known, room: Room) -> Advice:
         side = "brighter" if far_stops > 0 else "darker"
         said.append(Reason(f"far_{side}", {"stops": abs(far_stops)}))
 
-    positions, conflict = dict(now), None
-    levers = {key: dict(stand) for key, stand in known.levers.items()}
-    asked = off_stops
-    if abs(off_stops) >= _worth_changing(word) and _is_paced(lead):
-        said += _move_lever(lead, off_stops, levers, is_spoken_of=True)
-        off_stops = room.lead_ev100(now, levers) - target
-    planned = _from_test_frame(target, known, room, is_done=settled or is_unseen)
+    planned = _from_test_frame(parts, known, room, is_done=settled or is_unseen)
+    solution = None
     if planned is not None:
-        positions.update(planned.positions)
+        solution = planned.solution
         said.append(planned.reason)
-    elif abs(off_stops) >= (_worth_changing(word) if off_stops == asked else GOOD_ENOUGH_STOPS):
-        moves, left = _share_out(off_stops, positions, room)
-        said += _move_reasons(moves, now, room)
-        if abs(left) > GOOD_ENOUGH_STOPS:
-            said.append(_left_reason(left, has_moved=bool(moves)))
-            conflict = _in_the_way(target, left, positions, room)
-    taken = set(lead.answers_to)
-    for part in room.parts[1:]:
-        said += _bring_home(part, taken, known, positions, levers, room)
-        taken.update(part.answers_to)
+    elif any(_is_off(part, known, room) for part in parts):
+        solution = choose(room.from_here(_kept(parts, known), now))
+    positions = now if solution is None else solution.positions
+    levers = known.levers if solution is None else _levers(solution, known)
+    if solution is not None and planned is None:
+        said += _move_reasons(solution, now, room, known)
+    if solution is not None:
+        said += _lever_reasons(solution, levers, known)
+        said += _left_reasons(solution, known, room)
 
     moved = tuple(c for c in positions if positions[c].value != now[c].value)
     about = seen[0]
     was, goes = (room.ev100_of(about, *set_) for set_ in ((now, known.levers), (positions, levers)))
     moved_levers = tuple(key for key, stand in levers.items() if stand != known.levers[key])
+    is_left = solution is not None and _is_left(solution)
     if not moved and not moved_levers:
-        if conflict is None:
+        if not is_left:
             said.append(Reason("keep_setting"))
-        is_done = settled or conflict is None
-        return Advice(now, (), 0.0, belief, tuple(said), is_done, conflict, far_stops, known.levers)
+        is_done = settled or not is_left
+        return Advice(
+            now, (), 0.0, belief, tuple(said), is_done, far_stops, known.levers, (), solution
+        )
     if room.consequences is not None:
         said.extend(room.consequences(now, positions))
     if settled:
@@ -276,11 +318,47 @@ def decide(known: Known, room: Room) -> Advice:
         belief,
         tuple(said),
         settled,
-        conflict,
         far_stops,
         levers,
         moved_levers,
+        solution,
     )
+
+
+def _believed(part: LightPart, known: Known, room: Room, *, is_unseen: bool) -> LightPart:
+    """A light as it is now believed to be; one nobody spoke of is wanted where it was."""
+    was = room.ev100_of(part, known.now, known.levers)
+    if part is room.lead and is_unseen:
+        wanted = known.beliefs[part.key].ev100
+    else:
+        wanted = known.wanted_ev100(part, was)
+    return replace(part, ev100=wanted + part.placement_stops, is_said=True)
+
+
+def _kept(parts: tuple[LightPart, ...], known: Known) -> tuple[LightPart, ...]:
+    """The lights that are to stay or to be mended: where the lead was seen black or blown, what
+    stands there and nobody spoke of may go along."""
+    lead = parts[0]
+    if known.words.get(lead.key) not in ("black", "blown"):
+        return parts
+    return tuple(p for p in parts if p is lead or p.is_brought or p.key in known.spoken_of)
+
+
+def _is_off(part: LightPart, known: Known, room: Room) -> bool:
+    """Whether a light is further off than what its word, or its own change, makes worth a move."""
+    off = room.ev100_of(part, known.now, known.levers) - part.wanted_ev100
+    return abs(off) >= _worth_changing(known.words.get(part.key)) - 1e-9
+
+
+def _levers(solution: Solution, known: Known) -> Levers:
+    """Where levers go; one that would hardly move stays."""
+    levers = {}
+    for landing in solution.landings:
+        for lever in landing.part.levers:
+            stands, goes = known.levers[landing.part.key][lever.key], landing.levers[lever.key]
+            is_moved = abs(lever.stops(goes) - lever.stops(stands)) >= HALF_STEP_STOPS
+            levers[landing.part.key] = {lever.key: goes if is_moved else stands}
+    return levers
 
 
 def _seen(off_stops: float, known: Known, room: Room) -> list[Reason]:
@@ -324,218 +402,125 @@ def is_far(off_stops: float, sigma_stops: float) -> bool:
 
 
 class _Planned(NamedTuple):
-    positions: Positions
+    solution: Solution
     reason: Reason
 
 
 def _from_test_frame(
-    target_ev100: float, known: Known, room: Room, *, is_done: bool
+    parts: tuple[LightPart, ...], known: Known, room: Room, *, is_done: bool
 ) -> _Planned | None:
     """After a test frame: the real setting once it is right, else the next test frame of it.
 
     None where what is set is no test frame, or where its dials end short of the change.
     """
-    if room.real is None or not may_be_quick_frame(known.now, room.inside):
+    if not room.has_tests or not may_be_quick_frame(known.now, room.inside):
         return None
-    real = room.real(target_ev100)
-    if not is_quick_frame_of(known.now, real):
+    real = choose(replace(room.demands, parts=parts))
+    if not is_quick_frame_of(known.now, real.positions):
         return None
     if is_done:
-        times = {"from_s": known.now["exposure_s"].value, "to_s": real["exposure_s"].value}
-        isos = {"from_label": known.now["iso"].label, "to_label": real["iso"].label}
+        now, then = known.now, real.positions
+        times = {"from_s": now["exposure_s"].value, "to_s": then["exposure_s"].value}
+        isos = {"from_label": now["iso"].label, "to_label": then["iso"].label}
         return _Planned(real, Reason("test_becomes_real", {**times, **isos}))
-    quick = quick_frame(real, room.dials)
-    if quick is None or not is_quick_frame_of(quick.positions, real):
+    quick = quick_frame(real.positions, room.dials)
+    if quick is None or not is_quick_frame_of(quick.positions, real.positions):
         return None
-    off_stops = known.lead_ev100 - target_ev100
+    off_stops = known.lead_ev100 - parts[0].wanted_ev100
     change = known.lead_ev100 - room.lead_ev100(quick.positions, known.levers)
     if change * off_stops <= 0 or abs(change - off_stops) > GOOD_ENOUGH_STOPS:
         return None
-    return _Planned(quick.positions, Reason("next_test_frame", {"stops": change}))
+    landed = solution_at(real.demands, quick.positions)
+    return _Planned(landed, Reason("next_test_frame", {"stops": change}))
 
 
-def _in_the_way(target_ev100: float, left: float, now: Positions, room: Room) -> Conflict | None:
-    """Which limits, locks and dial ends keep the lead light from where it should be."""
-    lead = replace(room.lead, ev100=target_ev100 + room.lead.placement_stops)
-    held = {control: now[control].value for control in room.locked}
-    return find_conflict(lead, room.dials, room.limits, now, held, -left)
+def _is_left(solution: Solution) -> bool:
+    return abs(solution.miss_stops) > GOOD_ENOUGH_STOPS
 
 
-def _left_reason(left: float, *, has_moved: bool) -> Reason:
-    if has_moved:
-        return Reason("change_left", {"stops": left})
-    return Reason("no_room_left", {"stops": left})
-
-
-def _bring_home(
-    part: LightPart,
-    taken: set[Control],
-    known: Known,
-    positions: dict[Control, DialValue],
-    levers: dict[str, dict[str, float]],
-    room: Room,
-) -> list[Reason]:
-    """Move a light by what moves it alone: where it is judged right, else where it was."""
-    own = [c for c in lever_controls(part, taken) if c not in room.locked]
-    before = known.now
-    here = room.ev100_of(part, positions, levers)
-    was = room.ev100_of(part, before, known.levers)
-    off_stops = here - known.wanted_ev100(part, was)
-    if abs(off_stops) < HALF_STEP_STOPS or _is_against(off_stops, part, known, room):
-        return []
-    if part.is_brought:
-        return _move_lever(part, off_stops, levers, is_spoken_of=part.key in known.spoken_of)
+def _left_reasons(solution: Solution, known: Known, room: Room) -> list[Reason]:
+    """What no setting gives: of the lead, and of every other light that was spoken of."""
     said = []
-    for control in own:
-        move = _moved(control, off_stops, positions, room)
-        if move is None:
+    if _is_left(solution):
+        moved = any(solution.positions[c].value != known.now[c].value for c in known.now)
+        code = "change_left" if moved else "no_room_left"
+        said.append(Reason(code, {"stops": -solution.miss_stops}))
+    for place, landing in enumerate(solution.landings):
+        key, left = landing.part.key, -landing.miss_stops
+        if key not in known.words or abs(left) <= GOOD_ENOUGH_STOPS:
             continue
-        positions[control] = move.position
-        off_stops -= move.change_stops
-        if control == "exposure_s":
-            times = {"from_s": before[control].value, "to_s": move.position.value}
-            code = "time_places_part" if part.key in known.spoken_of else "time_keeps_part"
-            said.append(Reason(code, {"part": part.key, **times}))
+        if landing.part.is_brought and room.lead is not room.parts[place]:
+            said.append(Reason("lever_ends", {"part": key, "stops": abs(left)}))
+        elif place > 0:
+            said.append(Reason("part_left", {"part": key, "stops": left}))
+    return said
+
+
+def _move_reasons(solution: Solution, now: Positions, room: Room, known: Known) -> list[Reason]:
+    """Each control that moves, from where it stood, and why the first of them does."""
+    said: list[Reason] = []
+    for control in MOVED_ORDER:
+        before, after = now[control], solution.positions[control]
+        if before.value == after.value:
+            continue
+        dial = room.dials[control]
+        change = dial.brightness(after.value) - dial.brightness(before.value)
+        is_first = not said
+        if control == "exposure_s" and control not in room.lead.answers_to:
+            said += _time_for_another(before, after, room, known)
         else:
-            said.append(_change_reason(move, before[control]))
-        if abs(off_stops) < HALF_STEP_STOPS:
-            break
+            said.append(_change_reason(control, before, after, change))
+        if is_first:
+            said.append(Reason(_why(control, change)))
     return said
 
 
-def _is_paced(lead: LightPart) -> bool:
-    """Whether the light the picture is exposed for is given by its own lever more easily than by
-    the aperture: fewer seconds, less power. A pace that was rehearsed stays."""
-    return any(lever.key != "pace_m_s" and not lever.is_held for lever in lead.levers)
+# Glass first, then what gathers light, gain last.
+MOVED_ORDER: tuple[Control, ...] = ("nd_stops", "exposure_s", "f_number", "iso")
 
 
-def _move_lever(
-    part: LightPart, wanted_stops: float, levers: dict[str, dict[str, float]], *, is_spoken_of: bool
+def _why(control: Control, change_stops: float) -> str:
+    """Why a control is the first to move, by what the judge pays for each."""
+    return f"first_{control}_{'up' if change_stops > 0 else 'down'}"
+
+
+def _time_for_another(
+    before: DialValue, after: DialValue, room: Room, known: Known
 ) -> list[Reason]:
-    """Put a light's own lever where it makes it so much brighter, or to its end."""
-    [lever] = part.levers
-    stands = levers[part.key][lever.key]
-    goes = lever.for_stops(lever.stops(stands) + wanted_stops)
-    left = wanted_stops - lever.stops(goes) + lever.stops(stands)
+    """Time that serves another light than the one the picture is exposed for."""
+    times = {"from_s": before.value, "to_s": after.value}
+    lasting = (part for part in room.parts[1:] if "exposure_s" in part.answers_to)
+    part = next((p for p in lasting if not p.is_brought), None)
+    if part is None:
+        return [Reason("change_exposure_s", {"stops": 0.0, **times})]
+    code = "time_places_part" if part.key in known.spoken_of else "time_keeps_part"
+    return [Reason(code, {"part": part.key, **times})]
+
+
+def _change_reason(
+    control: Control, before: DialValue, after: DialValue, change_stops: float
+) -> Reason:
+    if control == "exposure_s":
+        times = {"from_s": before.value, "to_s": after.value}
+        return Reason("change_exposure_s", {"stops": change_stops, **times})
+    labels = {"from_label": before.label, "to_label": after.label}
+    return Reason(f"change_{control}", {"stops": change_stops, **labels})
+
+
+def _lever_reasons(solution: Solution, levers: Levers, known: Known) -> list[Reason]:
+    """Each light whose own lever moves."""
     said = []
-    if goes != stands:
-        levers[part.key][lever.key] = goes
-        code = f"lever_{lever.key}" if is_spoken_of else f"lever_keeps_{lever.key}"
-        said.append(Reason(code, {"part": part.key, "from_value": stands, "to_value": goes}))
-    if abs(left) > GOOD_ENOUGH_STOPS:
-        said.append(Reason("lever_ends", {"part": part.key, "stops": abs(left)}))
+    for landing in solution.landings:
+        key = landing.part.key
+        for lever in landing.part.levers:
+            stands, goes = known.levers[key][lever.key], levers[key][lever.key]
+            if goes == stands:
+                continue
+            code = f"lever_{lever.key}" if key in known.spoken_of else f"lever_keeps_{lever.key}"
+            said.append(Reason(code, {"part": key, "from_value": stands, "to_value": goes}))
     return said
-
-
-def _is_against(off_stops: float, part: LightPart, known: Known, room: Room) -> bool:
-    """Whether bringing home a light nobody spoke of goes against what was said of the lead: after
-    "blown" nothing is lengthened, after "black" nothing shortened."""
-    word = known.words.get(room.lead.key)
-    unspoken = part.key not in known.spoken_of
-    return unspoken and ((word == "blown" and off_stops > 0) or (word == "black" and off_stops < 0))
 
 
 def _worth_changing(verdict: Verdict | None) -> float:
     """A word asks for something; without one nobody wants to hear of less than a third. [stops]"""
     return GOOD_ENOUGH_STOPS if verdict in (None, "right") else HALF_STEP_STOPS
-
-
-class _Move(NamedTuple):
-    """One control's share of a change."""
-
-    control: Control
-    position: DialValue
-    change_stops: float
-
-
-def _share_out(
-    wanted_stops: float, positions: dict[Control, DialValue], room: Room
-) -> tuple[list[_Move], float]:
-    """Move controls in order until the change is made; the moves, and what is left of it."""
-    order = room.toward_light if wanted_stops > 0 else room.toward_dark
-    left, moves = wanted_stops, []
-    for control in order:
-        move = _moved(control, left, positions, room)
-        if move is not None:
-            positions[control] = move.position
-            moves.append(move)
-            left -= move.change_stops
-        if abs(left) < HALF_STEP_STOPS:
-            return moves, left
-    if "nd_stops" in order and abs(left) > GOOD_ENOUGH_STOPS:
-        return _by_coarse_glass(left, moves, positions, room)
-    return moves, left
-
-
-def _moved(control: Control, wanted_stops: float, positions: Positions, room: Room) -> _Move | None:
-    """How far a control can go toward a change; glass, which is coarse, not past it."""
-    inside = room.inside[control]
-    here = room.dials[control].brightness(positions[control].value)
-    position = inside.nearest_brightness(here + wanted_stops)
-    if control == "nd_stops":
-        most = abs(wanted_stops) + HALF_STEP_STOPS
-        near = [p for p in inside.values if abs(-p.value - here) <= most]
-        if not near:
-            return None
-        position = min(near, key=lambda p: abs(-p.value - here - wanted_stops))
-    change = inside.brightness(position.value) - here
-    return _Move(control, position, change) if change * wanted_stops > 0 else None
-
-
-def _by_coarse_glass(
-    left: float, moves: list[_Move], positions: dict[Control, DialValue], room: Room
-) -> tuple[list[_Move], float]:
-    """Where all else has ended: a filter more or less than needed, the finer controls giving back.
-
-    Kept only where it comes nearer.
-    """
-    inside, here = room.inside["nd_stops"], -positions["nd_stops"].value
-    onward = [p for p in inside.values if (-p.value - here) * left > 0]
-    if not onward:
-        return moves, left
-    glass = min(onward, key=lambda p: abs(-p.value - here - left))
-    change = -glass.value - here
-    tried, over = dict(positions), left - change
-    tried["nd_stops"] = glass
-    more = [_Move("nd_stops", glass, change)]
-    for control in room.toward_dark if over < 0 else room.toward_light:
-        move = None if control == "nd_stops" else _moved(control, over, tried, room)
-        if move is not None:
-            tried[control] = move.position
-            more.append(move)
-            over -= move.change_stops
-        if abs(over) < HALF_STEP_STOPS:
-            break
-    if abs(over) >= abs(left):
-        return moves, left
-    positions.update(tried)
-    return [*moves, *more], over
-
-
-def _move_reasons(moves: Sequence[_Move], before: Positions, room: Room) -> list[Reason]:
-    """Each control once, from where it stood, and why this one came first."""
-    found, last = [], {move.control: move for move in moves}
-    for place, move in enumerate(last.values()):
-        total = sum(m.change_stops for m in moves if m.control == move.control)
-        found.append(_change_reason(move._replace(change_stops=total), before[move.control]))
-        if place == 0:
-            why = _why_first(move, room)
-            found += [Reason(why)] if why else []
-    return found
-
-
-def _why_first(move: _Move, room: Room) -> str | None:
-    if move.control == "nd_stops" and move.change_stops > 0:
-        return "glass_first"
-    if move.control == "iso":
-        return "iso_first_down" if move.change_stops < 0 else "iso_last_up"
-    return room.why_this_order if room.order and move.control == room.order[0] else None
-
-
-def _change_reason(move: _Move, before: DialValue) -> Reason:
-    control, after = move.control, move.position
-    if control == "exposure_s":
-        times = {"from_s": before.value, "to_s": after.value}
-        return Reason("change_exposure_s", {"stops": move.change_stops, **times})
-    labels = {"from_label": before.label, "to_label": after.label}
-    return Reason(f"change_{control}", {"stops": move.change_stops, **labels})

@@ -4,6 +4,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from patient_owl.core.advise.belief import (
+    WORDS,
     JudgedTake,
     Verdict,
     WordOutcome,
@@ -11,7 +12,16 @@ from patient_owl.core.advise.belief import (
     evidence_on,
     weigh,
 )
-from patient_owl.core.advise.next import Advice, Known, Room, decide, known_after, nothing_known
+from patient_owl.core.advise.next import (
+    Advice,
+    Known,
+    Room,
+    decide,
+    kept_setting,
+    known_after,
+    last_kept,
+    nothing_known,
+)
 from patient_owl.core.exposure.settings import Positions
 from patient_owl.core.light.part import WHOLE, Levers, asked_of
 from patient_owl.core.types import FloatArray
@@ -48,9 +58,14 @@ def advice_tree(
     `levers`, where those of the lights that are brought stand unless as planned. Where nothing is
     to be changed and nothing is left to speak of, or hardly anybody comes, the tree ends.
     """
+    kept = last_kept(takes, room)
+    if kept is not None:
+        put = room.planned_levers(first) if levers is None else levers
+        stays = Node(kept_setting(takes, kept, room, first, put), {})
+        return {about: dict.fromkeys(WORDS, stays) for about in room.asked(first)}
     known = known_after(takes, room) if takes else nothing_known(first, room)
     weights = {
-        part.key: weigh(part, evidence_on(part, room.lead, takes), room.after_s, room.sharpness)
+        part.key: weigh(part, evidence_on(part, takes), room.after_s, room.sharpness)
         for part in room.parts
     }
     return _branches(known.setting(first, room, levers), weights, room, depth, 1.0)

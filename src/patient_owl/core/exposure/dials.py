@@ -16,9 +16,12 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Literal
 
+import numpy as np
+
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.reciprocity import Film
 from patient_owl.core.kept import kept
+from patient_owl.core.types import FloatArray
 
 Steps = Literal["thirds", "halves"]
 Control = Literal["exposure_s", "f_number", "iso", "nd_stops"]
@@ -89,11 +92,15 @@ NEAR_STOPS = 0.1  # two times nearer than this are one
 
 @dataclass(frozen=True, order=True)
 class DialValue:
-    """One position of a dial: the exact value first, so that values sort by it."""
+    """One position of a dial: the exact value first, so that values sort by it.
+
+    pieces: of glass, on the dial of filters.
+    """
 
     value: float
     label: str
     is_bulb: bool = False
+    pieces: int = 0
 
 
 def raw_brightness(control: Control, value: float) -> float:
@@ -138,6 +145,16 @@ class Dial:
     def brightnesses(self) -> tuple[float, ...]:
         """Of `darkest_first`, ascending. [stops]"""
         return tuple(self.brightness(position.value) for position in self.darkest_first)
+
+    @cached_property
+    def exact(self) -> FloatArray:
+        """Of `values`, ascending."""
+        return np.array([position.value for position in self.values])
+
+    @cached_property
+    def stops(self) -> FloatArray:
+        """The brightness of each of `values`. [stops]"""
+        return np.array([self.brightness(position.value) for position in self.values])
 
     def nearest(self, value: float) -> DialValue:
         """The position nearest in stops; ends of the dial included."""

@@ -50,5 +50,6 @@ def filter_dial(filters: Sequence[Filter]) -> Dial:
         for stack in combinations(filters, count):
             stops = sum(glass.stops for glass in stack)
             if all(abs(stops - known.value) > SAME_STOPS for known in positions):
-                positions.append(DialValue(stops, " + ".join(glass.name for glass in stack)))
+                label = " + ".join(glass.name for glass in stack)
+                positions.append(DialValue(stops, label, pieces=count))
     return Dial("nd_stops", tuple(sorted(positions)))

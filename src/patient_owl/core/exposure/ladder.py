@@ -1,6 +1,6 @@
 """Equivalents: the same light by other settings, and what a quick test frame stands for."""
 
-from collections.abc import Collection, Mapping, Sequence
+from collections.abc import Collection, Mapping
 from dataclasses import dataclass
 
 from patient_owl.core.exposure.dials import CONTROLS, SAME, Control, Dial, DialValue
@@ -82,22 +82,6 @@ def may_be_quick_frame(
         "iso": inside["iso"].values[0],
     }
     return is_quick_frame_of(positions, {**positions, **slow_enough})
-
-
-def brighter(
-    positions: Mapping[Control, DialValue],
-    dials: Mapping[Control, Dial],
-    order: Sequence[Control],
-    stops: float,
-) -> Mapping[Control, DialValue] | None:
-    """The settings made brighter (or darker) by the first control that has room for it."""
-    for control in order:
-        dial = dials[control]
-        here = dial.brightness(positions[control].value)
-        position = dial.nearest_brightness(here + stops)
-        if abs(dial.brightness(position.value) - here - stops) <= MISS_STOPS:
-            return {**positions, control: position}
-    return None
 
 
 def equivalent(

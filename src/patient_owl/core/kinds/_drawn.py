@@ -3,12 +3,14 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from patient_owl.core.exposure.dials import Control
+from patient_owl.core.judge.demand import Liked
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import Brought
 from patient_owl.core.light.lamp import Tool
 from patient_owl.core.light.line import LINE_WHITE_STOPS, pixel_at_m
+from patient_owl.core.limits.aperture import diffraction
 from patient_owl.core.limits.limit import Limit
+from patient_owl.core.limits.motion import performer
 from patient_owl.core.plan.bringing import pixel_rad
 from patient_owl.core.plan.common import (
     bracket_of,
@@ -23,12 +25,13 @@ from patient_owl.core.plan.performing import (
     rest_input,
     serve,
     served_reasons,
+    staying,
 )
 from patient_owl.core.plan.sketch import Sketch
 from patient_owl.core.plan.types import Intent, Plan, Recipe, Scene
 from patient_owl.core.reason import Reason
 
-START_F_NUMBER = 8.0
+FAVOURITE_F_NUMBER = 8.0  # common practice
 WIDEST_F_NUMBER, NARROWEST_F_NUMBER = 2**2.5, 2**4.0  # f/5.6 and f/16; common practice
 DRAWN_INPUTS = (*PERFORMING_INPUTS, *light_inputs("natural"), rest_input())
 
@@ -60,14 +63,19 @@ def drawn_plan(recipe: Recipe, scene: Scene, kit: Kit, intent: Intent, figure: D
     tool = replace(tool_of(intent), pace_m_s=figure.pace_m_s)
     if figure.is_upright and isinstance(tool.lamp, Tool):
         tool = replace(tool, lamp=tool.lamp.upright)
-    start: dict[Control, float] = {
-        "exposure_s": figure.lasts_s,
-        "f_number": START_F_NUMBER,
-        "iso": kit.base_iso,
-    }
     line = tool.part(pixel_rad(kit))
-    times_s = tool.begins_s, figure.lasts_s, figure.longest_s
-    solution, limits = serve(scene, kit, intent, line, start, times_s, _apertures(kit))
+    # a pace that was rehearsed stays
+    paced = (replace(lever, held_at=lever.value) for lever in line.levers)
+    line = replace(line, levers=tuple(paced))
+    ends_s = tool.begins_s + figure.lasts_s
+    liked = Liked(ends_s, FAVOURITE_F_NUMBER)
+    bounds = (
+        performer(figure.lasts_s, tool.begins_s),
+        staying(figure.longest_s),
+        diffraction(kit),
+        *_apertures(kit),
+    )
+    solution, limits = serve(scene, kit, intent, line, liked, bounds)
     white = solution.landings[0].landed_stops > LINE_WHITE_STOPS
     return Plan(
         solution=solution,

@@ -100,6 +100,7 @@ class Brought:
         return replace(
             part,
             source=self.kind,
+            is_said=where != USUAL_STOPS[self.kind],  # type: ignore[index]
             levers=self._held(part),
             # a line is as bright from afar, and a beam is judged where one likes
             distance_m=None if isinstance(self.lamp, (Beam, Tool)) else self.distance_m,
@@ -108,11 +109,7 @@ class Brought:
 
     def _held(self, part: LightPart) -> tuple[Lever, ...]:
         """Its lever, as far as somebody lets it move."""
-        if self.value is None:
-            return part.levers
-        return tuple(
-            replace(lever, least=self.value, most=self.value, is_held=True) for lever in part.levers
-        )
+        return tuple(replace(lever, held_at=self.value) for lever in part.levers)
 
     def painting(self, dose_s: float) -> Painting | None:
         """How a torch gives its dose; None for what paints nothing."""

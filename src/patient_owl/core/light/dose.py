@@ -12,7 +12,7 @@ from patient_owl.core.light.lamp import Torch, illuminance_lux, spot_area_m2
 from patient_owl.core.light.part import DRAWN, Lever, LightPart
 
 MID_GREY_REFLECTANCE = 0.18  # what an incident meter takes a surface for; common practice
-LEAST_DOSE_S = 2.0  # a hand cannot pace a spot shorter; common practice
+LEAST_DOSE_S = 0.2  # a flick over the subject; common practice
 MOST_DOSE_S = 1800.0  # nobody stands on one spot longer; common practice
 OVERLAP = 1 / 3  # of a spot with the next: a beam's edge counts half. Common practice.
 # A hand, a beam that is not even, a surface nobody measured. Common practice.

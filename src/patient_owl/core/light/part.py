@@ -30,8 +30,8 @@ class Lever:
     """A private control of one light, in its own unit.
 
     value: where it stands for the part's ev100; least, most: how far it reaches.
-    stops_per_doubling: 1 for seconds of dose and per cent of power, −2 for a distance. is_held:
-    somebody put it there, and it stays.
+    stops_per_doubling: 1 for seconds of dose and per cent of power, −2 for a distance. held_at:
+    where somebody put it, and it stays.
     """
 
     key: str
@@ -39,7 +39,12 @@ class Lever:
     least: float
     most: float
     stops_per_doubling: float = 1.0
-    is_held: bool = False
+    held_at: float | None = None
+
+    @property
+    def ends(self) -> tuple[float, float]:
+        """From where to where it may be put."""
+        return (self.least, self.most) if self.held_at is None else (self.held_at, self.held_at)
 
     def stops(self, value: float) -> float:
         """How much brighter the light is with the lever there. [stops]"""
@@ -47,8 +52,8 @@ class Lever:
 
     def for_stops(self, stops: float) -> float:
         """Where the lever makes it so many stops brighter, or its nearer end."""
-        value = self.value * 2 ** (stops / self.stops_per_doubling)
-        return min(self.most, max(self.least, value))
+        least, most = self.ends
+        return min(most, max(least, self.value * 2 ** (stops / self.stops_per_doubling)))
 
 
 @dataclass(frozen=True)
@@ -78,7 +83,8 @@ class LightPart:
     to stand between it and the sky. found_stops: how much of ev100 earlier nights taught, against
     the bare prediction, and found_nights how many of them right here; bare_sigma_stops: the bare
     prediction's own, where something was learned. distance_m: of a lamp somebody brings that is
-    brighter from nearer; dims_stops: how far its own steps take it down.
+    brighter from nearer; dims_stops: how far its own steps take it down. is_said: somebody said
+    where it is wanted.
     """
 
     key: str
@@ -95,6 +101,7 @@ class LightPart:
     bare_sigma_stops: float | None = None
     distance_m: float | None = None
     dims_stops: float = 0.0
+    is_said: bool = False
 
     @property
     def wanted_ev100(self) -> float:
@@ -117,13 +124,6 @@ class LightPart:
             value = found[lever.key] = lever.for_stops(missing)
             missing -= lever.stops(value)
         return found
-
-    def planned_levers(self, settings: Settings, *, is_lead: bool) -> dict[str, float]:
-        """Where its levers are planned to stand: of the light the picture is exposed for as they
-        are stated, of any other where they bring it home."""
-        if is_lead:
-            return {lever.key: lever.value for lever in self.levers}
-        return self.levers_for(settings)
 
     def ev100_set(self, settings: Settings, levers: Mapping[str, float]) -> float:
         """What controls and levers make of it together, its levers as stated. [stops]"""

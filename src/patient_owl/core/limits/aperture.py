@@ -12,7 +12,7 @@ AIRY_LIMIT_PX = 2.5  # beyond it the sensor sees the blur; common practice
 SUNSTAR_F_NUMBER = 2**3.5  # f/11: lamps grow rays from about here; common practice
 
 
-def diffraction(kit: Kit, *, drives: bool = True) -> Limit:
+def diffraction(kit: Kit) -> Limit:
     """The narrowest aperture whose Airy disc stays within AIRY_LIMIT_PX, as the lens prints it.
 
     Said as f/11 it must mean f/11: the dial's own position, not a value just short of it.
@@ -27,7 +27,6 @@ def diffraction(kit: Kit, *, drives: bool = True) -> Limit:
         max(printed, diffraction_f_number(blur_um)),
         {"limit_px": AIRY_LIMIT_PX, "pixel_pitch_um": pitch_um, "airy_um": blur_um},
         "hecht2016",
-        drives=drives,
     )
 
 

@@ -21,6 +21,24 @@ def still_s(sensor: Sensor, focal_length_mm: float, shown_as: ShownAs) -> float:
     return limit_by_drift_s(px_per_s, output_px(sensor, shown_as))
 
 
+MOST_DRIFT_PX = 6.0  # further, and a star is a line, however soft it is; common practice
+_OF_PIXELS = 6000  # across, on which that is seen
+
+
+def stars_drawn(drift: StarDrift | None, kit: Kit, tolerance_px: float) -> tuple[Limit, ...]:
+    """Where stars are lines and no points any more; none when the frame shows no sky.
+
+    tolerance_px: somebody's own, who may want lines.
+    """
+    if drift is None:
+        return ()
+    scaled_px = MOST_DRIFT_PX * max(1.0, kit.body.sensor.width_px / _OF_PIXELS)
+    most_px = max(scaled_px, tolerance_px)
+    quantities = {"drift_px_per_s": drift.drift_px_per_s, "drift_tolerance_px": most_px}
+    longest_s = limit_by_drift_s(drift.drift_px_per_s, most_px)
+    return (Limit("stars_drawn", "exposure_s", "at_most", longest_s, quantities, "derived_drift"),)
+
+
 def star_limits(
     drift: StarDrift | None,
     kit: Kit,

@@ -37,7 +37,7 @@ def handheld(kit: Kit, braced_stops: float = 0.0, *, drives: bool = False) -> Li
 
 
 def ceiling_mark(kit: Kit) -> Limit:
-    """Where the camera's own timer ends: a fact of the release, not of the picture."""
+    """Where the camera's own timer ends: beyond it only a remote keeps the shutter open."""
     longest = [p for p in kit.dials["exposure_s"].values if not p.is_bulb][-1]
     return Limit(
         "in_camera_ceiling",
@@ -45,7 +45,8 @@ def ceiling_mark(kit: Kit) -> Limit:
         "at_most",
         longest.value,
         {"ceiling_s": kit.body.in_camera_ceiling_s},
-        drives=False,
+        # a film is held open by hand
+        drives=kit.body.film is None and kit.support.release not in ("cable", "timer"),
     )
 
 

@@ -21,6 +21,8 @@ LOOK_SHARES: dict[Look, tuple[float, float]] = {
     "silky": (0.44, 2.2),
     "mist": (4.0, math.inf),
 }
+# A blur between two looks is called by the nearer, halfway in stops.
+_NAMED_TO: dict[Look, float] = {"frozen": 0.02, "textured": 0.42, "silky": 3.0, "mist": math.inf}
 
 # Speeds of water. [m/s] Common practice; a fall is computed from its height.
 WATER_SPEEDS_M_S = {"trickle": 0.3, "stream": 1.0, "cascade": 2.5, "swell": 1.5}
@@ -50,9 +52,9 @@ def time_for_blur_s(
     return blur * distance_m / (speed_m_s * focal_length_mm)
 
 
-def look_of(share: float) -> Look | None:
-    """The look a blur of this share of the frame's height has; None between two looks."""
-    return next((k for k, (least, most) in LOOK_SHARES.items() if least <= share <= most), None)
+def look_of(share: float) -> Look:
+    """The look that a blur of this share of the frame's height has."""
+    return next(look for look, most in _NAMED_TO.items() if share <= most)
 
 
 class Vehicle(NamedTuple):

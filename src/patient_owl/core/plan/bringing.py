@@ -4,7 +4,11 @@ from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import partial
 
+import numpy as np
+
 from patient_owl.core.exposure.settings import Settings
+from patient_owl.core.judge.choose import Landing, Solution
+from patient_owl.core.judge.demand import Doublings, Needs
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import Brought
 from patient_owl.core.light.lamp import Beam, Flash, Panel, Torch
@@ -12,7 +16,7 @@ from patient_owl.core.light.part import LightPart
 from patient_owl.core.plan.types import Intent, Plan
 from patient_owl.core.program.program import Cue, Program
 from patient_owl.core.reason import Reason
-from patient_owl.core.solve.solver import Landing, Solution, with_brought
+from patient_owl.core.types import FloatArray
 
 
 def pixel_rad(kit: Kit) -> float:
@@ -25,15 +29,41 @@ def brought_parts(kit: Kit, intent: Intent) -> tuple[LightPart, ...]:
     return tuple(light.part(pixel_rad(kit)) for light in intent.brought)
 
 
-def bring(plan: Plan, kit: Kit, intent: Intent, told: Collection[str] = ()) -> Plan:
-    """A recipe's plan with what is brought besides. told: kinds whose cues it has already."""
+# A hand that paints is late, and starts a spot again. Common practice.
+SLACK = 1.15
+
+
+def needs_of(kit: Kit, intent: Intent) -> Needs | None:
+    """How long the shutter must be open for what is done with the lights, by their levers."""
+    both = zip(intent.brought, brought_parts(kit, intent), strict=True)
+    lasting = [
+        (light, part)
+        for light, part in both
+        if isinstance(light.lamp, Torch | Beam)
+        or (isinstance(light.lamp, Flash) and light.pops > 1)
+    ]
+    if not lasting:
+        return None
+
+    def needs_s(levers: Doublings) -> FloatArray:
+        needs: FloatArray = np.zeros(1)
+        for light, part in lasting:
+            # as long as the lever is far: seconds of dose, of holding, of filling a flash again
+            stated_s = SLACK * light.lasts_s(part.levers[0].value)
+            needs = np.maximum(needs, light.begins_s + stated_s * 2 ** levers[part.key])
+        return needs
+
+    return needs_s
+
+
+def bring(plan: Plan, intent: Intent, told: Collection[str] = ()) -> Plan:
+    """A recipe's plan with the cues of what is brought. told: kinds whose cues it has already."""
     if not intent.brought:
         return plan
-    solution = with_brought(plan.solution, brought_parts(kit, intent))
+    solution = plan.solution
     given = how_given(intent.brought, solution.landings, solution.settings)
     return replace(
         plan,
-        solution=solution,
         program=cued(plan.program, given, told),
         reasons=(*plan.reasons, *_too_long(given, solution)),
     )
@@ -72,8 +102,7 @@ def how_given(
     uses = []
     for light in brought:
         part = parts[light.key]
-        # the light the picture is exposed for stands where it was said to
-        planned = part.planned_levers(settings, is_lead=part is landings[0].part)
+        planned = part.levers_for(settings)
         [(lever_key, lever)] = {**planned, **(levers or {}).get(light.key, {})}.items()
         painting = light.painting(lever)
         lasts_s = light.lasts_s(lever)

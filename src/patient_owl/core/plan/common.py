@@ -6,6 +6,11 @@ from dataclasses import replace
 
 from patient_owl.core.exposure.bracket import BracketFrame, bracket, frames_for
 from patient_owl.core.exposure.dials import Control
+from patient_owl.core.judge import worth
+from patient_owl.core.judge.choose import Solution, choose
+from patient_owl.core.judge.demand import Demands, Liked
+from patient_owl.core.judge.ways import past_stops
+from patient_owl.core.judge.worth import is_hard
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.ambient import lamp, lamp_under_sky, natural
 from patient_owl.core.light.found import as_learned
@@ -13,12 +18,13 @@ from patient_owl.core.light.part import LightPart
 from patient_owl.core.limits.limit import Limit, allowed
 from patient_owl.core.limits.sensor import knee_mark
 from patient_owl.core.limits.support import battery, ceiling_mark, handheld, wind
+from patient_owl.core.plan.bringing import brought_parts, needs_of
 from patient_owl.core.plan.types import InputSpec, Intent, Moment, Scene, self_timer_s
 from patient_owl.core.reason import Quantities, Reason
-from patient_owl.core.solve.solver import Solution
 from patient_owl.core.tables.between import BETWEEN, UNSAID, Between
 from patient_owl.core.tables.scenes import SCENES
 
+PASSED_STOPS = 1 / 4  # past a limit: less nobody sees
 SHORT_OF_LIGHT_STOPS = 0.5  # a miss under half a stop is within any first guess
 
 SCENE_KEYS = ("natural", "metered", *(scene.key for scene in SCENES))
@@ -36,12 +42,55 @@ def kit_marks(scene: Scene, kit: Kit) -> tuple[Limit, ...]:
     return tuple(mark for mark in marks if mark is not None)
 
 
+def setting_for(
+    parts: Sequence[LightPart],
+    kit: Kit,
+    intent: Intent,
+    limits: Sequence[Limit],
+    liked: Liked,
+) -> Solution:
+    """The setting for the lights of a picture, what is brought besides among them.
+
+    parts: the lead first.
+    """
+    there = {part.key for part in parts}
+    brought = (part for part in brought_parts(kit, intent) if part.key not in there)
+    return choose(
+        Demands(
+            parts=(*parts, *brought),
+            dials=kit.dials,
+            limits=tuple(limits),
+            pulls=worth.pulls(liked),
+            hold=intent.hold,
+            prefers=intent.prefers,
+            noisy_iso=kit.noisy_iso,
+            needs=needs_of(kit, intent),
+        )
+    )
+
+
 def miss_reasons(solution: Solution) -> tuple[Reason, ...]:
     """That the picture comes out brighter or darker than wanted, where it shows."""
     if abs(solution.miss_stops) <= SHORT_OF_LIGHT_STOPS:
         return ()
     code = "short_of_light" if solution.miss_stops < 0 else "too_much_light"
     return (Reason(code, {"stops": abs(solution.miss_stops)}),)
+
+
+def passed_reasons(solution: Solution) -> tuple[Reason, ...]:
+    """Each limit that was given up, and by how much, where that shows."""
+    passed = (
+        (limit, past_stops(limit, solution.positions[limit.control].value))
+        for limit in solution.demands.limits
+        if limit.drives
+        and not is_hard(limit.code)
+        and limit.control not in solution.demands.hold.kept
+    )
+    return tuple(
+        Reason("limit_passed", {"limit": limit.code, "stops": stops})
+        for limit, stops in passed
+        if stops >= PASSED_STOPS
+    )
 
 
 def found_reasons(solution: Solution) -> tuple[Reason, ...]:
@@ -219,14 +268,17 @@ def _between_reasons(scene: Scene, intent: Intent) -> tuple[Reason, ...]:
     return (*reasons, *cloud_reasons(scene))
 
 
-# Longer than this for one frame of anything but stars nobody means: something was left unsaid.
-ABSURDLY_LONG_S = 1800.0
+# Longer than this at base ISO for one frame of anything but stars nobody means: something was left
+# unsaid.
+ABSURDLY_LONG_S, USUAL_F_NUMBER = 1800.0, 8.0
 
 
 def too_long(solution: Solution) -> tuple[Reason, ...]:
     """That a plan has come out absurd, and what is likely missing."""
-    exposure_s = solution.positions["exposure_s"].value
-    if exposure_s < ABSURDLY_LONG_S:
+    settings, base = solution.settings, solution.demands.dials["iso"]
+    gained = settings.iso / base.at_least(base.usual_from).value
+    exposure_s = settings.exposure_s * gained * (USUAL_F_NUMBER / settings.f_number) ** 2
+    if exposure_s < ABSURDLY_LONG_S or settings.exposure_s < worth.WAIT_FROM_S:
         return ()
     by_sky = solution.landings[0].part.source == "natural"
     code = "too_long_by_sky" if by_sky else "too_long"
@@ -249,16 +301,18 @@ METERED_SIGMA_STOPS = 0.5  # a meter reading and where it was taken; common prac
 def lit_part(
     scene: Scene,
     intent: Intent,
-    placement_stops: float,
+    placement: str,
     *,
     key: str = "subject",
     is_outdoors: bool = True,
 ) -> LightPart:
     """The light of a subject, as `light_inputs` were answered: outdoors the sky adds to a lamp.
 
-    What was found of it at this place before is reckoned with.
+    placement: the question where it is wanted. What was found of it at this place before is
+    reckoned with.
     """
-    part = _predicted(scene, intent, placement_stops, key, is_outdoors=is_outdoors)
+    part = _predicted(scene, intent, intent.number(placement), key, is_outdoors=is_outdoors)
+    part = replace(part, is_said=placement in intent.said)
     return as_learned(part, said_between(intent), scene.learned)
 
 
@@ -284,8 +338,7 @@ def _predicted(
 
 def subject_part(scene: Scene, intent: Intent, *, is_outdoors: bool = True) -> LightPart:
     """The subject as the picture's light, where the photographer placed it."""
-    placement = intent.number("placement_stops")
-    return lit_part(scene, intent, placement, is_outdoors=is_outdoors)
+    return lit_part(scene, intent, "placement_stops", is_outdoors=is_outdoors)
 
 
 def sky_part(scene: Scene, intent: Intent) -> LightPart:

@@ -6,8 +6,8 @@ from typing import Literal
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.dials import CONTROLS, Control
+from patient_owl.core.judge.hold import Hold
 from patient_owl.core.kit import Kit
-from patient_owl.core.solve.solver import Choice
 
 Action = Literal["move", "follow", "lock", "unlock", "release"]
 
@@ -31,7 +31,7 @@ class Hand:
     follow: Control | Literal["recipe"] | None = "recipe"
     touch: Touch | None = None
 
-    def choice(self, kit: Kit, follow: Control, answering: Sequence[Control] = CONTROLS) -> Choice:
+    def hold(self, kit: Kit, follow: Control, answering: Sequence[Control] = CONTROLS) -> Hold:
         """What is decided once the touch is done.
 
         follow: who keeps the brightness as long as the photographer says nothing. answering: the
@@ -55,10 +55,10 @@ class Hand:
             return before.locking(touch.control, value)
         return before.moved(touch.control, value, answering)
 
-    def _before(self, follow: Control, answering: Sequence[Control]) -> Choice:
+    def _before(self, follow: Control, answering: Sequence[Control]) -> Hold:
         held = dict(self.held)
         # kept from when another light was served: what does not move this one cannot follow
         if self.follow != "recipe" and (self.follow is None or self.follow in answering):
-            return Choice(held, self.locked, self.follow)
+            return Hold(held, self.locked, self.follow)
         is_free = follow not in self.locked and follow not in held
-        return Choice(held, self.locked, follow if is_free else None)
+        return Hold(held, self.locked, follow if is_free else None)

@@ -6,24 +6,30 @@ it, and time serves the rest, within what the performance needs. Common practice
 """
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from dataclasses import replace
 from typing import NamedTuple
 
-from patient_owl.core.exposure.dials import Control
-from patient_owl.core.exposure.settings import Positions, settings_on
+from patient_owl.core.exposure.settings import Positions
+from patient_owl.core.judge.choose import Solution
+from patient_owl.core.judge.demand import Liked
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import Brought
 from patient_owl.core.light.part import LightPart
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.limits.motion import performer
 from patient_owl.core.motion.subject import GHOST_SHARE
-from patient_owl.core.plan.bringing import pixel_rad
-from patient_owl.core.plan.common import kit_marks, light_reasons, lit_part, time_reasons
+from patient_owl.core.plan.bringing import brought_parts
+from patient_owl.core.plan.common import (
+    kit_marks,
+    light_reasons,
+    lit_part,
+    setting_for,
+    time_reasons,
+)
 from patient_owl.core.plan.types import InputSpec, Intent, Scene, self_timer_s
 from patient_owl.core.program.program import Cue, Program, one_frame
 from patient_owl.core.reason import Reason
-from patient_owl.core.solve.solver import Solution, solve
 
 REST_SHOWS_STOPS = math.log2(GHOST_SHARE)  # darker than a ghost nobody sees it
 REST_STOPS = -2.0  # so that the performed light leads; common practice
@@ -60,39 +66,6 @@ def first_of(intent: Intent, *kinds: str) -> Brought:
     return next(light for light in intent.brought if light.kind in kinds)
 
 
-def as_lead(light: Brought, kit: Kit, start: Mapping[Control, float]) -> LightPart:
-    """A brought light as what the picture is exposed for: its lever stands where it brings the
-    light home at the start, and stays there whatever moves the camera's controls."""
-    part = light.part(pixel_rad(kit))
-    positions = {c: kit.dials[c].nearest(start.get(c, 0.0)) for c in kit.dials}
-    lever_values = part.levers_for(settings_on(kit.dials, positions))
-    levers = tuple(replace(lever, value=lever_values[lever.key]) for lever in part.levers)
-    return replace(part, ev100=part.ev100 + part.lever_stops(lever_values), levers=levers)
-
-
-def beside(
-    rest: LightPart, lead: LightPart, kit: Kit, begins_s: float, lasts_s: float, longest_s: float
-) -> tuple[LightPart, tuple[Limit, ...]]:
-    """What else is in the picture, and how time may serve it.
-
-    The shutter stays open for the performance and no longer than somebody waits; where the rest
-    would be black even then, it closes when the performance is over. Where the rest is wanted
-    brighter than it can come, it is wanted as it comes.
-    """
-    needs_s = begins_s + lasts_s
-    least_s = kit.dials["exposure_s"].at_least(needs_s).value
-
-    def lands(seconds: float) -> float:
-        return rest.ev100 - lead.wanted_ev100 + math.log2(seconds)
-
-    most_s = max(longest_s, least_s)
-    if lands(most_s) < REST_SHOWS_STOPS:
-        most_s = least_s
-    served = replace(rest, placement_stops=min(rest.placement_stops, lands(most_s)))
-    staying = Limit("staying", "exposure_s", "at_most", most_s, {"most_s": most_s})
-    return served, (performer(lasts_s, begins_s), staying)
-
-
 class Served(NamedTuple):
     """A performance put on dial values, inside of what limits."""
 
@@ -100,24 +73,42 @@ class Served(NamedTuple):
     limits: tuple[Limit, ...]
 
 
+def part_of(light: Brought, kit: Kit, intent: Intent) -> LightPart:
+    """A light that is brought, as a light of the picture."""
+    return next(part for part in brought_parts(kit, intent) if part.key == light.key)
+
+
 def serve(
     scene: Scene,
     kit: Kit,
     intent: Intent,
     lead: LightPart,
-    start: Mapping[Control, float],
-    times_s: tuple[float, float, float],
+    liked: Liked,
     limits: Sequence[Limit],
 ) -> Served:
     """Shared controls for what is performed, time for the performance and the rest.
 
-    times_s: when it begins after the shutter opened, how long it lasts, how long anybody waits.
-    limits: on the aperture, of this discipline.
+    limits: of this discipline; among them how long the performance lasts, where that does not hang
+    on a lever. Where it does, it is told as it came out.
     """
-    rest = lit_part(scene, intent, intent.number("rest_placement_stops"), key="rest")
-    rest, performing = beside(rest, lead, kit, *times_s)
-    all_limits = (*performing, *limits, *kit_marks(scene, kit))
-    return Served(solve((lead, rest), kit.dials, all_limits, start, intent.choice), all_limits)
+    rest = lit_part(scene, intent, "rest_placement_stops", key="rest")
+    all_limits = (*limits, *kit_marks(scene, kit))
+    solution = setting_for((lead, rest), kit, intent, all_limits, liked)
+    if any(limit.code == "performer" for limit in limits):
+        return Served(solution, all_limits)
+    lasts = (
+        (light.begins_s, light.lasts_s(next(iter(landing.levers.values()))))
+        for light in intent.brought
+        for landing in solution.landings
+        if landing.part.key == light.key
+    )
+    begins_s, lasts_s = max(lasts, key=sum)
+    return Served(solution, (performer(lasts_s, begins_s), *all_limits))
+
+
+def staying(longest_s: float) -> Limit:
+    """How long anybody waits for what comes up besides."""
+    return Limit("staying", "exposure_s", "at_most", longest_s, {"most_s": longest_s})
 
 
 def served_reasons(

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from patient_owl.core.judge.choose import Solution
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.sensor import CLEAN_SNR
 from patient_owl.core.motion.shake import swing_px
@@ -9,7 +10,6 @@ from patient_owl.core.noise import Tone, tone
 from patient_owl.core.program.cost import Cost, cost
 from patient_owl.core.program.program import Program
 from patient_owl.core.sharpness import Sharpness, defocus_mm, sharpness
-from patient_owl.core.solve.solver import Solution
 
 # Tones people look at, in stops from mid-grey. Common practice.
 SHADOW_STOPS, HIGHLIGHT_STOPS = -4.0, 2.5

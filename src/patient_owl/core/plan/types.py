@@ -8,6 +8,8 @@ from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.bracket import BracketFrame
 from patient_owl.core.exposure.dials import CONTROLS, Control, DialValue
 from patient_owl.core.exposure.settings import Positions
+from patient_owl.core.judge.choose import Solution
+from patient_owl.core.judge.hold import Hold
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import DRAWING, Brought
 from patient_owl.core.light.found import Learned
@@ -20,7 +22,6 @@ from patient_owl.core.plan.sketch import Sketch
 from patient_owl.core.program.program import Program, one_frame
 from patient_owl.core.reason import Reason
 from patient_owl.core.sky.horizon import SEA, Horizon
-from patient_owl.core.solve.solver import Choice, Solution
 from patient_owl.core.strokes.sheet import Sheet, Strokes
 
 InputValue = float | str | None
@@ -155,14 +156,20 @@ def school_input(key: str, only_if: tuple[str, tuple[str, ...]] | None = None) -
 @dataclass(frozen=True)
 class Intent:
     """What the photographer wants: framing, answers to the recipe's inputs, hands on controls, the
-    lights that are brought, and what is drawn with them."""
+    lights that are brought, and what is drawn with them.
+
+    said: the answers that are not the recipe's own. prefers: the control that was asked to keep
+    the brightness, where that is not the recipe's own.
+    """
 
     framing: Framing
     inputs: Mapping[str, InputValue]
-    choice: Choice = field(default_factory=lambda: Choice({}))
+    hold: Hold = field(default_factory=lambda: Hold({}))
     schools: Mapping[str, str] = field(default_factory=dict)
     brought: tuple[Brought, ...] = ()
     strokes: Strokes | None = None
+    said: frozenset[str] = frozenset()
+    prefers: Control | None = None
 
     def side(self, key: str) -> str:
         """The side the photographer takes on a question no recipe asks."""
@@ -221,8 +228,8 @@ class Plan:
 
     @property
     def parts(self) -> tuple[LightPart, ...]:
-        """The lights of the picture, the one it is exposed for first."""
-        return tuple(landing.part for landing in self.solution.landings)
+        """The lights of the picture as they are judged, the one it is exposed for first."""
+        return self.solution.judged
 
 
 def _one_frame(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:  # noqa: ARG001
@@ -258,10 +265,9 @@ class Recipe:
     cannot do without, generic ones until somebody names theirs. tells: kinds of light whose cues
     its program has already. draws_strokes: whether words and drawings are asked. follow: the
     control that keeps the brightness until the photographer says otherwise. lead_answers_to: what
-    moves the light it is exposed for. change_order: what to change first after a take, by what it
-    costs this discipline; change_why: the code of the reason for that order. faces: what a new
-    shot is turned to. packs: what goes into the bag besides, by code. waits_for: the kind of event
-    it is about, where the night has some. is_handheld: nothing stands on legs.
+    moves the light it is exposed for. faces: what a new shot is turned to. packs: what goes into
+    the bag besides, by code. waits_for: the kind of event it is about, where the night has some.
+    is_handheld: nothing stands on legs.
     """
 
     key: str
@@ -271,8 +277,6 @@ class Recipe:
     sun_altitude_deg: tuple[float, float] = (-90.0, 90.0)
     follow: Control = "iso"
     lead_answers_to: tuple[Control, ...] = CONTROLS
-    change_order: tuple[Control, ...] = ("iso", "f_number", "exposure_s")
-    change_why: str = "order_stars"
     order: int = 100  # its place in the list people choose from
     brings: tuple[Brought, ...] = ()
     tells: frozenset[str] = frozenset()
@@ -319,6 +323,22 @@ class Recipe:
         for spec in self.inputs:
             acting[spec.key] = answers[spec.key] if spec.is_asked(acting) else spec.default
         return acting
+
+    def intent(
+        self,
+        framing: Framing,
+        answers: Mapping[str, InputValue],
+        hold: Hold,
+        schools: Mapping[str, str],
+        brought: tuple[Brought, ...],
+        strokes: Strokes | None = None,
+    ) -> Intent:
+        """What the photographer wants of this discipline. answers: checked ones."""
+        acting = self.acting(answers)
+        usual = {spec.key: spec.default for spec in self.inputs}
+        said = frozenset(key for key, value in acting.items() if value != usual[key])
+        prefers = None if hold.follow == self.follow else hold.follow
+        return Intent(framing, acting, hold, schools, brought, strokes, said, prefers)
 
     def carried_over(self, given: Mapping[str, InputValue]) -> dict[str, InputValue]:
         """Of another discipline's answers those that mean the same here and are acceptable."""

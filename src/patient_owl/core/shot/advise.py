@@ -27,18 +27,12 @@ STILL_AT_IT_S = 1800.0  # somebody whose last take is older begins anew; common 
 
 def room_of(planned: PlannedShot, after_s: float = 0.0, sharpness: Sharpness = UNLEARNED) -> Room:
     """Where the next setting may move, as the recipe and the photographer's locks have it."""
-    locked = planned.intent.choice.locked
     return Room(
-        parts=planned.plan.parts,
-        dials=planned.kit.dials,
-        limits=planned.plan.limits,
-        order=[c for c in planned.recipe.change_order if c not in locked],
-        why_this_order=planned.recipe.change_why,
+        demands=replace(planned.plan.solution.demands, parts=planned.plan.parts),
+        has_tests=True,
         consequences=partial(
             consequences, planned.kit, planned.plan.blurs, planned.scene.temperature_c
         ),
-        locked=locked,
-        real=partial(follow.settings_for, planned, after_s=after_s),
         after_s=after_s,
         sharpness=sharpness,
     )

@@ -29,14 +29,14 @@ def found_lights(
     alone: what was learned before must not teach itplanned. Only those that are known by now; a
     lamp one brings belongs to no place."""
     parts = (part for part in planned.plan.parts if not part.is_brought)
-    lights = (_found_light(planned, part, takes, sharpness) for part in parts)
+    lights = (_found_light(part, takes, sharpness) for part in parts)
     return tuple(light for light in lights if light is not None)
 
 
 def _found_light(
-    planned: PlannedShot, part: LightPart, takes: Sequence[JudgedTake], sharpness: Sharpness
+    part: LightPart, takes: Sequence[JudgedTake], sharpness: Sharpness
 ) -> FoundLight | None:
-    evidence = evidence_on(part, planned.lead, takes)
+    evidence = evidence_on(part, takes)
     if not evidence:
         return None
     sigma = part.sigma_stops if part.bare_sigma_stops is None else part.bare_sigma_stops
@@ -65,7 +65,7 @@ def measured_stops(
     nobody knows, where it is no more than a hand's third, or of a beam: that tells of the air.
     """
     part = next(candidate for candidate in planned.plan.parts if candidate.key == key)
-    evidence = evidence_on(part, planned.lead, takes)
+    evidence = evidence_on(part, takes)
     if not evidence or part.source == "beam":
         return None
     at_s = evidence[-1].after_s
@@ -78,4 +78,4 @@ def measured_stops(
 
 def words_heard(planned: PlannedShot, takes: Sequence[JudgedTake]) -> tuple[float, ...] | None:
     """What the takes tell of how sharply words are meant."""
-    return heard(planned.lead, evidence_on(planned.lead, planned.lead, takes))
+    return heard(planned.lead, evidence_on(planned.lead, takes))

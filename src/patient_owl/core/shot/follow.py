@@ -6,11 +6,12 @@ Every function takes the plan and gives what follows from it; the plan itself ne
 from dataclasses import dataclass, replace
 
 from patient_owl.core.advise.next import GOOD_ENOUGH_STOPS
-from patient_owl.core.exposure.settings import Positions
+from patient_owl.core.exposure.ladder import MISS_STOPS
+from patient_owl.core.exposure.settings import Positions, settings_on
+from patient_owl.core.judge.choose import choose
 from patient_owl.core.light.part import Levers
 from patient_owl.core.plan.planned import PlannedShot
 from patient_owl.core.program.program import Phase, Program
-from patient_owl.core.solve.solver import solve
 
 HOLDS_AT_MOST_S = 3600.0  # further off nobody plans a setting; common practice
 MOST_STEPS = 10  # of moving light told at a time: what one reads at a glance
@@ -32,14 +33,24 @@ class Step:
 
 def settings_for(planned: PlannedShot, wanted_ev100: float, after_s: float = 0.0) -> Positions:
     """The setting planned for a lead light that wants such an EV100 at a moment."""
-    lead, *others = planned.plan.parts
+    solution = planned.plan.solution
+    lead, *others = solution.demands.parts
     parts = [
         replace(lead, ev100=wanted_ev100 + lead.placement_stops),
         *(replace(part, ev100=part.ev100 + part.moved(0.0, after_s)) for part in others),
     ]
-    start = {control: position.value for control, position in planned.positions.items()}
-    limits, dials = planned.plan.limits, planned.kit.dials
-    return solve(parts, dials, limits, start, planned.intent.choice).positions
+    return choose(replace(solution.demands, parts=tuple(parts))).positions
+
+
+def brighter(planned: PlannedShot, now: Positions, stops: float) -> Positions | None:
+    """The setting that makes the picture so much brighter than `now` by turning as little as may
+    be; None where the dials end."""
+    demands = planned.plan.solution.demands
+    lead, *others = demands.parts
+    here = settings_on(demands.dials, now).ev100_by(lead.answers_to)
+    parts = (replace(lead, ev100=here + lead.placement_stops - stops, levers=()), *others)
+    solution = choose(replace(demands, parts=parts, needs=None, now=now))
+    return solution.positions if abs(solution.miss_stops) <= MISS_STOPS else None
 
 
 def steps(planned: PlannedShot, from_s: float, to_s: float) -> tuple[Step, ...]:

@@ -7,6 +7,7 @@ from typing import NamedTuple
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import ladder, quick_frame
+from patient_owl.core.judge.hold import Hold
 from patient_owl.core.kept import kept
 from patient_owl.core.kinds import RECIPES
 from patient_owl.core.kit import Kit
@@ -16,6 +17,7 @@ from patient_owl.core.night_context import NightContext, see
 from patient_owl.core.optics.camera import Framing
 from patient_owl.core.plan.at_events import WATER_CAUTIONS, facts_at_events
 from patient_owl.core.plan.bringing import bring
+from patient_owl.core.plan.common import passed_reasons
 from patient_owl.core.plan.film import on_film
 from patient_owl.core.plan.planned import PlannedShot, ShotSpec, view_deg
 from patient_owl.core.plan.report import report
@@ -29,7 +31,6 @@ from patient_owl.core.plan.types import (
 from patient_owl.core.program.cost import cost
 from patient_owl.core.shot import follow
 from patient_owl.core.sky import ephemeris
-from patient_owl.core.solve.solver import Choice
 from patient_owl.core.strokes.sheet import Strokes
 
 
@@ -55,16 +56,16 @@ def plan_shot(
     recipe = recipe_for(spec.discipline)
     ephemeris.check_day(ephemeris.moment_utc(spec.at_s).date())
     inputs = recipe.checked_inputs(spec.inputs, schools)
-    choice = spec.hand.choice(kit, recipe.follow, recipe.lead_answers_to)
+    hold = spec.hand.hold(kit, recipe.follow, recipe.lead_answers_to)
     return _planned(
         _Question(
             recipe.key,
             spec.at_s,
             spec.framing,
             tuple(inputs.items()),
-            tuple(sorted(choice.held.items())),
-            choice.locked,
-            choice.follow,
+            tuple(sorted(hold.held.items())),
+            hold.locked,
+            hold.follow,
             night,
             kit,
             tuple(sorted(schools.items())),
@@ -94,10 +95,14 @@ class _Question(NamedTuple):
 
     @property
     def intent(self) -> Intent:
-        acting = RECIPES[self.discipline].acting(dict(self.answers))
-        choice = Choice(dict(self.held), self.locked, self.follow)
-        schools = dict(self.schools)
-        return Intent(self.framing, acting, choice, schools, self.brought, self.strokes)
+        return RECIPES[self.discipline].intent(
+            self.framing,
+            dict(self.answers),
+            Hold(dict(self.held), self.locked, self.follow),
+            dict(self.schools),
+            self.brought,
+            self.strokes,
+        )
 
 
 def _at_events(
@@ -123,7 +128,8 @@ def _planned(question: _Question) -> PlannedShot:
     at_s, framing, intent = question.at_s, question.framing, question.intent
     seen = see(night, at_s, framing)
     scene = replace(seen.scene, learned=question.learned)
-    plan = bring(recipe.plan(scene, kit, intent), kit, intent, recipe.tells)
+    plan = bring(recipe.plan(scene, kit, intent), intent, recipe.tells)
+    plan = replace(plan, reasons=(*plan.reasons, *passed_reasons(plan.solution)))
     plan = _at_events(plan, night, recipe.waits_for, at_s, kit, framing)
     if kit.body.film is not None:
         plan = replace(plan, steps=on_film(plan.steps))

@@ -8,14 +8,13 @@ from zoneinfo import ZoneInfo
 from patient_owl.core.advise.belief import JudgedTake, Sharpness
 from patient_owl.core.advise.tree import Node, Tree
 from patient_owl.core.exposure.dials import Control
-from patient_owl.core.exposure.ladder import brighter
 from patient_owl.core.exposure.settings import Positions
 from patient_owl.core.light.part import Levers
 from patient_owl.core.plan.bringing import LightUse
 from patient_owl.core.plan.planned import PlannedShot
 from patient_owl.core.program.calls import COUNTED_DOWN_S, TICK, TONES, BellTone
 from patient_owl.core.program.program import Program
-from patient_owl.core.shot import advise
+from patient_owl.core.shot import advise, follow
 from patient_owl.core.sky import ephemeris
 from patient_owl.field.bundle.schemas import (
     AnswerOut,
@@ -168,7 +167,7 @@ def shot_out(
     """One shot as it is run now, after the takes the server knows of. span_s: between which seconds
     from its moment it may be begun."""
     planned = planner.plan_of(shot, night)
-    plan, dials, place_zone = planned.plan, planned.kit.dials, zone(night.place.time_zone)
+    plan, place_zone = planned.plan, zone(night.place.time_zone)
     known = record.judged(planned)
     now_s = ephemeris.epoch_seconds(planner.visit.now_utc)
     sharpness = planner.sharpness(shot.id)
@@ -198,7 +197,7 @@ def shot_out(
         others=[
             OffsetSettingOut(stops=signed_stops(stops), setting=settings.place(found))
             for stops in OTHER_STOPS
-            if (found := brighter(positions, dials, planned.recipe.change_order, stops))
+            if (found := follow.brighter(planned, positions, stops))
         ],
         uses_noise_reduction=planned.uses_noise_reduction,
         lights=asked_out(planned),

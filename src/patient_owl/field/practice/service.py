@@ -7,13 +7,13 @@ from uuid import UUID
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.reading import drawn_bins
 from patient_owl.core.exposure.settings import Settings, positions_near
+from patient_owl.core.judge.hold import Hold
 from patient_owl.core.kept import kept
 from patient_owl.core.picture.picture import aspect_of
 from patient_owl.core.practice.attempt import Attempt, AttemptFrame
 from patient_owl.core.practice.scenes import SCENARIOS, planned_for
 from patient_owl.core.scenes.scenario import Scenario
 from patient_owl.core.sky import ephemeris
-from patient_owl.core.solve.solver import Choice
 from patient_owl.field.practice.schemas import (
     MOST_FRAMES,
     AttemptOut,
@@ -169,7 +169,7 @@ def attempt_out(visit: Visit, row: PracticeAttempt) -> AttemptOut:
     shown = positions_near(planned.kit.dials, last.settings if last else first)
     limits = planned.plan.limits if is_helped or row.is_over else ()
     # whoever practises sets everything by himself
-    by_hand = Choice({control: position.value for control, position in shown.items()})
+    by_hand = Hold({control: position.value for control, position in shown.items()})
     return AttemptOut(
         id=row.id,
         scenario=row.scenario,

@@ -41,10 +41,11 @@ class Record:
                     planned.after_s(ephemeris.epoch_seconds(take.started_at_utc)),
                     frozenset(take.scene_changed),
                     take.levers,
+                    take.is_keeper,
                 ),
             )
             for take in self.takes
-            if take.verdicts or take.id in readings or take.scene_changed
+            if take.verdicts or take.id in readings or take.scene_changed or take.is_keeper
         ]
 
     def _readings(self) -> dict[UUID, HistogramReading]:

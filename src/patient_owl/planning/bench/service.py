@@ -50,7 +50,7 @@ def questions_out() -> list[QuestionOut]:
 def work_out(session: Session, user: User, request: BenchIn) -> BenchOut:
     kit, body_name, lens_name = _on_bench(session, user, request)
     worked = core_bench.work_out(request.to_domain(), kit, request.choice.hand(request.touch))
-    choice = worked.choice
+    choice = worked.hold
     positions = worked.solution.positions
     return BenchOut(
         settings=settings_text(positions),

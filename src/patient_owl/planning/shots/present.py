@@ -4,6 +4,8 @@ from collections.abc import Sequence
 from datetime import datetime
 from zoneinfo import ZoneInfo
 
+from patient_owl.core.judge.otherwise import otherwise
+from patient_owl.core.judge.why import why
 from patient_owl.core.plan.planned import PlannedShot
 from patient_owl.core.plan.sketch import Sketch
 from patient_owl.core.reason import Reason
@@ -23,6 +25,7 @@ from patient_owl.planning.shots.schemas import (
     ShotOut,
     SketchOut,
     StepOut,
+    WhyOut,
 )
 from patient_owl.planning.shots.strokes import sheet_out
 from patient_owl.planning.wire.exposure import (
@@ -43,6 +46,7 @@ from patient_owl.words.plan import holds_text, sentence_rest, settings_text, sou
 from patient_owl.words.quantities import begun, signed_stops
 from patient_owl.words.reasons import reason_text
 from patient_owl.words.sketch import SKETCH_LABELS
+from patient_owl.words.why import otherwise_text, why_text
 
 
 def plan_out(
@@ -57,10 +61,10 @@ def plan_out(
         sentence=sentence_rest(plan.lead, plan.reasons),
         told=told,
         inputs=dict(intent.inputs),
-        choice=ChoiceIn.from_domain(intent.choice),
+        choice=ChoiceIn.from_domain(intent.hold),
         lights=lights,
         focal_length_mm=kit.lens.focal_length_mm,
-        rails=rails_out(kit, positions, plan.limits, intent.choice, planned.lead.answers_to),
+        rails=rails_out(kit, positions, plan.limits, intent.hold, planned.lead.answers_to),
         conflicts=conflicts_out(solution),
         parts=parts_out(solution, planned.given(positions), planned.needed, planned.program),
         program=program_out(plan.program),
@@ -94,6 +98,21 @@ def plan_out(
         horizontal_view_deg=across_deg,
         vertical_view_deg=up_deg,
         at_utc=ephemeris.moment_utc(planned.at_s),
+    )
+
+
+def why_out(planned: PlannedShot) -> WhyOut:
+    solution = planned.plan.solution
+    return WhyOut(
+        controls=[LineOut(code=line.control, text=why_text(line)) for line in why(solution)],
+        others=[
+            AlternativeOut(
+                code=other.code,
+                text=otherwise_text(other),
+                settings=settings_text(other.solution.positions),
+            )
+            for other in otherwise(solution)
+        ],
     )
 
 

@@ -26,6 +26,7 @@ from patient_owl.planning.shots.schemas import (
     ShotIn,
     ShotInNightOut,
     ShotOut,
+    WhyOut,
 )
 from patient_owl.planning.shots.strokes import DrawnLine, kept_lines, sheet_pdf, sheet_svg
 from patient_owl.platform.accounts.current import SIGNED_IN, CurrentUser
@@ -142,6 +143,16 @@ def try_plan(body: PlanRequest, visit: CurrentVisit) -> PlanOut:
     shot = planner.with_lens_on(body.shot) if body.is_new_lens else body.shot
     planned = planner.plan(night, shot, body.touch, body.shot_id)
     return _plan_out(planner, night, shot, planned, body.shot_id)
+
+
+@router.post("/plans/why")
+@only_reads
+def why(body: PlanRequest, visit: CurrentVisit) -> WhyOut:
+    """Why a plan has these settings and no others; asked for by itself, for it takes longer than
+    the plan."""
+    planner = Planner(visit)
+    planned = planner.plan(planner.night(body.night_id), body.shot, body.touch, body.shot_id)
+    return present.why_out(planned)
 
 
 def _plan_out(

@@ -181,6 +181,14 @@ class AlternativeOut(BaseModel):
     settings: str
 
 
+class WhyOut(BaseModel):
+    """Why these settings: of each control a sentence why not one step further either way; and
+    other settings, by what they give up."""
+
+    controls: list[LineOut]
+    others: list[AlternativeOut]
+
+
 class ShapeOut(BaseModel):
     """A line through points, or a ring about its one point. Shares of the frame."""
 

@@ -8,12 +8,13 @@ from pydantic import BaseModel
 from patient_owl.core.exposure.bracket import BracketFrame
 from patient_owl.core.exposure.dials import SAME, Control, DialValue
 from patient_owl.core.exposure.ladder import QUICK_S, Rung
+from patient_owl.core.judge.choose import Landing, Solution
+from patient_owl.core.judge.ways import conflicts
 from patient_owl.core.kit import Kit
 from patient_owl.core.optics.depth_of_field import confusion_um
 from patient_owl.core.plan.bringing import LightUse, ambient_of
 from patient_owl.core.plan.report import Report
 from patient_owl.core.program.program import Program
-from patient_owl.core.solve.solver import Landing, Solution
 from patient_owl.words.kinds import CUES
 from patient_owl.words.lights import given_text, over_ambient_text
 from patient_owl.words.parts import landing_text, part_name
@@ -128,7 +129,7 @@ def conflicts_out(solution: Solution) -> list[ConflictOut]:
             missing_stops=conflict.missing_stops,
             ways=[way_text(way) for way in conflict.ways],
         )
-        for conflict in solution.conflicts
+        for conflict in conflicts(solution)
     ]
 
 

@@ -6,11 +6,11 @@ from typing import Annotated, Any, Literal, Self
 from pydantic import BaseModel, Field, field_validator, model_validator
 
 from patient_owl.core.exposure.dials import CONTROLS, REACH, Control, Dial, DialValue
+from patient_owl.core.judge.hold import Hold
 from patient_owl.core.kept import kept
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.limit import Limit, Sense
 from patient_owl.core.plan.hand import Action, Hand, Touch
-from patient_owl.core.solve.solver import Choice
 from patient_owl.ports.fields import RequestBody
 from patient_owl.words.plan import CONTROL_TITLES, setting_text
 from patient_owl.words.posts import post_text
@@ -58,7 +58,7 @@ class ChoiceIn(RequestBody):
         return Hand(dict(self.held), frozenset(self.locked), self.follow, done)
 
     @classmethod
-    def from_domain(cls, choice: Choice) -> Self:
+    def from_domain(cls, choice: Hold) -> Self:
         return cls(held=dict(choice.held), locked=sorted(choice.locked), follow=choice.follow)
 
 
@@ -155,7 +155,7 @@ def rails_out(
     kit: Kit,
     positions: Mapping[Control, DialValue],
     limits: Sequence[Limit],
-    choice: Choice,
+    choice: Hold,
     answers_to: Sequence[Control] = CONTROLS,
 ) -> list[RailOut]:
     """All rails; that of the filters only when there are filters in the bag.
@@ -173,7 +173,7 @@ def _rail_out(
     dial: Dial,
     picked: DialValue,
     limits: Sequence[Limit],
-    choice: Choice,
+    choice: Hold,
     *,
     can_follow: bool,
 ) -> RailOut:
@@ -209,7 +209,7 @@ def _values(dial: Dial) -> list[tuple[RailValueOut, RailValueOut]]:
     return either
 
 
-def _role(control: Control, choice: Choice) -> str:
+def _role(control: Control, choice: Hold) -> str:
     if control in choice.locked:
         return "locked"
     if control == choice.follow:

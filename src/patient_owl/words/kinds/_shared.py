@@ -126,9 +126,11 @@ WORDS = Words(
     },
     reasons={
         "sky_lands": "the sky lands {stops:placed} ({light:light}, {sigma_stops:spread})",
-        "too_long_by_sky": "{exposure_s:dial} by the sky alone: if lamps light it, say which",
-        "too_long": "{exposure_s:dial} is hardly meant: a wider aperture, more ISO or more light brings "
-        "it down",
+        "limit_passed": "“{limit}” is passed by {stops:stops}, for want of anything cheaper",
+        "too_long_by_sky": "by the sky alone it would take {exposure_s:duration} at f/8 and base ISO: if "
+        "lamps light it, say which",
+        "too_long": "at f/8 and base ISO it would take {exposure_s:duration}, which is hardly meant: more "
+        "light brings it down",
         "found_before": "reckoned {stops:signed} stops against the prediction, {sigma_stops:spread}, as you found it here before, {nights:on_nights}",
         "found_elsewhere": "reckoned {stops:signed} stops against the prediction, {sigma_stops:spread}, as you found such light elsewhere",
         "between_unsaid": "nobody said what stands between it and the sky, so the light is good to "
@@ -158,8 +160,6 @@ WORDS = Words(
         "{stops:stops} to reciprocity",
         "panorama": "panorama {columns:number} × {rows:number} = {frames:number} frames, turning "
         "{turn_deg:angle} each: {clock_s:seconds} in all",
-        "order_still": "Nothing moves here: time is free, and costs no depth and no noise.",
-        "order_action": "The action needs its time, so the aperture moves first.",
         "bulb_without_remote": "this is bulb, and no locking or timer remote is in the bag",
         "bulb_needed": "bulb with a locking or timer remote",
         "seen_black": "You saw black.",
@@ -201,15 +201,22 @@ WORDS = Words(
         "was.",
         "lever_ends": "{part:part} has {stops:stops} left that its own lever cannot give: distance, a gel, "
         "another light.",
+        "kept_stands": "You kept a picture of it: its setting stands.",
         "keep_setting": "Keep the setting: nothing within a third of a stop is worth a change.",
         "change_iso": "ISO {from_label} → {to_label} ({stops:signed}).",
         "change_f_number": "f/{from_label} → f/{to_label} ({stops:signed}).",
         "change_exposure_s": "{from_s:dial} → {to_s:dial} ({stops:signed}).",
         "change_nd_stops": "{from_label} → {to_label} ({stops:signed}).",
-        "glass_first": "Glass comes off first: it only costs light.",
-        "iso_first_down": "ISO falls first, for a cleaner picture.",
-        "iso_last_up": "ISO rises because filter, aperture and time have no room left: it gathers no "
-        "light.",
+        "first_nd_stops_up": "Glass comes off first: it only costs light.",
+        "first_nd_stops_down": "Glass goes on: time, aperture and ISO have ended.",
+        "first_exposure_s_up": "Longer first: light that is gathered is clean.",
+        "first_exposure_s_down": "Shorter first: that costs nothing here.",
+        "first_f_number_up": "The aperture opens before ISO rises: it gathers light.",
+        "first_f_number_down": "The aperture closes: the picture needs its time.",
+        "first_iso_up": "ISO rises last, for it gathers no light: filter, time and aperture have no "
+        "room left.",
+        "first_iso_down": "ISO falls first, for a cleaner picture.",
+        "part_left": "{part:part} still wants {stops:signed}: more would undo what was right.",
         "light_risen": "The light has risen {stops:stops} since.",
         "light_fallen": "The light has fallen {stops:stops} since.",
         "far_brighter": "That is {stops:stops} more light than predicted. A lamp nobody mentioned, "
@@ -219,7 +226,6 @@ WORDS = Words(
         "test_becomes_real": "The test frame stands for the picture: {from_s:dial} at ISO {from_label} "
         "becomes {to_s:dial} at ISO {to_label}.",
         "next_test_frame": "Another quick frame first ({stops:signed}).",
-        "order_stars": "Time is held by the stars, and the aperture gathers their light.",
         "change_left": "{stops:signed} of the wanted change is left: every control is at its end.",
         "no_room_left": "No control has room left for {stops:signed}.",
     },

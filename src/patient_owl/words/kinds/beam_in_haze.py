@@ -11,7 +11,6 @@ WORDS = Words(
         "beam_fades": "a beam fades as one over the distance: at {along_m:metres} it is {stops:stops} darker",
         "air_taken_for": "reckoned for air through which one sees {visibility_m:metres}; it varies by a stop "
         "and more within the word, so look at the first take",
-        "order_beam": "A beam that is held hangs on aperture and ISO, not on time.",
         "beam_too_wide": "{beam_deg:angle} is no beam: a narrower lamp, or a tube of black paper before it",
     },
     steps={

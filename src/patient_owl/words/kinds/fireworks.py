@@ -51,7 +51,6 @@ WORDS = Words(
         "{portrait_mm:.0f} mm in portrait or {landscape_mm:.0f} mm in landscape would fill it",
         "separation": "for orientation: shells this size keep {separation_m:metres} from people; the "
         "operator's line counts",
-        "order_bursts": "A burst's brightness hangs on the aperture, not on time.",
     },
     steps={
         "arrive_upwind": "Early, upwind of the smoke, on the public side of the line.",

@@ -30,7 +30,6 @@ WORDS = Words(
         "figure_solid": "what is behind lies {stops:signed} against the flash: the figure stays solid",
         "figure_seen_through": "what is behind lies {stops:signed} against the flash: it shines through the "
         "figure",
-        "order_flashed": "A flash hangs on aperture and ISO, not on time.",
     },
     steps={
         "tape_the_mark": "Tape on the ground where the movement ends.",

@@ -26,7 +26,6 @@ WORDS = Words(
         "subject_holds": "what moves stays sharp up to {limit_s:seconds}, where hands would hold "
         "{hands_s:seconds}",
         "sharpest_of_burst": "fire {frames:number} in a row: one of them is sharper than the rest",
-        "order_hands": "Hands fix the time and the aperture is wide open.",
     },
     steps={
         "stabiliser_on": "Stabiliser on, thickest grip, strap taut.",

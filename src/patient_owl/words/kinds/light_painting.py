@@ -39,7 +39,6 @@ WORDS = Words(
         "{least_deg:angle}",
         "pool_from_above": "from {height_m:metres} up the pool is {radius_m:metres} in radius to a stop "
         "under its middle; flown in a ring and seen from the side it writes a line, which is light writing",
-        "order_painted": "The dose hangs on aperture and ISO, not on time.",
     },
     steps={
         "paint_from_side": "Lamp from the side, never from beside the camera; hand before the bulb between "

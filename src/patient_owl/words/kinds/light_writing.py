@@ -32,7 +32,6 @@ WORDS = Words(
         "line_resolved": "the lens sees the tool {across_px:number} px wide, so its distance does not "
         "matter",
         "line_unresolved": "the tool is smaller than a pixel from there: further off it gets darker",
-        "order_drawn": "A line's brightness hangs on aperture and ISO, not on time.",
     },
     steps={
         "mark_the_line": "A line of tape on the ground to stay on, and a mark at its start.",

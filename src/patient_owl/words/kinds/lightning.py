@@ -43,7 +43,6 @@ WORDS = Words(
         "thunder_after": "thunder follows {thunder_s:.0f} s after the flash",
         "storm_comes": "if it comes this way, thunder is within {limit_s:number} s of the flash in "
         "{soonest_s:duration} to {latest_s:duration}",
-        "order_bolts": "A bolt's brightness answers to the aperture, not to time.",
     },
     steps={
         "level_more_sky": "Wide and level, with a little more sky than you want.",

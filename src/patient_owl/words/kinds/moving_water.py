@@ -33,11 +33,12 @@ WORDS = Words(
     },
     reasons={
         "water_drawn": "the water runs {share:heights} at {speed_m_s:speed}: {look:look}",
+        "silk_short": "silk wants {several_s:seconds} and more, and it is too bright for that with the "
+        "filters you have",
         "look_now": "{look:look}",
         "look_misses": "{look:look}, {stops:signed} off what was asked for",
         "look_bare_now": "{look:look} needs no filter now",
         "look_bare_later": "{look:look} needs no filter {after_s:from_now}, at {f_number:f}",
-        "order_motion": "Time draws the look, so ISO moves first.",
     },
     steps={
         "polariser_turn": "Turn the polariser, if you use one, before you meter and focus.",

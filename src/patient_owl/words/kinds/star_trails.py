@@ -36,7 +36,6 @@ WORDS = Words(
         "carry {owned:number}: bring power",
         "batteries_enough": "it takes {needed:.1f} of your {owned:number} batteries ({battery_min:.0f} "
         "min each at this temperature)",
-        "order_trails": "The arc fixes the time, so ISO sets the brightness.",
         "card_short": "it takes {needed_gb:.0f} GB, your cards hold {owned_gb:.0f} GB",
     },
     steps={

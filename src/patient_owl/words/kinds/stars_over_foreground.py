@@ -77,6 +77,13 @@ WORDS = Words(
             "Counts what this sensor really records, at the worst place of this very framing. "
             "What it allows follows from how the picture will be shown.",
         ),
+        "stars_drawn": PostWords(
+            "stars are lines",
+            "t = longest line ÷ drift on the sensor",
+            "{drift_tolerance_px:number} px ÷ {drift_px_per_s:number} px/s",
+            "From here on nobody takes them for points, however soft they are. Trails are a kind of "
+            "picture of their own.",
+        ),
         "stopped_down": PostWords(
             "one stop down",
             "N = √2 · widest",

@@ -244,7 +244,12 @@ onBeforeRouteLeave(shot.keepNow)
           </div>
         </FoldPart>
         <FoldPart part="shot-why" title="Why" :says="whySays">
-          <PlanWhy :plan="plan" />
+          <PlanWhy
+            :plan="plan"
+            :shot="shot.draft.value"
+            :night-id="shot.nightId.value"
+            :shot-id="shotId"
+          />
         </FoldPart>
         <FoldPart part="shot-costs" title="Costs" :says="plan.report.cost.join(', ')">
           <FrameReport :report="plan.report" />

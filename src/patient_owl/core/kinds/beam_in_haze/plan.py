@@ -6,8 +6,8 @@ it and for what is there besides.
 
 import math
 
-from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.settings import Positions
+from patient_owl.core.judge.demand import Liked
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.beam import WIDEST_BEAM_DEG
 from patient_owl.core.light.brought import USUAL_STOPS, Brought
@@ -17,13 +17,14 @@ from patient_owl.core.limits.aperture import diffraction
 from patient_owl.core.plan.common import bracket_of, light_inputs, releasing, setting_up
 from patient_owl.core.plan.performing import (
     PERFORMING_INPUTS,
-    as_lead,
     first_of,
     ghost,
     opened,
+    part_of,
     rest_input,
     serve,
     served_reasons,
+    staying,
 )
 from patient_owl.core.plan.sketch import Line, Ring, Sketch
 from patient_owl.core.plan.types import Intent, Plan, Recipe, Scene
@@ -31,23 +32,18 @@ from patient_owl.core.program.program import Program
 from patient_owl.core.reason import Reason
 from patient_owl.core.tables.air import VISIBILITY_M
 
-START_F_NUMBER, START_ISO = 2.8, 1600.0  # haze gives little back; common practice
+FAVOURITE_S, FAVOURITE_F_NUMBER = 15.0, 2.8  # haze gives little back; common practice
 LONGEST_S = 240.0  # that anybody waits for the sky behind a beam; common practice
 FAR_TIMES = 4.0  # how far out a beam is still looked at, against where it is judged; ours
 
 
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     beam = first_of(intent, "beam")
-    start: dict[Control, float] = {
-        "exposure_s": 15.0,
-        "f_number": START_F_NUMBER,
-        "iso": START_ISO,
-    }
-    lead = as_lead(beam, kit, start)
-    hold_s = lead.levers[0].value
-    times_s = beam.begins_s, hold_s, LONGEST_S
-    marks = (diffraction(kit, drives=False),)
-    solution, limits = serve(scene, kit, intent, lead, start, times_s, marks)
+    lead = part_of(beam, kit, intent)
+    liked = Liked(FAVOURITE_S, FAVOURITE_F_NUMBER)
+    bounds = (staying(LONGEST_S), diffraction(kit))
+    solution, limits = serve(scene, kit, intent, lead, liked, bounds)
+    hold_s = solution.landings[0].levers["hold_s"]
     return Plan(
         solution=solution,
         program=RECIPE.program(scene, kit, intent, solution.positions),
@@ -111,8 +107,6 @@ RECIPE = Recipe(
     plan=plan,
     program=_program,
     sun_altitude_deg=(-90, -4),
-    change_order=("f_number", "iso"),
-    change_why="order_beam",
     lead_answers_to=DRAWN,
     brings=(
         Brought(

@@ -7,8 +7,10 @@ stands in the picture: log2 of it, in stops. Eight to ten seconds give a hand ti
 import math
 from dataclasses import replace
 
-from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.settings import Positions
+from patient_owl.core.judge.choose import Solution
+from patient_owl.core.judge.demand import Liked
+from patient_owl.core.judge.worth import wished_time
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.aperture import diffraction
 from patient_owl.core.limits.limit import Limit
@@ -22,6 +24,7 @@ from patient_owl.core.plan.common import (
     light_reasons,
     placement_input,
     releasing,
+    setting_for,
     setting_up,
     subject_part,
     time_reasons,
@@ -30,11 +33,10 @@ from patient_owl.core.plan.sketch import Line, Sketch
 from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene, self_timer_s
 from patient_owl.core.program.program import Cue, Program, one_frame
 from patient_owl.core.reason import Reason
-from patient_owl.core.solve.solver import Solution, solve
 
 MOVEMENTS = ("zoom", "pan", "lift", "turn", "along")
 ALONG = ("movement", ("along",))
-START_F_NUMBER = 8.0
+FAVOURITE_F_NUMBER = 8.0
 RAYS_DRAWN, LINES_DRAWN = 12, 5
 
 
@@ -42,12 +44,10 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     part = subject_part(scene, intent)
     needed = _time_needed(intent)
     limits = (needed, diffraction(kit), *kit_marks(scene, kit))
-    start: dict[Control, float] = {
-        "exposure_s": kit.dials["exposure_s"].at_least(needed.value).value,
-        "f_number": START_F_NUMBER,
-        "iso": kit.base_iso,
-    }
-    solution = solve([part], kit.dials, limits, start, intent.choice)
+    needed_s = kit.dials["exposure_s"].at_least(needed.value).value
+    # longer, and what rests prints more strongly than was asked
+    liked = Liked(wished_time(needed_s, longer=1.0), FAVOURITE_F_NUMBER)
+    solution = setting_for([part], kit, intent, limits, liked)
     bracket_control, frames_around = free_bracket(solution, kit, limits)
     return Plan(
         solution=solution,
@@ -209,6 +209,4 @@ RECIPE = Recipe(
     plan=plan,
     program=_program,
     sun_altitude_deg=(-90, 0),
-    change_order=("f_number", "iso", "nd_stops"),
-    change_why="order_action",
 )

@@ -10,8 +10,10 @@ from dataclasses import replace
 
 from patient_owl.core.constants import BLUE_HOUR_SUN_ALTITUDE_DEG
 from patient_owl.core.exposure.bracket import MOST_FRAMES, BracketFrame, bracket
-from patient_owl.core.exposure.dials import Control, DialValue
+from patient_owl.core.exposure.dials import DialValue
 from patient_owl.core.exposure.settings import Positions, Settings, settings_on
+from patient_owl.core.judge.choose import Solution
+from patient_owl.core.judge.demand import Liked
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.aperture import SUNSTAR_F_NUMBER, diffraction, rays_of
 from patient_owl.core.limits.motion import ghosts_vanish
@@ -24,6 +26,7 @@ from patient_owl.core.plan.common import (
     light_reasons,
     placement_input,
     releasing,
+    setting_for,
     setting_up,
     subject_part,
     time_bracket,
@@ -58,7 +61,6 @@ from patient_owl.core.plan.types import (
 )
 from patient_owl.core.program.program import Phase, Program
 from patient_owl.core.reason import Reason
-from patient_owl.core.solve.solver import Solution, solve
 
 # The Moon near full is exposed at f/11 and 1/ISO s: EV100 13.6. Common practice.
 MOON_EV100 = math.log2(2**7 / (1 / 100))
@@ -79,18 +81,14 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         part = replace(part, placement_stops=min(part.placement_stops, darkest_stops))
     passers_s = intent.maybe("passers_s")
     limits = (
-        diffraction(kit, drives=False),
+        diffraction(kit),
         *((ghosts_vanish(passers_s),) if passers_s is not None else ()),
         *moving_limits(kit, intent),
         *series_limits(kit, intent),
         *kit_marks(scene, kit),
     )
-    start: dict[Control, float] = {
-        "exposure_s": 4.0,
-        "f_number": F_NUMBERS[intent.word("city_aperture_school")],
-        "iso": kit.base_iso,
-    }
-    solution = solve([part], kit.dials, limits, start, intent.choice)
+    liked = Liked(4.0, F_NUMBERS[intent.word("city_aperture_school")])
+    solution = setting_for([part], kit, intent, limits, liked)
     held = _one_frame_holds(kit, solution.settings, scene)
     contrast = lamps_stops + shadows_stops
     blend = 1 if held is None else _frames_for_blend(contrast, held)
@@ -302,6 +300,4 @@ RECIPE = Recipe(
     program=_program,
     sun_altitude_deg=(-90, -2),
     follow="exposure_s",
-    change_order=("exposure_s", "f_number", "iso"),
-    change_why="order_still",
 )

@@ -4,7 +4,8 @@ Base ISO and minutes. Lamps that show are dimmed until they match what they ligh
 wait for the minute of dusk at which outside equals inside. Close focus makes depth thin.
 """
 
-from patient_owl.core.exposure.dials import Control
+from patient_owl.core.judge.choose import Solution
+from patient_owl.core.judge.demand import Liked
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.aperture import depth_needs, diffraction
 from patient_owl.core.limits.limit import Limit
@@ -19,6 +20,7 @@ from patient_owl.core.plan.common import (
     placement_input,
     releasing,
     seconds_until,
+    setting_for,
     setting_up,
     subject_part,
     time_bracket,
@@ -36,7 +38,6 @@ from patient_owl.core.plan.types import (
     school_input,
 )
 from patient_owl.core.reason import Reason
-from patient_owl.core.solve.solver import Solution, solve
 
 F_NUMBERS = {"depth": 2**3.5, "light": 2**1.5}  # f/11 and f/2.8; common practice
 MATCHED_STOPS = 1.0  # outside within a stop of inside reads as both; common practice
@@ -46,12 +47,9 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     part = subject_part(scene, intent, is_outdoors=False)
     limits = (*_depth_limits(kit, intent), *moving_limits(kit, intent), *kit_marks(scene, kit))
     needed = [x.value for x in limits if x.code == "depth_needs"]
-    start: dict[Control, float] = {
-        "exposure_s": 4.0,
-        "f_number": max([F_NUMBERS[intent.word("depth_school")], *needed]),
-        "iso": kit.base_iso,
-    }
-    solution = solve([part], kit.dials, limits, start, intent.choice)
+    f_number = max([F_NUMBERS[intent.word("depth_school")], *needed])
+    liked = Liked(4.0, f_number)
+    solution = setting_for([part], kit, intent, limits, liked)
     focus_m, near_m = intent.maybe("focus_m"), intent.maybe("near_m")
     return Plan(
         solution=solution,
@@ -84,7 +82,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
 
 
 def _depth_limits(kit: Kit, intent: Intent) -> tuple[Limit, ...]:
-    limits = [diffraction(kit, drives=False)]
+    limits = [diffraction(kit)]
     if intent.word("people") == "people_in":
         limits.append(people_still())
     focus_m, near_m = intent.maybe("focus_m"), intent.maybe("near_m")
@@ -147,6 +145,4 @@ RECIPE = Recipe(
     ),
     plan=plan,
     follow="exposure_s",
-    change_order=("exposure_s", "iso", "f_number"),
-    change_why="order_still",
 )

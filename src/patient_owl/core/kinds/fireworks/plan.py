@@ -10,10 +10,11 @@ import math
 from typing import NamedTuple
 
 from patient_owl.core.constants import METRES_PER_FOOT
-from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.settings import Positions
+from patient_owl.core.judge.choose import Solution
+from patient_owl.core.judge.demand import Liked
 from patient_owl.core.kit import Kit
-from patient_owl.core.light.burst import TRAIL_F_NUMBER, TRAIL_ISO, bursts
+from patient_owl.core.light.burst import TRAIL_F_NUMBER, bursts
 from patient_owl.core.light.found import as_learned
 from patient_owl.core.light.part import DRAWN, LightPart
 from patient_owl.core.limits.limit import Limit
@@ -26,6 +27,7 @@ from patient_owl.core.plan.common import (
     light_reasons,
     lit_part,
     releasing,
+    setting_for,
     setting_up,
     time_reasons,
 )
@@ -43,7 +45,6 @@ from patient_owl.core.plan.types import (
 )
 from patient_owl.core.program.program import Phase, Program, one_frame
 from patient_owl.core.reason import Reason
-from patient_owl.core.solve.solver import Solution, solve
 
 # Per inch of shell: about 100 ft of height and 45 ft of width. Common practice.
 HEIGHT_FT_PER_INCH, WIDTH_FT_PER_INCH = 100.0, 45.0
@@ -61,12 +62,8 @@ FOCUS_STEPS = {"first_burst": "burst_focus_first", "infinity_mark": "focus_lamp_
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     lights = (as_learned(bursts(), "", scene.learned), _town(scene, intent))
     limits = (*_burst_limits(kit), *moving_limits(kit, intent), *kit_marks(scene, kit))
-    start: dict[Control, float] = {
-        "exposure_s": TYPICAL_S,
-        "f_number": TRAIL_F_NUMBER,
-        "iso": kit.dials["iso"].nearest(TRAIL_ISO).value,
-    }
-    solution = solve(lights, kit.dials, limits, start, intent.choice)
+    liked = Liked(TYPICAL_S, TRAIL_F_NUMBER)
+    solution = setting_for(lights, kit, intent, limits, liked)
     by_feel = intent.word("burst_school") == "by_feel"
     return Plan(
         solution=solution,
@@ -110,7 +107,7 @@ def _burst_limits(kit: Kit) -> tuple[Limit, ...]:
 
 def _town(scene: Scene, intent: Intent) -> LightPart:
     """What else is in the picture: the town and its water. Time brings it home."""
-    return lit_part(scene, intent, intent.number("town_placement_stops"), key="town")
+    return lit_part(scene, intent, "town_placement_stops", key="town")
 
 
 def _town_lands(solution: Solution) -> Reason:
@@ -256,8 +253,6 @@ RECIPE = Recipe(
     plan=plan,
     program=_program,
     sun_altitude_deg=(-90, -2),
-    change_order=("f_number", "iso"),
-    change_why="order_bursts",
     lead_answers_to=DRAWN,
     packs=("ear_plugs", "black_card"),
     waits_for="show",

@@ -4,13 +4,18 @@ Aperture and ISO are for the flash, by its guide number; time is for the movemen
 there besides must be black, or it shines through the figure.
 """
 
-from patient_owl.core.exposure.dials import Control
+from dataclasses import replace
+
 from patient_owl.core.exposure.settings import Positions
+from patient_owl.core.judge.choose import Solution
+from patient_owl.core.judge.demand import Liked
+from patient_owl.core.judge.worth import wished_time
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import USUAL_STOPS, Brought
 from patient_owl.core.light.lamp import Flash
 from patient_owl.core.light.part import DRAWN
 from patient_owl.core.limits.aperture import diffraction
+from patient_owl.core.limits.motion import performer
 from patient_owl.core.plan.common import (
     bracket_of,
     light_inputs,
@@ -20,19 +25,19 @@ from patient_owl.core.plan.common import (
 from patient_owl.core.plan.performing import (
     PERFORMING_INPUTS,
     REST_SHOWS_STOPS,
-    as_lead,
     first_of,
     opened,
+    part_of,
     serve,
     served_reasons,
+    staying,
 )
 from patient_owl.core.plan.sketch import Line, Ring, Sketch
 from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene
 from patient_owl.core.program.program import Cue, Program
 from patient_owl.core.reason import Reason
-from patient_owl.core.solve.solver import Solution
 
-START_F_NUMBER, START_ISO = 5.6, 200.0  # common practice
+FAVOURITE_F_NUMBER = 5.6  # common practice
 REST_STOPS = -5.0  # the room goes out first; common practice
 SOLID_STOPS = -3.0  # background outside over flash: under it a figure looks solid; common practice
 SHORTEST_S, LONGEST_S = 1.0, 8.0  # of a movement before the flash; common practice
@@ -42,21 +47,18 @@ REACTION_S = 0.3  # from the word to the movement's end, and from the count to t
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     flash = first_of(intent, "flash")
     movement_s, ends_s = intent.number("movement_s"), _ends_s(intent)
-    start: dict[Control, float] = {
-        "exposure_s": ends_s,
-        "f_number": START_F_NUMBER,
-        "iso": START_ISO,
-    }
-    lead = as_lead(flash, kit, start)
-    times_s = ends_s - movement_s, movement_s, LONGEST_S
-    marks = (diffraction(kit, drives=False),)
-    solution, limits = serve(scene, kit, intent, lead, start, times_s, marks)
+    lead = part_of(flash, kit, intent)
+    liked = Liked(wished_time(ends_s), FAVOURITE_F_NUMBER)
+    bounds = (performer(movement_s, ends_s - movement_s), staying(LONGEST_S), diffraction(kit))
+    # a room that shows shines through the figure: the picture hangs on that wish
+    intent = replace(intent, said=intent.said | {"rest_placement_stops"})
+    solution, limits = serve(scene, kit, intent, lead, liked, bounds)
     return Plan(
         solution=solution,
         program=RECIPE.program(scene, kit, intent, solution.positions),
         lead=Reason(
             "flash_freezes",
-            {"share": lead.levers[0].value, "distance_m": flash.distance_m},
+            {"share": solution.landings[0].levers["power"], "distance_m": flash.distance_m},
             "ray2002-flash",
         ),
         reasons=served_reasons(scene, kit, intent, solution),
@@ -140,8 +142,6 @@ RECIPE = Recipe(
     plan=plan,
     program=_program,
     sun_altitude_deg=(-90, -4),
-    change_order=("f_number", "iso"),
-    change_why="order_flashed",
     lead_answers_to=DRAWN,
     tells=frozenset({"flash"}),
     brings=(

@@ -6,8 +6,8 @@ out and firing a short burst are worth more than any setting.
 
 from collections.abc import Sequence
 
-from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.settings import Positions
+from patient_owl.core.judge.demand import Liked
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.limits.sensor import knee_mark, noise_floor
@@ -18,6 +18,7 @@ from patient_owl.core.plan.common import (
     light_inputs,
     light_reasons,
     placement_input,
+    setting_for,
     subject_part,
     time_reasons,
 )
@@ -26,7 +27,6 @@ from patient_owl.core.plan.report import SHADOW_STOPS
 from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene
 from patient_owl.core.program.program import Phase, Program
 from patient_owl.core.reason import Reason
-from patient_owl.core.solve.solver import solve
 
 HELPED_STOPS = 1 / 6  # less is said as nought
 
@@ -41,14 +41,9 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     marks = (noise_floor(kit, steady.value, SHADOW_STOPS, scene.temperature_c), knee_mark(kit))
     moving = moving_limits(kit, intent)
     limits = (steady, *moving, ceiling_mark(kit), *(mark for mark in marks if mark is not None))
-    dials = kit.dials
-    start: dict[Control, float] = {
-        "exposure_s": dials["exposure_s"].at_most(_longest_s(steady, moving)).value,
-        "nd_stops": 0.0,
-        "f_number": dials["f_number"].values[0].value,
-        "iso": kit.base_iso,
-    }
-    solution = solve([part], dials, limits, start, intent.choice)
+    longest_s = kit.dials["exposure_s"].at_most(_longest_s(steady, moving)).value
+    liked = Liked(longest_s, kit.dials["f_number"].values[0].value)
+    solution = setting_for([part], kit, intent, limits, liked)
     frames = int(intent.number("burst_frames"))
     bracket_control, frames_around = free_bracket(solution, kit, limits)
     return Plan(
@@ -105,7 +100,5 @@ RECIPE = Recipe(
     plan=plan,
     program=_program,
     sun_altitude_deg=(-90, 6),
-    change_order=("iso", "f_number", "exposure_s"),
-    change_why="order_hands",
     is_handheld=True,
 )

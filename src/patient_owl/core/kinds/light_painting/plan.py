@@ -6,8 +6,8 @@ and brings up what the night itself lights.
 
 import math
 
-from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.settings import Positions
+from patient_owl.core.judge.demand import Liked
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import USUAL_STOPS, Brought
 from patient_owl.core.light.dose import (
@@ -18,7 +18,6 @@ from patient_owl.core.light.dose import (
 from patient_owl.core.light.lamp import Torch, intensity_from_lumens, spot_area_m2
 from patient_owl.core.light.part import DRAWN
 from patient_owl.core.limits.aperture import diffraction
-from patient_owl.core.plan.bringing import brought_parts
 from patient_owl.core.plan.common import (
     bracket_of,
     light_inputs,
@@ -27,37 +26,33 @@ from patient_owl.core.plan.common import (
 )
 from patient_owl.core.plan.performing import (
     PERFORMING_INPUTS,
-    as_lead,
     first_of,
     ghost,
     opened,
+    part_of,
     rest_input,
     serve,
     served_reasons,
+    staying,
 )
 from patient_owl.core.plan.sketch import Line, Ring, Sketch
 from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene
 from patient_owl.core.program.program import Program
 from patient_owl.core.reason import Reason
 
-START_F_NUMBER = 8.0  # depth for the subject, and a dose that can be paced; common practice
+# Depth for the subject, and a dose that can be paced. Common practice.
+FAVOURITE_S, FAVOURITE_F_NUMBER = 30.0, 8.0
 LONGEST_S = 480.0  # that anybody waits for the sky behind a painted thing; common practice
 BEST_SIDE_DEG = (30.0, 60.0)  # off the lens's axis: nearer it is flat; common practice
 
 
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     torch = first_of(intent, "torch")
-    start: dict[Control, float] = {
-        "exposure_s": 30.0,
-        "f_number": START_F_NUMBER,
-        "iso": kit.base_iso,
-    }
-    lead = as_lead(torch, kit, start)
-    dose_s = lead.levers[0].value
-    ends_s = _ends_s(kit, intent, torch, dose_s, lead.wanted_ev100)
-    times_s = torch.begins_s, ends_s - torch.begins_s, LONGEST_S
-    marks = (diffraction(kit, drives=False),)
-    solution, limits = serve(scene, kit, intent, lead, start, times_s, marks)
+    lead = part_of(torch, kit, intent)
+    liked = Liked(FAVOURITE_S, FAVOURITE_F_NUMBER)
+    bounds = (staying(LONGEST_S), diffraction(kit))
+    solution, limits = serve(scene, kit, intent, lead, liked, bounds)
+    dose_s = solution.landings[0].levers["dose_s"]
     from_above = intent.word("painted_from") == "from_above"
     return Plan(
         solution=solution,
@@ -84,20 +79,6 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
 
 def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:  # noqa: ARG001
     return opened(intent, positions)
-
-
-def _ends_s(kit: Kit, intent: Intent, torch: Brought, dose_s: float, wanted_ev100: float) -> float:
-    """When the last of all torches is done, after the shutter opened. [s]
-
-    The others are paced for the exposure that the first one is: it is the same for all.
-    """
-    ends = [torch.begins_s + torch.lasts_s(dose_s)]
-    for light, part in zip(intent.brought, brought_parts(kit, intent), strict=True):
-        if light.kind == "torch" and light is not torch:
-            lever = part.levers[0]
-            dose = lever.for_stops(part.placement_stops - part.ev100 + wanted_ev100)
-            ends.append(light.begins_s + light.lasts_s(dose))
-    return max(ends)
 
 
 def _dose(torch: Brought, dose_s: float) -> Reason:
@@ -169,8 +150,6 @@ RECIPE = Recipe(
     plan=plan,
     program=_program,
     sun_altitude_deg=(-90, -4),
-    change_order=("f_number", "iso"),
-    change_why="order_painted",
     lead_answers_to=DRAWN,
     brings=(
         Brought(

@@ -8,8 +8,9 @@ practice.
 
 import math
 
-from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.settings import Positions
+from patient_owl.core.judge.choose import Solution
+from patient_owl.core.judge.demand import Liked
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.found import as_learned
 from patient_owl.core.light.part import DRAWN, LightPart
@@ -25,6 +26,7 @@ from patient_owl.core.plan.common import (
     light_reasons,
     lit_part,
     releasing,
+    setting_for,
     setting_up,
     time_reasons,
 )
@@ -32,7 +34,6 @@ from patient_owl.core.plan.repeating import repeat_fact, until_it_happens
 from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene, self_timer_s
 from patient_owl.core.program.program import Program
 from patient_owl.core.reason import Reason
-from patient_owl.core.solve.solver import Solution, solve
 
 # At ISO 100, by how far off the storm is. Common practice.
 FAR_KM, MIDDLE_KM = 20.0, 10.0
@@ -53,15 +54,11 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     limits = (
         Limit("bolt_frame_shortest", "exposure_s", "at_least", LEAST_S, {"least_s": LEAST_S}),
         Limit("bolt_frame_longest", "exposure_s", "at_most", MOST_S, {"most_s": MOST_S}),
-        diffraction(kit, drives=False),
+        diffraction(kit),
         *kit_marks(scene, kit),
     )
-    start: dict[Control, float] = {
-        "exposure_s": kit.dials["exposure_s"].nearest((LEAST_S * MOST_S) ** 0.5).value,
-        "f_number": f_number_at(storm_km),
-        "iso": kit.dials["iso"].nearest(BOLT_ISO).value,
-    }
-    solution = solve(lights, kit.dials, limits, start, intent.choice)
+    liked = Liked((LEAST_S * MOST_S) ** 0.5, f_number_at(storm_km))
+    solution = setting_for(lights, kit, intent, limits, liked)
     program = _program(scene, kit, intent, solution.positions)
     thunder_s = _thunder_s(scene, storm_km)
     is_near = thunder_s < THUNDER_S
@@ -128,7 +125,7 @@ def _rest(scene: Scene, intent: Intent) -> tuple[LightPart, ...]:
     it is: it is what the bolt stands over, and no time of a frame lifts it."""
     if intent.word("lit_by") == "natural":
         return ()
-    part = lit_part(scene, intent, intent.number("glow_placement_stops"), key="rest")
+    part = lit_part(scene, intent, "glow_placement_stops", key="rest")
     return (part,)
 
 
@@ -144,9 +141,9 @@ def _aperture(storm_km: float) -> Reason:
 
 
 def _rest_lands(scene: Scene, intent: Intent, solution: Solution) -> tuple[Reason, ...]:
-    if len(solution.landings) == 1:
+    rest = next((landing for landing in solution.landings if landing.part.key == "rest"), None)
+    if rest is None:
         return found_reasons(solution)
-    rest = solution.landings[1]
     quantities = {"stops": rest.landed_stops, "sigma_stops": rest.part.sigma_stops}
     lands = Reason("storm_rest_lands", quantities)
     return (lands, *light_reasons(scene, intent, solution))
@@ -191,8 +188,6 @@ RECIPE = Recipe(
     plan=plan,
     program=_program,
     sun_altitude_deg=(-90, -4),
-    change_order=("f_number", "iso"),
-    change_why="order_bolts",
     lead_answers_to=DRAWN,
     packs=("rain_cover",),
 )

@@ -5,8 +5,13 @@ as a share of the frame's height. Failing light gives each look its own minute w
 filter; a filter gives it now.
 """
 
-from patient_owl.core.exposure.dials import Control
+from dataclasses import replace
+
 from patient_owl.core.exposure.settings import Settings
+from patient_owl.core.judge.choose import Solution
+from patient_owl.core.judge.demand import Liked, Pull
+from patient_owl.core.judge.hold import Hold
+from patient_owl.core.judge.worth import LOOK, wished_time
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.part import LightPart
 from patient_owl.core.limits.aperture import diffraction
@@ -30,6 +35,7 @@ from patient_owl.core.plan.common import (
     placement_input,
     releasing,
     seconds_until,
+    setting_for,
     setting_up,
     subject_part,
     time_reasons,
@@ -47,20 +53,20 @@ from patient_owl.core.plan.types import (
     school_input,
 )
 from patient_owl.core.reason import Reason
-from patient_owl.core.solve.solver import Choice, Solution, solve
 
 BY_SCHOOL: dict[str, Look] = {"texture": "textured", "silk": "silky"}
 TIMED = "timed_water"  # by a float over a known length
 WATERS = (*WATER_SPEEDS_M_S, "fall", TIMED)
-START_F_NUMBER = 8.0
+FAVOURITE_F_NUMBER = 8.0
+SEVERAL_S = 3.0  # silk is drawn by several seconds and more; common practice
 MEETS_STOPS = 0.5
 
 
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     part = subject_part(scene, intent)
     look = _look(intent)
-    around = (diffraction(kit, drives=False), *moving_limits(kit, intent), *kit_marks(scene, kit))
-    solution, limits = _solve_look(look, part, around, kit, intent, intent.choice)
+    around = (diffraction(kit), *moving_limits(kit, intent), *kit_marks(scene, kit))
+    solution, limits = _setting_for_look(look, part, around, kit, intent)
     speed_m_s, distance_m = water_speed_m_s(intent), intent.number("distance_m")
     px_per_s = (
         1000
@@ -74,11 +80,12 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         program=RECIPE.program(scene, kit, intent, solution.positions),
         lead=Reason(
             "water_drawn",
-            {"look": look_of(share) or "between", "share": share, "speed_m_s": speed_m_s},
+            {"look": look_of(share), "share": share, "speed_m_s": speed_m_s},
             "derived_motion",
         ),
         reasons=(
             lands(solution),
+            *_silk_short(intent, look, solution),
             *light_reasons(scene, intent, solution),
             *time_reasons(solution, kit),
         ),
@@ -104,6 +111,19 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         bracket_control=bracket_control,
         blurs=Blurs(subject_px_per_s=px_per_s, is_drawn=True),
     )
+
+
+def _is_by_silk_school(intent: Intent, look: Look) -> bool:
+    return look == "silky" and intent.word("look") == "by_school"
+
+
+def _silk_short(intent: Intent, look: Look, solution: Solution) -> tuple[Reason, ...]:
+    """That silk cannot have its seconds now."""
+    exposure_s = solution.settings.exposure_s
+    is_held = "exposure_s" in intent.hold.kept
+    if not _is_by_silk_school(intent, look) or is_held or exposure_s >= SEVERAL_S:
+        return ()
+    return (Reason("silk_short", {"several_s": SEVERAL_S, "exposure_s": exposure_s}),)
 
 
 def _caution(intent: Intent) -> str:
@@ -148,35 +168,30 @@ def _limits_of(look: Look, kit: Kit, intent: Intent) -> tuple[Limit, ...]:
     )
 
 
-def _solve_look(
-    look: Look,
-    part: LightPart,
-    around: tuple[Limit, ...],
-    kit: Kit,
-    intent: Intent,
-    choice: Choice,
+def _setting_for_look(
+    look: Look, part: LightPart, around: tuple[Limit, ...], kit: Kit, intent: Intent
 ) -> tuple[Solution, tuple[Limit, ...]]:
     """around: the limits that are the same for every look."""
     of_water = _limits_of(look, kit, intent)
-    limits = (*of_water, *around)
     # the middle of the look: geometric between its bounds, its bound where it has only one
     times = [limit.value for limit in of_water]
-    middle_s = (times[0] * times[-1]) ** 0.5
-    start: dict[Control, float] = {
-        "exposure_s": middle_s,
-        "f_number": START_F_NUMBER,
-        "iso": kit.base_iso,
-    }
-    return solve([part], kit.dials, limits, start, choice), limits
+    liked = Pull((times[0] * times[-1]) ** 0.5, LOOK, LOOK)
+    if _is_by_silk_school(intent, look):
+        # several seconds and more: nobody minds how much more
+        of_water = tuple(limit for limit in of_water if limit.sense == "at_least")
+        liked = wished_time(max(liked.value, SEVERAL_S), longer=0.25)
+    limits = (*of_water, *around)
+    return setting_for([part], kit, intent, limits, Liked(liked, FAVOURITE_F_NUMBER)), limits
 
 
 def _ladder(
     part: LightPart, around: tuple[Limit, ...], kit: Kit, intent: Intent
 ) -> tuple[Alternative, ...]:
     """Every look at this minute's light, with what is in the bag."""
+    free = replace(intent, hold=Hold({}))
     rungs = []
     for look in LOOK_SHARES:
-        solution, _ = _solve_look(look, part, around, kit, intent, Choice({}))
+        solution, _ = _setting_for_look(look, part, around, kit, free)
         met = abs(solution.miss_stops) <= MEETS_STOPS
         quantities = {"look": look, "stops": solution.miss_stops}
         reason = Reason("look_now" if met else "look_misses", quantities)
@@ -230,7 +245,5 @@ RECIPE = Recipe(
     faces="glow",
     plan=plan,
     sun_altitude_deg=(-90, 12),
-    change_order=("iso", "f_number", "nd_stops"),
-    change_why="order_motion",
     packs=("boots", "lens_cloth"),
 )

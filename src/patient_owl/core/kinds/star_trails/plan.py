@@ -10,8 +10,9 @@ from dataclasses import replace
 import numpy as np
 
 from patient_owl.core.constants import SIDEREAL_DAY_S
-from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.settings import Positions
+from patient_owl.core.judge.demand import Liked
+from patient_owl.core.judge.worth import wished_time
 from patient_owl.core.kept import kept
 from patient_owl.core.kit import Kit, Lens
 from patient_owl.core.limits.aperture import diffraction
@@ -26,6 +27,7 @@ from patient_owl.core.plan.common import (
     kit_marks,
     miss_reasons,
     releasing,
+    setting_for,
     setting_up,
     sky_lands,
     sky_part,
@@ -46,7 +48,6 @@ from patient_owl.core.plan.types import (
 from patient_owl.core.program.cost import cost
 from patient_owl.core.program.program import Phase, Program, one_frame
 from patient_owl.core.reason import Reason
-from patient_owl.core.solve.solver import solve
 
 STACK_FRAME_S = 60.0  # short enough that a torch spoils little; common practice
 ONE_LONG_F_NUMBER = 2**2.5  # f/5.6 to f/8 for a single long frame; common practice
@@ -63,17 +64,15 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     frame_s = min(intent.number("frame_s"), total_s) if is_stack else total_s
     part = sky_part(scene, intent)
     dials = kit.dials
-    start: dict[Control, float] = {
-        "exposure_s": dials["exposure_s"].nearest(frame_s).value,
-        "f_number": dials["f_number"].values[0].value if is_stack else ONE_LONG_F_NUMBER,
-        "iso": kit.base_iso,
-    }
+    frame_s = dials["exposure_s"].nearest(frame_s).value
+    f_number = dials["f_number"].values[0].value if is_stack else ONE_LONG_F_NUMBER
     limits = (
-        *_time_limits(is_stack, start["exposure_s"]),
-        diffraction(kit, drives=False),
+        *_time_limits(is_stack, frame_s),
+        diffraction(kit),
         *kit_marks(scene, kit),
     )
-    solution = solve([part], dials, limits, start, intent.choice)
+    liked = Liked(wished_time(frame_s, shorter=0.1 if is_stack else 0.35), f_number)
+    solution = setting_for([part], kit, intent, limits, liked)
     program = _program(scene, kit, intent, solution.positions)
     exposure_s, frames = solution.positions["exposure_s"].value, program.frames
     lasts_s = program.duration_s
@@ -261,7 +260,5 @@ RECIPE = Recipe(
     plan=plan,
     program=_program,
     sun_altitude_deg=(-90, DAWN_SUN_DEG),
-    change_order=("iso", "f_number", "exposure_s"),
-    change_why="order_trails",
     packs=("heater",),
 )

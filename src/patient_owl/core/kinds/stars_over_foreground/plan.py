@@ -11,13 +11,14 @@ from patient_owl.core.constants import (
     NAUTICAL_TWILIGHT_SUN_ALTITUDE_DEG,
     SUNRISE_SUN_ALTITUDE_DEG,
 )
-from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import equivalent
 from patient_owl.core.exposure.settings import Positions
+from patient_owl.core.judge.choose import Solution
+from patient_owl.core.judge.demand import Liked
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.limits.output import OUTPUT_WIDTH_PX, output_px
-from patient_owl.core.limits.stars import star_limits
+from patient_owl.core.limits.stars import MOST_DRIFT_PX, star_limits, stars_drawn
 from patient_owl.core.optics.camera import frame_size_mm
 from patient_owl.core.optics.depth_of_field import confusion_um, hyperfocal_m
 from patient_owl.core.optics.star_drift import (
@@ -35,6 +36,7 @@ from patient_owl.core.plan.common import (
     kit_marks,
     miss_reasons,
     releasing,
+    setting_for,
     setting_up,
     sky_lands,
     sky_part,
@@ -63,7 +65,6 @@ from patient_owl.core.plan.types import (
 from patient_owl.core.program.program import Phase, PhaseCode, Program
 from patient_owl.core.reason import Reason
 from patient_owl.core.sharpness import defocus_mm
-from patient_owl.core.solve.solver import Solution, solve
 
 # Common practice. The second frame for the ground has time to spare, so it is taken at an
 # ISO with little noise, and the ground is left a stop under mid-grey so that it stays night.
@@ -86,18 +87,17 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     limits = star_limits(drift, kit, f_number, tolerance_px, school)
     chosen = next((limit for limit in limits if limit.drives), None)
     longest_s = chosen.value if chosen else kit.body.in_camera_ceiling_s
-    start: dict[Control, float] = {
-        "exposure_s": kit.dials["exposure_s"].at_most(longest_s).value,
-        "f_number": f_number,
-        "iso": kit.base_iso,
-    }
+    liked = Liked(kit.dials["exposure_s"].at_most(longest_s).value, f_number)
+    own_px = intent.number("drift_tolerance_px") if intent.word("shown_as") == "own" else 0.0
     limits = (
         *limits,
+        # whoever goes by a rule of thumb has agreed to the lines it draws
+        *(stars_drawn(drift, kit, own_px) if school == "pixel_drift" else ()),
         *_stopped_down(intent, f_number),
         *moving_limits(kit, intent),
         *kit_marks(scene, kit),
     )
-    solution = solve([part], kit.dials, limits, start, intent.choice)
+    solution = setting_for([part], kit, intent, limits, liked)
     trail_px = longest_trail_px(*sees, solution.settings.exposure_s)
     frames = int(intent.number("frames"))
     wants_discs = intent.word("focus_school") == "near_subject"
@@ -152,7 +152,7 @@ def _program(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Pr
 
 def _aperture(kit: Kit, intent: Intent) -> float:
     """Exact f-number: the photographer's when held, else wide open or one stop down."""
-    held = intent.choice.held.get("f_number")
+    held = intent.hold.held.get("f_number")
     if held is not None:
         return kit.dials["f_number"].nearest(held).value
     widest = kit.dials["f_number"].values[0].value
@@ -162,7 +162,7 @@ def _aperture(kit: Kit, intent: Intent) -> float:
 
 def _stopped_down(intent: Intent, f_number: float) -> tuple[Limit, ...]:
     """One stop down is for the corners: the dark does not open it again."""
-    if intent.word("aperture_school") != "one_stop_down" or "f_number" in intent.choice.held:
+    if intent.word("aperture_school") != "one_stop_down" or "f_number" in intent.hold.held:
         return ()
     return (Limit("stopped_down", "f_number", "at_least", f_number),)
 
@@ -176,7 +176,7 @@ def _tolerance_px(kit: Kit, intent: Intent, f_number: float) -> float:
     own = intent.number("drift_tolerance_px")
     allowed_px = own if shown_as is None else output_px(kit.body.sensor, shown_as)
     soft_px = _soft_px(kit, intent, f_number)
-    return allowed_px if soft_px is None else max(allowed_px, soft_px)
+    return allowed_px if soft_px is None else max(allowed_px, min(soft_px, MOST_DRIFT_PX))
 
 
 def _soft_px(kit: Kit, intent: Intent, f_number: float) -> float | None:

@@ -5,10 +5,10 @@ is wanted. Where its lowest step is still too bright, distance, a wall or a gel 
 """
 
 from collections.abc import Sequence
-from dataclasses import replace
 
-from patient_owl.core.exposure.dials import Control
-from patient_owl.core.exposure.settings import Settings, ev100_from_luminance
+from patient_owl.core.exposure.settings import ev100_from_luminance
+from patient_owl.core.judge.choose import Solution
+from patient_owl.core.judge.demand import Liked
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.beam import scattered_luminance_cd_m2
 from patient_owl.core.light.brought import USUAL_STOPS, Brought
@@ -24,10 +24,8 @@ from patient_owl.core.light.colour import (
     opposite_of,
 )
 from patient_owl.core.light.lamp import Panel, illuminance_lux
-from patient_owl.core.light.part import LightPart
 from patient_owl.core.limits.aperture import depth_needs, diffraction
 from patient_owl.core.limits.limit import Limit
-from patient_owl.core.plan.bringing import pixel_rad
 from patient_owl.core.plan.common import (
     kit_marks,
     lands,
@@ -35,49 +33,51 @@ from patient_owl.core.plan.common import (
     light_reasons,
     lit_part,
     releasing,
+    setting_for,
     setting_up,
     time_bracket,
     time_reasons,
 )
 from patient_owl.core.plan.moving import MOVING_INPUTS, moving_limits
-from patient_owl.core.plan.performing import REST_SHOWS_STOPS, as_lead, first_of, rest_lands
+from patient_owl.core.plan.performing import (
+    REST_SHOWS_STOPS,
+    first_of,
+    part_of,
+    rest_lands,
+    staying,
+)
 from patient_owl.core.plan.report import Blurs
 from patient_owl.core.plan.sketch import Line, Ring, Sketch
 from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene, school_input
 from patient_owl.core.reason import Reason
-from patient_owl.core.solve.solver import Solution, solve
 from patient_owl.core.tables.air import VISIBILITY_M
 
 REST_STOPS = -1.0  # about a stop under leaves the panels room; common practice
 LONGEST_S = 240.0  # that anybody waits a frame while lights are being set; common practice
 HAZE_STOPS = 1.0  # haze and smoke give that much back: start lower; common practice
-START_S, START_F_NUMBER = 30.0, 5.6  # common practice
-MOST_ISO = 1600.0  # to bring up a dark place beside panels; common practice
+FAVOURITE_S, FAVOURITE_F_NUMBER = 30.0, 5.6  # common practice
+ROOM_STOPS = (
+    1.0  # a panel that is brighter than wished has no room beside what is there; common practice
+)
 
 
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
-    lights = _lights(scene, kit, intent)
     limits = (
-        Limit("staying", "exposure_s", "at_most", LONGEST_S, {"most_s": LONGEST_S}),
-        diffraction(kit, drives=False),
+        staying(LONGEST_S),
+        diffraction(kit),
         *_depth_limits(kit, intent),
         *moving_limits(kit, intent),
         *kit_marks(scene, kit),
     )
-    needed = [x.value for x in limits if x.code == "depth_needs"]
-    start: dict[Control, float] = {
-        "exposure_s": START_S,
-        "f_number": max([START_F_NUMBER, *needed]),
-        "iso": kit.base_iso,
-    }
-    solution = solve(lights, kit.dials, limits, start, intent.choice)
+    solution = _setting(scene, kit, intent, limits)
+    is_rest_lead = not solution.landings[0].part.is_brought
     focus_m, near_m = intent.maybe("focus_m"), intent.maybe("near_m")
     return Plan(
         solution=solution,
         program=RECIPE.program(scene, kit, intent, solution.positions),
-        lead=lands(solution) if len(lights) == 1 else _panel_leads(solution),
+        lead=lands(solution) if is_rest_lead else _panel_leads(solution),
         reasons=(
-            *((rest_lands(solution),) if len(lights) > 1 else ()),
+            *(() if is_rest_lead else (rest_lands(solution),)),
             *light_reasons(scene, intent, solution),
             *time_reasons(solution, kit),
         ),
@@ -100,21 +100,19 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     )
 
 
-def _lights(scene: Scene, kit: Kit, intent: Intent) -> tuple[LightPart, ...]:
-    """What is there anyway, for which the picture is exposed; where that stays black however long
-    one waits, the first panel, at a power that can be set, and the rest as it comes."""
-    rest = lit_part(scene, intent, intent.number("rest_placement_stops"), key="rest")
-    waited = Settings(LONGEST_S, START_F_NUMBER, MOST_ISO)
-    if rest.lands(waited) >= REST_SHOWS_STOPS:
-        return (rest,)
-    start: dict[Control, float] = {
-        "exposure_s": START_S,
-        "f_number": START_F_NUMBER,
-        "iso": kit.base_iso,
-    }
-    lead = as_lead(first_of(intent, "panel"), kit, start)
-    black = rest.lands(Settings(START_S, START_F_NUMBER, kit.base_iso))
-    return lead, replace(rest, placement_stops=black)
+def _setting(scene: Scene, kit: Kit, intent: Intent, limits: Sequence[Limit]) -> Solution:
+    """For what is there anyway; where that leaves a panel no room, or stays black however long one
+    waits, for the first panel, and the rest as it comes."""
+    needed = [limit.value for limit in limits if limit.code == "depth_needs"]
+    liked = Liked(FAVOURITE_S, max([FAVOURITE_F_NUMBER, *needed]))
+    rest = lit_part(scene, intent, "rest_placement_stops", key="rest")
+    for_rest = setting_for((rest,), kit, intent, limits, liked)
+    of_rest, *of_panels = for_rest.landings
+    has_room = all(landing.miss_stops <= ROOM_STOPS for landing in of_panels)
+    if has_room and of_rest.landed_stops >= REST_SHOWS_STOPS:
+        return for_rest
+    lead = part_of(first_of(intent, "panel"), kit, intent)
+    return setting_for((lead, rest), kit, intent, limits, liked)
 
 
 def _panel_leads(solution: Solution) -> Reason:
@@ -175,11 +173,9 @@ def _whites(panels: Sequence[Brought]) -> list[Reason]:
 def _air(kit: Kit, intent: Intent, solution: Solution) -> tuple[Reason, ...]:
     """How bright the air before the first panel itself is, half way to what it lights and seen from
     the side: a flood lights about as much of it across as it is away."""
-    panel, lead = first_of(intent, "panel"), solution.landings[0].part
+    panel = first_of(intent, "panel")
     assert isinstance(panel.lamp, Panel)  # by its kind
-    is_lead = panel.key == lead.key
-    part = lead if is_lead else panel.part(pixel_rad(kit))
-    share = part.planned_levers(solution.settings, is_lead=is_lead)["share"]
+    share = part_of(panel, kit, intent).levers_for(solution.settings)["share"]
     half_m = panel.distance_m / 2
     lux = share * illuminance_lux(panel.lamp.lux_at_1m, half_m)
     visibility_m = VISIBILITY_M[intent.word("haze")]
@@ -221,8 +217,6 @@ RECIPE = Recipe(
     plan=plan,
     sun_altitude_deg=(-90, -2),
     follow="exposure_s",
-    change_order=("exposure_s", "iso", "f_number"),
-    change_why="order_still",
     brings=(
         Brought(
             "panel_1",

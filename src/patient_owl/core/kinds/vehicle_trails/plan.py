@@ -8,8 +8,9 @@ lets tall vehicles draw above the horizon.
 import math
 
 from patient_owl.core.constants import KM_H
-from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.settings import Positions
+from patient_owl.core.judge.demand import Liked
+from patient_owl.core.judge.worth import wished_time
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.aperture import diffraction
 from patient_owl.core.limits.limit import Limit
@@ -24,6 +25,7 @@ from patient_owl.core.plan.common import (
     light_reasons,
     placement_input,
     releasing,
+    setting_for,
     setting_up,
     subject_part,
     time_reasons,
@@ -33,25 +35,21 @@ from patient_owl.core.plan.sketch import Line, Sketch
 from patient_owl.core.plan.types import InputSpec, Intent, Plan, Recipe, Scene
 from patient_owl.core.program.program import Program, one_frame
 from patient_owl.core.reason import Reason
-from patient_owl.core.solve.solver import solve
 
 # Heights of the lamps that draw. [m] Common practice.
 LAMP_HEIGHTS_M = {"car": (0.7,), "bus": (0.9, 3.0), "tram": (0.8, 3.3)}
 LENGTHS_M = {"car": 4.5, "bus": 12.0, "tram": 30.0}
 PULLING_AWAY_M_S2 = {"car": 2.0, "bus": 1.0, "tram": 1.0}
-START_F_NUMBER = 8.0
+FAVOURITE_F_NUMBER = 8.0
 
 
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     part = subject_part(scene, intent)
     needed = _time_needed(kit, intent)
     limits = (needed, diffraction(kit), *moving_limits(kit, intent), *kit_marks(scene, kit))
-    start: dict[Control, float] = {
-        "exposure_s": kit.dials["exposure_s"].at_least(needed.value).value,
-        "f_number": START_F_NUMBER,
-        "iso": kit.base_iso,
-    }
-    solution = solve([part], kit.dials, limits, start, intent.choice)
+    needed_s = kit.dials["exposure_s"].at_least(needed.value).value
+    liked = Liked(wished_time(needed_s), FAVOURITE_F_NUMBER)
+    solution = setting_for([part], kit, intent, limits, liked)
     bracket_control, frames_around = free_bracket(solution, kit, limits)
     return Plan(
         solution=solution,
@@ -163,8 +161,6 @@ RECIPE = Recipe(
     plan=plan,
     program=_program,
     sun_altitude_deg=(-90, 0),
-    change_order=("f_number", "iso", "exposure_s"),
-    change_why="order_action",
     packs=("bright_vest",),
     waits_for="traffic",
 )

@@ -1,0 +1,91 @@
+"""What is asked of a setting: lights that want to land somewhere, limits, pulls, and the hand.
+
+A light and the place where it shall land is a wish; the lead's counts most (`worth.py`). A limit
+is hard (nothing goes past it) or soft (each stop past it has its price). A pull is a mild
+preference: the discipline's favourite aperture and time.
+"""
+
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, field
+from typing import NamedTuple
+
+from patient_owl.core.exposure.dials import Control, Dial, DialValue
+from patient_owl.core.judge.hold import Hold
+from patient_owl.core.light.part import LightPart
+from patient_owl.core.limits.limit import Limit
+from patient_owl.core.types import FloatArray
+
+Doublings = Mapping[str, FloatArray]
+"""How many doublings the lever of each light stands over where it is stated, by the light's key."""
+
+Needs = Callable[[Doublings], FloatArray]
+"""How long the shutter must be open for what is done meanwhile, by where the levers stand. [s]"""
+
+
+@dataclass(frozen=True)
+class Pull:
+    """Where a control is liked, and what each stop away from there costs, to the brighter side of
+    its rail and to the darker. [stops of the lead's miss]
+
+    value: exact, in the control's unit. bends: what a square stop to the brighter side costs
+    besides, so that two controls that give way share. waits: the picture is made of that time, so
+    that to wait for it costs nothing.
+    """
+
+    value: float
+    brighter: float
+    darker: float
+    bends: float = 0.0
+    waits: bool = False
+
+
+class Liked(NamedTuple):
+    """A discipline's favourite time and aperture; a number is liked mildly. [s, 1]"""
+
+    exposure_s: float | Pull
+    f_number: float | Pull
+
+
+class Minds(NamedTuple):
+    """How many times its price somebody would pay for a thing: 1 for everybody."""
+
+    gain: float = 1.0
+    wait: float = 1.0
+    opening: float = 1.0
+    glass: float = 1.0
+
+
+EVERYBODY = Minds()
+
+
+@dataclass(frozen=True, eq=False)
+class Demands:
+    """All that is asked of one setting.
+
+    parts: the lights, the one the picture is exposed for first. pulls: by control. hold: what the
+    photographer set. prefers: the control he asked to keep the brightness, where that is not the
+    discipline's own. noisy_iso: from where on gain is dear. needs: what is done while the shutter
+    is open; None for nothing that hangs on a lever. now: where the controls stand, when each that
+    moves has to be turned in the dark; empty for a plan at the table. minds: whose
+    prices are paid.
+    """
+
+    parts: tuple[LightPart, ...]
+    dials: Mapping[Control, Dial]
+    limits: tuple[Limit, ...] = ()
+    pulls: Mapping[Control, Pull] = field(default_factory=dict)
+    hold: Hold = field(default_factory=lambda: Hold({}))
+    prefers: Control | None = None
+    noisy_iso: float = 6400.0
+    needs: Needs | None = None
+    now: Mapping[Control, DialValue] = field(default_factory=dict)
+    minds: Minds = EVERYBODY
+
+    @property
+    def lead(self) -> LightPart:
+        """The light the picture is exposed for."""
+        return self.parts[0]
+
+    def limits_on(self, control: Control) -> Sequence[Limit]:
+        """Those on one control that bind."""
+        return [limit for limit in self.limits if limit.drives and limit.control == control]

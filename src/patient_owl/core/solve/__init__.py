@@ -1,1 +1,0 @@
-"""Settings that serve the lights, and what stands in the way."""

@@ -1,0 +1,14 @@
+"""Every law of a chosen setting, over three hundred scenes of any kind."""
+
+import numpy as np
+import pytest
+
+from tests.core.judge.laws import check, scene_of
+
+
+@pytest.mark.parametrize("seed", range(30))
+def test_every_law_holds_in_any_scene(seed: int) -> None:
+    rng = np.random.default_rng(1000 + seed)
+    for _ in range(10):
+        plan, _ = scene_of(rng)
+        check(plan)
