@@ -3,6 +3,7 @@
 Every function takes the plan and gives what follows from it; the plan itself never changes.
 """
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from patient_owl.core.advise.next import GOOD_ENOUGH_STOPS
@@ -31,15 +32,21 @@ class Step:
     levers: Levers | None = None
 
 
-def settings_for(planned: PlannedShot, wanted_ev100: float, after_s: float = 0.0) -> Positions:
-    """The setting planned for a lead light that wants such an EV100 at a moment."""
+def settings_for(
+    planned: PlannedShot,
+    wanted_ev100: float,
+    after_s: float = 0.0,
+    now: Positions | None = None,
+) -> Positions:
+    """The setting planned for a lead light that wants such an EV100 at a moment. now: what is set,
+    where somebody has to turn from there."""
     solution = planned.plan.solution
     lead, *others = solution.demands.parts
     parts = [
         replace(lead, ev100=wanted_ev100 + lead.placement_stops),
         *(replace(part, ev100=part.ev100 + part.moved(0.0, after_s)) for part in others),
     ]
-    return choose(replace(solution.demands, parts=tuple(parts))).positions
+    return choose(replace(solution.demands, parts=tuple(parts), now=now or {})).positions
 
 
 def brighter(planned: PlannedShot, now: Positions, stops: float) -> Positions | None:
@@ -58,7 +65,7 @@ def steps(planned: PlannedShot, from_s: float, to_s: float) -> tuple[Step, ...]:
 
     The first stands at `from_s`; a light that stands still has no other.
     """
-    return tuple(_step(planned, after_s) for after_s in step_times_s(planned, from_s, to_s))
+    return _one_from_the_other(planned, step_times_s(planned, from_s, to_s))
 
 
 def step_times_s(planned: PlannedShot, from_s: float, to_s: float) -> list[float]:
@@ -74,7 +81,7 @@ def step_times_s(planned: PlannedShot, from_s: float, to_s: float) -> list[float
 def series(planned: PlannedShot) -> tuple[Step, ...]:
     """A frame every so often from one standing point, each with its own setting; none where
     one frame is all that is asked for."""
-    return tuple(_step(planned, due.at_s) for due in planned.series_due)
+    return _one_from_the_other(planned, [due.at_s for due in planned.series_due])
 
 
 def course(planned: PlannedShot) -> Program:
@@ -93,11 +100,17 @@ def course(planned: PlannedShot) -> Program:
     return Program(tuple(phases)) if phases else planned.program
 
 
-def _step(planned: PlannedShot, after_s: float) -> Step:
-    moved = planned.lead.moved(0.0, after_s)
-    if not after_s:
-        return Step(after_s, moved, planned.positions)
-    return Step(after_s, moved, settings_for(planned, planned.lead.wanted_at(after_s), after_s))
+def _one_from_the_other(planned: PlannedShot, times_s: Sequence[float]) -> tuple[Step, ...]:
+    """Each setting with as little turned as may be from its neighbour, from the planned one on to
+    either side."""
+    steps = {0.0: Step(0.0, 0.0, planned.positions)}
+    before = sorted((t for t in times_s if t < 0), reverse=True)
+    for side in (before, sorted(t for t in times_s if t > 0)):
+        now = planned.positions
+        for after_s in side:
+            now = settings_for(planned, planned.lead.wanted_at(after_s), after_s, now)
+            steps[after_s] = Step(after_s, planned.lead.moved(0.0, after_s), now)
+    return tuple(steps[after_s] for after_s in times_s)
 
 
 def holds_s(planned: PlannedShot) -> float | None:
