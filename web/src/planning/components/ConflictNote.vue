@@ -8,10 +8,13 @@ const { conflict } = defineProps<{ conflict: Schemas['ConflictOut'] }>()
 <template>
   <section class="conflict" role="status" aria-label="What cannot be had together">
     <p class="text">{{ conflict.text }}</p>
-    <p class="muted">Ways out, cheapest first:</p>
-    <ol>
-      <li v-for="way in conflict.ways" :key="way">{{ way }}</li>
-    </ol>
+    <template v-if="conflict.ways.length">
+      <p class="muted">Ways out, cheapest first:</p>
+      <ol>
+        <li v-for="way in conflict.ways" :key="way">{{ way }}</li>
+      </ol>
+    </template>
+    <p v-else class="muted">Nothing of this bag or night would help.</p>
   </section>
 </template>
 

@@ -59,6 +59,10 @@ const why = useWhy(() => ({ night_id: nightId, shot_id: shotId, shot, is_new_len
   margin-top: 18px;
 }
 
+h3 {
+  margin-top: 0;
+}
+
 .setting {
   display: block;
   font-weight: 600;
