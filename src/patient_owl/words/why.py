@@ -67,7 +67,8 @@ def _light(price: Price, instead: Solution) -> str:
 
 def _limit(price: Price, instead: Solution) -> str:
     limit = next(limit for limit in instead.demands.limits if limit.code == price.of)
-    return f"“{title_of(limit.code)}” stands at {EXACT_TEXTS[limit.control](limit.value)}"
+    value = EXACT_TEXTS[limit.control](limit.value)
+    return f"it would pass “{title_of(limit.code)}” at {value}"
 
 
 def _liked(price: Price, instead: Solution) -> str:

@@ -5,15 +5,20 @@ Full frame, 24 MP, in thirds, to f/22 unless said.
 
 from collections.abc import Sequence
 from dataclasses import replace
+from itertools import pairwise
 
 import pytest
 
+from patient_owl.core.advise.belief import JudgedTake, Verdict
+from patient_owl.core.advise.next import Room, next_setting
 from patient_owl.core.exposure.filters import Filter
+from patient_owl.core.exposure.settings import Settings, settings_on
 from patient_owl.core.judge.hold import Hold
 from patient_owl.core.judge.ways import Conflict, conflicts
 from patient_owl.core.kit import Kit, Lens, Support, kit_of
 from patient_owl.core.light.brought import Brought
 from patient_owl.core.light.lamp import Flash, Torch
+from patient_owl.core.light.part import WHOLE
 from patient_owl.core.motion.subject import look_of
 from patient_owl.core.plan.types import InputValue, Plan
 from tests.core.standing import BODY, DARK, GLASS, kit, planned
@@ -90,6 +95,28 @@ def test_silk_is_several_seconds_where_a_filter_of_the_bag_gives_them() -> None:
     assert bare.solution.settings.exposure_s < 2
     assert "silk_short" in {reason.code for reason in bare.reasons}
     assert "silk_short" not in {reason.code for reason in glazed.reasons}
+
+
+def silky_words(*words: Verdict, off_stops: float = 0.0) -> list[Settings]:
+    """Settings of a silky stream, take by take, each word said over the one before."""
+    asked = metered(4.0 + off_stops, water_school="silk", water="swell", distance_m=5.0)
+    plan = planned("moving_water", DARK, bag(35), **asked)
+    room = Room(replace(plan.solution.demands, parts=plan.parts))
+    settings, takes = [plan.solution.settings], []
+    for word in words:
+        takes.append(JudgedTake(settings[-1], {WHOLE: word}))
+        settings.append(settings_on(room.dials, next_setting(takes, room).positions))
+    return settings
+
+
+def test_a_dark_stream_lengthens_before_iso_rises() -> None:
+    takes = silky_words("black", "dark", "dark")
+    for before, after in pairwise(takes):
+        assert after.exposure_s >= before.exposure_s
+        assert after.iso == 100 or after.f_number < 1.5 * 1.01
+    assert takes[1].exposure_s > takes[0].exposure_s or takes[1].f_number < takes[0].f_number
+    black = silky_words(*["black"] * 5)
+    assert not (black[-1].iso >= 12_800 and black[-1].exposure_s <= 1)
 
 
 # 2.5 m/s at 4 m through 24 mm runs 75 mm in 5 s: 3.1 of 24 mm. Every length has a name.

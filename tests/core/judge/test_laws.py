@@ -3,6 +3,7 @@
 import numpy as np
 import pytest
 
+from tests.core.judge.chains import walk
 from tests.core.judge.laws import check, scene_of
 
 
@@ -12,3 +13,10 @@ def test_every_law_holds_in_any_scene(seed: int) -> None:
     for _ in range(10):
         plan, _ = scene_of(rng)
         check(plan)
+
+
+@pytest.mark.parametrize("seed", range(10))
+def test_words_are_answered_as_the_laws_have_it(seed: int) -> None:
+    rng = np.random.default_rng(2000 + seed)
+    for _ in range(15):
+        walk(rng)

@@ -13,6 +13,7 @@ from functools import cached_property
 from typing import NamedTuple
 
 from patient_owl.core.advise.belief import (
+    LEAST_STEPS_STOPS,
     UNLEARNED,
     Belief,
     JudgedTake,
@@ -24,7 +25,7 @@ from patient_owl.core.advise.belief import (
 from patient_owl.core.exposure.dials import Control, Dial, DialValue
 from patient_owl.core.exposure.ladder import is_quick_frame_of, may_be_quick_frame, quick_frame
 from patient_owl.core.exposure.settings import Positions, positions_near, settings_on
-from patient_owl.core.judge.choose import Solution, choose, solution_at
+from patient_owl.core.judge.choose import Landing, Solution, choose, solution_at
 from patient_owl.core.judge.demand import Demands
 from patient_owl.core.judge.hold import Hold
 from patient_owl.core.judge.ways import Conflict, conflicts
@@ -248,7 +249,8 @@ def kept_setting(
     """The setting of the kept take, carried along the light's own course, from where things stand
     now."""
     final = replace(takes[kept], verdicts={WHOLE: "right"})
-    advice = decide(known_after([*takes[:kept], final], room), room)
+    as_it_is = replace(room, has_tests=False)
+    advice = decide(known_after([*takes[:kept], final], as_it_is), as_it_is)
     positions = advice.positions
     was = room.lead_ev100(now, levers)
     return replace(
@@ -293,7 +295,7 @@ def decide(known: Known, room: Room) -> Advice:
         said += _move_reasons(solution, now, room, known)
     if solution is not None:
         said += _lever_reasons(solution, levers, known)
-        said += _left_reasons(solution, known, room)
+        said += _left_reasons(solution, levers, known, room)
 
     moved = tuple(c for c in positions if positions[c].value != now[c].value)
     about = seen[0]
@@ -438,22 +440,32 @@ def _is_left(solution: Solution) -> bool:
     return abs(solution.miss_stops) > GOOD_ENOUGH_STOPS
 
 
-def _left_reasons(solution: Solution, known: Known, room: Room) -> list[Reason]:
-    """What no setting gives: of the lead, and of every other light that was spoken of."""
+def _left_reasons(solution: Solution, levers: Levers, known: Known, room: Room) -> list[Reason]:
+    """What no setting gives: of every light that was spoken of and does not go as its word has it,
+    what stands against that."""
     said = []
-    if _is_left(solution):
-        moved = any(solution.positions[c].value != known.now[c].value for c in known.now)
-        code = "change_left" if moved else "no_room_left"
-        said.append(Reason(code, {"stops": -solution.miss_stops}))
-    for place, landing in enumerate(solution.landings):
-        key, left = landing.part.key, -landing.miss_stops
-        if key not in known.words or abs(left) <= GOOD_ENOUGH_STOPS:
-            continue
-        if landing.part.is_brought and room.lead is not room.parts[place]:
-            said.append(Reason("lever_ends", {"part": key, "stops": abs(left)}))
-        elif place > 0:
-            said.append(Reason("part_left", {"part": key, "stops": left}))
+    for part, landing in _landings(solution, room):
+        word = known.words.get(part.key)
+        was = room.ev100_of(part, known.now, known.levers)
+        brighter = was - room.ev100_of(part, solution.positions, levers)
+        side = 0 if word is None else LEAST_STEPS_STOPS[word]
+        is_met = brighter * side > 0 and abs(landing.miss_stops) <= GOOD_ENOUGH_STOPS
+        if part is room.lead and (_is_left(solution) or (side and not is_met)):
+            code = "change_left" if abs(brighter) > HALF_STEP_STOPS else "no_room_left"
+            said.append(Reason(code, {"stops": -landing.miss_stops}))
+        elif word == "right" and abs(brighter) > HALF_STEP_STOPS:
+            said.append(Reason("part_moves", {"part": part.key, "stops": brighter}))
+        elif side and not is_met:
+            code = "lever_ends" if part.is_brought else "part_left"
+            stops = abs(landing.miss_stops) if part.is_brought else -landing.miss_stops
+            said.append(Reason(code, {"part": part.key, "stops": stops}))
     return said
+
+
+def _landings(solution: Solution, room: Room) -> list[tuple[LightPart, Landing]]:
+    """Each light as it was predicted, with where it lands."""
+    parts = {part.key: part for part in room.parts}
+    return [(parts[landing.part.key], landing) for landing in solution.landings]
 
 
 def _move_reasons(solution: Solution, now: Positions, room: Room, known: Known) -> list[Reason]:

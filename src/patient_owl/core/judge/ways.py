@@ -11,6 +11,8 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Literal, NamedTuple, get_args
 
+import numpy as np
+
 from patient_owl.core.exposure.dials import (
     CONTROLS,
     Control,
@@ -133,9 +135,15 @@ def is_wished(landing: Landing, *, is_lead: bool) -> bool:
     return is_lead or landing.part.is_said or landing.part.is_brought
 
 
+def is_missed(landing: Landing, *, is_lead: bool) -> bool:
+    """Whether a wish is missed so that it shows."""
+    miss = worth.seen_miss(landing.part, np.array(landing.miss_stops), is_lead=is_lead)
+    return is_wished(landing, is_lead=is_lead) and bool(abs(miss) > MISSED_STOPS)
+
+
 def _missed(solution: Solution, place: int) -> Conflict | None:
     landing = solution.landings[place]
-    if abs(landing.miss_stops) <= MISSED_STOPS or not is_wished(landing, is_lead=place == 0):
+    if not is_missed(landing, is_lead=place == 0):
         return None
     demands = solution.demands
     in_the_way: list[Limit] = []

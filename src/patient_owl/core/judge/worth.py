@@ -150,14 +150,21 @@ def miss_price(
     """What it costs that a light lands so far from its wish; brighter positive. [stops]"""
     weight = weight_of(part, is_lead=is_lead)
     last = LAST * np.abs(miss_stops)
-    if not is_lead and not part.is_brought:
-        miss_stops = np.maximum(miss_stops, min(0.0, BLACK_STOPS - part.placement_stops))
+    miss_stops = seen_miss(part, miss_stops, is_lead=is_lead)
     nearer = np.minimum(np.abs(miss_stops), free_stops)
     off = np.abs(miss_stops) - nearer
     burnt_from = max(0.0, BURNT_FROM_STOPS - part.placement_stops) + free_stops
     burnt = BURNT * np.maximum(miss_stops - burnt_from, 0)
     price = (MISS + MISS_GROWS * off) * off + burnt
     return np.asarray(weight * (price + NEARER * nearer) + last)
+
+
+def seen_miss(part: LightPart, miss_stops: FloatArray, *, is_lead: bool) -> FloatArray:
+    """What is seen of a miss: beside the lead black is black, wished or come."""
+    if is_lead or part.is_brought:
+        return miss_stops
+    wished_stops = max(part.placement_stops, BLACK_STOPS)
+    return np.maximum(miss_stops + part.placement_stops, BLACK_STOPS) - wished_stops
 
 
 def weight_of(part: LightPart, *, is_lead: bool) -> float:

@@ -216,6 +216,7 @@ WORDS = Words(
         "first_iso_up": "ISO rises last, for it gathers no light: filter, time and aperture have no "
         "room left.",
         "first_iso_down": "ISO falls first, for a cleaner picture.",
+        "part_moves": "{part:part} goes along by {stops:signed}: nothing else serves the others.",
         "part_left": "{part:part} still wants {stops:signed}: more would undo what was right.",
         "light_risen": "The light has risen {stops:stops} since.",
         "light_fallen": "The light has fallen {stops:stops} since.",

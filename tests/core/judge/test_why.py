@@ -1,0 +1,81 @@
+"""Reasons, ways out and other ways are what the choice rests on."""
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+
+from patient_owl.core.judge.choose import choose
+from patient_owl.core.judge.otherwise import otherwise
+from patient_owl.core.judge.ways import conflicts
+from patient_owl.core.judge.why import Price, prices, why
+from patient_owl.words.plan import conflict_text, way_text
+from patient_owl.words.why import otherwise_text, why_text
+from tests.core.judge.laws import Everything, scene_of
+from tests.core.standing import DARK, GLASS, kit, planned
+
+BAG = kit(24, 1.4, 22, GLASS)
+
+
+@pytest.mark.parametrize("seed", range(20))
+def test_what_a_setting_gives_up_adds_up_to_its_price(seed: int) -> None:
+    plan, _ = scene_of(np.random.default_rng(3000 + seed))
+    every = Everything(plan.solution.demands)
+    place = every.place_of(plan.solution)
+    whole = np.broadcast_to(every.price, (len(every.values["exposure_s"]), every.grid["iso"].size))
+    assert sum(prices(plan.solution).values()) == pytest.approx(whole[place], abs=1e-6)
+
+
+def test_stars_are_as_long_and_as_open_as_they_are_for_reasons() -> None:
+    solution = planned("stars_over_foreground", DARK, BAG).solution
+    time, aperture, iso, glass = why(solution)
+    assert time.sides[1].price == Price("limit", "stars_pixel_drift")  # longer they trail
+    assert time.sides[0].price == Price("gain", "iso")  # shorter ISO has to make up for it
+    assert aperture.sides[1].position is None  # the lens opens no further
+    assert aperture.sides[0].price == Price("gain", "iso")
+    assert iso.sides[1].price == Price("gain", "iso")
+    assert (
+        why_text(aperture)
+        == "f/1.4. Not f/1.6: ISO would stand at 4000. The lens opens no further."
+    )
+    assert [text.split(".")[0] for text in map(why_text, (time, glass))] == ["8 s", "No filter"]
+
+
+def test_what_is_held_says_so() -> None:
+    held = planned("cityscape", DARK, BAG).solution.demands.hold.locking("f_number", 5.657)
+    demands = replace(planned("cityscape", DARK, BAG).solution.demands, hold=held)
+    lines = {line.control: why_text(line) for line in why(choose(demands))}
+    assert lines["f_number"] == "f/5.6, because you set it."
+
+
+def test_other_ways_differ_in_what_they_give_up_and_keep_the_light() -> None:
+    moonlit = {"lit_by": "metered", "metered_ev100": -4.0, "placement_stops": -1.5}
+    plan = planned("cityscape", DARK, BAG, **moonlit)
+    others = {other.code: other for other in otherwise(plan.solution)}
+    assert {"quicker", "sharper_corners"} <= others.keys()
+    assert len(others) <= 4
+    settings = plan.solution.settings
+    assert others["quicker"].solution.settings.exposure_s < settings.exposure_s
+    assert others["sharper_corners"].solution.settings.f_number > settings.f_number
+    assert otherwise_text(others["sharper_corners"]).startswith("Sharper corners: ")
+    seen = {tuple(other.solution.positions.values()) for other in others.values()}
+    assert len(seen) == len(others)
+    noisy = planned("stars_over_foreground", DARK, BAG).solution
+    averaged = next(other for other in otherwise(noisy) if other.code == "averaged")
+    # four frames halve the noise; three more of 8 s and the seconds are 24
+    assert otherwise_text(averaged) == (
+        "Cleaner still: 4 frames averaged, half the noise for 24 s more."
+    )
+
+
+def test_a_way_out_says_what_follows() -> None:
+    street = {"lit_by": "shopping_street", "rest_share": 0.0}
+    [conflict] = conflicts(planned("camera_movement", DARK, kit(24, 4, 22), **street).solution)
+    assert conflict_text(conflict) == (
+        "1 stop too bright: “time for the movement” at 4 s stands in the way."
+    )
+    texts = [way_text(way) for way in conflict.ways]
+    assert texts[0] == (
+        "Add a filter of 1 stop: then 4 s, f/22, ISO 100, ND 2, landing ⅓ stop under mid-grey."
+    )
+    assert texts[-1] == "Accept it 1 stop brighter and mend it in the raw file."
