@@ -15,7 +15,7 @@ from patient_owl.core.light.part import LightPart
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.noise import SensorNoise
 from patient_owl.core.optics.camera import Framing, Sensor
-from patient_owl.core.plan.types import Course, InputValue, Moment, Plan, Scene
+from patient_owl.core.plan.types import Alternative, Course, InputValue, Moment, Plan, Scene
 
 NOISE = SensorNoise(58_000, 1.6, 5.5, 0.04, 0.52)
 BODY = Body(Sensor(36, 24, 6000, 4000), noise=NOISE)
@@ -79,6 +79,14 @@ def planned(
         recipe.bringing(brought),
     )
     return recipe.plan(scene, bag or kit(), intent)
+
+
+def others(key: str, scene: Scene, bag: Kit, **inputs: InputValue) -> tuple[Alternative, ...]:
+    """The other settings that a discipline knows of."""
+    recipe = RECIPES[key]
+    hold = Hold({}, follow=recipe.follow)
+    intent = recipe.intent(Framing(180, 10), recipe.checked_inputs(inputs), hold, {}, ())
+    return recipe.others(scene, bag, intent)
 
 
 def quantities(plan: Plan, code: str) -> Mapping[str, float]:

@@ -98,7 +98,8 @@ def test_every_recipe_keeps_the_contract(
         post = post_text(limit)
         assert post.formula
         assert "{" not in post.numbers
-    for reason in (plan.lead, *plan.reasons, *plan.facts, *(a.reason for a in plan.alternatives)):
+    others = (other.reason for other in recipe.others(scene, bag, intent))
+    for reason in (plan.lead, *plan.reasons, *plan.facts, *others):
         assert reason_text(reason)
         assert reason.source is None or reason.source in SOURCES
     for said in (plan.lead, *plan.reasons, *plan.facts, *plan.limits):

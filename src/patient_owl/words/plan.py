@@ -149,14 +149,14 @@ def _way_text(way: WayOut) -> str:
             return f"Use a lens that opens to {f_number(float(q['f_number']))}"
         case "accept":
             side = "darker" if q["is_darker"] else "brighter"
-            return say("Accept it {stops:stops} " + side + " and mend it in the raw file", q)
+            mended = "in the print" if q["is_film"] else "in the raw file"
+            return say("Accept it {stops:stops} " + side + f" and mend it {mended}", q)
         case _:
             return say(_WAYS[way.code], q)
 
 
 _WAYS: Mapping[str, str] = {
     "let_go_lever": "Let go of the {lever:lever} you set",
-    "pace": "Draw at {pace_m_s:speed}",
     "dim": "Dim it by {stops:stops}, by its own steps",
     "step_back": "Step back with it, to {distance_m:metres}",
     "come_closer": "Come closer with it, to {distance_m:metres}",

@@ -15,10 +15,10 @@ from patient_owl.core.exposure.dials import CONTROLS, Control
 from patient_owl.core.exposure.filters import Filter
 from patient_owl.core.exposure.reciprocity import Film
 from patient_owl.core.judge import worth
-from patient_owl.core.judge.choose import Solution, choose
+from patient_owl.core.judge.choose import MISSED_STOPS, Solution, choose
 from patient_owl.core.judge.demand import Demands
 from patient_owl.core.judge.hold import Hold
-from patient_owl.core.judge.ways import MISSED_STOPS, conflicts, is_wished
+from patient_owl.core.judge.ways import conflicts, is_wished
 from patient_owl.core.kinds import RECIPES
 from patient_owl.core.kit import Body, Kit, Lens, Support, kit_of
 from patient_owl.core.light.brought import Brought

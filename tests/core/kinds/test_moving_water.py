@@ -8,7 +8,7 @@ import pytest
 from patient_owl.core.judge.ways import conflicts
 from patient_owl.core.motion.subject import blur_mm, fall_speed_m_s, look_of
 from patient_owl.core.plan.types import Moment
-from tests.core.standing import DARK, GLASS, course, kit, planned
+from tests.core.standing import DARK, GLASS, course, kit, others, planned
 
 NEAR_STREAM = {"water": "swell", "distance_m": 5.0}  # 1.5 m/s, as the trade's anchors assume
 
@@ -80,14 +80,14 @@ def test_tonight_says_when_each_look_needs_no_filter() -> None:
 # stop: one light, frozen to mist. Here: every look of the ladder renders the same light.
 def test_the_ladder_of_looks_renders_one_light() -> None:
     scene = replace(DARK, ground_ev100=4.6)
-    plan = planned("moving_water", scene, kit(35, filters=GLASS), **NEAR_STREAM)
-    assert [a.reason.quantities["look"] for a in plan.alternatives] == [
+    looks = others("moving_water", scene, kit(35, filters=GLASS), **NEAR_STREAM)
+    assert [a.reason.quantities["look"] for a in looks] == [
         "frozen",
         "textured",
         "silky",
         "mist",
     ]
-    assert all(abs(a.reason.quantities["stops"]) < 0.5 for a in plan.alternatives)  # type: ignore[arg-type]
+    assert all(abs(a.reason.quantities["stops"]) < 0.5 for a in looks)  # type: ignore[arg-type]
 
 
 def test_a_river_is_warned_of_as_a_river_and_the_sea_as_the_sea() -> None:

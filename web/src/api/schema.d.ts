@@ -4957,7 +4957,6 @@ export interface components {
          *     light, where the kind of picture draws_strokes.
          */
         PlanOut: {
-            alternatives: components["schemas"]["AlternativeOut"][];
             /** Format: date-time */
             at_utc: string;
             bracket: components["schemas"]["FrameOut"][];

@@ -24,6 +24,7 @@ from patient_owl.core.light.part import DRAWN, LightPart
 from patient_owl.core.limits.limit import Sense
 from patient_owl.core.types import FloatArray, IntArray
 
+MISSED_STOPS = 0.5  # of a wish: less is within any first guess
 KEPT_STOPS = 1e-6  # a value computed by another route may differ in its last bits
 
 
@@ -57,8 +58,8 @@ class Solution:
 
     @cached_property
     def judged(self) -> tuple[LightPart, ...]:
-        """The lights as words over a picture are about them: one that nobody asked for is right
-        where it comes, not where habit would have it."""
+        """The lights as words over a picture are about them: one that nobody asked for, or that is
+        as black as was asked, is right where it comes."""
         lead, *others = self.landings
         return (lead.part, *(_as_it_comes(landing) for landing in others))
 
@@ -92,7 +93,8 @@ def land(part: LightPart, settings: Settings) -> Landing:
 
 def _as_it_comes(landing: Landing) -> LightPart:
     part = landing.part
-    if part.is_said or part.is_brought:
+    missed = worth.seen_miss(part, np.array(landing.miss_stops), is_lead=False)
+    if part.is_brought or (part.is_said and abs(missed) > MISSED_STOPS):
         return part
     return replace(part, placement_stops=landing.landed_stops)
 

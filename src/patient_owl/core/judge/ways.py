@@ -23,13 +23,12 @@ from patient_owl.core.exposure.dials import (
 )
 from patient_owl.core.exposure.filters import SAME_STOPS
 from patient_owl.core.judge import worth
-from patient_owl.core.judge.choose import KEPT_STOPS, Landing, Solution, choose
+from patient_owl.core.judge.choose import KEPT_STOPS, MISSED_STOPS, Landing, Solution, choose
 from patient_owl.core.judge.demand import Demands
 from patient_owl.core.light.part import LightPart
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.reason import Quantities
 
-MISSED_STOPS = 0.5  # of a wish: less is within any first guess
 HELPS_SHARE = 0.5  # of the gap a way has to close
 SPOILS_STOPS = 0.5  # another light that gets worse by more makes a way no way
 SHOWN = 3  # ways, the cheapest first
@@ -49,7 +48,6 @@ RAW_BEARS, NEGATIVE_BEARS = (2.0, 3.0), (3.0, 1.0)
 Way = Literal[
     "let_go",
     "let_go_lever",
-    "pace",
     "dim",
     "step_back",
     "come_closer",
@@ -227,17 +225,8 @@ def _ways(conflict: Conflict) -> Iterator[WayOut]:
         tried = _helps(demands, before, place)
         if tried is None:
             continue
-        also = _paces(tried.solution) if code == "pace" else {}
-        yield WayOut(
-            code, {**quantities, **also}, tried.solution.positions, tried.landing.landed_stops
-        )
+        yield WayOut(code, quantities, tried.solution.positions, tried.landing.landed_stops)
     yield from _afterwards(conflict, before.landings[place])
-
-
-def _paces(solution: Solution) -> dict[str, float]:
-    """How fast the light that is drawn with goes."""
-    stands = [landing.levers for landing in solution.landings if "pace_m_s" in landing.levers]
-    return dict(stands[0])
 
 
 def _keeping(conflict: Conflict) -> Iterator[WayOut]:
@@ -289,11 +278,10 @@ def _with_the_lamp(demands: Demands, place: int, missing: float) -> Iterator[_Ca
     keys = {lever.key for lever in part.levers}
     if any(lever.held_at is not None for lever in part.levers):
         free = replace(part, levers=tuple(replace(x, held_at=None) for x in part.levers))
-        code: Way = "pace" if "pace_m_s" in keys else "let_go_lever"
-        yield code, {"lever": part.levers[0].key}, _with_part(demands, place, free)
+        yield "let_go_lever", {"lever": part.levers[0].key}, _with_part(demands, place, free)
     if part.distance_m is not None:
         distance_m = part.distance_m * 2 ** (-missing / 2)
-        code = "step_back" if missing < 0 else "come_closer"
+        code: Way = "step_back" if missing < 0 else "come_closer"
         if NEAREST_M <= distance_m <= FURTHEST_M:
             moved = {"distance_m": distance_m, "stops": stops}
             yield code, moved, _brightened(demands, place, missing)
@@ -368,7 +356,8 @@ def _afterwards(conflict: Conflict, landing: Landing) -> Iterator[WayOut]:
     """What is left to the computer: frames averaged and lifted, or a frame mended as it is."""
     stays = conflict.solution.positions, landing.landed_stops
     missing, stops = conflict.missing_stops, abs(conflict.missing_stops)
-    if conflict.solution.demands.dials["exposure_s"].film is not None:
+    is_film = conflict.solution.demands.dials["exposure_s"].film is not None
+    if is_film:
         over, under = NEGATIVE_BEARS
     else:
         over, under = RAW_BEARS
@@ -383,7 +372,8 @@ def _afterwards(conflict: Conflict, landing: Landing) -> Iterator[WayOut]:
         if missing > 0 and is_capped and frames <= MOST_STACKED_FRAMES:
             yield WayOut("stack", {"frames": frames, "stops": stops}, *stays)
     if stops <= (under if missing > 0 else over):
-        yield WayOut("accept", {"stops": stops, "is_darker": missing > 0}, *stays)
+        mended = {"stops": stops, "is_darker": missing > 0, "is_film": is_film}
+        yield WayOut("accept", mended, *stays)
 
 
 def _without_limit(demands: Demands, limit: Limit) -> Demands:

@@ -65,7 +65,7 @@ def drawn_plan(recipe: Recipe, scene: Scene, kit: Kit, intent: Intent, figure: D
         tool = replace(tool, lamp=tool.lamp.upright)
     line = tool.part(pixel_rad(kit))
     # a pace that was rehearsed stays
-    paced = (replace(lever, held_at=lever.value) for lever in line.levers)
+    paced = (replace(lever, least=lever.value, most=lever.value) for lever in line.levers)
     line = replace(line, levers=tuple(paced))
     ends_s = tool.begins_s + figure.lasts_s
     liked = Liked(ends_s, FAVOURITE_F_NUMBER)

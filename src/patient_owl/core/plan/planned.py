@@ -6,6 +6,7 @@ over it, in core/shot/.
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from functools import cached_property
 
 from patient_owl.core.exposure.ladder import Rung, is_quick_frame_of
 from patient_owl.core.exposure.settings import Positions, Settings, settings_on
@@ -20,6 +21,7 @@ from patient_owl.core.plan.hand import Hand
 from patient_owl.core.plan.report import Report
 from patient_owl.core.plan.series import Due, series_due
 from patient_owl.core.plan.types import (
+    Alternative,
     InputValue,
     Intent,
     Plan,
@@ -84,6 +86,11 @@ class PlannedShot:
     def lead(self) -> LightPart:
         """The light the picture is exposed for; its placement is the one in effect."""
         return self.plan.parts[0]
+
+    @cached_property
+    def others(self) -> tuple[Alternative, ...]:
+        """Other settings that the discipline knows of."""
+        return self.recipe.others(self.scene, self.kit, self.intent)
 
     @property
     def is_time_capped(self) -> bool:

@@ -204,7 +204,7 @@ class Plan:
     solution: settings, and where each light lands. lead: the reason that opens the sentence;
     reasons: what follows it, most important first. limits: every limit in play, schools not
     chosen included. program: the course of it. steps, mistakes and cautions: codes in order.
-    facts: figures of this discipline. alternatives: other settings. bracket: frames around the
+    facts: figures of this discipline. bracket: frames around the
     first guess, of one control. blurs: what moves or lies out of focus. averages: frames that
     are averaged into one. sheet: how it is drawn.
     """
@@ -218,7 +218,6 @@ class Plan:
     mistakes: tuple[str, ...] = ()
     cautions: tuple[str, ...] = ()
     facts: tuple[Reason, ...] = ()
-    alternatives: tuple[Alternative, ...] = ()
     bracket: tuple[BracketFrame, ...] = ()
     bracket_control: Control = "exposure_s"
     blurs: Blurs = Blurs()
@@ -230,6 +229,10 @@ class Plan:
     def parts(self) -> tuple[LightPart, ...]:
         """The lights of the picture as they are judged, the one it is exposed for first."""
         return self.solution.judged
+
+
+def _no_others(scene: Scene, kit: Kit, intent: Intent) -> tuple[Alternative, ...]:  # noqa: ARG001
+    return ()
 
 
 def _one_frame(scene: Scene, kit: Kit, intent: Intent, positions: Positions) -> Program:  # noqa: ARG001
@@ -261,8 +264,9 @@ Faces = Literal["core", "pole", "glow", "level"]
 class Recipe:
     """A discipline: its questions, its plan, its course, and the Sun's altitudes at which it works.
 
-    program: the course with any settings, so that the next take's is known too. brings: lights it
-    cannot do without, generic ones until somebody names theirs. tells: kinds of light whose cues
+    program: the course with any settings, so that the next take's is known too. others: other
+    settings that this discipline knows of, as looks of water; worked out when asked. brings: lights
+    it cannot do without, generic ones until somebody names theirs. tells: kinds of light whose cues
     its program has already. draws_strokes: whether words and drawings are asked. follow: the
     control that keeps the brightness until the photographer says otherwise. lead_answers_to: what
     moves the light it is exposed for. faces: what a new shot is turned to. packs: what goes into
@@ -274,6 +278,7 @@ class Recipe:
     inputs: tuple[InputSpec, ...]
     plan: Callable[[Scene, Kit, Intent], Plan]
     program: Callable[[Scene, Kit, Intent, Positions], Program] = _one_frame
+    others: Callable[[Scene, Kit, Intent], tuple[Alternative, ...]] = _no_others
     sun_altitude_deg: tuple[float, float] = (-90.0, 90.0)
     follow: Control = "iso"
     lead_answers_to: tuple[Control, ...] = CONTROLS

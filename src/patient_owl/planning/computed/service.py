@@ -226,7 +226,7 @@ def others_out(visit: Visit, asked: PictureAsked) -> list[OtherSettingOut]:
         control = planned.plan.bracket_control
         moved: Positions = {**planned.positions, control: frame.position}
         others.append((f"bracket {signed_stops(frame.stops)}", moved))
-    for other in planned.plan.alternatives:
+    for other in planned.others:
         others.append((reason_text(other.reason), dict(other.positions)))
     others += _by_schools(visit, asked, planned)
     return _each_once(planned, others)

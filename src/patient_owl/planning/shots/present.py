@@ -70,14 +70,6 @@ def plan_out(
         program=program_out(plan.program),
         reasons=[_reason_out(r) for r in (plan.lead, *plan.reasons)],
         facts=[_reason_out(r) for r in plan.facts],
-        alternatives=[
-            AlternativeOut(
-                code=a.reason.code,
-                text=reason_text(a.reason),
-                settings=settings_text(a.positions),
-            )
-            for a in plan.alternatives
-        ],
         steps=[LineOut(code=code, text=STEPS[code]) for code in plan.steps],
         mistakes=[LineOut(code=code, text=MISTAKES[code]) for code in plan.mistakes],
         cautions=cautions_out(planned),
@@ -112,6 +104,14 @@ def why_out(planned: PlannedShot) -> WhyOut:
                 settings=settings_text(other.solution.positions),
             )
             for other in otherwise(solution)
+        ]
+        + [
+            AlternativeOut(
+                code=other.reason.code,
+                text=f"{begun(reason_text(other.reason))}.",
+                settings=settings_text(other.positions),
+            )
+            for other in planned.others
         ],
     )
 

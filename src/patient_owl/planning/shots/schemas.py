@@ -248,7 +248,6 @@ class PlanOut(BaseModel):
     parts: list[LightPartOut]
     program: ProgramOut
     facts: list[ReasonOut]
-    alternatives: list[AlternativeOut]
     bracket: list[FrameOut]
     ladder: list[RungOut]
     test_frame: str

@@ -21,7 +21,7 @@ const why = useWhy(() => ({ night_id: nightId, shot_id: shotId, shot, is_new_len
     <section v-if="why.others.length">
       <h3>Instead</h3>
       <ul class="plain">
-        <li v-for="other in why.others" :key="other.code">
+        <li v-for="other in why.others" :key="other.code + other.text">
           <span class="figures setting">{{ other.settings }}</span> {{ other.text }}
         </li>
       </ul>

@@ -65,7 +65,7 @@ MEETS_STOPS = 0.5
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     part = subject_part(scene, intent)
     look = _look(intent)
-    around = (diffraction(kit), *moving_limits(kit, intent), *kit_marks(scene, kit))
+    around = _around(scene, kit, intent)
     solution, limits = _setting_for_look(look, part, around, kit, intent)
     speed_m_s, distance_m = water_speed_m_s(intent), intent.number("distance_m")
     px_per_s = (
@@ -106,11 +106,15 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
             for share in LOOK_SHARES
             if (fact := _without_filter(share, scene, kit, intent, part.ev100)) is not None
         ),
-        alternatives=_ladder(part, around, kit, intent),
         bracket=frames_around,
         bracket_control=bracket_control,
         blurs=Blurs(subject_px_per_s=px_per_s, is_drawn=True),
     )
+
+
+def _around(scene: Scene, kit: Kit, intent: Intent) -> tuple[Limit, ...]:
+    """The limits that are the same for every look."""
+    return (diffraction(kit), *moving_limits(kit, intent), *kit_marks(scene, kit))
 
 
 def _is_by_silk_school(intent: Intent, look: Look) -> bool:
@@ -184,10 +188,9 @@ def _setting_for_look(
     return setting_for([part], kit, intent, limits, Liked(liked, FAVOURITE_F_NUMBER)), limits
 
 
-def _ladder(
-    part: LightPart, around: tuple[Limit, ...], kit: Kit, intent: Intent
-) -> tuple[Alternative, ...]:
+def _looks(scene: Scene, kit: Kit, intent: Intent) -> tuple[Alternative, ...]:
     """Every look at this minute's light, with what is in the bag."""
+    part, around = subject_part(scene, intent), _around(scene, kit, intent)
     free = replace(intent, hold=Hold({}))
     rungs = []
     for look in LOOK_SHARES:
@@ -244,6 +247,7 @@ RECIPE = Recipe(
     ),
     faces="glow",
     plan=plan,
+    others=_looks,
     sun_altitude_deg=(-90, 12),
     packs=("boots", "lens_cloth"),
 )
