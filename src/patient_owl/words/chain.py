@@ -56,9 +56,15 @@ def moved_text(moved_stops: float, since: str) -> str:
     return f"The light is {stops(moved_stops)} {way} than {since}."
 
 
+def reason_texts(advice: Advice) -> list[str]:
+    """Why this is next. Ways out are left out: to try them for every word that may come takes
+    longer than anybody waits."""
+    return [begun(reason_text(reason)) for reason in advice.reasons]
+
+
 def advice_texts(advice: Advice) -> list[str]:
     """Why this is next; where no setting does it all, what is in the way and the ways out."""
-    texts = [begun(reason_text(reason)) for reason in advice.reasons]
+    texts = reason_texts(advice)
     for conflict in advice.conflicts:
         texts.append(conflict_text(conflict))
         texts += [way_text(way) for way in conflict.ways]

@@ -104,9 +104,10 @@ class Room:
     def dials(self) -> Mapping[Control, Dial]:
         return self.demands.dials
 
-    def lead_ev100(self, positions: Positions, levers: Levers) -> float:
-        """The exposure value of positions and levers as the lead light sees it."""
-        return self.ev100_of(self.lead, positions, levers)
+    def stands(self, positions: Positions, levers: Levers) -> Mapping[str, float]:
+        """The exposure value of positions and levers as each light sees it, by its key."""
+        settings = settings_on(self.dials, positions)
+        return {p.key: p.ev100_set(settings, levers.get(p.key, {})) for p in self.parts}
 
     def ev100_of(self, part: LightPart, positions: Positions, levers: Levers) -> float:
         """The exposure value of positions and levers as a light sees it."""
@@ -154,7 +155,7 @@ class Room:
 class Known:
     """What there is to decide on.
 
-    now: what is set; lead_ev100: its exposure value by what the lead light answers to. beliefs:
+    now: what is set; stands: its exposure value as each light sees it, by its key. beliefs:
     of each light by its key, about the next take. spoken_of: the lights there is evidence on.
     words: those of the last take, by light. takes: how many. has_reading: whether the last has a
     histogram. changed_stops: how much brighter each light is predicted to be at the next take than
@@ -162,7 +163,7 @@ class Known:
     """
 
     now: Positions
-    lead_ev100: float
+    stands: Mapping[str, float]
     beliefs: Mapping[str, Belief]
     spoken_of: frozenset[str]
     words: Mapping[str, Verdict]
@@ -174,13 +175,13 @@ class Known:
     def setting(self, positions: Positions, room: "Room", levers: Levers | None = None) -> "Known":
         """The same with something else set; levers as planned for it where nobody says."""
         put = room.planned_levers(positions) if levers is None else levers
-        return replace(self, now=positions, levers=put, lead_ev100=room.lead_ev100(positions, put))
+        return replace(self, now=positions, levers=put, stands=room.stands(positions, put))
 
-    def wanted_ev100(self, part: LightPart, was_ev100: float) -> float:
+    def wanted_ev100(self, part: LightPart) -> float:
         """What its controls are to make; one nobody spoke of is kept where it was."""
         if part.key in self.spoken_of:
             return self.beliefs[part.key].ev100
-        return was_ev100 + self.changed_stops.get(part.key, 0.0)
+        return self.stands[part.key] + self.changed_stops.get(part.key, 0.0)
 
 
 def known_after(takes: Sequence[JudgedTake], room: Room) -> Known:
@@ -193,7 +194,7 @@ def known_after(takes: Sequence[JudgedTake], room: Room) -> Known:
     return Known(
         now=now,
         levers=levers,
-        lead_ev100=room.lead_ev100(now, levers),
+        stands=room.stands(now, levers),
         beliefs={
             p.key: belief_after(p, evidence[p.key], room.after_s, room.sharpness)
             for p in room.parts
@@ -210,7 +211,7 @@ def nothing_known(now: Positions, room: Room) -> Known:
     """Before the first take."""
     levers = room.planned_levers(now)
     beliefs = {p.key: belief_after(p, (), room.after_s, room.sharpness) for p in room.parts}
-    return Known(now, room.lead_ev100(now, levers), beliefs, frozenset(), {}, 0, levers=levers)
+    return Known(now, room.stands(now, levers), beliefs, frozenset(), {}, 0, levers=levers)
 
 
 def next_setting(takes: Sequence[JudgedTake], room: Room) -> Advice:
@@ -252,11 +253,11 @@ def kept_setting(
     as_it_is = replace(room, has_tests=False)
     advice = decide(known_after([*takes[:kept], final], as_it_is), as_it_is)
     positions = advice.positions
-    was = room.lead_ev100(now, levers)
+    was, goes = room.stands(now, levers), room.stands(positions, advice.levers)
     return replace(
         advice,
         moved=tuple(c for c in positions if positions[c].value != now[c].value),
-        change_stops=was - room.lead_ev100(positions, advice.levers),
+        change_stops=was[room.lead.key] - goes[room.lead.key],
         reasons=(Reason("kept_stands"), *(r for r in advice.reasons if not _is_of_words(r))),
         is_settled=True,
     )
@@ -274,7 +275,7 @@ def decide(known: Known, room: Room) -> Advice:
     seen = room.shown(now)
     is_unseen = lead not in seen  # a first look at the rest, without what is performed
     parts = tuple(_believed(part, known, room, is_unseen=is_unseen) for part in room.parts)
-    off_stops = 0.0 if is_unseen else known.lead_ev100 - parts[0].wanted_ev100
+    off_stops = 0.0 if is_unseen else known.stands[lead.key] - parts[0].wanted_ev100
     settled = belief.sigma_stops <= SETTLED_SIGMA_STOPS or word == "right"
     said = [*_seen(off_stops, known, room), *_changed_light(known, room)]
     far_stops = _far(belief, known, room)
@@ -287,7 +288,7 @@ def decide(known: Known, room: Room) -> Advice:
     if planned is not None:
         solution = planned.solution
         said.append(planned.reason)
-    elif any(_is_off(part, known, room) for part in parts):
+    elif any(_is_off(part, known) for part in parts):
         solution = choose(room.from_here(_kept(parts, known), now))
     positions = now if solution is None else solution.positions
     levers = known.levers if solution is None else _levers(solution, known)
@@ -295,11 +296,12 @@ def decide(known: Known, room: Room) -> Advice:
         said += _move_reasons(solution, now, room, known)
     if solution is not None:
         said += _lever_reasons(solution, levers, known)
-        said += _left_reasons(solution, levers, known, room)
 
     moved = tuple(c for c in positions if positions[c].value != now[c].value)
-    about = seen[0]
-    was, goes = (room.ev100_of(about, *set_) for set_ in ((now, known.levers), (positions, levers)))
+    goes = known.stands if solution is None else room.stands(positions, levers)
+    brighter = {key: was - goes[key] for key, was in known.stands.items()}
+    if solution is not None:
+        said += _left_reasons(solution, brighter, known, room)
     moved_levers = tuple(key for key, stand in levers.items() if stand != known.levers[key])
     is_left = solution is not None and _is_left(solution)
     if not moved and not moved_levers:
@@ -316,7 +318,7 @@ def decide(known: Known, room: Room) -> Advice:
     return Advice(
         positions,
         moved,
-        was - goes,
+        brighter[seen[0].key],
         belief,
         tuple(said),
         settled,
@@ -329,11 +331,8 @@ def decide(known: Known, room: Room) -> Advice:
 
 def _believed(part: LightPart, known: Known, room: Room, *, is_unseen: bool) -> LightPart:
     """A light as it is now believed to be; one nobody spoke of is wanted where it was."""
-    was = room.ev100_of(part, known.now, known.levers)
-    if part is room.lead and is_unseen:
-        wanted = known.beliefs[part.key].ev100
-    else:
-        wanted = known.wanted_ev100(part, was)
+    is_predicted = part is room.lead and is_unseen
+    wanted = known.beliefs[part.key].ev100 if is_predicted else known.wanted_ev100(part)
     return replace(part, ev100=wanted + part.placement_stops, is_said=True)
 
 
@@ -346,9 +345,9 @@ def _kept(parts: tuple[LightPart, ...], known: Known) -> tuple[LightPart, ...]:
     return tuple(p for p in parts if p is lead or p.is_brought or p.key in known.spoken_of)
 
 
-def _is_off(part: LightPart, known: Known, room: Room) -> bool:
+def _is_off(part: LightPart, known: Known) -> bool:
     """Whether a light is further off than what its word, or its own change, makes worth a move."""
-    off = room.ev100_of(part, known.now, known.levers) - part.wanted_ev100
+    off = known.stands[part.key] - part.wanted_ev100
     return abs(off) >= _worth_changing(known.words.get(part.key)) - 1e-9
 
 
@@ -428,8 +427,9 @@ def _from_test_frame(
     quick = quick_frame(real.positions, room.dials)
     if quick is None or not is_quick_frame_of(quick.positions, real.positions):
         return None
-    off_stops = known.lead_ev100 - parts[0].wanted_ev100
-    change = known.lead_ev100 - room.lead_ev100(quick.positions, known.levers)
+    was = known.stands[room.lead.key]
+    off_stops = was - parts[0].wanted_ev100
+    change = was - room.ev100_of(room.lead, quick.positions, known.levers)
     if change * off_stops <= 0 or abs(change - off_stops) > GOOD_ENOUGH_STOPS:
         return None
     landed = solution_at(real.demands, quick.positions)
@@ -440,14 +440,15 @@ def _is_left(solution: Solution) -> bool:
     return abs(solution.miss_stops) > GOOD_ENOUGH_STOPS
 
 
-def _left_reasons(solution: Solution, levers: Levers, known: Known, room: Room) -> list[Reason]:
+def _left_reasons(
+    solution: Solution, all_brighter: Mapping[str, float], known: Known, room: Room
+) -> list[Reason]:
     """What no setting gives: of every light that was spoken of and does not go as its word has it,
-    what stands against that."""
+    what stands against that. all_brighter: by how much each goes. [stops]"""
     said = []
     for part, landing in _landings(solution, room):
         word = known.words.get(part.key)
-        was = room.ev100_of(part, known.now, known.levers)
-        brighter = was - room.ev100_of(part, solution.positions, levers)
+        brighter = all_brighter[part.key]
         side = 0 if word is None else LEAST_STEPS_STOPS[word]
         is_met = brighter * side > 0 and abs(landing.miss_stops) <= GOOD_ENOUGH_STOPS
         if part is room.lead and (_is_left(solution) or (side and not is_met)):

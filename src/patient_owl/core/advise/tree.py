@@ -78,7 +78,7 @@ def _branches(known: Known, weights: Weights, room: Room, depth: int, share: flo
         part.key: after_each_word(
             part,
             weights[part.key],
-            room.ev100_of(part, known.now, known.levers),
+            known.stands[part.key],
             room.after_s,
         )
         for part in room.shown(known.now)

@@ -21,10 +21,11 @@ from patient_owl.core.judge import worth
 from patient_owl.core.judge.demand import Demands, Minds, Pull
 from patient_owl.core.kept import kept
 from patient_owl.core.light.part import DRAWN, LightPart
-from patient_owl.core.limits.limit import Sense
+from patient_owl.core.limits.limit import Bound
 from patient_owl.core.types import FloatArray, IntArray
 
 MISSED_STOPS = 0.5  # of a wish: less is within any first guess
+SMALL_TABLE = 3000  # of so many cells it is quicker to look at all
 KEPT_STOPS = 1e-6  # a value computed by another route may differ in its last bits
 
 
@@ -99,20 +100,13 @@ def _as_it_comes(landing: Landing) -> LightPart:
     return replace(part, placement_stops=landing.landed_stops)
 
 
-class _Bound(NamedTuple):
-    """A limit without its words."""
-
-    code: str
-    sense: Sense
-    value: float
-
-    def past_stops(self, dial: Dial) -> FloatArray:
-        """How far past it each position of a dial stands; nought where it is kept. [stops]"""
-        # on the control itself: a limit does not bound what a film makes of it
-        scale = dial.stops if dial.film is None else np.log2(dial.exact)
-        away = scale - raw_brightness(dial.control, self.value)
-        past = away if (self.sense == "at_most") != (dial.control == "f_number") else -away
-        return np.where(past > KEPT_STOPS, past, 0.0)
+def _past_stops(bound: Bound, dial: Dial) -> FloatArray:
+    """How far past a bound each position of a dial stands; nought where it is kept. [stops]"""
+    # on the control itself: a limit does not bound what a film makes of it
+    scale = dial.stops if dial.film is None else np.log2(dial.exact)
+    away = scale - raw_brightness(dial.control, bound.value)
+    past = away if (bound.sense == "at_most") != (dial.control == "f_number") else -away
+    return np.where(past > KEPT_STOPS, past, 0.0)
 
 
 class _Asked(NamedTuple):
@@ -120,7 +114,7 @@ class _Asked(NamedTuple):
 
     dial: Dial
     held: float | None
-    bounds: tuple[_Bound, ...]
+    bounds: tuple[Bound, ...]
     pull: Pull | None
     is_preferred: bool
     noisy_iso: float
@@ -129,11 +123,10 @@ class _Asked(NamedTuple):
 
 
 def _asked(control: Control, demands: Demands) -> _Asked:
-    bounds = (_Bound(x.code, x.sense, x.value) for x in demands.limits_on(control))
     return _Asked(
         demands.dials[control],
         demands.hold.kept.get(control),
-        tuple(bounds),
+        demands.bounds[control],
         demands.pulls.get(control),
         control == demands.prefers,
         demands.noisy_iso,
@@ -161,7 +154,7 @@ def _axis(asked: _Asked) -> _Axis:
     dial = asked.dial.between(asked.dial.usual_from, np.inf) or asked.dial
     hard = [bound for bound in asked.bounds if worth.is_hard(bound.code)]
     if hard:
-        past = np.sum([bound.past_stops(dial) for bound in hard], axis=0)
+        past = np.sum([_past_stops(bound, dial) for bound in hard], axis=0)
         inside = dial.exact[past <= past.min() + KEPT_STOPS]
         dial = dial.between(inside[0], inside[-1]) or dial
     price = _own_price(dial, asked)
@@ -169,7 +162,7 @@ def _axis(asked: _Asked) -> _Axis:
         price = price + worth.TOUCHED * (dial.exact != asked.now.value)
     for bound in asked.bounds:
         if not worth.is_hard(bound.code):
-            price = price + worth.limit_price(bound.code, bound.past_stops(dial))
+            price = price + worth.limit_price(bound.code, _past_stops(bound, dial))
     return _Axis(dial, price)
 
 
@@ -216,7 +209,8 @@ class _Others(NamedTuple):
 
     def positions(self, group: int) -> dict[Control, DialValue]:
         """The cheapest combination of a group."""
-        among = self.order[slice(*[*self.starts, len(self.order)][group : group + 2])]
+        ends = self.starts[group + 1] if group + 1 < len(self.starts) else len(self.order)
+        among = self.order[self.starts[group] : ends]
         flat = among[np.argmin(self.price[among])]
         places = np.unravel_index(flat, [len(dial.values) for dial in self.dials])
         return {
@@ -257,12 +251,14 @@ def _passed(f_number: Dial, iso: Dial, glass: Dial) -> _Passed:
 def _cheapest(demands: Demands, time: _Axis, others: _Others) -> tuple[int, int]:
     """Which time and which group of the other controls cost least together."""
     by_lights = _ByLights(demands, time.dial)
-    rows = by_lights.likely_rows(others.stops, time.price)
-    tried = others.cheapest + time.price[rows] + by_lights.price(rows, others.stops)
     stays = _stays(demands, time, others)
-    bound = tried.min() + KEPT_STOPS + (0.0 if stays is None else worth.TOUCHED)
-    some_rows = np.flatnonzero(time.price + others.cheapest.min() <= bound)
-    some = np.flatnonzero(others.cheapest + time.price.min() <= bound)
+    some_rows, some = np.arange(len(time.price)), np.arange(len(others.cheapest))
+    if some_rows.size * some.size > SMALL_TABLE:
+        rows = by_lights.likely_rows(others.stops, time.price)
+        tried = others.cheapest + time.price[rows] + by_lights.price(rows, others.stops)
+        bound = tried.min() + KEPT_STOPS + (0.0 if stays is None else worth.TOUCHED)
+        some_rows = np.flatnonzero(time.price + others.cheapest.min() <= bound)
+        some = np.flatnonzero(others.cheapest + time.price.min() <= bound)
     table = by_lights.price(some_rows[:, None], others.stops[some])
     table += time.price[some_rows][:, None]
     table += others.cheapest[some]

@@ -5,14 +5,15 @@ is hard (nothing goes past it) or soft (each stop past it has its price). A pull
 preference: the discipline's favourite aperture and time.
 """
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
+from functools import cached_property
 from typing import NamedTuple
 
-from patient_owl.core.exposure.dials import Control, Dial, DialValue
+from patient_owl.core.exposure.dials import CONTROLS, Control, Dial, DialValue
 from patient_owl.core.judge.hold import Hold
 from patient_owl.core.light.part import LightPart
-from patient_owl.core.limits.limit import Limit
+from patient_owl.core.limits.limit import Bound, Limit
 from patient_owl.core.types import FloatArray
 
 Doublings = Mapping[str, FloatArray]
@@ -86,6 +87,11 @@ class Demands:
         """The light the picture is exposed for."""
         return self.parts[0]
 
-    def limits_on(self, control: Control) -> Sequence[Limit]:
-        """Those on one control that bind."""
-        return [limit for limit in self.limits if limit.drives and limit.control == control]
+    @cached_property
+    def bounds(self) -> Mapping[Control, tuple[Bound, ...]]:
+        """What binds each control."""
+        binding = [limit for limit in self.limits if limit.drives]
+        return {
+            control: tuple(limit.bound for limit in binding if limit.control == control)
+            for control in CONTROLS
+        }

@@ -3,12 +3,21 @@
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, field
-from typing import Literal
+from functools import cached_property
+from typing import Literal, NamedTuple
 
 from patient_owl.core.exposure.dials import SAME, Control, Dial
 from patient_owl.core.reason import Quantities
 
 Sense = Literal["at_most", "at_least"]
+
+
+class Bound(NamedTuple):
+    """A limit without its words."""
+
+    code: str
+    sense: Sense
+    value: float
 
 
 @dataclass(frozen=True)
@@ -27,6 +36,10 @@ class Limit:
     source: str = "common_practice"
     school: str | None = None
     drives: bool = True
+
+    @cached_property
+    def bound(self) -> Bound:
+        return Bound(self.code, self.sense, self.value)
 
     def allows(self, value: float) -> bool:
         """Whether an exact dial value keeps the limit; equal counts as kept."""

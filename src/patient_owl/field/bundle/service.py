@@ -46,7 +46,7 @@ from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.item_errors import or_trouble
 from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.shots import Shot
-from patient_owl.words.chain import advice_texts, change_text, moved_text
+from patient_owl.words.chain import change_text, moved_text, reason_texts
 from patient_owl.words.kinds import DISCIPLINES, STEPS
 from patient_owl.words.night import clock
 from patient_owl.words.plan import position_texts, said, sentence_rest
@@ -287,7 +287,7 @@ def _answer(node: Node, before: int, settings: _Settings) -> AnswerOut:
     return AnswerOut(
         setting=place,
         change=settings.change(before, place, advice.change_stops),
-        reasons=advice_texts(advice),
+        reasons=reason_texts(advice),
         is_settled=advice.is_settled,
         after=_answers(node.after, place, settings),
     )
