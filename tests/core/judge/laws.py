@@ -260,7 +260,11 @@ class Everything:
     def respects(self) -> Iterator[FloatArray]:
         """All in which one setting may be better than another: less is better."""
         misses, of_levers, short = self.lights
-        yield from (np.abs(miss) for miss in misses)
+        for place, (part, miss) in enumerate(zip(self.demands.parts, misses, strict=True)):
+            if place > 0 and not part.is_brought:  # beside the lead black is black, from −5 on
+                lands = np.maximum(miss + part.placement_stops, -5.0)
+                miss = lands - max(part.placement_stops, -5.0)  # noqa: PLW2901
+            yield np.abs(miss)
         yield from (past for _, past in self.excess)
         yield from of_levers
         yield short
