@@ -6,13 +6,15 @@ import numpy as np
 import pytest
 
 from patient_owl.core.judge.choose import choose
+from patient_owl.core.judge.hold import Hold
 from patient_owl.core.judge.otherwise import otherwise
-from patient_owl.core.judge.ways import conflicts
+from patient_owl.core.judge.ways import _ways, conflicts
 from patient_owl.core.judge.why import Price, prices, why
+from patient_owl.core.light.part import Changes
 from patient_owl.words.plan import conflict_text, way_text
 from patient_owl.words.why import otherwise_text, why_text
 from tests.core.judge.laws import Everything, scene_of
-from tests.core.standing import DARK, GLASS, kit, planned
+from tests.core.standing import DARK, GLASS, demands, kit, light, planned
 
 BAG = kit(24, 1.4, 22, GLASS)
 
@@ -43,8 +45,8 @@ def test_stars_are_as_long_and_as_open_as_they_are_for_reasons() -> None:
 
 def test_what_is_held_says_so() -> None:
     held = planned("cityscape", DARK, BAG).solution.demands.hold.locking("f_number", 5.657)
-    demands = replace(planned("cityscape", DARK, BAG).solution.demands, hold=held)
-    lines = {line.control: why_text(line) for line in why(choose(demands))}
+    asked = replace(planned("cityscape", DARK, BAG).solution.demands, hold=held)
+    lines = {line.control: why_text(line) for line in why(choose(asked))}
     assert lines["f_number"] == "f/5.6, because you set it."
 
 
@@ -79,3 +81,17 @@ def test_a_way_out_says_what_follows() -> None:
         "Add a filter of 1 stop: then 4 s, f/22, ISO 100, ND 2, landing ⅓ stop under mid-grey."
     )
     assert texts[-1] == "Accept it 1 stop brighter and mend it in the raw file."
+
+
+# A light that falls three stops in an hour has fallen one in twenty minutes more, whenever asked.
+@pytest.mark.parametrize("at_s", [0.0, 1200.0])
+def test_another_hour_is_reckoned_from_when_it_is_asked(at_s: float) -> None:
+    falling = Changes(tuple(60.0 * k for k in range(120)), tuple(8 - k / 20 for k in range(120)))
+    lamp = replace(light(8 - at_s / 1200), changes=falling)
+    held = Hold({"exposure_s": 1.0, "f_number": 8.0, "iso": 100.0}, follow=None)
+    asked = replace(demands([lamp], kit().dials, hold=held), at_s=at_s)
+    over_stops = lamp.ev100 - 6.0  # f/8 and 1 s at ISO 100 render EV 6
+    [conflict] = conflicts(choose(asked))
+    [hour] = [way for way in _ways(conflict) if way.code == "other_hour"]
+    assert hour.quantities["after_s"] == pytest.approx(1200 * over_stops, abs=61)
+    assert hour.landed_stops == pytest.approx(0, abs=0.1)

@@ -148,7 +148,7 @@ class Room:
         locked = self.demands.hold.locked
         follow = self.demands.hold.follow
         hold = Hold({c: now[c].value for c in locked}, locked, follow)
-        return replace(self.demands, parts=parts, hold=hold, now=now)
+        return replace(self.demands, parts=parts, hold=hold, now=now, at_s=self.after_s)
 
 
 @dataclass(frozen=True)

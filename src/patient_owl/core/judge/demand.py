@@ -67,8 +67,8 @@ class Demands:
     photographer set. prefers: the control he asked to keep the brightness, where that is not the
     discipline's own. noisy_iso: from where on gain is dear. needs: what is done while the shutter
     is open; None for nothing that hangs on a lever. now: where the controls stand, when each that
-    moves has to be turned in the dark; empty for a plan at the table. minds: whose
-    prices are paid.
+    moves has to be turned in the dark; empty for a plan at the table. at_s: the
+    moment the lights are as stated, from the shot's own. [s] minds: whose prices are paid.
     """
 
     parts: tuple[LightPart, ...]
@@ -80,6 +80,7 @@ class Demands:
     noisy_iso: float = 6400.0
     needs: Needs | None = None
     now: Mapping[Control, DialValue] = field(default_factory=dict)
+    at_s: float = 0.0
     minds: Minds = EVERYBODY
 
     @property

@@ -336,20 +336,19 @@ def _at_another_hour(demands: Demands, place: int, missing: float) -> Iterator[_
     changes = demands.parts[place].changes
     if changes is None:
         return
-    now = changes.at(0.0)
+    at_s, now = demands.at_s, changes.at(demands.at_s)
+    is_in_the_field = bool(demands.now)  # there nothing is taken earlier
     reached = [
-        after_s
-        for after_s, ev100 in zip(changes.after_s, changes.ev100, strict=True)
-        if (ev100 - now - missing) * missing >= 0
+        then_s - at_s
+        for then_s, ev100 in zip(changes.after_s, changes.ev100, strict=True)
+        if (ev100 - now - missing) * missing >= 0 and (then_s >= at_s or not is_in_the_field)
     ]
     if not reached:
         return
     after_s = min(reached, key=abs)
-    then = replace(
-        demands,
-        parts=tuple(replace(p, ev100=p.ev100 + p.moved(0.0, after_s)) for p in demands.parts),
-    )
-    yield "other_hour", {"after_s": after_s, "is_darker": missing < 0}, then
+    then = tuple(replace(p, ev100=p.ev100 + p.moved(at_s, at_s + after_s)) for p in demands.parts)
+    quantities = {"after_s": after_s, "is_darker": missing < 0}
+    yield "other_hour", quantities, replace(demands, parts=then)
 
 
 def _afterwards(conflict: Conflict, landing: Landing) -> Iterator[WayOut]:

@@ -73,9 +73,14 @@ APERTURE = (0.05, 0.02, 0.008)
 # A favourite time, per stop.
 TIME = 0.01
 LOOK = 0.12  # per stop off the middle of a look
+# A time that makes the picture, per stop longer and shorter.
+LONGER, SHORTER = 0.6, 0.35
+LONGER_SILK = 0.25  # several seconds and more
+LONGER_REST = 1.0  # of a camera that moves: what rests prints more strongly than was asked
+SHORTER_FRAMES = 0.1  # of a stack: more of them
 
 
-def wished_time(exposure_s: float, *, longer: float = 0.6, shorter: float = 0.35) -> Pull:
+def wished_time(exposure_s: float, *, longer: float = LONGER, shorter: float = SHORTER) -> Pull:
     """A time that makes the picture: so many vehicles, so long a movement, silk of seconds. To
     wait for it is no wait.
 

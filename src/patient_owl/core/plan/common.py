@@ -7,7 +7,7 @@ from dataclasses import replace
 from patient_owl.core.exposure.bracket import BracketFrame, bracket, frames_for
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.judge import worth
-from patient_owl.core.judge.choose import Solution, choose
+from patient_owl.core.judge.choose import MISSED_STOPS, Solution, choose
 from patient_owl.core.judge.demand import Demands, Liked
 from patient_owl.core.judge.ways import past_stops
 from patient_owl.core.judge.worth import is_hard
@@ -25,7 +25,6 @@ from patient_owl.core.tables.between import BETWEEN, UNSAID, Between
 from patient_owl.core.tables.scenes import SCENES
 
 PASSED_STOPS = 1 / 4  # past a limit: less nobody sees
-SHORT_OF_LIGHT_STOPS = 0.5  # a miss under half a stop is within any first guess
 
 SCENE_KEYS = ("natural", "metered", *(scene.key for scene in SCENES))
 
@@ -71,7 +70,7 @@ def setting_for(
 
 def miss_reasons(solution: Solution) -> tuple[Reason, ...]:
     """That the picture comes out brighter or darker than wanted, where it shows."""
-    if abs(solution.miss_stops) <= SHORT_OF_LIGHT_STOPS:
+    if abs(solution.miss_stops) <= MISSED_STOPS:
         return ()
     code = "short_of_light" if solution.miss_stops < 0 else "too_much_light"
     return (Reason(code, {"stops": abs(solution.miss_stops)}),)

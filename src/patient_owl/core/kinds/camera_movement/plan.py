@@ -10,7 +10,7 @@ from dataclasses import replace
 from patient_owl.core.exposure.settings import Positions
 from patient_owl.core.judge.choose import Solution
 from patient_owl.core.judge.demand import Liked
-from patient_owl.core.judge.worth import wished_time
+from patient_owl.core.judge.worth import LONGER_REST, wished_time
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.aperture import diffraction
 from patient_owl.core.limits.limit import Limit
@@ -36,7 +36,7 @@ from patient_owl.core.reason import Reason
 
 MOVEMENTS = ("zoom", "pan", "lift", "turn", "along")
 ALONG = ("movement", ("along",))
-FAVOURITE_F_NUMBER = 8.0
+FAVOURITE_F_NUMBER = 8.0  # common practice
 RAYS_DRAWN, LINES_DRAWN = 12, 5
 
 
@@ -46,7 +46,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
     limits = (needed, diffraction(kit), *kit_marks(scene, kit))
     needed_s = kit.dials["exposure_s"].at_least(needed.value).value
     # longer, and what rests prints more strongly than was asked
-    liked = Liked(wished_time(needed_s, longer=1.0), FAVOURITE_F_NUMBER)
+    liked = Liked(wished_time(needed_s, longer=LONGER_REST), FAVOURITE_F_NUMBER)
     solution = setting_for([part], kit, intent, limits, liked)
     bracket_control, frames_around = free_bracket(solution, kit, limits)
     return Plan(

@@ -11,7 +11,7 @@ from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.judge.choose import Solution
 from patient_owl.core.judge.demand import Liked, Pull
 from patient_owl.core.judge.hold import Hold
-from patient_owl.core.judge.worth import LOOK, wished_time
+from patient_owl.core.judge.worth import LONGER_SILK, LOOK, wished_time
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.part import LightPart
 from patient_owl.core.limits.aperture import diffraction
@@ -57,7 +57,7 @@ from patient_owl.core.reason import Reason
 BY_SCHOOL: dict[str, Look] = {"texture": "textured", "silk": "silky"}
 TIMED = "timed_water"  # by a float over a known length
 WATERS = (*WATER_SPEEDS_M_S, "fall", TIMED)
-FAVOURITE_F_NUMBER = 8.0
+FAVOURITE_F_NUMBER = 8.0  # common practice
 SEVERAL_S = 3.0  # silk is drawn by several seconds and more; common practice
 MEETS_STOPS = 0.5
 
@@ -183,7 +183,7 @@ def _setting_for_look(
     if _is_by_silk_school(intent, look):
         # several seconds and more: nobody minds how much more
         of_water = tuple(limit for limit in of_water if limit.sense == "at_least")
-        liked = wished_time(max(liked.value, SEVERAL_S), longer=0.25)
+        liked = wished_time(max(liked.value, SEVERAL_S), longer=LONGER_SILK)
     limits = (*of_water, *around)
     return setting_for([part], kit, intent, limits, Liked(liked, FAVOURITE_F_NUMBER)), limits
 

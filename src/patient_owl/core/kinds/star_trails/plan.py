@@ -12,7 +12,7 @@ import numpy as np
 from patient_owl.core.constants import SIDEREAL_DAY_S
 from patient_owl.core.exposure.settings import Positions
 from patient_owl.core.judge.demand import Liked
-from patient_owl.core.judge.worth import wished_time
+from patient_owl.core.judge.worth import SHORTER, SHORTER_FRAMES, wished_time
 from patient_owl.core.kept import kept
 from patient_owl.core.kit import Kit, Lens
 from patient_owl.core.limits.aperture import diffraction
@@ -71,7 +71,7 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         diffraction(kit),
         *kit_marks(scene, kit),
     )
-    liked = Liked(wished_time(frame_s, shorter=0.1 if is_stack else 0.35), f_number)
+    liked = Liked(wished_time(frame_s, shorter=SHORTER_FRAMES if is_stack else SHORTER), f_number)
     solution = setting_for([part], kit, intent, limits, liked)
     program = _program(scene, kit, intent, solution.positions)
     exposure_s, frames = solution.positions["exposure_s"].value, program.frames

@@ -40,7 +40,7 @@ from patient_owl.core.reason import Reason
 LAMP_HEIGHTS_M = {"car": (0.7,), "bus": (0.9, 3.0), "tram": (0.8, 3.3)}
 LENGTHS_M = {"car": 4.5, "bus": 12.0, "tram": 30.0}
 PULLING_AWAY_M_S2 = {"car": 2.0, "bus": 1.0, "tram": 1.0}
-FAVOURITE_F_NUMBER = 8.0
+FAVOURITE_F_NUMBER = 8.0  # common practice
 
 
 def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
