@@ -29,7 +29,8 @@ from patient_owl.core.exposure.filters import Filter, filter_dial
 from patient_owl.core.exposure.reading import HistogramReading
 from patient_owl.core.exposure.settings import Settings, settings_on
 from patient_owl.core.judge import worth
-from patient_owl.core.judge.demand import Demands, Liked
+from patient_owl.core.judge.demand import Demands
+from patient_owl.core.judge.liked import Liked
 from patient_owl.core.light.part import WHOLE, LightPart
 
 SLIP_SHARE = 0.01

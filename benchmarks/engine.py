@@ -5,7 +5,8 @@ from patient_owl.core.bench import Work, work_out
 from patient_owl.core.exposure.filters import Filter
 from patient_owl.core.judge import worth
 from patient_owl.core.judge.choose import choose
-from patient_owl.core.judge.demand import Demands, Liked
+from patient_owl.core.judge.demand import Demands
+from patient_owl.core.judge.liked import Liked
 from patient_owl.core.judge.ways import conflicts
 from patient_owl.core.kit import Body, Lens, Support, kit_of
 from patient_owl.core.light.part import LightPart

@@ -6,8 +6,9 @@ from typing import Any
 from patient_owl.core.exposure.dials import Control, Dial
 from patient_owl.core.exposure.filters import Filter
 from patient_owl.core.judge import worth
-from patient_owl.core.judge.demand import Demands, Liked
+from patient_owl.core.judge.demand import Demands
 from patient_owl.core.judge.hold import Hold
+from patient_owl.core.judge.liked import Liked
 from patient_owl.core.kinds import RECIPES
 from patient_owl.core.kit import Body, Kit, Lens, Support, kit_of
 from patient_owl.core.light.brought import Brought

@@ -9,8 +9,8 @@ from hypothesis import strategies as st
 
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.judge.choose import Solution, choose, land
-from patient_owl.core.judge.demand import Liked
 from patient_owl.core.judge.hold import Hold
+from patient_owl.core.judge.liked import Liked
 from patient_owl.core.judge.ways import conflicts
 from patient_owl.core.light.ambient import together
 from patient_owl.core.light.part import DRAWN, Changes, Lever, LightPart

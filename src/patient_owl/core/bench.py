@@ -12,8 +12,9 @@ from patient_owl.core.exposure.bracket import BracketFrame, bracket, frames_for
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import Rung, ladder, quick_frame
 from patient_owl.core.judge.choose import Solution, choose
-from patient_owl.core.judge.demand import Demands, Liked
+from patient_owl.core.judge.demand import Demands
 from patient_owl.core.judge.hold import Hold
+from patient_owl.core.judge.liked import Liked
 from patient_owl.core.judge.worth import pulls
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.part import LightPart

@@ -393,10 +393,19 @@ def _word_likelihoods(wanted_stops: float) -> FloatArray:
     Kept: the paths of a tree share them.
     """
     apart = _EDGES_STOPS[:, None, None] - (_GRID_STOPS + wanted_stops)
-    below = stdtr(WORD_FREEDOM, apart / np.array(SOFTNESSES_STOPS)[:, None])
+    below = _below(apart / np.array(SOFTNESSES_STOPS)[:, None])
     likelihoods = np.diff(below, axis=0)
     likelihoods.setflags(write=False)
     return np.asarray(likelihoods)
+
+
+def _below(edge: FloatArray) -> FloatArray:
+    """Share under an edge of Student's law with WORD_FREEDOM, three: closed, and ten times as quick
+    as the general one."""
+    x = edge / math.sqrt(WORD_FREEDOM)
+    with np.errstate(invalid="ignore"):
+        wing = x / (1 + x**2)
+    return np.asarray(0.5 + (np.where(np.isfinite(x), wing, 0.0) + np.arctan(x)) / np.pi)
 
 
 def _reading_likelihood(

@@ -7,7 +7,7 @@ Dials are for the next setting only: what happened is read as it happened.
 A test frame is evidence, not a goal: once it is right the answer is the real setting.
 """
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from functools import cached_property
 from typing import NamedTuple
@@ -25,7 +25,7 @@ from patient_owl.core.advise.belief import (
 from patient_owl.core.exposure.dials import Control, Dial, DialValue
 from patient_owl.core.exposure.ladder import is_quick_frame_of, may_be_quick_frame, quick_frame
 from patient_owl.core.exposure.settings import Positions, positions_near, settings_on
-from patient_owl.core.judge.choose import Landing, Solution, choose, solution_at
+from patient_owl.core.judge.choose import Landing, Solution, choose, choose_each, solution_at
 from patient_owl.core.judge.demand import Demands
 from patient_owl.core.judge.hold import Hold
 from patient_owl.core.judge.ways import Conflict, conflicts
@@ -124,10 +124,15 @@ class Room:
         return lasting if is_quick_frame_of(positions, self.predicted) else self.parts
 
     @cached_property
+    def wished(self) -> tuple[LightPart, ...]:
+        """The lights once somebody is out: what is seen there is wanted."""
+        return tuple(replace(part, is_said=True) for part in self.parts)
+
+    @cached_property
     def predicted(self) -> Positions:
         """The real setting for the lights as they are predicted."""
-        moved = (replace(p, ev100=p.ev100 + p.moved(0.0, self.after_s)) for p in self.parts)
-        return choose(replace(self.demands, parts=tuple(moved))).positions
+        moved = (p.being(p.ev100 + p.moved(0.0, self.after_s)) for p in self.parts)
+        return choose(self.demands.under(tuple(moved))).positions
 
     def asked(self, positions: Positions) -> list[str]:
         """What a word may be about, said over a frame with such a setting."""
@@ -143,26 +148,27 @@ class Room:
         """The dials within every limit; where limits leave nothing, the dial itself."""
         return {c: allowed(dial, self.demands.limits) or dial for c, dial in self.dials.items()}
 
-    def from_here(self, parts: tuple[LightPart, ...], now: Positions) -> Demands:
+    def from_here(self, now: Positions) -> Demands:
         """What is asked of the next setting: what was locked stays where it stands."""
         locked = self.demands.hold.locked
         follow = self.demands.hold.follow
         hold = Hold({c: now[c].value for c in locked}, locked, follow)
-        return replace(self.demands, parts=parts, hold=hold, now=now, at_s=self.after_s)
+        return replace(self.demands, hold=hold, now=now, at_s=self.after_s)
 
 
 @dataclass(frozen=True)
 class Known:
     """What there is to decide on.
 
-    now: what is set; stands: its exposure value as each light sees it, by its key. beliefs:
-    of each light by its key, about the next take. spoken_of: the lights there is evidence on.
-    words: those of the last take, by light. takes: how many. has_reading: whether the last has a
-    histogram. changed_stops: how much brighter each light is predicted to be at the next take than
-    it was at the last. levers: where those of the lights that are brought stand.
+    here: what is asked of the next setting, from what is set now; stands: its exposure value as
+    each light sees it, by its key. beliefs: of each light by its key, about the next take.
+    spoken_of: the lights there is evidence on. words: those of the last take, by light. takes: how
+    many. has_reading: whether the last has a histogram. changed_stops: how much brighter each light
+    is predicted to be at the next take than it was at the last. levers: where those of the lights
+    that are brought stand.
     """
 
-    now: Positions
+    here: Demands
     stands: Mapping[str, float]
     beliefs: Mapping[str, Belief]
     spoken_of: frozenset[str]
@@ -172,10 +178,16 @@ class Known:
     changed_stops: Mapping[str, float] = field(default_factory=dict)
     levers: Levers = field(default_factory=dict)
 
+    @property
+    def now(self) -> Positions:
+        """What is set."""
+        return self.here.now
+
     def setting(self, positions: Positions, room: "Room", levers: Levers | None = None) -> "Known":
         """The same with something else set; levers as planned for it where nobody says."""
         put = room.planned_levers(positions) if levers is None else levers
-        return replace(self, now=positions, levers=put, stands=room.stands(positions, put))
+        stands = room.stands(positions, put)
+        return replace(self, here=room.from_here(positions), levers=put, stands=stands)
 
     def wanted_ev100(self, part: LightPart) -> float:
         """What its controls are to make; one nobody spoke of is kept where it was."""
@@ -192,7 +204,7 @@ def known_after(takes: Sequence[JudgedTake], room: Room) -> Known:
     now = positions_near(room.dials, last.settings)
     levers = {p.key: last.levers_of(p) for p in room.parts if p.is_brought}
     return Known(
-        now=now,
+        here=room.from_here(now),
         levers=levers,
         stands=room.stands(now, levers),
         beliefs={
@@ -211,7 +223,8 @@ def nothing_known(now: Positions, room: Room) -> Known:
     """Before the first take."""
     levers = room.planned_levers(now)
     beliefs = {p.key: belief_after(p, (), room.after_s, room.sharpness) for p in room.parts}
-    return Known(now, room.stands(now, levers), beliefs, frozenset(), {}, 0, levers=levers)
+    here, stands = room.from_here(now), room.stands(now, levers)
+    return Known(here, stands, beliefs, frozenset(), {}, 0, levers=levers)
 
 
 def next_setting(takes: Sequence[JudgedTake], room: Room) -> Advice:
@@ -270,70 +283,67 @@ def _is_of_words(reason: Reason) -> bool:
 
 def decide(known: Known, room: Room) -> Advice:
     """The change from what is set that is now worth making."""
-    lead, now = room.lead, known.now
-    belief, word = known.beliefs[lead.key], known.words.get(lead.key)
-    seen = room.shown(now)
-    is_unseen = lead not in seen  # a first look at the rest, without what is performed
-    parts = tuple(_believed(part, known, room, is_unseen=is_unseen) for part in room.parts)
-    off_stops = 0.0 if is_unseen else known.stands[lead.key] - parts[0].wanted_ev100
-    settled = belief.sigma_stops <= SETTLED_SIGMA_STOPS or word == "right"
-    said = [*_seen(off_stops, known, room), *_changed_light(known, room)]
-    far_stops = _far(belief, known, room)
-    if far_stops is not None:
-        side = "brighter" if far_stops > 0 else "darker"
-        said.append(Reason(f"far_{side}", {"stops": abs(far_stops)}))
+    return decide_each([known], room)[0]
 
-    planned = _from_test_frame(parts, known, room, is_done=settled or is_unseen)
-    solution = None
-    if planned is not None:
-        solution = planned.solution
-        said.append(planned.reason)
-    elif any(_is_off(part, known) for part in parts):
-        solution = choose(room.from_here(_kept(parts, known), now))
-    positions = now if solution is None else solution.positions
-    levers = known.levers if solution is None else _levers(solution, known)
-    if solution is not None and planned is None:
-        said += _move_reasons(solution, now, room, known)
-    if solution is not None:
-        said += _lever_reasons(solution, levers, known)
 
-    moved = tuple(c for c in positions if positions[c].value != now[c].value)
-    goes = known.stands if solution is None else room.stands(positions, levers)
-    brighter = {key: was - goes[key] for key, was in known.stands.items()}
-    if solution is not None:
-        said += _left_reasons(solution, brighter, known, room)
-    moved_levers = tuple(key for key, stand in levers.items() if stand != known.levers[key])
-    is_left = solution is not None and _is_left(solution)
-    if not moved and not moved_levers:
-        if not is_left:
-            said.append(Reason("keep_setting"))
-        is_done = settled or not is_left
-        return Advice(
-            now, (), 0.0, belief, tuple(said), is_done, far_stops, known.levers, (), solution
-        )
-    if room.consequences is not None:
-        said.extend(room.consequences(now, positions))
-    if settled:
-        said.append(Reason("settled", {"sigma_stops": belief.sigma_stops}))
-    return Advice(
-        positions,
-        moved,
-        brighter[seen[0].key],
+def decide_each(all_known: Sequence[Known], room: Room) -> list[Advice]:
+    """`decide` for all that may become known over one and the same setting, in one go."""
+    shown = room.shown(all_known[0].now)
+    looks = [_look(known, room, shown) for known in all_known]
+    planned = dict(_from_test_frame(looks, room))
+    going = [look for look in looks if look not in planned and look.is_off]
+    chosen: dict[_Look, Solution] = {}
+    for count in {len(look.moving) for look in going}:
+        same = [look for look in going if len(look.moving) == count]
+        chosen |= zip(same, choose_each(same[0].known.here, [x.moving for x in same]), strict=True)
+    return [_advice(look, planned.get(look), chosen.get(look)) for look in looks]
+
+
+@dataclass(frozen=True, eq=False)
+class _Look:
+    """What is known, as the next setting is asked for.
+
+    shown: the lights the last frame shows; parts: each as it is now believed to be; moving: those
+    that are to stay or to be mended. off_stops: how far the lead was from where it is wanted,
+    brighter positive. is_off: whether any light is further off than what is worth a move.
+    is_unseen: whether the frame was a first look at the rest, without what is performed.
+    """
+
+    known: Known
+    room: Room
+    belief: Belief
+    shown: tuple[LightPart, ...]
+    parts: tuple[LightPart, ...]
+    moving: tuple[LightPart, ...]
+    off_stops: float
+    is_off: bool
+    is_settled: bool
+    is_unseen: bool
+
+
+def _look(known: Known, room: Room, shown: tuple[LightPart, ...]) -> _Look:
+    key, is_unseen = room.lead.key, room.lead not in shown
+    belief, word = known.beliefs[key], known.words.get(key)
+    parts = tuple(_believed(part, known, room, is_unseen=is_unseen) for part in room.wished)
+    return _Look(
+        known,
+        room,
         belief,
-        tuple(said),
-        settled,
-        far_stops,
-        levers,
-        moved_levers,
-        solution,
+        shown,
+        parts,
+        _kept(parts, known),
+        0.0 if is_unseen else known.stands[key] - parts[0].wanted_ev100,
+        any(_is_off(part, known) for part in parts),
+        belief.sigma_stops <= SETTLED_SIGMA_STOPS or word == "right",
+        is_unseen,
     )
 
 
 def _believed(part: LightPart, known: Known, room: Room, *, is_unseen: bool) -> LightPart:
     """A light as it is now believed to be; one nobody spoke of is wanted where it was."""
-    is_predicted = part is room.lead and is_unseen
+    is_predicted = part.key == room.lead.key and is_unseen
     wanted = known.beliefs[part.key].ev100 if is_predicted else known.wanted_ev100(part)
-    return replace(part, ev100=wanted + part.placement_stops, is_said=True)
+    return part.being(wanted + part.placement_stops)
 
 
 def _kept(parts: tuple[LightPart, ...], known: Known) -> tuple[LightPart, ...]:
@@ -343,6 +353,50 @@ def _kept(parts: tuple[LightPart, ...], known: Known) -> tuple[LightPart, ...]:
     if known.words.get(lead.key) not in ("black", "blown"):
         return parts
     return tuple(p for p in parts if p is lead or p.is_brought or p.key in known.spoken_of)
+
+
+def _advice(look: _Look, planned: "_Planned | None", chosen: Solution | None) -> Advice:
+    """What to set and why, once it is chosen: as planned from a test frame, from here, or not."""
+    known, room = look.known, look.room
+    now, solution = known.now, planned.solution if planned else chosen
+    said = [*_seen(look.off_stops, known, room), *_changed_light(known, room)]
+    far_stops = _far(look.belief, known, room)
+    if far_stops is not None:
+        side = "brighter" if far_stops > 0 else "darker"
+        said.append(Reason(f"far_{side}", {"stops": abs(far_stops)}))
+    positions, levers, goes = now, known.levers, known.stands
+    if solution is not None:
+        positions, levers = solution.positions, _levers(solution, known)
+        goes = room.stands(positions, levers)
+        said += [planned.reason] if planned else _move_reasons(solution, now, room, known)
+        said += _lever_reasons(solution, levers, known)
+    brighter = {key: was - goes[key] for key, was in known.stands.items()}
+    if solution is not None:
+        said += _left_reasons(solution, brighter, known, room)
+
+    moved = tuple(c for c in positions if positions[c].value != now[c].value)
+    moved_levers = tuple(key for key, stand in levers.items() if stand != known.levers[key])
+    is_left = solution is not None and _is_left(solution)
+    is_moved, is_done = bool(moved or moved_levers), look.is_settled
+    if is_moved and room.consequences is not None:
+        said.extend(room.consequences(now, positions))
+    if is_moved and is_done:
+        said.append(Reason("settled", {"sigma_stops": look.belief.sigma_stops}))
+    if not is_moved and not is_left:
+        said.append(Reason("keep_setting"))
+        is_done = True
+    return Advice(
+        positions,
+        moved,
+        brighter[look.shown[0].key] if is_moved else 0.0,
+        look.belief,
+        tuple(said),
+        is_done,
+        far_stops,
+        levers if is_moved else known.levers,
+        moved_levers,
+        solution,
+    )
 
 
 def _is_off(part: LightPart, known: Known) -> bool:
@@ -407,30 +461,35 @@ class _Planned(NamedTuple):
     reason: Reason
 
 
-def _from_test_frame(
-    parts: tuple[LightPart, ...], known: Known, room: Room, *, is_done: bool
-) -> _Planned | None:
+def _from_test_frame(looks: Sequence[_Look], room: Room) -> Iterator[tuple[_Look, _Planned]]:
     """After a test frame: the real setting once it is right, else the next test frame of it.
 
-    None where what is set is no test frame, or where its dials end short of the change.
+    Nothing where what is set is no test frame, or where its dials end short of the change.
     """
-    if not room.has_tests or not may_be_quick_frame(known.now, room.inside):
-        return None
-    real = choose(replace(room.demands, parts=parts))
-    if not is_quick_frame_of(known.now, real.positions):
-        return None
-    if is_done:
-        now, then = known.now, real.positions
-        times = {"from_s": now["exposure_s"].value, "to_s": then["exposure_s"].value}
-        isos = {"from_label": now["iso"].label, "to_label": then["iso"].label}
-        return _Planned(real, Reason("test_becomes_real", {**times, **isos}))
+    now = looks[0].known.now
+    if not room.has_tests or not may_be_quick_frame(now, room.inside):
+        return
+    reals = choose_each(room.demands, [look.parts for look in looks])
+    for look, real in zip(looks, reals, strict=True):
+        if not is_quick_frame_of(now, real.positions):
+            continue
+        if look.is_settled or look.is_unseen:
+            then = real.positions
+            times = {"from_s": now["exposure_s"].value, "to_s": then["exposure_s"].value}
+            isos = {"from_label": now["iso"].label, "to_label": then["iso"].label}
+            yield look, _Planned(real, Reason("test_becomes_real", {**times, **isos}))
+        elif (next_test := _next_test_frame(look, real)) is not None:
+            yield look, next_test
+
+
+def _next_test_frame(look: _Look, real: Solution) -> _Planned | None:
+    known, room = look.known, look.room
     quick = quick_frame(real.positions, room.dials)
     if quick is None or not is_quick_frame_of(quick.positions, real.positions):
         return None
     was = known.stands[room.lead.key]
-    off_stops = was - parts[0].wanted_ev100
     change = was - room.ev100_of(room.lead, quick.positions, known.levers)
-    if change * off_stops <= 0 or abs(change - off_stops) > GOOD_ENOUGH_STOPS:
+    if change * look.off_stops <= 0 or abs(change - look.off_stops) > GOOD_ENOUGH_STOPS:
         return None
     landed = solution_at(real.demands, quick.positions)
     return _Planned(landed, Reason("next_test_frame", {"stops": change}))

@@ -16,7 +16,7 @@ from patient_owl.core.advise.next import (
     Advice,
     Known,
     Room,
-    decide,
+    decide_each,
     kept_setting,
     known_after,
     last_kept,
@@ -106,29 +106,31 @@ def _branch(
     depth: int,
     share: float,
 ) -> Mapping[Verdict, Node]:
-    """Every word about the lights it tells of. told: what each leaves, by light."""
-    nodes: dict[Verdict, Node] = {}
+    """Every word about the lights it tells of, with what each leaves of them."""
     [first, *_] = outcomes.values()
-    for verdict in first:
-        left = {key: words[verdict] for key, words in outcomes.items()}
-        then = replace(
+    left = {word: {key: words[word] for key, words in outcomes.items()} for word in first}
+    thens = [
+        replace(
             known,
-            beliefs={**known.beliefs, **{key: looked.belief for key, looked in left.items()}},
-            spoken_of=known.spoken_of | left.keys(),
-            words=dict.fromkeys(left, verdict),
+            beliefs={**known.beliefs, **{key: looked.belief for key, looked in seen.items()}},
+            spoken_of=known.spoken_of | outcomes.keys(),
+            words=dict.fromkeys(seen, word),
             takes=known.takes + 1,
             has_reading=False,
             changed_stops={},
         )
-        advice = decide(then, room)
+        for word, seen in left.items()
+    ]
+    # what follows is said of one light out of several
+    least_share = LEAST_SHARE * len(asked_of(room.parts))
+    nodes: dict[Verdict, Node] = {}
+    for word, then, advice in zip(left, thens, decide_each(thens, room), strict=True):
         deeper: Tree = {}
-        got_here = share * first[verdict].share
-        goes_on = advice.changes or len(left) < len(room.parts)
-        # what follows is said of one light out of several
-        is_worth_it = got_here >= LEAST_SHARE * len(asked_of(room.parts))
-        if depth > 1 and goes_on and is_worth_it:
+        got_here = share * first[word].share
+        goes_on = advice.changes or len(outcomes) < len(room.parts)
+        if depth > 1 and goes_on and got_here >= least_share:
             next_known = then.setting(advice.positions, room, advice.levers)
-            next_weights = {**weights, **{key: looked.weights for key, looked in left.items()}}
+            next_weights = {**weights, **{key: seen.weights for key, seen in left[word].items()}}
             deeper = _branches(next_known, next_weights, room, depth - 1, got_here)
-        nodes[verdict] = Node(advice, deeper)
+        nodes[word] = Node(advice, deeper)
     return nodes

@@ -5,7 +5,7 @@ Exposure value is stated for ISO 100 throughout: EV100 = log2(N²/t) − log2(S/
 """
 
 import math
-from collections.abc import Callable, Collection, Mapping
+from collections.abc import Collection, Mapping
 from dataclasses import dataclass
 
 import numpy as np
@@ -42,15 +42,16 @@ class Settings:
         A light that draws across the frame while the shutter is open does not answer to time, so
         what renders it is the exposure value by the other controls alone. [stops]
         """
-        return sum(_EV100_OF[control](self) for control in controls)
-
-
-_EV100_OF: Mapping[Control, Callable[[Settings], float]] = {
-    "exposure_s": lambda s: s.lost_stops - math.log2(s.exposure_s),
-    "f_number": lambda s: 2 * math.log2(s.f_number),
-    "iso": lambda s: -math.log2(s.iso / 100),
-    "nd_stops": lambda s: s.nd_stops,
-}
+        ev100 = 0.0
+        if "exposure_s" in controls:
+            ev100 += self.lost_stops - math.log2(self.exposure_s)
+        if "f_number" in controls:
+            ev100 += 2 * math.log2(self.f_number)
+        if "iso" in controls:
+            ev100 -= math.log2(self.iso / 100)
+        if "nd_stops" in controls:
+            ev100 += self.nd_stops
+        return ev100
 
 
 def settings_on(dials: Mapping[Control, Dial], positions: Mapping[Control, DialValue]) -> Settings:

@@ -10,7 +10,8 @@ from typing import Literal
 
 from patient_owl.core.judge import worth
 from patient_owl.core.judge.choose import Solution, choose
-from patient_owl.core.judge.demand import Demands, Minds
+from patient_owl.core.judge.demand import Demands
+from patient_owl.core.judge.liked import Minds
 from patient_owl.core.judge.why import AS_GOOD, Price, prices
 
 Code = Literal["cleaner", "quicker", "sharper_corners", "bare", "averaged"]

@@ -23,8 +23,9 @@ from patient_owl.core.exposure.dials import (
 )
 from patient_owl.core.exposure.filters import SAME_STOPS
 from patient_owl.core.judge import worth
-from patient_owl.core.judge.choose import KEPT_STOPS, MISSED_STOPS, Landing, Solution, choose
+from patient_owl.core.judge.choose import MISSED_STOPS, Landing, Solution, choose
 from patient_owl.core.judge.demand import Demands
+from patient_owl.core.judge.grid import KEPT_STOPS
 from patient_owl.core.light.part import LightPart
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.reason import Quantities
@@ -346,9 +347,9 @@ def _at_another_hour(demands: Demands, place: int, missing: float) -> Iterator[_
     if not reached:
         return
     after_s = min(reached, key=abs)
-    then = tuple(replace(p, ev100=p.ev100 + p.moved(at_s, at_s + after_s)) for p in demands.parts)
+    then = tuple(p.being(p.ev100 + p.moved(at_s, at_s + after_s)) for p in demands.parts)
     quantities = {"after_s": after_s, "is_darker": missing < 0}
-    yield "other_hour", quantities, replace(demands, parts=then)
+    yield "other_hour", quantities, demands.under(then)
 
 
 def _afterwards(conflict: Conflict, landing: Landing) -> Iterator[WayOut]:
@@ -389,9 +390,9 @@ def _with_dial(demands: Demands, dial: Dial) -> Demands:
 
 def _with_part(demands: Demands, place: int, part: LightPart) -> Demands:
     parts: Sequence[LightPart] = demands.parts
-    return replace(demands, parts=(*parts[:place], part, *parts[place + 1 :]))
+    return demands.under((*parts[:place], part, *parts[place + 1 :]))
 
 
 def _brightened(demands: Demands, place: int, stops: float) -> Demands:
     part = demands.parts[place]
-    return _with_part(demands, place, replace(part, ev100=part.ev100 + stops))
+    return _with_part(demands, place, part.being(part.ev100 + stops))

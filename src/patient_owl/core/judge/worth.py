@@ -11,7 +11,7 @@ from collections.abc import Mapping
 import numpy as np
 
 from patient_owl.core.exposure.dials import Control
-from patient_owl.core.judge.demand import Liked, Pull
+from patient_owl.core.judge.liked import Liked, Pull
 from patient_owl.core.light.part import Lever, LightPart
 from patient_owl.core.types import FloatArray
 

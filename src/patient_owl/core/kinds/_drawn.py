@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from patient_owl.core.judge.demand import Liked
+from patient_owl.core.judge.liked import Liked
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import Brought
 from patient_owl.core.light.lamp import Tool

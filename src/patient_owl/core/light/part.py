@@ -108,6 +108,12 @@ class LightPart:
         """What its controls are to make, so that it lands where it is wanted. [stops]"""
         return self.ev100 - self.placement_stops
 
+    def being(self, ev100: float) -> "LightPart":
+        """The same light, so bright: a fifth of what replace() costs, for every word ahead."""
+        other = object.__new__(LightPart)
+        other.__dict__.update(self.__dict__, ev100=ev100)
+        return other
+
     def lands(self, settings: Settings) -> float:
         """Where it ends up with these settings, from mid-grey, its levers as stated. [stops]"""
         return self.ev100 - settings.ev100_by(self.answers_to)
@@ -119,11 +125,13 @@ class LightPart:
 
     def levers_for(self, settings: Settings) -> dict[str, float]:
         """Where its levers bring it home with these settings, or end."""
-        missing, found = self.placement_stops - self.lands(settings), {}
+        if not self.levers:
+            return {}
+        missing, values = self.placement_stops - self.lands(settings), {}
         for lever in self.levers:
-            value = found[lever.key] = lever.for_stops(missing)
+            value = values[lever.key] = lever.for_stops(missing)
             missing -= lever.stops(value)
-        return found
+        return values
 
     def ev100_set(self, settings: Settings, levers: Mapping[str, float]) -> float:
         """What controls and levers make of it together, its levers as stated. [stops]"""

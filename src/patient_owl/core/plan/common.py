@@ -8,7 +8,8 @@ from patient_owl.core.exposure.bracket import BracketFrame, bracket, frames_for
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.judge import worth
 from patient_owl.core.judge.choose import MISSED_STOPS, Solution, choose
-from patient_owl.core.judge.demand import Demands, Liked
+from patient_owl.core.judge.demand import Demands
+from patient_owl.core.judge.liked import Liked
 from patient_owl.core.judge.ways import past_stops
 from patient_owl.core.judge.worth import is_hard
 from patient_owl.core.kit import Kit

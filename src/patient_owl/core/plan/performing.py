@@ -12,7 +12,7 @@ from typing import NamedTuple
 
 from patient_owl.core.exposure.settings import Positions
 from patient_owl.core.judge.choose import Solution
-from patient_owl.core.judge.demand import Liked
+from patient_owl.core.judge.liked import Liked
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import Brought
 from patient_owl.core.light.part import LightPart

@@ -28,7 +28,7 @@ STILL_AT_IT_S = 1800.0  # somebody whose last take is older begins anew; common 
 def room_of(planned: PlannedShot, after_s: float = 0.0, sharpness: Sharpness = UNLEARNED) -> Room:
     """Where the next setting may move, as the recipe and the photographer's locks have it."""
     return Room(
-        demands=replace(planned.plan.solution.demands, parts=planned.plan.parts),
+        demands=planned.plan.solution.demands.under(planned.plan.parts),
         has_tests=True,
         consequences=partial(
             consequences, planned.kit, planned.plan.blurs, planned.scene.temperature_c

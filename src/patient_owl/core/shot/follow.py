@@ -43,8 +43,8 @@ def settings_for(
     solution = planned.plan.solution
     lead, *others = solution.demands.parts
     parts = [
-        replace(lead, ev100=wanted_ev100 + lead.placement_stops),
-        *(replace(part, ev100=part.ev100 + part.moved(0.0, after_s)) for part in others),
+        lead.being(wanted_ev100 + lead.placement_stops),
+        *(part.being(part.ev100 + part.moved(0.0, after_s)) for part in others),
     ]
     return choose(replace(solution.demands, parts=tuple(parts), now=now or {})).positions
 

@@ -7,7 +7,7 @@ it and for what is there besides.
 import math
 
 from patient_owl.core.exposure.settings import Positions
-from patient_owl.core.judge.demand import Liked
+from patient_owl.core.judge.liked import Liked
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.beam import WIDEST_BEAM_DEG
 from patient_owl.core.light.brought import USUAL_STOPS, Brought

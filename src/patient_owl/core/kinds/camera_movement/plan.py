@@ -9,7 +9,7 @@ from dataclasses import replace
 
 from patient_owl.core.exposure.settings import Positions
 from patient_owl.core.judge.choose import Solution
-from patient_owl.core.judge.demand import Liked
+from patient_owl.core.judge.liked import Liked
 from patient_owl.core.judge.worth import LONGER_REST, wished_time
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.aperture import diffraction

@@ -13,7 +13,7 @@ from patient_owl.core.exposure.bracket import MOST_FRAMES, BracketFrame, bracket
 from patient_owl.core.exposure.dials import DialValue
 from patient_owl.core.exposure.settings import Positions, Settings, settings_on
 from patient_owl.core.judge.choose import Solution
-from patient_owl.core.judge.demand import Liked
+from patient_owl.core.judge.liked import Liked
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.aperture import SUNSTAR_F_NUMBER, diffraction, rays_of
 from patient_owl.core.limits.motion import ghosts_vanish

@@ -5,7 +5,7 @@ wait for the minute of dusk at which outside equals inside. Close focus makes de
 """
 
 from patient_owl.core.judge.choose import Solution
-from patient_owl.core.judge.demand import Liked
+from patient_owl.core.judge.liked import Liked
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.aperture import depth_needs, diffraction
 from patient_owl.core.limits.limit import Limit

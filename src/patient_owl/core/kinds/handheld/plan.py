@@ -7,7 +7,7 @@ out and firing a short burst are worth more than any setting.
 from collections.abc import Sequence
 
 from patient_owl.core.exposure.settings import Positions
-from patient_owl.core.judge.demand import Liked
+from patient_owl.core.judge.liked import Liked
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.limits.sensor import knee_mark, noise_floor

@@ -7,7 +7,7 @@ and brings up what the night itself lights.
 import math
 
 from patient_owl.core.exposure.settings import Positions
-from patient_owl.core.judge.demand import Liked
+from patient_owl.core.judge.liked import Liked
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import USUAL_STOPS, Brought
 from patient_owl.core.light.dose import (

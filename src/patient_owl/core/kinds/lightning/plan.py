@@ -10,7 +10,7 @@ import math
 
 from patient_owl.core.exposure.settings import Positions
 from patient_owl.core.judge.choose import Solution
-from patient_owl.core.judge.demand import Liked
+from patient_owl.core.judge.liked import Liked
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.found import as_learned
 from patient_owl.core.light.part import DRAWN, LightPart

@@ -9,8 +9,8 @@ from dataclasses import replace
 
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.judge.choose import Solution
-from patient_owl.core.judge.demand import Liked, Pull
 from patient_owl.core.judge.hold import Hold
+from patient_owl.core.judge.liked import Liked, Pull
 from patient_owl.core.judge.worth import LONGER_SILK, LOOK, wished_time
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.part import LightPart

@@ -11,7 +11,7 @@ import numpy as np
 
 from patient_owl.core.constants import SIDEREAL_DAY_S
 from patient_owl.core.exposure.settings import Positions
-from patient_owl.core.judge.demand import Liked
+from patient_owl.core.judge.liked import Liked
 from patient_owl.core.judge.worth import SHORTER, SHORTER_FRAMES, wished_time
 from patient_owl.core.kept import kept
 from patient_owl.core.kit import Kit, Lens

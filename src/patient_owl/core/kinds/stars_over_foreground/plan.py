@@ -14,7 +14,7 @@ from patient_owl.core.constants import (
 from patient_owl.core.exposure.ladder import equivalent
 from patient_owl.core.exposure.settings import Positions
 from patient_owl.core.judge.choose import Solution
-from patient_owl.core.judge.demand import Liked
+from patient_owl.core.judge.liked import Liked
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.limits.output import OUTPUT_WIDTH_PX, output_px

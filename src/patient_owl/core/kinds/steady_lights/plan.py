@@ -8,7 +8,7 @@ from collections.abc import Sequence
 
 from patient_owl.core.exposure.settings import ev100_from_luminance
 from patient_owl.core.judge.choose import Solution
-from patient_owl.core.judge.demand import Liked
+from patient_owl.core.judge.liked import Liked
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.beam import scattered_luminance_cd_m2
 from patient_owl.core.light.brought import USUAL_STOPS, Brought

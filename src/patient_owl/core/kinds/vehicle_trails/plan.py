@@ -9,7 +9,7 @@ import math
 
 from patient_owl.core.constants import KM_H
 from patient_owl.core.exposure.settings import Positions
-from patient_owl.core.judge.demand import Liked
+from patient_owl.core.judge.liked import Liked
 from patient_owl.core.judge.worth import wished_time
 from patient_owl.core.kit import Kit
 from patient_owl.core.limits.aperture import diffraction
