@@ -151,15 +151,13 @@ class _ByLights:
         ends = [sorted(lever.stops(end) for end in lever.ends) for lever in self.parts[0].levers]
         dimmer, brighter = (sum(end) for end in zip((0.0, 0.0), *ends, strict=True))
         home = -self.wanted_ev100[0] - others.stops
-        reach = (bound - time.price.min() - others.cheapest) / worth.MISS
+        spare = bound - time.price.min() - others.cheapest
+        groups = np.flatnonzero((spare >= 0).any(axis=(0, 1)))
+        home, reach = home[..., groups], worth.lead_misses(spare[..., groups]) + self.free_stops
         if "exposure_s" not in self.parts[0].answers_to:
-            missed = np.maximum(np.maximum(home - brighter, dimmer - home), 0) - self.free_stops
-            groups = np.flatnonzero((missed <= reach).any(axis=(0, 1)))
-            return groups, np.flatnonzero(time.price <= bound.max() - others.cheapest.min())[
-                :, None
-            ]
-        groups = np.flatnonzero(others.cheapest <= bound.max() - time.price.min())
-        home, reach = home[..., groups], np.maximum(reach[..., groups], 0) + self.free_stops
+            missed = np.maximum(np.maximum(home - brighter, dimmer - home), 0)
+            rows = np.flatnonzero(time.price <= bound.max() - others.cheapest.min())
+            return groups[(missed <= reach).any(axis=(0, 1))], rows[:, None]
         first = self.times.stops.searchsorted(home - brighter - reach)
         after = self.times.stops.searchsorted(home - dimmer + reach, side="right")
         rows = first + np.arange(max(int((after - first).max()), 1))[:, None]

@@ -164,6 +164,12 @@ def miss_price(
     return np.asarray(weight * (price + NEARER * nearer) + last)
 
 
+def lead_misses(price: FloatArray) -> FloatArray:
+    """By how much the lead may miss for a price at most, what is free left out. [stops ≥ 0]"""
+    root = np.sqrt(MISS**2 + 4 * MISS_GROWS * np.maximum(price, 0))
+    return np.asarray((root - MISS) / (2 * MISS_GROWS))
+
+
 def seen_miss(part: LightPart, miss_stops: FloatArray, *, is_lead: bool) -> FloatArray:
     """What is seen of a miss: beside the lead black is black, wished or come."""
     if is_lead or part.is_brought:
