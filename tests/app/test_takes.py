@@ -72,6 +72,41 @@ def test_bursts_are_judged_apart_from_the_town(ida: TestClient) -> None:
     assert "whole, bursts, town" in refused.json()["detail"]
 
 
+@pytest.mark.parametrize("role", ["ground", "bracket"])
+def test_a_kept_frame_for_another_part_leaves_the_picture_as_it_was_and_is_told_itself(
+    ida: TestClient, role: str
+) -> None:
+    # law 9 of the judge: a kept take is final for its role
+    shot = making.shot(ida)
+    chain = f"/api/v1/shots/{shot['id']}/chain"
+    picture = ida.get(chain).json()["advice"]["values"]
+    ida.put(
+        f"/api/v1/takes/{uuid7()}",
+        json=making.take_body(shot["id"], **picture, verdicts={"whole": "right"}),
+    )
+    other = {**picture, "exposure_s": 240, "iso": 400}
+    said = {"started_at_utc": "2026-12-09T22:50:00Z", "verdicts": {"whole": "right"}, "role": role}
+    answer = ida.put(
+        f"/api/v1/takes/{uuid7()}", json=making.take_body(shot["id"], **other, **said)
+    ).json()
+    assert answer["links"][1]["take"]["is_keeper"]
+    assert answer["advice"]["values"] == pytest.approx(picture, rel=0.01)
+    assert len(answer["kept_for"]) == 1
+    assert "4 min" in answer["kept_for"][0]
+    field = ida.get(f"/api/v1/shots/{shot['id']}/field").json()
+    [kept] = field["kept_for"]
+    assert field["settings"][kept["setting"]]["time"] == "4 min"
+    assert "4 min" not in field["settings"][field["setting"]]["text"]
+    # of the picture itself after all, it is the picture's from then on
+    take = answer["links"][1]["take"]
+    own = {key: value for key, value in take.items() if key not in ("id", "version")}
+    mended = ida.put(
+        f"/api/v1/takes/{take['id']}", json={**own, "role": "frame"}, headers={"If-Match": '"v1"'}
+    ).json()
+    assert mended["kept_for"] == []
+    assert mended["advice"]["values"]["exposure_s"] == 240
+
+
 def test_a_light_somebody_changed_is_kept_with_the_take_and_what_was_seen_before_is_a_hint(
     ida: TestClient,
 ) -> None:

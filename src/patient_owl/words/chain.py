@@ -6,6 +6,7 @@ from patient_owl.core.advise.belief import Verdict
 from patient_owl.core.advise.next import Advice
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.light.part import WHOLE
+from patient_owl.core.plan.role import Role
 from patient_owl.words.parts import part_name
 from patient_owl.words.plan import CONTROL_TITLES, conflict_text, way_text
 from patient_owl.words.quantities import begun, signed_stops, stops
@@ -21,6 +22,19 @@ VERDICTS: Mapping[Verdict, str] = {
     "bright": "bright",
     "blown": "blown",
 }
+
+# What a frame was for, after "for".
+ROLE_LABELS: Mapping[Role, str] = {
+    "frame": "the picture",
+    "bracket": "a bracket",
+    "sky": "the sky alone",
+    "ground": "the ground alone",
+}
+
+
+def kept_for_text(role: Role, settings: str, at_local: str) -> str:
+    """`Kept for the ground alone: 4 min, f/4, ISO 400, from 22:41.`"""
+    return f"Kept for {ROLE_LABELS[role]}: {settings}, from {at_local}."
 
 
 def seen_text(verdicts: Mapping[str, Verdict]) -> str:

@@ -3377,13 +3377,16 @@ export interface components {
          * @description The takes of a shot in the order they were made, and what to do next.
          *
          *     advice: None where the shot cannot be planned; trouble says why. asked: what words may be
-         *     about, the light the picture is exposed for first.
+         *     about, the light the picture is exposed for first. roles: what a take may have been for.
+         *     kept_for: of each other part of the picture the setting that was kept, in words.
          */
         ChainOut: {
             advice: components["schemas"]["AdviceOut"] | null;
             asked: components["schemas"]["AskedOut"][];
+            kept_for: string[];
             links: components["schemas"]["LinkOut"][];
             loose_photos: components["schemas"]["PhotoOut"][];
+            roles: components["schemas"]["RoleOut"][];
             /** Format: uuid */
             shot_id: string;
             trouble: string | null;
@@ -3611,7 +3614,8 @@ export interface components {
          *     setting becomes as the light moves, between meant_from_utc and meant_until_utc: before and after
          *     these the shot is tried out, in the light it is planned for. series: the frames due, where a
          *     series is wanted. takes: made so far, judged or not. test: a quick frame to begin with, where
-         *     the planned one is long.
+         *     the planned one is long. roles: what a frame may be for, the picture itself first. kept_for:
+         *     what was kept for its other parts.
          */
         FieldShotOut: {
             answers: {
@@ -3627,6 +3631,7 @@ export interface components {
             discipline: string;
             /** Format: uuid */
             id: string;
+            kept_for: components["schemas"]["KeptSettingOut"][];
             later: components["schemas"]["LaterOut"][];
             lights: components["schemas"]["AskedOut"][];
             /** Format: date-time */
@@ -3635,6 +3640,7 @@ export interface components {
             meant_until_utc: string;
             others: components["schemas"]["OffsetSettingOut"][];
             programs: components["schemas"]["ProgramOut"][];
+            roles: components["schemas"]["RoleOut"][];
             sentence: string;
             series: components["schemas"]["DueOut"][];
             setting: number;
@@ -4058,6 +4064,11 @@ export interface components {
             /** @default  */
             text: string;
             version: number;
+        };
+        /** @description What was kept for another part of the picture, as the ground alone. */
+        KeptSettingOut: {
+            label: string;
+            setting: number;
         };
         /**
          * @example {
@@ -5268,6 +5279,12 @@ export interface components {
             term: components["schemas"]["JsonValue"];
             unit: string;
         };
+        /** @description What a frame may be for, in words. */
+        RoleOut: {
+            /** @enum {string} */
+            key: "frame" | "bracket" | "sky" | "ground";
+            label: string;
+        };
         /** @description An equivalent at the same ISO and filter: `2 s, f/11`. */
         RungOut: {
             exposure_s: number;
@@ -6048,6 +6065,12 @@ export interface components {
             /** @default  */
             note: string;
             /**
+             * @description what the frame was for
+             * @default frame
+             * @enum {string}
+             */
+            role: "frame" | "bracket" | "sky" | "ground";
+            /**
              * @description lights changed before it, or `whole`
              * @default []
              */
@@ -6123,6 +6146,12 @@ export interface components {
             nd_stops: number;
             /** @default  */
             note: string;
+            /**
+             * @description what the frame was for
+             * @default frame
+             * @enum {string}
+             */
+            role: "frame" | "bracket" | "sky" | "ground";
             /**
              * @description lights changed before it, or `whole`
              * @default []

@@ -70,6 +70,8 @@ export const shot = ({
   ],
   others: [],
   uses_noise_reduction: false,
+  roles: [{ key: 'frame', label: 'the picture' }],
+  kept_for: [],
   lights: [{ key: 'whole', name: '' }],
   answers: { whole: { dark } },
   later: [],

@@ -41,6 +41,9 @@ export interface Run {
   lights: Schemas['AskedOut'][]
   judged: string
   judgedName: string
+  /** What its frame is for: the picture itself, or another part of it. */
+  roles: Schemas['RoleOut'][]
+  role: Schemas['RoleOut']['key']
   /** A search for the right exposure, frame by frame, of which one is named at the end. */
   isBracket: boolean
   cues: Schemas['CueOut'][]
@@ -83,6 +86,8 @@ function common(shot: FieldShot, setting: Setting | undefined, options: Options)
     lights,
     judged: first?.key ?? '',
     judgedName: first?.name ?? '',
+    roles: shot.roles,
+    role: 'frame' as const,
     at: 0,
     made: [],
   }

@@ -384,6 +384,25 @@ test('a bracket files every frame with its own setting and takes the right one o
   expect(field.progressOf(of).takes).toBe(3)
 })
 
+test('of a bracket none is right: all are kept to be put together', async () => {
+  const { field, shot: of } = await opened()
+  const [frame] = settled(begun(of, setting('plus one'), options, 0), 60_000).made
+  if (!frame) throw new Error('nothing made')
+  await field.step({ ...bracketed(of, options), state: 'asking', made: [frame] })
+  await field.choose(null)
+  expect(server.bodies).toMatchObject([{ role: 'bracket', is_keeper: true, verdicts: {} }])
+})
+
+test('a word over a frame for the ground alone moves nothing of the picture', async () => {
+  const { field, shot: of } = await opened()
+  server.isUp = false
+  const was = field.progressOf(of)
+  const ran = settled(begun(of, was.setting, options, 0), 60_000)
+  await field.step({ ...ran, role: 'ground' })
+  await field.judge('dark')
+  expect(field.progressOf(of)).toEqual({ ...was, takes: was.takes + 1 })
+})
+
 test('a night asked for before a word was said does not undo the word when it comes', async () => {
   await opened()
   const { promise, resolve } = deferred<undefined>()

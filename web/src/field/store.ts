@@ -12,6 +12,7 @@ import { useNotices } from '../shared/stores/notices'
 import { useSession } from '../shared/stores/session'
 import { forget, queueTake, retry, send } from '../shared/outbox'
 import { settingAt } from './bundle'
+import type { Schemas } from '../api/client'
 import { dueAt, fresh, standing, type Due } from './standing'
 import type { Finished } from './order'
 import type { Made, Run } from './run'
@@ -194,6 +195,7 @@ export const useField = defineStore('field', () => {
     made: Made,
     verdict: Verdict | null,
     scene_changed: string[] = [],
+    kept: Partial<Schemas['TakeIn']> = {},
   ): Promise<string> {
     const id = newId(made.startedAt)
     await queueTake({
@@ -207,7 +209,9 @@ export const useField = defineStore('field', () => {
         frames: made.frames,
         verdicts: verdict ? { [of.judged]: verdict } : {},
         scene_changed,
+        role: of.role,
         note: '',
+        ...kept,
       },
     })
     return id
@@ -218,6 +222,8 @@ export const useField = defineStore('field', () => {
     const shot = night.value?.shots.find((s) => s.id === of.shotId)
     if (!shot) return
     const before = progressOf(shot)
+    // a frame for another part of the picture tells nothing of this one
+    if (of.role !== 'frame') return changeProgress(shot, { takes: before.takes + 1 })
     // what was worked out beforehand knows nothing of a changed scene
     const isSame = made.setting.text === before.setting.text && before.changed.length === 0
     const holds = !made.isEarly && isSame
@@ -264,14 +270,20 @@ export const useField = defineStore('field', () => {
     return [id]
   }
 
-  /** The frame of a bracket that was right, or none: all are kept, each with its own setting. */
+  /** The frame of a bracket that was right; or none, and all are kept to be put together. */
   async function choose(right: number | null): Promise<string[]> {
     const of = run.value
     if (!of) return []
     const ids: string[] = []
     for (const [i, made] of of.made.entries())
       ids.push(
-        await queueMade(of, made, i === right ? 'right' : null, i === 0 ? changedOf(of) : []),
+        await queueMade(
+          of,
+          made,
+          i === right ? 'right' : null,
+          i === 0 ? changedOf(of) : [],
+          right === null ? { role: 'bracket', is_keeper: true } : {},
+        ),
       )
     await step(null)
     const shot = night.value?.shots.find((s) => s.id === of.shotId)

@@ -17,6 +17,7 @@ from patient_owl.core.light.part import Changes, LightPart
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.optics.camera import Framing
 from patient_owl.core.plan.report import Blurs
+from patient_owl.core.plan.role import Role
 from patient_owl.core.plan.schools import SCHOOLS, default_school
 from patient_owl.core.plan.sketch import Sketch
 from patient_owl.core.program.program import Program, one_frame
@@ -271,7 +272,7 @@ class Recipe:
     control that keeps the brightness until the photographer says otherwise. lead_answers_to: what
     moves the light it is exposed for. faces: what a new shot is turned to. packs: what goes into
     the bag besides, by code. waits_for: the kind of event it is about, where the night has some.
-    is_handheld: nothing stands on legs.
+    is_handheld: nothing stands on legs. also_frames: what people often take a second frame for.
     """
 
     key: str
@@ -290,6 +291,7 @@ class Recipe:
     packs: tuple[str, ...] = ()
     waits_for: str = ""
     is_handheld: bool = False
+    also_frames: tuple[Role, ...] = ()
 
     def bringing(self, brought: Sequence[Brought]) -> tuple[Brought, ...]:
         """What is brought, with what the discipline cannot do without and nobody named."""

@@ -7,7 +7,7 @@ from pydantic import BaseModel
 
 from patient_owl.core.advise.belief import Verdict
 from patient_owl.core.program.calls import CallKind
-from patient_owl.journal.takes.schemas import AskedOut, Levers, VerdictOut
+from patient_owl.journal.takes.schemas import AskedOut, Levers, RoleOut, VerdictOut
 from patient_owl.planning.order.schemas import AheadOut
 from patient_owl.planning.shots.schemas import LineOut
 from patient_owl.planning.wire.exposure import GivenOut, ProgramOut
@@ -55,6 +55,13 @@ class OffsetSettingOut(BaseModel):
     setting: int
 
 
+class KeptSettingOut(BaseModel):
+    """What was kept for another part of the picture, as the ground alone."""
+
+    label: str
+    setting: int
+
+
 class LaterOut(BaseModel):
     """What is to be set from a moment on, after the takes the server knows of: the light has moved.
 
@@ -94,7 +101,8 @@ class FieldShotOut(BaseModel):
     setting becomes as the light moves, between meant_from_utc and meant_until_utc: before and after
     these the shot is tried out, in the light it is planned for. series: the frames due, where a
     series is wanted. takes: made so far, judged or not. test: a quick frame to begin with, where
-    the planned one is long.
+    the planned one is long. roles: what a frame may be for, the picture itself first. kept_for:
+    what was kept for its other parts.
     """
 
     id: UUID
@@ -111,6 +119,8 @@ class FieldShotOut(BaseModel):
     bracket: list[OffsetSettingOut]
     others: list[OffsetSettingOut]
     uses_noise_reduction: bool
+    roles: list[RoleOut]
+    kept_for: list[KeptSettingOut]
     lights: list[AskedOut]
     answers: Answers
     later: list[LaterOut]

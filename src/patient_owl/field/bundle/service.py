@@ -8,7 +8,7 @@ from zoneinfo import ZoneInfo
 from patient_owl.core.advise.belief import JudgedTake, Sharpness
 from patient_owl.core.advise.tree import Node, Tree
 from patient_owl.core.exposure.dials import Control
-from patient_owl.core.exposure.settings import Positions
+from patient_owl.core.exposure.settings import Positions, positions_near
 from patient_owl.core.light.part import Levers
 from patient_owl.core.plan.bringing import LightUse
 from patient_owl.core.plan.planned import PlannedShot
@@ -25,13 +25,14 @@ from patient_owl.field.bundle.schemas import (
     FieldNightOut,
     FieldSettingOut,
     FieldShotOut,
+    KeptSettingOut,
     LaterOut,
     LeftOutOut,
     OffsetSettingOut,
     QuickFrameOut,
 )
-from patient_owl.journal.takes.present import asked_out, verdicts_out
-from patient_owl.journal.takes.record import Record, records_of
+from patient_owl.journal.takes.present import asked_out, roles_out, verdicts_out
+from patient_owl.journal.takes.record import Record, records_of, settings_of
 from patient_owl.library.places.zones import zone
 from patient_owl.planning.nights.service import sentence_of
 from patient_owl.planning.order.ahead import ahead_out
@@ -46,7 +47,7 @@ from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.item_errors import or_trouble
 from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.shots import Shot
-from patient_owl.words.chain import change_text, moved_text, reason_texts
+from patient_owl.words.chain import ROLE_LABELS, change_text, moved_text, reason_texts
 from patient_owl.words.kinds import DISCIPLINES, STEPS
 from patient_owl.words.night import clock
 from patient_owl.words.plan import position_texts, said, sentence_rest
@@ -200,6 +201,14 @@ def shot_out(
             if (found := follow.brighter(planned, positions, stops))
         ],
         uses_noise_reduction=planned.uses_noise_reduction,
+        roles=roles_out(("frame", *planned.recipe.also_frames)),
+        kept_for=[
+            KeptSettingOut(
+                label=ROLE_LABELS[take.role],
+                setting=settings.place(positions_near(planned.kit.dials, settings_of(take))),
+            )
+            for take in record.kept_for(planned)
+        ],
         lights=asked_out(planned),
         answers=_answers(tree, now, settings),
         later=_later(planned, known, now_s, sharpness, settings, span_s, place_zone),

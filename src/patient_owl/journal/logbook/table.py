@@ -42,6 +42,7 @@ def rows_of(session: Session, user: User) -> Iterator[dict[str, Any]]:
             "nd_stops": take.nd_stops,
             "frames": take.frames,
             "verdicts": "; ".join(f"{key}: {word}" for key, word in take.verdicts.items()),
+            "role": take.role,
             "is_keeper": take.is_keeper,
             "rating": max((photo.rating for photo in mine), default=0),
             "tags": "; ".join(dict.fromkeys(tag for photo in mine for tag in photo.tags)),

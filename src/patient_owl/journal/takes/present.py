@@ -1,8 +1,12 @@
 """The chain of a shot's takes on the wire, in words."""
 
+from collections.abc import Iterable
+from zoneinfo import ZoneInfo
+
 from patient_owl.core.exposure.settings import stops_between
 from patient_owl.core.light.part import asked_of
 from patient_owl.core.plan.planned import PlannedShot
+from patient_owl.core.plan.role import ROLES, Role
 from patient_owl.core.shot import advise, find
 from patient_owl.core.sky import ephemeris
 from patient_owl.journal.photos.service import out as photo_out
@@ -14,6 +18,7 @@ from patient_owl.journal.takes.schemas import (
     LinkOut,
     MeasuredOut,
     RememberedOut,
+    RoleOut,
     TakeOut,
     VerdictOut,
 )
@@ -25,7 +30,13 @@ from patient_owl.platform.item_errors import or_trouble
 from patient_owl.platform.tables.lessons import FindingRow
 from patient_owl.platform.tables.shots import Shot
 from patient_owl.platform.tables.takes import Take
-from patient_owl.words.chain import VERDICTS, advice_texts, change_text
+from patient_owl.words.chain import (
+    ROLE_LABELS,
+    VERDICTS,
+    advice_texts,
+    change_text,
+    kept_for_text,
+)
 from patient_owl.words.lessons import finding_text, light_name
 from patient_owl.words.lights import measured_text
 from patient_owl.words.night import clock
@@ -46,8 +57,8 @@ def chain_out(planner: Planner, shot: Shot, record: Record | None = None) -> Cha
     links = [
         LinkOut(
             take=TakeOut.model_validate(take),
-            settings=said(exact_texts(settings_of(take), _glass(take, planned))),
-            started_local=clock(take.started_at_utc, place_zone),
+            settings=_settings_text(take, planned),
+            started_local=_at(take, place_zone),
             change=_change(before, take, planned),
             photos=[photo_out(photo, place_zone) for photo in photos if photo.take_id == take.id],
         )
@@ -64,7 +75,24 @@ def chain_out(planner: Planner, shot: Shot, record: Record | None = None) -> Cha
         trouble=trouble,
         verdicts=verdicts_out(),
         asked=asked_out(planned),
+        roles=roles_out(ROLES),
+        kept_for=[
+            kept_for_text(take.role, _settings_text(take, planned), _at(take, place_zone))
+            for take in (record.kept_for(planned) if planned else [])
+        ],
     )
+
+
+def _at(take: Take, place_zone: ZoneInfo) -> str:
+    return clock(take.started_at_utc, place_zone)
+
+
+def _settings_text(take: Take, planned: PlannedShot | None) -> str:
+    return said(exact_texts(settings_of(take), _glass(take, planned)))
+
+
+def roles_out(roles: Iterable[Role]) -> list[RoleOut]:
+    return [RoleOut(key=role, label=ROLE_LABELS[role]) for role in roles]
 
 
 def _advice_out(planner: Planner, shot: Shot, planned: PlannedShot, record: Record) -> AdviceOut:

@@ -11,6 +11,7 @@ from patient_owl.core.exposure.reading import HistogramReading
 from patient_owl.core.exposure.reciprocity import Film
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.plan.planned import PlannedShot
+from patient_owl.core.plan.role import ROLES, is_of_picture
 from patient_owl.core.shot import advise
 from patient_owl.core.sky import ephemeris
 from patient_owl.journal.photos.service import reading_of
@@ -29,7 +30,8 @@ class Record:
     photos: list[Photo] = field(default_factory=list)
 
     def judged(self, planned: PlannedShot) -> list[JudgedTake]:
-        """What is known from the takes that say anything, oldest first."""
+        """What is known of the picture's own frames from the takes that say anything, oldest
+        first."""
         readings, film = self._readings(), planned.kit.body.film
         return [
             advise.as_shown(
@@ -45,8 +47,15 @@ class Record:
                 ),
             )
             for take in self.takes
-            if take.verdicts or take.id in readings or take.scene_changed or take.is_keeper
+            if is_of_picture(take.role, planned.lead.key)
+            and (take.verdicts or take.id in readings or take.scene_changed or take.is_keeper)
         ]
+
+    def kept_for(self, planned: PlannedShot) -> list[Take]:
+        """Of each other part of the picture the latest take that is kept: its setting stands."""
+        kept = {take.role: take for take in self.takes if take.is_keeper}
+        others = (role for role in ROLES if not is_of_picture(role, planned.lead.key))
+        return [kept[role] for role in others if role in kept]
 
     def _readings(self) -> dict[UUID, HistogramReading]:
         """By take; the first picture of a take counts."""

@@ -7,6 +7,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from patient_owl.core.advise.belief import Verdict
 from patient_owl.core.exposure.dials import Control
+from patient_owl.core.plan.role import Role
 from patient_owl.journal.photos.schemas import PhotoOut
 from patient_owl.planning.shots.lights import MOST_LIGHTS, LeverValue
 from patient_owl.planning.wire.exposure import GivenOut
@@ -55,6 +56,7 @@ class TakeIn(RequestBody):
     levers: Annotated[
         Levers, Field(description="where those of the lights that are brought stood")
     ] = {}
+    role: Annotated[Role, Field(description="what the frame was for")] = "frame"
     is_keeper: Annotated[bool | None, Field(description="None: kept when it was seen right")] = None
     note: Notes = ""
 
@@ -79,6 +81,13 @@ class AskedOut(BaseModel):
 
     key: str
     name: str
+
+
+class RoleOut(BaseModel):
+    """What a frame may be for, in words."""
+
+    key: Role
+    label: str
 
 
 class LinkOut(BaseModel):
@@ -132,7 +141,8 @@ class ChainOut(BaseModel):
     """The takes of a shot in the order they were made, and what to do next.
 
     advice: None where the shot cannot be planned; trouble says why. asked: what words may be
-    about, the light the picture is exposed for first.
+    about, the light the picture is exposed for first. roles: what a take may have been for.
+    kept_for: of each other part of the picture the setting that was kept, in words.
     """
 
     shot_id: UUID
@@ -142,6 +152,8 @@ class ChainOut(BaseModel):
     trouble: str | None
     verdicts: list[VerdictOut]
     asked: list[AskedOut]
+    roles: list[RoleOut]
+    kept_for: list[str]
 
 
 class MatchedOut(BaseModel):

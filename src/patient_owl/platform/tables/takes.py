@@ -4,9 +4,10 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import JSON, Boolean, ColumnElement, ForeignKey, Index, Text
+from sqlalchemy import JSON, Boolean, ColumnElement, ForeignKey, Index, String, Text
 from sqlalchemy.orm import Mapped, mapped_column
 
+from patient_owl.core.plan.role import Role
 from patient_owl.platform.storage.base import Base, Owned
 from patient_owl.platform.tables.shots import shots_of
 
@@ -17,7 +18,7 @@ class Take(Owned, Base):
     lost_stops: to a film's reciprocity; None for takes kept before that was written down.
     frames: how many were made in the run. verdicts: words said, by the light they are about.
     scene_changed: the lights somebody changed just before it. levers: where those of the lights
-    that were brought stood, by light and lever.
+    that were brought stood, by light and lever. role: what the frame was for.
     """
 
     __tablename__ = "takes"
@@ -35,6 +36,7 @@ class Take(Owned, Base):
     verdicts: Mapped[dict[str, Any]] = mapped_column(JSON)
     scene_changed: Mapped[list[str]] = mapped_column(JSON)
     levers: Mapped[dict[str, dict[str, float]]] = mapped_column(JSON)
+    role: Mapped[Role] = mapped_column(String(20))
     is_keeper: Mapped[bool] = mapped_column(Boolean)
     note: Mapped[str] = mapped_column(Text)
 

@@ -13,6 +13,7 @@ const { run, verdicts } = defineProps<{
 }>()
 const emit = defineEmits<{
   about: [light: Schemas['AskedOut']]
+  serve: [role: Schemas['RoleOut']['key']]
   judge: [verdict: Verdict | null]
   choose: [frame: number | null]
   discard: []
@@ -41,6 +42,17 @@ const what = computed(() => run.judgedName || 'the picture')
   <section v-else class="judging" aria-label="What did you see?">
     <img v-if="picture" :src="picture" alt="The simulated picture" />
     <p class="made figures">{{ run.title }}, {{ run.made[0]?.setting.text }}</p>
+    <div v-if="run.roles.length > 1" class="row small" role="group" aria-label="What it is for">
+      <button
+        v-for="role in run.roles"
+        :key="role.key"
+        type="button"
+        :aria-pressed="role.key === run.role"
+        @click="emit('serve', role.key)"
+      >
+        for {{ role.label }}
+      </button>
+    </div>
     <p class="ask">Look at {{ what }}. What did you see?</p>
     <div v-if="run.lights.length > 1" class="row small lights" role="group" aria-label="Judge">
       <button

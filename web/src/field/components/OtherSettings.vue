@@ -8,12 +8,13 @@ import type { FieldShot, Setting } from '../bundle'
 const { shot } = defineProps<{ shot: FieldShot }>()
 const emit = defineEmits<{ use: [setting: Setting]; bracket: [] }>()
 
-const rows = computed(() =>
-  [...shot.others, ...shot.bracket].map(({ stops, setting: place }) => ({
+const rows = computed(() => {
+  const kept = shot.kept_for.map(({ label, setting }) => ({ stops: `kept for ${label}`, setting }))
+  return [...kept, ...shot.others, ...shot.bracket].map(({ stops, setting: place }) => ({
     stops,
     setting: settingAt(shot, place),
-  })),
-)
+  }))
+})
 </script>
 
 <template>

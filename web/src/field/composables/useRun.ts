@@ -187,6 +187,12 @@ export function useRun(nightId: () => string) {
     if (of) await field.step({ ...of, judged: light.key, judgedName: light.name })
   }
 
+  /** What the frame was for. */
+  async function serve(role: Schemas['RoleOut']['key']): Promise<void> {
+    const of = run.value
+    if (of) await field.step({ ...of, role })
+  }
+
   /** A frame of a series is due. */
   const callOut = (words: string) => voice.mark(sound.value, words)
 
@@ -216,6 +222,7 @@ export function useRun(nightId: () => string) {
     finish,
     discard,
     about,
+    serve,
     judge,
     choose,
   }

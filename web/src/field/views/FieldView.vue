@@ -218,6 +218,7 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
         :verdicts="field.night.verdicts"
         :picture="going.picture.value"
         @about="going.about"
+        @serve="going.serve"
         @judge="going.judge"
         @choose="going.choose"
         @discard="going.discard"

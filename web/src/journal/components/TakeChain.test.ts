@@ -42,6 +42,8 @@ const chain = (over: object = {}) =>
     trouble: null,
     verdicts: VERDICTS.map((key) => ({ key, label: `it was ${key}` })),
     asked: [{ key: 'whole', name: '' }],
+    roles: [{ key: 'frame', label: 'the picture' }],
+    kept_for: [],
     ...over,
   }) as unknown as Chain
 

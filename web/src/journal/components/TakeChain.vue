@@ -9,6 +9,7 @@ import TakePhoto from './TakePhoto.vue'
 import type { Schemas } from '../../api/client'
 
 type Take = Schemas['TakeOut']
+type Role = Schemas['RoleOut']['key']
 type Verdict = Schemas['VerdictOut']['key']
 
 const { chain, isBusy } = defineProps<{ chain: Schemas['ChainOut']; isBusy: boolean }>()
@@ -77,6 +78,15 @@ const takeChoices = computed(() =>
               :value="link.take.verdicts?.[asked.key] ?? ''"
               unchosen="not judged"
               @choose="(word) => rejudge(link.take, asked.key, word)"
+            />
+          </span>
+          <span class="seen">
+            <span class="muted">for</span>
+            <ChoiceWord
+              :label="`What the take of ${link.started_local} is for`"
+              :choices="chain.roles"
+              :value="link.take.role ?? 'frame'"
+              @choose="(role) => emit('edit', link.take, { role: role as Role })"
             />
           </span>
           <span v-if="link.take.frames > 1" class="muted">{{ link.take.frames }} frames</span>
@@ -169,6 +179,7 @@ const takeChoices = computed(() =>
           <span class="muted">{{ light.name }}</span> {{ light.text }}
         </p>
         <p v-for="reason in chain.advice.reasons" :key="reason">{{ reason }}</p>
+        <p v-for="kept in chain.kept_for" :key="kept" class="kept">{{ kept }}</p>
         <v-btn
           v-if="chain.advice.can_remember"
           class="remember"
@@ -314,6 +325,10 @@ const takeChoices = computed(() =>
 .setting {
   font-size: 1.35rem;
   font-weight: 600;
+}
+
+.kept {
+  color: var(--picked);
 }
 
 .pictures {

@@ -18,6 +18,10 @@ const props = {
   at: AT,
   verdicts: [{ key: 'dark', label: 'it was dark' }],
   asked: [{ key: 'sky', name: 'the sky' }],
+  roles: [
+    { key: 'frame', label: 'the picture' },
+    { key: 'ground', label: 'the ground alone' },
+  ],
 }
 
 async function opened() {
@@ -38,6 +42,7 @@ test('what is not said is as the rails have it, and a word is about the lead lig
   const page = await opened()
   choose(page, 'iso', '800')
   choose(page, 'What was seen', 'dark')
+  choose(page, 'What it is for', 'ground')
   await page.get('form').trigger('submit')
   expect(page.emitted('enter')).toEqual([
     [
@@ -45,6 +50,7 @@ test('what is not said is as the rails have it, and a word is about the lead lig
         started_at_utc: AT,
         values: { exposure_s: 8, f_number: 2, iso: 800, nd_stops: 0 },
         verdicts: { sky: 'dark' },
+        role: 'ground',
         note: '',
       },
     ],
@@ -56,6 +62,6 @@ test('of another shot it is entered near that one', async () => {
   await page.setProps({ at: '2026-12-11T20:00:00.000Z' } as never)
   await page.get('form').trigger('submit')
   expect(page.emitted('enter')?.[0]).toMatchObject([
-    { started_at_utc: '2026-12-11T20:00:00.000Z', verdicts: {} },
+    { started_at_utc: '2026-12-11T20:00:00.000Z', verdicts: {}, role: 'frame' },
   ])
 })

@@ -7,6 +7,7 @@ import MomentField from '../../shared/components/QuestionField/MomentField.vue'
 import type { Rail } from '../../shared/components/ExposureRails/rail'
 import type { Schemas } from '../../api/client'
 
+type Role = Schemas['RoleOut']['key']
 type Verdict = Schemas['VerdictOut']['key']
 
 const { rails, night, at, verdicts, asked } = defineProps<{
@@ -18,6 +19,8 @@ const { rails, night, at, verdicts, asked } = defineProps<{
   verdicts: Schemas['VerdictOut'][]
   /** What a word may be about, the light it is exposed for first. */
   asked: Schemas['AskedOut'][]
+  /** What it may have been for, the picture itself first. */
+  roles: Schemas['RoleOut'][]
 }>()
 const emit = defineEmits<{
   enter: [
@@ -25,13 +28,15 @@ const emit = defineEmits<{
       started_at_utc: string
       values: Schemas['SettingValues']
       verdicts: Record<string, Verdict>
+      role: Role
       note: string
     },
   ]
 }>()
 
 const isOpen = ref(false)
-const entered = reactive({ at, settings: {} as Record<string, string>, verdict: '', note: '' })
+const BLANK = { verdict: '', role: 'frame' as Role, note: '' }
+const entered = reactive({ at, settings: {} as Record<string, string>, ...BLANK })
 /** Of another shot, or one that moved, it is entered there. */
 watch(
   () => at,
@@ -47,8 +52,9 @@ function enter(): void {
   const values: Schemas['SettingValues'] = { exposure_s: 1, f_number: 1, iso: 100, nd_stops: 0 }
   for (const rail of rails) values[rail.control] = Number(keyOf(rail))
   const said = entered.verdict && lead.value ? { [lead.value]: entered.verdict as Verdict } : {}
-  emit('enter', { started_at_utc: entered.at, values, verdicts: said, note: entered.note })
-  Object.assign(entered, { settings: {}, verdict: '', note: '' })
+  const { at: started_at_utc, role, note } = entered
+  emit('enter', { started_at_utc, values, verdicts: said, role, note })
+  Object.assign(entered, { settings: {}, ...BLANK })
   isOpen.value = false
 }
 </script>
@@ -75,7 +81,13 @@ function enter(): void {
           :unchosen="rail.picked.text"
           @choose="(key) => (entered.settings[rail.control] = key || String(rail.picked.value))"
         /> </template
-      >, seen
+      >, for
+      <ChoiceWord
+        label="What it is for"
+        :choices="roles"
+        :value="entered.role"
+        @choose="(key) => (entered.role = key as Role)"
+      />, seen
       <ChoiceWord
         label="What was seen"
         :choices="verdicts"

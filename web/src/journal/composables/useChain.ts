@@ -19,6 +19,7 @@ export interface Entered {
   started_at_utc: string
   values: Schemas['SettingValues']
   verdicts: Schemas['TakeIn']['verdicts']
+  role: Schemas['RoleOut']['key']
   note: string
 }
 
@@ -80,6 +81,7 @@ export function useChain(shotId: () => string): UseChainReturn {
       frames: 1,
       verdicts: { [part]: verdict },
       scene_changed: changed,
+      role: 'frame',
       note: '',
     })
   }

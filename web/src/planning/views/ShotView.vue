@@ -218,6 +218,7 @@ onBeforeRouteLeave(shot.keepNow)
             :at="shot.draft.value.at_utc"
             :verdicts="chain.value.value.verdicts"
             :asked="chain.value.value.asked"
+            :roles="chain.value.value.roles"
             @enter="chain.enter"
           />
           <LoadState v-else :error="chain.error.value" @retry="chain.refresh" />

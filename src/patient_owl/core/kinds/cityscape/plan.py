@@ -296,6 +296,7 @@ RECIPE = Recipe(
         *REPEAT_INPUTS,
     ),
     faces="glow",
+    also_frames=("sky",),
     plan=plan,
     program=_program,
     sun_altitude_deg=(-90, -2),

@@ -246,6 +246,7 @@ RECIPE = Recipe(
         *MOVING_INPUTS,
     ),
     faces="glow",
+    also_frames=("sky",),
     plan=plan,
     others=_looks,
     sun_altitude_deg=(-90, 12),

@@ -257,6 +257,7 @@ RECIPE = Recipe(
         InputSpec("sky_placement_stops", "number", -2.0, "stops", -6, 2, 1 / 3),
     ),
     faces="pole",
+    also_frames=("ground",),
     plan=plan,
     program=_program,
     sun_altitude_deg=(-90, DAWN_SUN_DEG),

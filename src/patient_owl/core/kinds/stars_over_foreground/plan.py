@@ -348,6 +348,7 @@ RECIPE = Recipe(
         *REPEAT_INPUTS,
     ),
     faces="core",
+    also_frames=("ground",),
     plan=plan,
     program=_program,
     sun_altitude_deg=(-90, DARK_ENOUGH_SUN_DEG),
