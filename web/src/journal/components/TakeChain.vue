@@ -292,9 +292,10 @@ const takeChoices = computed(() =>
   font-weight: 600;
 }
 
-.seen option {
-  color: var(--ink);
-  background: var(--sheet);
+.seen {
+  display: inline-flex;
+  align-items: center;
+  gap: 0.35em;
 }
 
 .acts {

@@ -108,6 +108,7 @@ function enter(): void {
 form {
   display: grid;
   gap: 10px;
+  margin-top: 14px;
   padding: 14px 16px;
   background: var(--sheet);
 }
