@@ -6,7 +6,7 @@ from typing import Literal
 
 from patient_owl.core.exposure.dials import Control, Dial, Steps, aperture_dial, iso_dial, time_dial
 from patient_owl.core.exposure.filters import Filter, filter_dial
-from patient_owl.core.exposure.reciprocity import Film
+from patient_owl.core.exposure.reciprocity import Film, Process
 from patient_owl.core.noise import SensorNoise
 from patient_owl.core.optics.camera import Projection, Sensor
 
@@ -15,6 +15,8 @@ NOISY_ISO = 6400.0  # on 36 mm × 24 mm, of a print that is looked at; common pr
 NOISY_ISO = 6400.0  # on 36 mm × 24 mm, of a print that is looked at; common practice
 
 FirstCurtain = Literal["mirror", "electronic"]
+Files = Literal["raw", "jpeg"]
+Medium = Files | Process  # what a frame is kept on
 Release = Literal["none", "self_timer", "cable", "timer"]
 
 
@@ -24,7 +26,7 @@ class Body:
 
     noise: None for film and for a sensor nobody measured. film: None for a sensor.
     battery_min: minutes of open shutter at 20 °C, None where no battery is needed.
-    stabiliser_stops: 0 without one.
+    stabiliser_stops: 0 without one. files: what is mended afterwards.
     """
 
     sensor: Sensor
@@ -38,6 +40,12 @@ class Body:
     battery_min: float | None = 240
     first_curtain: FirstCurtain = "electronic"
     stabiliser_stops: float = 0
+    files: Files = "raw"
+
+    @property
+    def keeps(self) -> Medium:
+        """What a frame is kept on."""
+        return self.film.process if self.film else self.files
 
 
 @dataclass(frozen=True)

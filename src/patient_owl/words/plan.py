@@ -149,11 +149,18 @@ def _way_text(way: WayOut) -> str:
             return f"Use a lens that opens to {f_number(float(q['f_number']))}"
         case "accept":
             side = "darker" if q["is_darker"] else "brighter"
-            mended = "in the print" if q["is_film"] else "in the raw file"
+            mended = _MENDED[str(q["keeps"])]
             return say("Accept it {stops:stops} " + side + f" and mend it {mended}", q)
         case _:
             return say(_WAYS[way.code], q)
 
+
+_MENDED: Mapping[str, str] = {
+    "raw": "in the raw file",
+    "jpeg": "as far as a JPEG lets you",
+    "slide": "in the scan",
+    "negative": "in the print",
+}
 
 _WAYS: Mapping[str, str] = {
     "let_go_lever": "Let go of the {lever:lever} you set",

@@ -3172,6 +3172,11 @@ export interface components {
              */
             figures_from: "invented" | "published" | "measured";
             /**
+             * @default raw
+             * @enum {string}
+             */
+            files: "raw" | "jpeg";
+            /**
              * @default electronic
              * @enum {string}
              */
@@ -3706,6 +3711,11 @@ export interface components {
              * @enum {string}
              */
             kind: "film_back";
+            /**
+             * @default negative
+             * @enum {string}
+             */
+            process: "negative" | "slide";
             /** @default 1 */
             reciprocity_exponent: number;
             /** @default [] */

@@ -8,19 +8,26 @@ beyond its ends along its last stretch.
 import math
 from bisect import bisect_right
 from dataclasses import dataclass
+from typing import Literal
 
 from patient_owl.core.errors import WrongValue
+
+Process = Literal["negative", "slide"]
 
 ONSET_S = 1.0  # s; below it data sheets ask for no correction
 
 
 @dataclass(frozen=True)
 class Film:
-    """A stock: box speed, and one of exponent [1, 1 to 2] or table of (metered, corrected) [s]."""
+    """A stock: box speed, and one of exponent [1, 1 to 2] or table of (metered, corrected) [s].
+
+    process: what it is developed to, which decides how far a frame can be mended.
+    """
 
     iso: float
     exponent: float = 1.0
     table: tuple[tuple[float, float], ...] = ()
+    process: Process = "negative"
 
     def __post_init__(self) -> None:
         if not 1 <= self.exponent <= 2:

@@ -13,6 +13,7 @@ from patient_owl.core.exposure.dials import CONTROLS, Control, Dial, DialValue
 from patient_owl.core.judge.grid import Asked, DialGrid, grid_of
 from patient_owl.core.judge.hold import Hold
 from patient_owl.core.judge.liked import EVERYBODY, Minds, Pull
+from patient_owl.core.kit import Medium
 from patient_owl.core.light.part import LightPart
 from patient_owl.core.limits.limit import Bound, Limit
 from patient_owl.core.types import FloatArray
@@ -33,7 +34,8 @@ class Demands:
     discipline's own. noisy_iso: from where on gain is dear. needs: what is done while the shutter
     is open; None for nothing that hangs on a lever. now: where the controls stand, when each that
     moves has to be turned in the dark; empty for a plan at the table. at_s: the
-    moment the lights are as stated, from the shot's own. [s] minds: whose prices are paid.
+    moment the lights are as stated, from the shot's own. [s] minds: whose prices are paid. keeps:
+    what a frame is kept on, which decides how far it can be mended.
     """
 
     parts: tuple[LightPart, ...]
@@ -46,6 +48,7 @@ class Demands:
     needs: Needs | None = None
     now: Mapping[Control, DialValue] = field(default_factory=dict)
     at_s: float = 0.0
+    keeps: Medium = "raw"
     minds: Minds = EVERYBODY
 
     @property

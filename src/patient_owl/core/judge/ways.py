@@ -26,6 +26,7 @@ from patient_owl.core.judge import worth
 from patient_owl.core.judge.choose import MISSED_STOPS, Landing, Solution, choose
 from patient_owl.core.judge.demand import Demands
 from patient_owl.core.judge.grid import KEPT_STOPS
+from patient_owl.core.kit import Medium
 from patient_owl.core.light.part import LightPart
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.reason import Quantities
@@ -41,8 +42,13 @@ BOUNCE_STOPS = 2.5  # a wall or the ground takes two to three; common practice
 NEAREST_M, FURTHEST_M = 0.3, 100.0  # where a lamp is carried to
 FASTER_LENSES = (2.8, 2.0, 1.8, 1.4, 1.2, 0.95)  # nothing faster is made for cameras
 SOLD_FILTERS_STOPS = (1.0, 2.0, 3.0, 4.0, 6.0, 10.0)  # as glass is sold; common practice
-# How far a frame that lies over or under can be mended. Common practice.
-RAW_BEARS, NEGATIVE_BEARS = (2.0, 3.0), (3.0, 1.0)
+# How far a frame that lies over, or under, can be mended, by what it is kept on. Common practice.
+BEARS: Mapping[Medium, tuple[float, float]] = {
+    "raw": (2.0, 3.0),
+    "jpeg": (0.5, 1.5),
+    "slide": (0.5, 0.5),
+    "negative": (3.0, 1.0),
+}
 
 # Cheapest first: a hand's turn, a few steps, glass in the bag, more frames, waiting, another wish,
 # money.
@@ -356,23 +362,21 @@ def _afterwards(conflict: Conflict, landing: Landing) -> Iterator[WayOut]:
     """What is left to the computer: frames averaged and lifted, or a frame mended as it is."""
     stays = conflict.solution.positions, landing.landed_stops
     missing, stops = conflict.missing_stops, abs(conflict.missing_stops)
-    is_film = conflict.solution.demands.dials["exposure_s"].film is not None
-    if is_film:
-        over, under = NEGATIVE_BEARS
-    else:
-        over, under = RAW_BEARS
+    demands = conflict.solution.demands
+    if demands.dials["exposure_s"].film is None:
         frames = math.ceil(2**stops)
-        lasts = all("exposure_s" in part.answers_to for part in conflict.solution.demands.parts)
+        lasts = all("exposure_s" in part.answers_to for part in demands.parts)
         is_capped = lasts and any(
             limit.drives
             and (limit.control, limit.sense) == ("exposure_s", "at_most")
             and not _is_idle(limit, conflict.solution)
-            for limit in conflict.solution.demands.limits
+            for limit in demands.limits
         )
         if missing > 0 and is_capped and frames <= MOST_STACKED_FRAMES:
             yield WayOut("stack", {"frames": frames, "stops": stops}, *stays)
+    over, under = BEARS[demands.keeps]
     if stops <= (under if missing > 0 else over):
-        mended = {"stops": stops, "is_darker": missing > 0, "is_film": is_film}
+        mended = {"stops": stops, "is_darker": missing > 0, "keeps": demands.keeps}
         yield WayOut("accept", mended, *stays)
 
 

@@ -65,6 +65,7 @@ def setting_for(
             prefers=intent.prefers,
             noisy_iso=kit.noisy_iso,
             needs=needs_of(kit, intent),
+            keeps=kit.body.keeps,
         )
     )
 

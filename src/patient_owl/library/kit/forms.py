@@ -112,7 +112,7 @@ def _film_back(spec: FilmBackSpec) -> str:
     by_table = bool(spec.reciprocity_table_s)
     how = "by table" if by_table else f"exponent {spec.reciprocity_exponent:g}"
     size = f"{spec.frame_width_mm:g} × {spec.frame_height_mm:g} mm"
-    return f"{size}, ISO {spec.iso:g}, reciprocity {how}"
+    return f"{size}, {OPTIONS[spec.process]}, ISO {spec.iso:g}, reciprocity {how}"
 
 
 def _filter(spec: FilterSpec) -> str:

@@ -15,8 +15,8 @@ from pydantic import (
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.exposure.dials import Steps, iso_dial
 from patient_owl.core.exposure.filters import POLARISER_STOPS, Filter, Marking, filter_stops
-from patient_owl.core.exposure.reciprocity import Film
-from patient_owl.core.kit import Body, FirstCurtain, Lens, Release
+from patient_owl.core.exposure.reciprocity import Film, Process
+from patient_owl.core.kit import Body, Files, FirstCurtain, Lens, Release
 from patient_owl.core.noise import SensorNoise, two_stage
 from patient_owl.core.optics.camera import Projection, Sensor
 from patient_owl.library.kit.lights import (
@@ -67,6 +67,7 @@ class BodySpec(Spec):
     battery_min: Annotated[float, Field(gt=0, le=10000)] = 240
     first_curtain: FirstCurtain = "electronic"
     stabiliser_stops: Annotated[float, Field(ge=0, le=9)] = 0
+    files: Files = "raw"
 
     @model_validator(mode="after")
     def _sound(self) -> Self:
@@ -121,6 +122,7 @@ class BodySpec(Spec):
             battery_min=self.battery_min,
             first_curtain=self.first_curtain,
             stabiliser_stops=self.stabiliser_stops,
+            files=self.files,
         )
 
 
@@ -141,6 +143,7 @@ class FilmBackSpec(Spec):
     iso: Annotated[float, Field(ge=12, le=6400)] = 400
     reciprocity_exponent: Annotated[float, Field(ge=1, le=2)] = 1.0
     reciprocity_table_s: Annotated[list[Row], Field(max_length=40)] = []
+    process: Process = "negative"
     scan_ppi: Annotated[float, Field(ge=300, le=12000)] = 3200
     dial_steps: Steps = "thirds"
     in_camera_ceiling_s: Ceiling = 1
@@ -154,7 +157,8 @@ class FilmBackSpec(Spec):
         return self
 
     def film(self) -> Film:
-        return Film(self.iso, self.reciprocity_exponent, tuple(_rows(self.reciprocity_table_s)))
+        table = tuple(_rows(self.reciprocity_table_s))
+        return Film(self.iso, self.reciprocity_exponent, table, self.process)
 
     def to_domain(self) -> Body:
         per_mm = self.scan_ppi / MM_PER_INCH
