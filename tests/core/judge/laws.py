@@ -31,6 +31,7 @@ from tests.core.standing import GLASS, NOISE, course
 
 NEAR = 1e-6
 UNPRICED_S = worth.WAIT_FROM_S  # nobody minds waiting as long
+SLIDE = Film(100, 1.2, process="slide")
 BODIES = (
     Body(Sensor(36, 24, 6000, 4000), noise=NOISE),
     Body(Sensor(36, 24, 6000, 4000), noise=NOISE, dial_steps="halves"),
@@ -39,7 +40,12 @@ BODIES = (
     Body(Sensor(13.2, 8.8, 5472, 3648), files="jpeg"),
     Body(Sensor(6.4, 4.8, 4000, 3000), lowest_iso=50, highest_iso=3200),
     Body(Sensor(36, 24, 4535, 3024), lowest_iso=400, highest_iso=400, film=Film(400, exponent=1.3)),
-    Body(Sensor(69, 56, 8000, 6500), lowest_iso=100, highest_iso=100, film=Film(100, 1.2, process="slide")),
+    Body(
+        Sensor(69, 56, 8000, 6500),
+        lowest_iso=100,
+        highest_iso=100,
+        film=Film(100, 1.2, process="slide"),
+    ),
 )
 WIDEST = (0.95, 1.4, 1.8, 2.8, 4.0, 5.6)
 BAGS = ((), GLASS, (Filter("ND 1000", 9.966),), (Filter("ND 8", 3.0),))

@@ -11,7 +11,9 @@ from patient_owl.core.judge.otherwise import otherwise
 from patient_owl.core.judge.ways import _ways, conflicts
 from patient_owl.core.judge.why import Price, prices, why
 from patient_owl.core.light.part import Changes
+from patient_owl.core.plan.frames import frames_reason
 from patient_owl.words.plan import conflict_text, way_text
+from patient_owl.words.reasons import reason_text
 from patient_owl.words.why import otherwise_text, why_text
 from tests.core.judge.laws import Everything, scene_of
 from tests.core.standing import DARK, GLASS, demands, kit, light, planned
@@ -68,6 +70,25 @@ def test_other_ways_differ_in_what_they_give_up_and_keep_the_light() -> None:
     assert otherwise_text(averaged) == (
         "Cleaner still: 4 frames averaged, half the noise for 24 s more."
     )
+
+
+def test_several_frames_say_what_they_give_and_what_more_would() -> None:
+    # noise falls with the root of the frames, common practice; of 8 s each
+    averaged = frames_reason(planned("stars_over_foreground", DARK, BAG, frames=4))
+    assert averaged is not None
+    assert reason_text(averaged) == (
+        "4 frames: noise falls 2-fold for 24 s more. Not twice as many: for another 32 s it would "
+        "fall by three tenths"
+    )
+    joined = frames_reason(planned("star_trails", DARK, BAG))
+    assert joined is not None
+    assert joined.code == "frames_joined"
+    assert 2 ** float(joined.quantities["stops"]) == pytest.approx(joined.quantities["frames"])
+    lamps = {"contrast_school": "bracket_blend", "lamps_stops": 6.0, "shadows_stops": 6.0}
+    blended = frames_reason(planned("cityscape", DARK, BAG, **lamps))
+    assert blended is not None
+    assert reason_text(blended).startswith("3 frames, 4 stops from the darkest to the brightest")
+    assert frames_reason(planned("cityscape", DARK, BAG)) is None
 
 
 def test_a_way_out_says_what_follows() -> None:

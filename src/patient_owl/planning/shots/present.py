@@ -6,6 +6,7 @@ from zoneinfo import ZoneInfo
 
 from patient_owl.core.judge.otherwise import otherwise
 from patient_owl.core.judge.why import why
+from patient_owl.core.plan.frames import frames_reason
 from patient_owl.core.plan.planned import PlannedShot
 from patient_owl.core.plan.sketch import Sketch
 from patient_owl.core.reason import Reason
@@ -95,8 +96,11 @@ def plan_out(
 
 def why_out(planned: PlannedShot) -> WhyOut:
     solution = planned.plan.solution
+    frames = frames_reason(planned.plan)
+    own = [LineOut(code="frames", text=f"{begun(reason_text(frames))}.")] if frames else []
+    lines = [LineOut(code=line.control, text=why_text(line)) for line in why(solution)]
     return WhyOut(
-        controls=[LineOut(code=line.control, text=why_text(line)) for line in why(solution)],
+        controls=[*lines, *own],
         others=[
             AlternativeOut(
                 code=other.code,

@@ -158,6 +158,13 @@ WORDS = Words(
         "{exposure_s:dial}: more people, a brighter lamp, a wider aperture, or a longer time",
         "film_needs": "this film needs {exposure_s:dial} for a metered {metered_s:seconds}: it loses "
         "{stops:stops} to reciprocity",
+        "frames_averaged": "{frames:number} frames: noise falls {gain:number}-fold for "
+        "{more_s:duration} more. Not twice as many: for another {further_s:duration} it would fall "
+        "by three tenths",
+        "frames_joined": "{frames:number} frames: their trails join over {lasts_s:duration}. Not one: "
+        "it would be {stops:stops} brighter, and one torch in it would spoil all of it",
+        "frames_blended": "{frames:number} frames, {stops:stops} from the darkest to the brightest: "
+        "lamps and shadows lie further apart than one of them holds",
         "panorama": "panorama {columns:number} × {rows:number} = {frames:number} frames, turning "
         "{turn_deg:angle} each: {clock_s:seconds} in all",
         "bulb_without_remote": "this is bulb, and no locking or timer remote is in the bag",
