@@ -140,7 +140,8 @@ def _way_text(way: WayOut) -> str:
         case "let_go":
             return f"Let go of {_HELD[str(q['control'])]}"  # type: ignore[index]
         case "give_up":
-            return f"Give up “{title_of(str(q['limit']))}”"
+            limit = str(q["limit"])
+            return _GIVEN_UP.get(limit, f"Give up “{title_of(limit)}”")
         case "other_hour":
             side = "darker" if q["is_darker"] else "lighter"
             later = "later" if float(q["after_s"]) > 0 else "earlier"
@@ -154,6 +155,41 @@ def _way_text(way: WayOut) -> str:
         case _:
             return say(_WAYS[way.code], q)
 
+
+# What to do where a limit stands in the way, as an imperative.
+_GIVEN_UP: Mapping[str, str] = {
+    "battery": "Take another battery",
+    "bolt_frame_longest": "Let the glow fill the frame",
+    "bolt_frame_shortest": "Take shorter frames, and miss a few bolts",
+    "burst_aperture_narrow": "Let the trails be thin",
+    "burst_aperture_wide": "Let the trails burn white",
+    "burst_longest": "Let the bursts merge",
+    "burst_shortest": "Catch a part of the burst",
+    "counted": "Let fewer pass",
+    "crossing": "Let a part of the pass be enough",
+    "depth_needs": "Let the depth go",
+    "drawn_crisp": "Let the lines go soft",
+    "drawn_depth": "Let the hand leave the focus",
+    "ghosts_vanish": "Let passers-by leave a trace",
+    "handheld": "Rest it on something",
+    "movement_time": "Move the camera faster",
+    "people_still": "Let people blur",
+    "performer": "Be done sooner",
+    "series": "Take a frame less often",
+    "stars_aperture_pitch_focal": "Let the stars trail",
+    "stars_drawn": "Let the stars be lines",
+    "stars_pixel_drift": "Let the stars trail",
+    "stars_rule_of_500": "Let the stars trail",
+    "staying": "Stay longer",
+    "stopped_down": "Open it all the way",
+    "subject_runs": "Let it stand still",
+    "subject_sharp": "Let it blur",
+    "sunstar": "Do without rays",
+    "trail_gap_frame": "Take other frames of the stack",
+    "water_from": "Let the water have another look",
+    "water_to": "Let the water have another look",
+    "wind": "Wait for a lull",
+}
 
 _MENDED: Mapping[str, str] = {
     "raw": "in the raw file",

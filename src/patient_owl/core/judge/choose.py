@@ -17,8 +17,8 @@ from patient_owl.core.exposure.dials import Control, DialValue
 from patient_owl.core.exposure.settings import Settings, settings_on
 from patient_owl.core.judge import worth
 from patient_owl.core.judge.demand import Demands
-from patient_owl.core.judge.grid import KEPT_STOPS
 from patient_owl.core.light.part import LightPart
+from patient_owl.core.limits.limit import KEPT_STOPS
 from patient_owl.core.types import FloatArray, IntArray
 
 MISSED_STOPS = 0.5  # of a wish: less is within any first guess

@@ -9,24 +9,19 @@ from typing import NamedTuple
 
 import numpy as np
 
-from patient_owl.core.exposure.dials import Control, Dial, DialValue, raw_brightness
+from patient_owl.core.exposure.dials import Control, Dial, DialValue
 from patient_owl.core.judge import worth
 from patient_owl.core.judge.liked import Minds, Pull
 from patient_owl.core.kept import kept
 from patient_owl.core.light.part import DRAWN
-from patient_owl.core.limits.limit import Bound
+from patient_owl.core.limits.limit import KEPT_STOPS, Bound
 from patient_owl.core.types import FloatArray, IntArray
-
-KEPT_STOPS = 1e-6  # a value computed by another route may differ in its last bits
 
 
 def _past_stops(bound: Bound, dial: Dial) -> FloatArray:
-    """How far past a bound each position of a dial stands; nought where it is kept. [stops]"""
-    # on the control itself: a limit does not bound what a film makes of it
-    scale = dial.stops if dial.film is None else np.log2(dial.exact)
-    away = scale - raw_brightness(dial.control, bound.value)
-    past = away if (bound.sense == "at_most") != (dial.control == "f_number") else -away
-    return np.where(past > KEPT_STOPS, past, 0.0)
+    """How far past a bound each position of a dial stands. [stops]"""
+    brightness = dial.stops if dial.film is None else np.log2(dial.exact)
+    return bound.past_stops(dial.control, brightness)
 
 
 class Asked(NamedTuple):

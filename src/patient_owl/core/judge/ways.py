@@ -19,16 +19,14 @@ from patient_owl.core.exposure.dials import (
     Dial,
     DialValue,
     aperture_dial,
-    raw_brightness,
 )
 from patient_owl.core.exposure.filters import SAME_STOPS
 from patient_owl.core.judge import worth
 from patient_owl.core.judge.choose import MISSED_STOPS, Landing, Solution, choose
 from patient_owl.core.judge.demand import Demands
-from patient_owl.core.judge.grid import KEPT_STOPS
 from patient_owl.core.kit import Medium
 from patient_owl.core.light.part import LightPart
-from patient_owl.core.limits.limit import Limit
+from patient_owl.core.limits.limit import KEPT_STOPS, Limit
 from patient_owl.core.reason import Quantities
 
 HELPS_SHARE = 0.5  # of the gap a way has to close
@@ -128,13 +126,6 @@ def conflicts(solution: Solution) -> tuple[Conflict, ...]:
     return tuple(all_conflicts)
 
 
-def past_stops(limit: Limit, value: float) -> float:
-    """How far past a limit a value stands; nought where it is kept. [stops]"""
-    away = raw_brightness(limit.control, value) - raw_brightness(limit.control, limit.value)
-    past = away if (limit.sense == "at_most") != (limit.control == "f_number") else -away
-    return past if past > KEPT_STOPS else 0.0
-
-
 def is_wished(landing: Landing, *, is_lead: bool) -> bool:
     """Whether somebody wants that light there; what is only by default may be missed."""
     return is_lead or landing.part.is_said or landing.part.is_brought
@@ -174,7 +165,7 @@ def _broken(solution: Solution) -> tuple[Limit, ...]:
         limit
         for limit in solution.demands.limits
         if limit.drives
-        and past_stops(limit, solution.positions[limit.control].value)
+        and limit.past_stops(solution.positions[limit.control].value)
         and (worth.is_hard(limit.code) or limit.control in solution.demands.hold.kept)
     )
 
@@ -186,7 +177,7 @@ def _against(broken: Sequence[Limit], demands: Demands) -> tuple[Limit, ...]:
         for limit in demands.limits
         if limit.drives and limit not in broken and worth.is_hard(limit.code)
         for of in broken
-        if limit.control == of.control and limit.sense != of.sense and past_stops(limit, of.value)
+        if limit.control == of.control and limit.sense != of.sense and limit.past_stops(of.value)
     )
     return (*broken, *others)
 
@@ -197,7 +188,7 @@ def _is_idle(limit: Limit, solution: Solution) -> bool:
     dial = solution.demands.dials[limit.control]
     last = dial.at_most(limit.value) if limit.sense == "at_most" else dial.at_least(limit.value)
     inside = replace(limit, value=last.value)
-    return value != last.value and not past_stops(inside, value)
+    return value != last.value and not inside.past_stops(value)
 
 
 class _Tried(NamedTuple):

@@ -15,7 +15,6 @@ from patient_owl.core.judge import worth
 from patient_owl.core.judge.choose import Solution, choose, free_stops
 from patient_owl.core.judge.demand import Demands
 from patient_owl.core.judge.hold import Hold
-from patient_owl.core.judge.ways import past_stops
 from patient_owl.core.light.part import LightPart
 from patient_owl.core.limits.limit import Limit
 
@@ -159,5 +158,5 @@ def _as_asked(part: LightPart, demands: Demands) -> LightPart:
 
 
 def _of_limit(limit: Limit, solution: Solution) -> float:
-    past = past_stops(limit, solution.positions[limit.control].value)
+    past = limit.past_stops(solution.positions[limit.control].value)
     return float(worth.limit_price(limit.code, np.array(past)))

@@ -6,10 +6,14 @@ from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Literal, NamedTuple
 
-from patient_owl.core.exposure.dials import SAME, Control, Dial
+import numpy as np
+
+from patient_owl.core.exposure.dials import SAME, Control, Dial, raw_brightness
 from patient_owl.core.reason import Quantities
+from patient_owl.core.types import FloatArray
 
 Sense = Literal["at_most", "at_least"]
+KEPT_STOPS = 1e-6  # a value computed by another route may differ in its last bits
 
 
 class Bound(NamedTuple):
@@ -18,6 +22,13 @@ class Bound(NamedTuple):
     code: str
     sense: Sense
     value: float
+
+    def past_stops(self, control: Control, brightness: FloatArray) -> FloatArray:
+        """How far past it a control stands, by how bright its positions are, a film's reciprocity
+        left out; nought where it is kept. [stops]"""
+        away = brightness - raw_brightness(control, self.value)
+        past = away if (self.sense == "at_most") != (control == "f_number") else -away
+        return np.where(past > KEPT_STOPS, past, 0.0)
 
 
 @dataclass(frozen=True)
@@ -40,6 +51,11 @@ class Limit:
     @cached_property
     def bound(self) -> Bound:
         return Bound(self.code, self.sense, self.value)
+
+    def past_stops(self, value: float) -> float:
+        """How far past it an exact value stands; nought where it is kept. [stops]"""
+        brightness = np.array(raw_brightness(self.control, value))
+        return float(self.bound.past_stops(self.control, brightness))
 
     def allows(self, value: float) -> bool:
         """Whether an exact dial value keeps the limit; equal counts as kept."""

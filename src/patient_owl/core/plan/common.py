@@ -10,7 +10,6 @@ from patient_owl.core.judge import worth
 from patient_owl.core.judge.choose import MISSED_STOPS, Solution, choose
 from patient_owl.core.judge.demand import Demands
 from patient_owl.core.judge.liked import Liked
-from patient_owl.core.judge.ways import past_stops
 from patient_owl.core.judge.worth import is_hard
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.ambient import lamp, lamp_under_sky, natural
@@ -81,7 +80,7 @@ def miss_reasons(solution: Solution) -> tuple[Reason, ...]:
 def passed_reasons(solution: Solution) -> tuple[Reason, ...]:
     """Each limit that was given up, and by how much, where that shows."""
     passed = (
-        (limit, past_stops(limit, solution.positions[limit.control].value))
+        (limit, limit.past_stops(solution.positions[limit.control].value))
         for limit in solution.demands.limits
         if limit.drives
         and not is_hard(limit.code)
