@@ -17,7 +17,7 @@ from patient_owl.core.kinds import RECIPES
 from patient_owl.core.light.brought import Brought
 from patient_owl.core.light.lamp import Beam, Flash, Torch
 from patient_owl.core.light.part import WHOLE
-from patient_owl.core.limits.limit import allowed
+from patient_owl.core.limits.limit import allowed, passed
 from patient_owl.core.meterless import Darkness
 from patient_owl.core.night import night_bounds
 from patient_owl.core.night_context import NightContext
@@ -31,6 +31,7 @@ from patient_owl.core.shot.plan import plan_shot
 from patient_owl.core.sky import ephemeris
 from patient_owl.core.sky.tracks import Site
 from patient_owl.core.weather import Weather
+from patient_owl.words.plan import passed_text
 from tests.core.standing import GLASS, kit
 
 BOUNDS = night_bounds(date(2026, 12, 9), ZoneInfo("Europe/Madrid"))
@@ -81,6 +82,24 @@ def test_everything_of_a_plan_agrees_with_everything_else(key: str) -> None:
     for rung in planned.ladder:
         as_bright = settings_on(KIT.dials, rung.positions).ev100
         assert as_bright == pytest.approx(planned.settings.ev100 - rung.miss_stops, abs=1e-6)
+
+
+# A stop of aperture is a stop of time: two stops slower leave a look that is a stop or so wide.
+def test_an_equivalent_says_what_it_goes_past() -> None:
+    planned = shot("moving_water", water_school="texture")
+    look_s = [x.value for x in planned.plan.limits if x.code in ("water_from", "water_to")]
+    assert len(look_s) == 2
+    for rung in planned.ladder:
+        text = passed_text(passed(planned.plan.limits, rung.positions))
+        exposure_s = rung.positions["exposure_s"].value
+        if exposure_s < min(look_s) / 1.3 or exposure_s > max(look_s) * 1.3:
+            assert "look" in text
+        if min(look_s) < exposure_s < max(look_s):
+            assert "look" not in text
+    assert any(
+        "look" in passed_text(passed(planned.plan.limits, rung.positions))
+        for rung in planned.ladder
+    )
 
 
 # 36 × 24 mm behind 24 mm: 2·atan(18/24) = 73.7° across, 2·atan(12/24) = 53.1° up.

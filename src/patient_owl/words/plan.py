@@ -1,10 +1,11 @@
 """A plan in words: settings, the sentence, and what excludes each other."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 
 from patient_owl.core.exposure.dials import Control, DialValue
 from patient_owl.core.exposure.settings import Settings
 from patient_owl.core.judge.ways import Conflict, WayOut
+from patient_owl.core.limits.limit import Limit
 from patient_owl.core.reason import Reason
 from patient_owl.words.parts import part_name
 from patient_owl.words.posts import EXACT_TEXTS, post_text, title_of
@@ -123,6 +124,16 @@ def _against_text(causes: Sequence[str]) -> str:
     if len(causes) == 1:
         return f"This cannot be kept: {causes[0]}. The brightness is met all the same."
     return f"These exclude each other: {_listed(causes)}."
+
+
+def passed_text(passed: Iterable[tuple[Limit, float]]) -> str:
+    """`past “stars start to trail”`, `short of “one crossing, whole trail”`; nothing where every
+    limit is kept."""
+    said = [
+        f"{'past' if limit.sense == 'at_most' else 'short of'} “{title_of(limit.code)}”"
+        for limit, _ in passed
+    ]
+    return _listed(said) if said else ""
 
 
 def way_text(way: WayOut) -> str:

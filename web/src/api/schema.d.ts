@@ -5295,11 +5295,12 @@ export interface components {
             key: "frame" | "bracket" | "sky" | "ground";
             label: string;
         };
-        /** @description An equivalent at the same ISO and filter: `2 s, f/11`. */
+        /** @description An equivalent at the same ISO and filter: `2 s, f/11`; passes: what it goes past. */
         RungOut: {
             exposure_s: number;
             f_number: number;
             is_picked: boolean;
+            passes: string;
             text: string;
         };
         SceneChoiceOut: {

@@ -1,7 +1,7 @@
 """Bounds on the controls, without words: a code and the quantities of its sentence."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Literal, NamedTuple
@@ -9,11 +9,13 @@ from typing import Literal, NamedTuple
 import numpy as np
 
 from patient_owl.core.exposure.dials import SAME, Control, Dial, raw_brightness
+from patient_owl.core.exposure.settings import Positions
 from patient_owl.core.reason import Quantities
 from patient_owl.core.types import FloatArray
 
 Sense = Literal["at_most", "at_least"]
 KEPT_STOPS = 1e-6  # a value computed by another route may differ in its last bits
+PASSED_STOPS = 1 / 4  # past a limit: less nobody sees
 
 
 class Bound(NamedTuple):
@@ -62,6 +64,12 @@ class Limit:
         if self.sense == "at_most":
             return value <= self.value * SAME
         return value * SAME >= self.value
+
+
+def passed(limits: Iterable[Limit], positions: Positions) -> list[tuple[Limit, float]]:
+    """Each driving limit that a setting goes past so that it shows, and by how much. [stops]"""
+    past = ((limit, limit.past_stops(positions[limit.control].value)) for limit in limits)
+    return [(limit, stops) for limit, stops in past if limit.drives and stops >= PASSED_STOPS]
 
 
 # Limits of time that belong to the kit, not to the picture: they do not make it time-capped.

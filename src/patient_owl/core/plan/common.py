@@ -15,7 +15,7 @@ from patient_owl.core.kit import Kit
 from patient_owl.core.light.ambient import lamp, lamp_under_sky, natural
 from patient_owl.core.light.found import as_learned
 from patient_owl.core.light.part import LightPart
-from patient_owl.core.limits.limit import Limit, allowed
+from patient_owl.core.limits.limit import Limit, allowed, passed
 from patient_owl.core.limits.sensor import knee_mark
 from patient_owl.core.limits.support import battery, ceiling_mark, handheld, wind
 from patient_owl.core.plan.bringing import brought_parts, needs_of
@@ -23,8 +23,6 @@ from patient_owl.core.plan.types import InputSpec, Intent, Moment, Scene, self_t
 from patient_owl.core.reason import Quantities, Reason
 from patient_owl.core.tables.between import BETWEEN, UNSAID, Between
 from patient_owl.core.tables.scenes import SCENES
-
-PASSED_STOPS = 1 / 4  # past a limit: less nobody sees
 
 SCENE_KEYS = ("natural", "metered", *(scene.key for scene in SCENES))
 
@@ -79,17 +77,11 @@ def miss_reasons(solution: Solution) -> tuple[Reason, ...]:
 
 def passed_reasons(solution: Solution) -> tuple[Reason, ...]:
     """Each limit that was given up, and by how much, where that shows."""
-    passed = (
-        (limit, limit.past_stops(solution.positions[limit.control].value))
-        for limit in solution.demands.limits
-        if limit.drives
-        and not is_hard(limit.code)
-        and limit.control not in solution.demands.hold.kept
-    )
+    demands = solution.demands
     return tuple(
         Reason("limit_passed", {"limit": limit.code, "stops": stops})
-        for limit, stops in passed
-        if stops >= PASSED_STOPS
+        for limit, stops in passed(demands.limits, solution.positions)
+        if not is_hard(limit.code) and limit.control not in demands.hold.kept
     )
 
 

@@ -62,7 +62,7 @@ def work_out(session: Session, user: User, request: BenchIn) -> BenchOut:
         body_name=body_name,
         lens_name=lens_name,
         bracket=frames_out(request.bracket_control, worked.bracket),
-        ladder=rungs_out(worked.ladder, positions),
+        ladder=rungs_out(worked.ladder, positions, worked.limits),
         test_frame=test_frame_text(worked.test_frame, positions),
         report=report_out(worked.report, worked.solution, kit, is_time_capped(worked.limits)),
     )

@@ -75,7 +75,7 @@ def plan_out(
         mistakes=[LineOut(code=code, text=MISTAKES[code]) for code in plan.mistakes],
         cautions=cautions_out(planned),
         bracket=frames_out(plan.bracket_control, plan.bracket),
-        ladder=rungs_out(planned.ladder, positions),
+        ladder=rungs_out(planned.ladder, positions, plan.limits),
         test_frame=test_frame_text(planned.test_frame, planned.positions),
         holds=holds_text(holds_s, clock(_at(planned, holds_s), place_zone)),
         later=steps_out(planned, follow.later(planned), place_zone),

@@ -11,6 +11,7 @@ from patient_owl.core.exposure.ladder import QUICK_S, Rung
 from patient_owl.core.judge.choose import Landing, Solution
 from patient_owl.core.judge.ways import conflicts
 from patient_owl.core.kit import Kit
+from patient_owl.core.limits.limit import Limit, passed
 from patient_owl.core.optics.depth_of_field import confusion_um
 from patient_owl.core.plan.bringing import LightUse, ambient_of
 from patient_owl.core.plan.report import Report
@@ -20,6 +21,7 @@ from patient_owl.words.lights import given_text, over_ambient_text
 from patient_owl.words.parts import landing_text, part_name
 from patient_owl.words.plan import (
     conflict_text,
+    passed_text,
     setting_text,
     settings_text,
     time_and_aperture_text,
@@ -39,12 +41,13 @@ class FrameOut(BaseModel):
 
 
 class RungOut(BaseModel):
-    """An equivalent at the same ISO and filter: `2 s, f/11`."""
+    """An equivalent at the same ISO and filter: `2 s, f/11`; passes: what it goes past."""
 
     text: str
     exposure_s: float
     f_number: float
     is_picked: bool
+    passes: str
 
 
 class ConflictOut(BaseModel):
@@ -97,13 +100,16 @@ def frames_out(control: Control, frames: Iterable[BracketFrame]) -> list[FrameOu
     ]
 
 
-def rungs_out(rungs: Sequence[Rung], picked: Mapping[Control, DialValue]) -> list[RungOut]:
+def rungs_out(
+    rungs: Sequence[Rung], picked: Mapping[Control, DialValue], limits: Sequence[Limit]
+) -> list[RungOut]:
     return [
         RungOut(
             text=time_and_aperture_text(rung.positions),
             exposure_s=rung.positions["exposure_s"].value,
             f_number=rung.positions["f_number"].value,
             is_picked=rung.positions["f_number"] == picked["f_number"],
+            passes=passed_text(passed(limits, rung.positions)),
         )
         for rung in rungs
     ]

@@ -32,7 +32,7 @@ const { bracket, ladder, testFrame } = defineProps<{
           :class="{ picked: rung.is_picked }"
           :aria-current="rung.is_picked || undefined"
         >
-          {{ rung.text }}
+          {{ rung.text }} <span v-if="rung.passes" class="muted passes">{{ rung.passes }}</span>
         </li>
       </ol>
     </section>
@@ -63,6 +63,11 @@ ol {
 
 li {
   padding: 2px 0;
+}
+
+.passes {
+  font-family: var(--v-font-body);
+  font-size: 0.92rem;
 }
 
 .stops {
