@@ -105,6 +105,7 @@ def test_a_kept_frame_for_another_part_leaves_the_picture_as_it_was_and_is_told_
     ).json()
     assert mended["kept_for"] == []
     assert mended["advice"]["values"]["exposure_s"] == 240
+    assert mended["advice"]["is_kept"]
 
 
 def test_a_light_somebody_changed_is_kept_with_the_take_and_what_was_seen_before_is_a_hint(

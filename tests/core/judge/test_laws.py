@@ -20,3 +20,11 @@ def test_words_are_answered_as_the_laws_have_it(seed: int) -> None:
     rng = np.random.default_rng(2000 + seed)
     for _ in range(15):
         walk(rng)
+
+
+# Two controls that turn against each other leave a light where it was: that is no answer to a word.
+@pytest.mark.parametrize("seed", [3519, 5387])
+def test_a_word_over_which_controls_only_trade_places_is_told_what_stands_against_it(
+    seed: int,
+) -> None:
+    walk(np.random.default_rng(seed))

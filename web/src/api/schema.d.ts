@@ -2866,13 +2866,14 @@ export interface components {
         /**
          * @description The next setting. levers, given: how the lights that are brought are used. moved: the
          *     controls that move, none when nothing should. can_remember: the light was found far from its
-         *     prediction, which is worth keeping for the place. measured: lights whose figures in the kit
-         *     the takes would correct.
+         *     prediction, which is worth keeping for the place. is_kept: it is that of a picture that is
+         *     kept. measured: lights whose figures in the kit the takes would correct.
          */
         AdviceOut: {
             can_remember: boolean;
             change_stops: number;
             given: components["schemas"]["GivenOut"][];
+            is_kept: boolean;
             is_settled: boolean;
             levers: {
                 [key: string]: {

@@ -42,6 +42,9 @@ FAR_STOPS, FAR_SIGMAS = 3.0, 2.0
 FAR_KNOWN_SIGMA_STOPS = 1.5  # known less well nobody is asked yet
 
 
+KEPT = "kept_stands"
+
+
 @dataclass(frozen=True)
 class Advice:
     """The next setting and why.
@@ -69,6 +72,11 @@ class Advice:
     def changes(self) -> bool:
         """Whether anything is to be set otherwise."""
         return bool(self.moved or self.moved_levers)
+
+    @property
+    def is_kept(self) -> bool:
+        """Whether it is the setting of a picture somebody keeps."""
+        return any(reason.code == KEPT for reason in self.reasons)
 
     @cached_property
     def conflicts(self) -> tuple[Conflict, ...]:
@@ -271,7 +279,7 @@ def kept_setting(
         advice,
         moved=tuple(c for c in positions if positions[c].value != now[c].value),
         change_stops=was[room.lead.key] - goes[room.lead.key],
-        reasons=(Reason("kept_stands"), *(r for r in advice.reasons if not _is_of_words(r))),
+        reasons=(Reason(KEPT), *(r for r in advice.reasons if not _is_of_words(r))),
         is_settled=True,
     )
 
@@ -509,7 +517,9 @@ def _left_reasons(
         word = known.words.get(part.key)
         brighter = all_brighter[part.key]
         side = 0 if word is None else LEAST_STEPS_STOPS[word]
-        is_met = brighter * side > 0 and abs(landing.miss_stops) <= GOOD_ENOUGH_STOPS
+        followed_stops = brighter if side > 0 else -brighter
+        is_near = abs(landing.miss_stops) <= GOOD_ENOUGH_STOPS
+        is_met = followed_stops >= HALF_STEP_STOPS - 1e-9 and is_near
         if part is room.lead and (_is_left(solution) or (side and not is_met)):
             code = "change_left" if abs(brighter) > HALF_STEP_STOPS else "no_room_left"
             said.append(Reason(code, {"stops": -landing.miss_stops}))

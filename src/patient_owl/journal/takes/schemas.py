@@ -120,8 +120,8 @@ class MeasuredOut(BaseModel):
 class AdviceOut(BaseModel):
     """The next setting. levers, given: how the lights that are brought are used. moved: the
     controls that move, none when nothing should. can_remember: the light was found far from its
-    prediction, which is worth keeping for the place. measured: lights whose figures in the kit
-    the takes would correct."""
+    prediction, which is worth keeping for the place. is_kept: it is that of a picture that is
+    kept. measured: lights whose figures in the kit the takes would correct."""
 
     settings: str
     values: SettingValues
@@ -132,6 +132,7 @@ class AdviceOut(BaseModel):
     change_stops: float
     sigma_stops: float
     is_settled: bool
+    is_kept: bool
     can_remember: bool
     measured: list[MeasuredOut]
     reasons: list[str]

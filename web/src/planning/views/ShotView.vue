@@ -82,6 +82,12 @@ const takesSay = computed(() => {
   return takes ? `${takes} made` : 'none yet'
 })
 
+/** The setting of a picture that was kept: the shot's own from then on, for this night. */
+const kept = computed(() => {
+  const advice = chain.value.value?.advice
+  return advice?.is_kept ? advice.settings : ''
+})
+
 const STATES = { kept: 'kept', changed: 'not kept yet', keeping: 'keeping…', failed: 'not kept' }
 const stateText = computed(() => STATES[shot.state.value])
 onBeforeRouteLeave(shot.keepNow)
@@ -122,6 +128,9 @@ onBeforeRouteLeave(shot.keepNow)
       </h1>
       <strong class="numbers figures">{{ plan.settings }}</strong>
       <p class="sentence">— {{ plan.sentence }}</p>
+      <p v-if="kept" class="kept" role="status">
+        You kept <span class="figures">{{ kept }}</span>: that stands for this night.
+      </p>
       <p v-if="shot.error.value" role="alert" class="error">{{ shot.error.value.message }}</p>
       <ConflictNote v-for="conflict in plan.conflicts" :key="conflict.part" :conflict="conflict" />
 
@@ -274,6 +283,10 @@ onBeforeRouteLeave(shot.keepNow)
 <style scoped>
 .trail {
   float: right;
+}
+
+.kept {
+  color: var(--picked);
 }
 
 .undo {
