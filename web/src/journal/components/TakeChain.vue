@@ -80,7 +80,7 @@ const takeChoices = computed(() =>
               @choose="(word) => rejudge(link.take, asked.key, word)"
             />
           </span>
-          <span class="seen">
+          <span class="serves">
             <span class="muted">for</span>
             <ChoiceWord
               :label="`What the take of ${link.started_local} is for`"
@@ -292,7 +292,8 @@ const takeChoices = computed(() =>
   font-weight: 600;
 }
 
-.seen {
+.seen,
+.serves {
   display: inline-flex;
   align-items: center;
   gap: 0.35em;
