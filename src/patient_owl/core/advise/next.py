@@ -24,7 +24,7 @@ from patient_owl.core.advise.belief import (
 )
 from patient_owl.core.exposure.dials import Control, Dial, DialValue
 from patient_owl.core.exposure.ladder import is_quick_frame_of, may_be_quick_frame, quick_frame
-from patient_owl.core.exposure.settings import Positions, positions_near, settings_on
+from patient_owl.core.exposure.settings import Positions, Settings, positions_near, settings_on
 from patient_owl.core.judge.choose import Landing, Solution, choose, choose_each, solution_at
 from patient_owl.core.judge.demand import Demands
 from patient_owl.core.judge.hold import Hold
@@ -114,7 +114,10 @@ class Room:
 
     def stands(self, positions: Positions, levers: Levers) -> Mapping[str, float]:
         """The exposure value of positions and levers as each light sees it, by its key."""
-        settings = settings_on(self.dials, positions)
+        return self.stands_with(settings_on(self.dials, positions), levers)
+
+    def stands_with(self, settings: Settings, levers: Levers) -> Mapping[str, float]:
+        """`stands` of settings."""
         return {p.key: p.ev100_set(settings, levers.get(p.key, {})) for p in self.parts}
 
     def ev100_of(self, part: LightPart, positions: Positions, levers: Levers) -> float:
@@ -375,7 +378,7 @@ def _advice(look: _Look, planned: "_Planned | None", chosen: Solution | None) ->
     positions, levers, goes = now, known.levers, known.stands
     if solution is not None:
         positions, levers = solution.positions, _levers(solution, known)
-        goes = room.stands(positions, levers)
+        goes = room.stands_with(solution.settings, levers)
         said += [planned.reason] if planned else _move_reasons(solution, now, room, known)
         said += _lever_reasons(solution, levers, known)
     brighter = {key: was - goes[key] for key, was in known.stands.items()}

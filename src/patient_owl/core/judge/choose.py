@@ -46,12 +46,9 @@ class Solution:
     """
 
     positions: Mapping[Control, DialValue]
+    settings: Settings
     landings: tuple[Landing, ...]
     demands: Demands = field(repr=False, compare=False)
-
-    @cached_property
-    def settings(self) -> Settings:
-        return settings_on(self.demands.dials, self.positions)
 
     @cached_property
     def judged(self) -> tuple[LightPart, ...]:
@@ -82,7 +79,8 @@ def choose_each(demands: Demands, lights: Sequence[tuple[LightPart, ...]]) -> li
 def solution_at(demands: Demands, positions: Mapping[Control, DialValue]) -> Solution:
     """Any setting, with where it lets each light land."""
     settings = settings_on(demands.dials, positions)
-    return Solution(positions, tuple(land(part, settings) for part in demands.parts), demands)
+    landings = tuple(land(part, settings) for part in demands.parts)
+    return Solution(positions, settings, landings, demands)
 
 
 def land(part: LightPart, settings: Settings) -> Landing:

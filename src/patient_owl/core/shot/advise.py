@@ -38,11 +38,6 @@ def room_of(planned: PlannedShot, after_s: float = 0.0, sharpness: Sharpness = U
     )
 
 
-def asked(planned: PlannedShot, positions: Positions) -> list[str]:
-    """What a word may be about, said over a frame with such a setting."""
-    return room_of(planned).asked(positions)
-
-
 def as_shown(planned: PlannedShot, take: JudgedTake) -> JudgedTake:
     """A word said of the whole of a quick frame is about the lights it shows."""
     if WHOLE not in take.verdicts:

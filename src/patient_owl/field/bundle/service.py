@@ -131,7 +131,7 @@ class _Settings:
     """The settings a shot may come to, and their courses, each kept once."""
 
     def __init__(self, planned: PlannedShot) -> None:
-        self._planned = planned
+        self._planned, self._room = planned, advise.room_of(planned)
         self._at: dict[tuple[tuple[float, ...], tuple[float, ...]], int] = {}
         self._texts: list[dict[Control, str]] = []
         self._programs: dict[Program, int] = {}
@@ -152,7 +152,7 @@ class _Settings:
             program = self._planned.program_at(positions, levers)
             course = self._programs.setdefault(program, len(self._programs))
             given = self._planned.given(positions, levers)
-            asked = advise.asked(self._planned, positions)
+            asked = self._room.asked(positions)
             self.found.append(_setting_out(positions, self._texts[-1], given, course, asked))
         return self._at[key]
 
