@@ -108,6 +108,24 @@ def test_a_kept_frame_for_another_part_leaves_the_picture_as_it_was_and_is_told_
     assert mended["advice"]["is_kept"]
 
 
+def test_a_light_changed_before_a_frame_for_the_ground_is_changed_for_the_next_of_the_picture(
+    ida: TestClient,
+) -> None:
+    shot = making.shot(ida)
+    picture = ida.get(f"/api/v1/shots/{shot['id']}/chain").json()["advice"]["values"]
+    told = (
+        {"verdicts": {"whole": "right"}},
+        {"verdicts": {}, "role": "ground", "scene_changed": ["whole"]},
+        {"verdicts": {}},
+    )
+    finals = []
+    for minute, said in enumerate(told, 41):
+        body = {**picture, **said, "started_at_utc": f"2026-12-09T22:{minute}:00Z"}
+        answer = ida.put(f"/api/v1/takes/{uuid7()}", json=making.take_body(shot["id"], **body))
+        finals.append(answer.json()["advice"]["is_kept"])
+    assert finals == [True, True, False]
+
+
 def test_a_light_somebody_changed_is_kept_with_the_take_and_what_was_seen_before_is_a_hint(
     ida: TestClient,
 ) -> None:

@@ -31,25 +31,27 @@ class Record:
 
     def judged(self, planned: PlannedShot) -> list[JudgedTake]:
         """What is known of the picture's own frames from the takes that say anything, oldest
-        first."""
+        first. What was changed before another frame was so before the next of its own."""
         readings, film = self._readings(), planned.kit.body.film
-        return [
-            advise.as_shown(
-                planned,
-                JudgedTake(
-                    settings_of(take, film),
-                    take.verdicts,
-                    readings.get(take.id),
-                    planned.after_s(ephemeris.epoch_seconds(take.started_at_utc)),
-                    frozenset(take.scene_changed),
-                    take.levers,
-                    take.is_keeper,
-                ),
+        judged: list[JudgedTake] = []
+        changed: frozenset[str] = frozenset()
+        for take in self.takes:
+            changed |= frozenset(take.scene_changed)
+            is_silent = not (take.verdicts or take.id in readings or changed or take.is_keeper)
+            if is_silent or not is_of_picture(take.role, planned.lead.key):
+                continue
+            seen = JudgedTake(
+                settings_of(take, film),
+                take.verdicts,
+                readings.get(take.id),
+                planned.after_s(ephemeris.epoch_seconds(take.started_at_utc)),
+                changed,
+                take.levers,
+                take.is_keeper,
             )
-            for take in self.takes
-            if is_of_picture(take.role, planned.lead.key)
-            and (take.verdicts or take.id in readings or take.scene_changed or take.is_keeper)
-        ]
+            judged.append(advise.as_shown(planned, seen))
+            changed = frozenset()
+        return judged
 
     def kept_for(self, planned: PlannedShot) -> list[Take]:
         """Of each other part of the picture the latest take that is kept: its setting stands."""
