@@ -66,6 +66,7 @@ def test_other_ways_differ_in_what_they_give_up_and_keep_the_light() -> None:
     assert len(seen) == len(others)
     noisy = planned("stars_over_foreground", DARK, BAG).solution
     averaged = next(other for other in otherwise(noisy) if other.code == "averaged")
+    assert not any(other.code == "averaged" for other in otherwise(noisy, frames=4))
     # four frames halve the noise; three more of 8 s and the seconds are 24
     assert otherwise_text(averaged) == (
         "Cleaner still: 4 frames averaged, half the noise for 24 s more."

@@ -5,6 +5,7 @@ from dataclasses import replace
 import pytest
 
 from patient_owl.core.optics.camera import Framing
+from patient_owl.core.plan.frames import frames_reason
 from tests.core.standing import DARK, kit, planned, quantities
 
 STARS = "stars_over_foreground"
@@ -131,7 +132,9 @@ def test_focus_on_the_near_subject_turns_stars_into_discs_of_a_known_size() -> N
 # Noise of n independent frames: stacking n gains √n.
 def test_frames_to_be_averaged_are_run_in_a_row_and_gain_their_root() -> None:
     plan = planned(STARS, DARK, frames=9)
-    assert quantities(plan, "stack_gain")["gain"] == pytest.approx(3)
+    frames = frames_reason(plan)
+    assert frames is not None
+    assert frames.quantities["gain"] == pytest.approx(3)
     assert plan.averages == 9
     assert plan.program.frames == 9
     [phase] = plan.program.phases

@@ -40,8 +40,8 @@ class Otherwise:
     more_s: float = 0.0
 
 
-def otherwise(solution: Solution) -> tuple[Otherwise, ...]:
-    """Every other way that is worth knowing of."""
+def otherwise(solution: Solution, frames: int = 1) -> tuple[Otherwise, ...]:
+    """Every other way that is worth knowing of. frames: that the picture is made of already."""
     others: list[Otherwise] = []
     for code, minds in MINDED.items():
         other = choose(replace(solution.demands, minds=minds))
@@ -49,7 +49,7 @@ def otherwise(solution: Solution) -> tuple[Otherwise, ...]:
         is_new = all(other.positions != known.positions for known in seen)
         if is_new and _keeps_the_light(solution, other):
             others.append(Otherwise(code, other, _given_up(solution, other)))
-    if _is_worth_averaging(solution):
+    if frames == 1 and _is_worth_averaging(solution):
         more_s = (AVERAGED_FRAMES - 1) * solution.settings.exposure_s
         others.append(Otherwise("averaged", solution, None, AVERAGED_FRAMES, more_s))
     return tuple(others[:MOST])

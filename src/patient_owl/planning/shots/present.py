@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from datetime import datetime
 from zoneinfo import ZoneInfo
 
-from patient_owl.core.judge.otherwise import otherwise
+from patient_owl.core.judge.otherwise import MOST, otherwise
 from patient_owl.core.judge.why import why
 from patient_owl.core.plan.frames import frames_reason
 from patient_owl.core.plan.planned import PlannedShot
@@ -99,25 +99,23 @@ def why_out(planned: PlannedShot) -> WhyOut:
     frames = frames_reason(planned.plan)
     own = [LineOut(code="frames", text=f"{begun(reason_text(frames))}.")] if frames else []
     lines = [LineOut(code=line.control, text=why_text(line)) for line in why(solution)]
-    return WhyOut(
-        controls=[*lines, *own],
-        others=[
-            AlternativeOut(
-                code=other.code,
-                text=otherwise_text(other),
-                settings=settings_text(other.solution.positions),
-            )
-            for other in otherwise(solution)
-        ]
-        + [
-            AlternativeOut(
-                code=other.reason.code,
-                text=f"{begun(reason_text(other.reason))}.",
-                settings=settings_text(other.positions),
-            )
-            for other in planned.others
-        ],
-    )
+    looks = [
+        AlternativeOut(
+            code=other.reason.code,
+            text=f"{begun(reason_text(other.reason))}.",
+            settings=settings_text(other.positions),
+        )
+        for other in planned.others
+    ]
+    ways = [
+        AlternativeOut(
+            code=other.code,
+            text=otherwise_text(other),
+            settings=settings_text(other.solution.positions),
+        )
+        for other in otherwise(solution, planned.plan.program.frames)
+    ]
+    return WhyOut(controls=[*lines, *own], others=[*looks, *ways][:MOST])
 
 
 _INSIDE_S = 120.0  # of a stretch of its light: moments are kept to the minute

@@ -58,7 +58,6 @@ WORDS = Words(
         "{azimuth_deg:bearing}",
         "galactic_core_outside": "the galactic core stands outside this framing: {altitude_deg:angle} high, "
         "bearing {azimuth_deg:bearing}",
-        "stack_gain": "{frames:number} frames averaged: noise falls {gain:number}-fold",
     },
     steps={
         "stack_frames": "All frames of the stack one after another, nothing touched.",

@@ -122,7 +122,6 @@ def plan(scene: Scene, kit: Kit, intent: Intent) -> Plan:
         facts=(
             *_wall_print(kit, drift, tolerance_px, school, solution),
             *_galactic_core_facts(scene, kit, intent),
-            *_stack_facts(frames),
             *_focus_facts(kit, intent, solution),
             *panorama_facts(kit, intent, program),
             *repeat_facts(intent, program),
@@ -283,12 +282,6 @@ def _galactic_core_in_frame(scene: Scene, kit: Kit, intent: Intent) -> tuple[flo
         kit.lens,
         intent.framing,
     )
-
-
-def _stack_facts(frames: int) -> tuple[Reason, ...]:
-    if frames < 2:
-        return ()
-    return (Reason("stack_gain", {"frames": frames, "gain": frames**0.5}),)
 
 
 def _focus_step(intent: Intent) -> str:
