@@ -1,15 +1,18 @@
 """What changed between two takes, in words."""
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 
 from patient_owl.core.advise.belief import Verdict
 from patient_owl.core.advise.next import Advice
 from patient_owl.core.exposure.dials import Control
+from patient_owl.core.exposure.spot import Spot
 from patient_owl.core.light.part import WHOLE
+from patient_owl.core.plan.fault import Fault
 from patient_owl.core.plan.role import Role
+from patient_owl.words.faults import FAULT_LABELS
 from patient_owl.words.parts import part_name
 from patient_owl.words.plan import CONTROL_TITLES, conflict_text, way_text
-from patient_owl.words.quantities import begun, signed_stops, stops
+from patient_owl.words.quantities import begun, placed, signed_stops, stops
 from patient_owl.words.reasons import reason_text
 
 # What people say over the back of the camera, darkest first.
@@ -37,13 +40,21 @@ def kept_for_text(role: Role, settings: str, at_local: str) -> str:
     return f"Kept for {ROLE_LABELS[role]}: {settings}, from {at_local}."
 
 
-def seen_text(verdicts: Mapping[str, Verdict]) -> str:
-    """What was said over a take: of the whole the word alone, of a light with its name."""
-    said = (
+def seen_text(verdicts: Mapping[str, Verdict], faults: Iterable[Fault] = ()) -> str:
+    """What was said over a take: of the whole the word alone, of a light with its name; then what
+    was wrong besides."""
+    words = (
         VERDICTS[word] if key == WHOLE else f"{part_name(key)}: {VERDICTS[word]}"
         for key, word in verdicts.items()
     )
-    return ", ".join(said)
+    return ", ".join([*words, *(FAULT_LABELS[fault] for fault in faults)])
+
+
+def hump_text(spot: Spot) -> str:
+    """`2½ stops under mid-grey`; at an edge what piles up there."""
+    if spot.end:
+        return "at the right edge" if spot.end == "clipped" else "at the left edge"
+    return placed(spot.stops)
 
 
 def change_text(

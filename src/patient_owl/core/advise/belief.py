@@ -2,7 +2,8 @@
 
 State: how far the light that would be called right lies from the one predicted, in stops, and how
 sharply this photographer's words are meant; weights over both, on a grid. Evidence: the word said
-over a take's picture, or the picture's histogram.
+of the light over a take's picture, or the light read off it at a spot. What was read is believed
+before what was said; a bare histogram, which is of everything in the frame, tells of no light.
 
 A first guess can be seven stops off (a dark store, a gorge, a lamp nobody mentioned) and a word a
 slip, so both have Student's tails instead of a normal law's. A word covers a stretch of
@@ -16,15 +17,15 @@ and widens by what is not known of the change. A scene somebody changed widens i
 
 import math
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Literal, NamedTuple
 
 import numpy as np
 from scipy.special import stdtr, stdtrit
 
-from patient_owl.core.exposure.dials import CONTROLS
-from patient_owl.core.exposure.reading import HistogramReading
+from patient_owl.core.exposure import spot as spots
 from patient_owl.core.exposure.settings import Settings
+from patient_owl.core.exposure.spot import Spot
 from patient_owl.core.kept import kept
 from patient_owl.core.light.part import WHOLE, LightPart
 from patient_owl.core.types import FloatArray
@@ -71,11 +72,8 @@ LEAST_STEPS_STOPS: dict[Verdict, float] = {
     "blown": -2.2,
 }
 
-# How far the middle of a frame's histogram stands from the subject's own brightness: frames hold
-# sky, shadow and lamps beside it. All frames of one picture share it. Common practice; a spot
-# reading would be nearer.
-HISTOGRAM_SIGMA_STOPS = 0.8
-HISTOGRAM_FREEDOM = 4.0  # now and then it is a frame of something else
+# A frame that is called right is so to two thirds of a stop on a screen. Common practice.
+RIGHT_REACHES_STOPS = 2 / 3
 MOST_PIECES = 24  # of evidence on one light: nobody tries a picture more often; common practice
 SCENE_CHANGED_SIGMA_STOPS = 1.5  # a lamp dimmed, a panel moved: one to two stops; common practice
 
@@ -89,26 +87,29 @@ _EDGES_STOPS = np.array([-np.inf, *(upper for _, upper in VERDICT_EDGES_STOPS.va
 class JudgedTake:
     """The settings of an exposure, and what is known of its picture.
 
-    verdicts: the words said over it, by the key of the light they are about, or WHOLE. reading:
-    its histogram, where there is a picture. after_s: when, from the shot's moment. [s]
+    verdicts: the words said over it, by the key of the light they are about, or WHOLE. spots:
+    lights that were read off it, by the same keys. after_s: when, from the shot's moment. [s]
     scene_changed: keys of the lights somebody changed just before it, or WHOLE. levers: where those
     of the lights that are brought stood, by light and lever; as planned where nobody said. is_kept:
-    whether somebody keeps its picture.
+    whether somebody keeps its picture: its setting is the picture's from then on. set_exposure_s:
+    the time it was to be open, where it was closed before.
     """
 
     settings: Settings
     verdicts: Mapping[str, Verdict] = field(default_factory=dict)
-    reading: HistogramReading | None = None
+    spots: Mapping[str, Spot] = field(default_factory=dict)
     after_s: float = 0.0
     scene_changed: frozenset[str] = frozenset()
     levers: Mapping[str, Mapping[str, float]] = field(default_factory=dict)
     is_kept: bool = False
+    set_exposure_s: float | None = None
 
-    def is_final(self, lead: LightPart) -> bool:
-        """Whether its setting is the picture's from then on: it is kept, and not only because the
-        light it is exposed for was right while another was not."""
-        said = set(self.verdicts.values())
-        return self.is_kept and (said <= {"right"} or self.word_for(lead) != "right")
+    @property
+    def as_set(self) -> Settings:
+        """What was set: somebody who closes early asks for no shorter time."""
+        if self.set_exposure_s is None:
+            return self.settings
+        return replace(self.settings, exposure_s=self.set_exposure_s)
 
     def levers_of(self, part: LightPart) -> Mapping[str, float]:
         """Where a light's levers stood."""
@@ -119,48 +120,56 @@ class JudgedTake:
         """The word said of a light; one said of the whole picture is about every light."""
         return self.verdicts.get(part.key, self.verdicts.get(WHOLE))
 
+    def spot_of(self, part: LightPart) -> Spot | None:
+        """Where a light was read; a single light is the whole picture."""
+        return self.spots.get(part.key, self.spots.get(WHOLE))
+
 
 @dataclass(frozen=True)
 class Belief:
-    """What is known of the EV100 to set for a light, and its ±: two thirds lie within. [stops]"""
+    """What is known of the EV100 to set for a light, and its ±: two thirds lie within. [stops]
+
+    far_share: after "right", how likely the light is further from it than a frame that is right may
+    be; 0 after any other word.
+    """
 
     ev100: float
     sigma_stops: float
+    far_share: float = 0.0
 
 
 @dataclass(frozen=True)
 class Evidence:
-    """One take as one light sees it: its exposure value by what the light answers to."""
+    """One take as one light sees it: its exposure value by what the light answers to, the word that
+    counts and where it was read."""
 
     ev100: float
     after_s: float
     verdict: Verdict | None
-    reading: HistogramReading | None
+    spot: Spot | None = None
     is_changed: bool = False
 
 
 def evidence_on(part: LightPart, takes: Sequence[JudgedTake]) -> list[Evidence]:
     """What the takes tell about one light, oldest first; a take silent about it is left out, but
-    for what was changed before it.
-
-    A histogram is of the whole frame, so it is read for a light that answers to every control, as
-    what stays in the picture does. It never overrules the word "right".
-    """
-    is_read = len(part.answers_to) == len(CONTROLS)
+    for what was changed before it."""
     pieces: list[Evidence] = []
-    is_changed = has_read = False
+    is_changed = False
     for take in takes:
-        if take.scene_changed & {part.key, WHOLE}:
-            is_changed, has_read = bool(pieces), False
-        word, reading = take.word_for(part), take.reading if is_read else None
-        # frames of one picture are off by the same, so a second one tells nothing new
-        reading = None if word == "right" or has_read else reading
-        if word is not None or reading is not None or is_changed:
+        is_changed |= bool(pieces) and bool(take.scene_changed & {part.key, WHOLE})
+        spot, word = take.spot_of(part), word_that_counts(part, take)
+        if word is not None or spot is not None or is_changed:
             ev100 = part.ev100_set(take.settings, take.levers_of(part))
-            pieces.append(Evidence(ev100, take.after_s, word, reading, is_changed))
+            pieces.append(Evidence(ev100, take.after_s, word, spot, is_changed))
             is_changed = False
-            has_read = has_read or (reading is not None and not reading.is_saturated)
     return pieces[-MOST_PIECES:]
+
+
+def word_that_counts(part: LightPart, take: JudgedTake) -> Verdict | None:
+    """The word said of a light. Where the light was read as well, what was read counts, and of the
+    words only "right", beside it."""
+    word = take.word_for(part)
+    return word if take.spot_of(part) is None or word == "right" else None
 
 
 class WordOutcome(NamedTuple):
@@ -238,23 +247,16 @@ def belief_after(
     for what the light itself has changed since.
     """
     said = [place for place, seen in enumerate(evidence) if seen.verdict is not None]
-    if not said:
-        weights = weigh(part, evidence, after_s, sharpness)
-        return _belief_of(part, weights, after_s)
-    anchor, since = evidence[said[-1]], evidence[said[-1] + 1 :]
-    assert anchor.verdict is not None  # that is what it was picked by
+    # a light that was read, or changed, since the last word binds no longer
+    since = evidence[said[-1] :] if said else ()
+    if not since or any(seen.spot for seen in since) or any(s.is_changed for s in since[1:]):
+        return _belief_of(part, weigh(part, evidence, after_s, sharpness), after_s)
+    anchor = evidence[said[-1]]
     weighed = _told_by_last(part, tuple(evidence[: said[-1] + 1]), sharpness)
     moved = part.moved(anchor.after_s, after_s)
     carried = part.carried_sigma(anchor.after_s, after_s)
-    is_same = not any(seen.is_changed for seen in since)
-    if not since or (is_same and anchor.verdict == "right"):
-        return Belief(weighed.belief.ev100 + moved, math.hypot(weighed.belief.sigma_stops, carried))
-    belief = _belief_of(part, weigh(part, evidence, after_s, sharpness), after_s)
-    if not is_same:
-        return belief  # the word was about another scene
-    least = anchor.ev100 + moved - LEAST_STEPS_STOPS[anchor.verdict]
-    bound = min if LEAST_STEPS_STOPS[anchor.verdict] > 0 else max
-    return Belief(bound(belief.ev100, least), belief.sigma_stops)
+    then = weighed.belief
+    return Belief(then.ev100 + moved, math.hypot(then.sigma_stops, carried), then.far_share)
 
 
 def _until(
@@ -290,19 +292,55 @@ def after_each_word(
     left = weights * _word_likelihoods(round(off_stops, 6))
     shares = left.sum(axis=(1, 2))
     left /= shares[:, None, None]
-    medians, spreads = _middle_and_spread(left.sum(axis=1))
+    by_light = left.sum(axis=1)
+    medians, spreads = _middle_and_spread(by_light)
     steps = _in_step([-off_stops - median for median in medians.tolist()])
     return {
         word: WordOutcome(
             weights=left[row],
             # the ± is about what is proposed, which may stand beside the middle of the belief
-            belief=Belief(ev100 - step, math.hypot(spread, -off_stops - median - step)),
+            belief=Belief(
+                ev100 - step,
+                math.hypot(spread, -off_stops - median - step),
+                _far_share(by_light[row], -off_stops) if word == "right" else 0.0,
+            ),
             share=float(shares[row]),
         )
         for row, (word, step, median, spread) in enumerate(
             zip(WORDS, steps, medians.tolist(), spreads.tolist(), strict=True)
         )
     }
+
+
+def _far_share(weights: FloatArray, at_stops: float) -> float:
+    """How much of what is believed lies further from a place than a frame that is right may."""
+    return float(
+        weights[np.abs(_GRID_STOPS - at_stops) > RIGHT_REACHES_STOPS].sum() / weights.sum()
+    )
+
+
+def after_each_hump(
+    part: LightPart, weights: FloatArray, ev100: float, after_s: float
+) -> tuple[WordOutcome, ...]:
+    """`after_each_word`, of each place where its hump may be seen to stand, as in HUMPS."""
+    misplaced = _GRID_STOPS + part.wanted_at(after_s) - ev100
+    likelihoods = np.array(
+        [
+            spots.likelihood(spot.stops - part.placement_stops - misplaced, spot)
+            for spot in spots.HUMPS
+        ]
+    )
+    left = weights * likelihoods[:, None, :]
+    shares = left.sum(axis=(1, 2))
+    left /= shares[:, None, None]
+    medians, spreads = _middle_and_spread(left.sum(axis=1))
+    wanted = part.wanted_at(after_s)
+    return tuple(
+        WordOutcome(left[row], Belief(wanted + median, spread), float(share))
+        for row, (median, spread, share) in enumerate(
+            zip(medians.tolist(), spreads.tolist(), shares / shares.sum(), strict=True)
+        )
+    )
 
 
 def _belief_of(part: LightPart, weights: FloatArray, after_s: float) -> Belief:
@@ -327,7 +365,7 @@ def _in_step(wanted: Sequence[float]) -> list[float]:
 
 
 def _seen(part: LightPart, weights: FloatArray, seen: Evidence) -> FloatArray:
-    """After a take's picture was read and its word was said."""
+    """After a take was read and its word was said."""
     weights = _read(part, weights, seen)
     if seen.verdict is not None:
         off_stops = part.wanted_at(seen.after_s) - seen.ev100
@@ -336,10 +374,10 @@ def _seen(part: LightPart, weights: FloatArray, seen: Evidence) -> FloatArray:
 
 
 def _read(part: LightPart, weights: FloatArray, seen: Evidence) -> FloatArray:
-    if seen.reading is None:
+    if seen.spot is None:
         return weights
     misplaced = _GRID_STOPS + part.wanted_at(seen.after_s) - seen.ev100
-    return weights * _reading_likelihood(misplaced, seen.reading, part.placement_stops)
+    return weights * spots.likelihood(seen.spot.stops - part.placement_stops - misplaced, seen.spot)
 
 
 def _middle_and_spread(weights: FloatArray) -> tuple[FloatArray, FloatArray]:
@@ -406,16 +444,3 @@ def _below(edge: FloatArray) -> FloatArray:
     with np.errstate(invalid="ignore"):
         wing = x / (1 + x**2)
     return np.asarray(0.5 + (np.where(np.isfinite(x), wing, 0.0) + np.arctan(x)) / np.pi)
-
-
-def _reading_likelihood(
-    misplaced_stops: FloatArray, reading: HistogramReading, placement_stops: float
-) -> FloatArray:
-    """A frame's middle against where the plan wanted it; saturated, it is only a bound."""
-    seen = reading.median_stops - placement_stops
-    off = (seen - misplaced_stops) / HISTOGRAM_SIGMA_STOPS
-    if reading.is_blown:
-        return np.asarray(stdtr(HISTOGRAM_FREEDOM, -off))
-    if reading.is_black:
-        return np.asarray(stdtr(HISTOGRAM_FREEDOM, off))
-    return np.asarray((1 + off**2 / HISTOGRAM_FREEDOM) ** (-(HISTOGRAM_FREEDOM + 1) / 2))

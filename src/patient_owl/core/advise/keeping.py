@@ -1,21 +1,14 @@
-"""Which takes are kept until the photographer says otherwise, and how often which kinds are."""
+"""How often which kinds of takes are kept."""
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from scipy.stats import fisher_exact
-
-from patient_owl.core.light.part import WHOLE
 
 LEAST_TAKES = 5  # fewer tell nothing of how often; common practice
 CHANCE_SHARE = 0.05  # of tables that chance alone would make as uneven; common practice
 SELDOM_KEPT = 1 / 3  # of a kind's takes: fewer is worth an evening at home; common practice
 LEAST_TO_PRACTISE = 3  # takes; common practice
-
-
-def is_kept(verdicts: Mapping[str, str], lead: str) -> bool:
-    """A take whose lead light, or whose whole, was seen right."""
-    return "right" in (verdicts.get(lead), verdicts.get(WHOLE))
 
 
 @dataclass(frozen=True)

@@ -7,7 +7,7 @@ Dials are for the next setting only: what happened is read as it happened.
 A test frame is evidence, not a goal: once it is right the answer is the real setting.
 """
 
-from collections.abc import Callable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from functools import cached_property
 from typing import NamedTuple
@@ -21,10 +21,12 @@ from patient_owl.core.advise.belief import (
     Verdict,
     belief_after,
     evidence_on,
+    word_that_counts,
 )
 from patient_owl.core.exposure.dials import Control, Dial, DialValue
 from patient_owl.core.exposure.ladder import is_quick_frame_of, may_be_quick_frame, quick_frame
 from patient_owl.core.exposure.settings import Positions, Settings, positions_near, settings_on
+from patient_owl.core.exposure.spot import Spot
 from patient_owl.core.judge.choose import Landing, Solution, choose, choose_each, solution_at
 from patient_owl.core.judge.demand import Demands
 from patient_owl.core.judge.hold import Hold
@@ -35,6 +37,12 @@ from patient_owl.core.reason import Reason
 
 GOOD_ENOUGH_STOPS = 1 / 3  # nobody sees less than a third; common practice
 HALF_STEP_STOPS = 1 / 6  # of a dial in thirds: no dial comes nearer
+# After "right" one light in twenty may be further off than two thirds; beyond that it is worth
+# saying what it costs to be sure. Common practice.
+UNSURE_SHARE = 0.05
+SURE_STOPS = 2 / 3  # of the bracket that settles it: as far as "right" reaches
+# A frame that lasts longer than this is not made on a guess worse than that. Common practice.
+LONG_S, GUESS_SIGMA_STOPS = 30.0, 2 / 3
 SETTLED_SIGMA_STOPS = 0.35  # known this well, another test frame tells nothing worth its time
 
 # A prediction that far off, and that far outside its own ±, has a cause somebody can name.
@@ -167,6 +175,15 @@ class Room:
         return replace(self.demands, hold=hold, now=now, at_s=self.after_s)
 
 
+class Early(NamedTuple):
+    """A frame that was closed before its time. stands: the exposure value of what was made, by
+    light; open_s of set_s."""
+
+    stands: Mapping[str, float]
+    open_s: float
+    set_s: float
+
+
 @dataclass(frozen=True)
 class Known:
     """What there is to decide on.
@@ -174,9 +191,10 @@ class Known:
     here: what is asked of the next setting, from what is set now; stands: its exposure value as
     each light sees it, by its key. beliefs: of each light by its key, about the next take.
     spoken_of: the lights there is evidence on. words: those of the last take, by light. takes: how
-    many. has_reading: whether the last has a histogram. changed_stops: how much brighter each light
+    many. spots: where the last was read, by light. changed_stops: how much brighter each light
     is predicted to be at the next take than it was at the last. levers: where those of the lights
-    that are brought stand.
+    that are brought stand. early: where the last was closed before its time. was_right:
+    whether the lead was called right before: nobody is offered to be sure twice.
     """
 
     here: Demands
@@ -185,9 +203,17 @@ class Known:
     spoken_of: frozenset[str]
     words: Mapping[str, Verdict]
     takes: int
-    has_reading: bool = False
+    spots: Mapping[str, Spot] = field(default_factory=dict)
     changed_stops: Mapping[str, float] = field(default_factory=dict)
     levers: Levers = field(default_factory=dict)
+    early: Early | None = None
+    was_right: bool = False
+
+    @property
+    def made(self) -> Mapping[str, float]:
+        """What the last frame was, as each light sees it: what was set, unless it was closed
+        early."""
+        return self.stands if self.early is None else self.early.stands
 
     @property
     def now(self) -> Positions:
@@ -198,7 +224,8 @@ class Known:
         """The same with something else set; levers as planned for it where nobody says."""
         put = room.planned_levers(positions) if levers is None else levers
         stands = room.stands(positions, put)
-        return replace(self, here=room.from_here(positions), levers=put, stands=stands)
+        here = room.from_here(positions)
+        return replace(self, here=here, levers=put, stands=stands, early=None)
 
     def wanted_ev100(self, part: LightPart) -> float:
         """What its controls are to make; one nobody spoke of is kept where it was."""
@@ -211,13 +238,15 @@ def known_after(takes: Sequence[JudgedTake], room: Room) -> Known:
     """What at least one take, oldest first, leaves to decide on."""
     last = takes[-1]
     evidence = {part.key: evidence_on(part, takes) for part in room.parts}
-    words = {part.key: last.word_for(part) for part in room.parts}
-    now = positions_near(room.dials, last.settings)
+    words = {part.key: word_that_counts(part, last) for part in room.parts}
+    now = positions_near(room.dials, last.as_set)
     levers = {p.key: last.levers_of(p) for p in room.parts if p.is_brought}
     return Known(
         here=room.from_here(now),
         levers=levers,
         stands=room.stands(now, levers),
+        early=_early(last, room, levers),
+        was_right=any(take.word_for(room.lead) == "right" for take in takes[:-1]),
         beliefs={
             p.key: belief_after(p, evidence[p.key], room.after_s, room.sharpness)
             for p in room.parts
@@ -225,9 +254,25 @@ def known_after(takes: Sequence[JudgedTake], room: Room) -> Known:
         spoken_of=frozenset(key for key, found in evidence.items() if found),
         words={key: word for key, word in words.items() if word is not None},
         takes=len(takes),
-        has_reading=last.reading is not None,
+        spots=_spots_of(last, room),
         changed_stops={p.key: p.moved(last.after_s, room.after_s) for p in room.parts},
     )
+
+
+def _early(take: JudgedTake, room: Room, levers: Levers) -> "Early | None":
+    if take.set_exposure_s is None:
+        return None
+    return early_of(take.as_set, take.settings, room, levers)
+
+
+def early_of(as_set: Settings, made: Settings, room: Room, levers: Levers) -> "Early":
+    """A frame that was set so and closed sooner."""
+    return Early(room.stands_with(made, levers), made.exposure_s, as_set.exposure_s)
+
+
+def _spots_of(take: JudgedTake, room: Room) -> Mapping[str, Spot]:
+    spots = {part.key: take.spot_of(part) for part in room.parts}
+    return {key: spot for key, spot in spots.items() if spot is not None}
 
 
 def nothing_known(now: Positions, room: Room) -> Known:
@@ -259,7 +304,7 @@ def last_kept(takes: Sequence[JudgedTake], room: Room) -> int | None:
         take = takes[place]
         if any(later.scene_changed for later in takes[place + 1 :]):
             return None
-        if not take.is_final(room.lead):
+        if not take.is_kept:
             continue
         now = positions_near(room.dials, take.settings)
         may_be_test = room.has_tests and may_be_quick_frame(now, room.inside)
@@ -307,6 +352,9 @@ def decide_each(all_known: Sequence[Known], room: Room) -> list[Advice]:
     for count in {len(look.moving) for look in going}:
         same = [look for look in going if len(look.moving) == count]
         chosen |= zip(same, choose_each(same[0].known.here, [x.moving for x in same]), strict=True)
+    for look, real in chosen.items():
+        if (check := _check_frame(look, real)) is not None:
+            planned[look] = check
     return [_advice(look, planned.get(look), chosen.get(look)) for look in looks]
 
 
@@ -334,7 +382,7 @@ class _Look:
 
 def _look(known: Known, room: Room, shown: tuple[LightPart, ...]) -> _Look:
     key, is_unseen = room.lead.key, room.lead not in shown
-    belief, word = known.beliefs[key], known.words.get(key)
+    belief = known.beliefs[key]
     parts = tuple(_believed(part, known, room, is_unseen=is_unseen) for part in room.wished)
     return _Look(
         known,
@@ -345,9 +393,15 @@ def _look(known: Known, room: Room, shown: tuple[LightPart, ...]) -> _Look:
         _kept(parts, known),
         0.0 if is_unseen else known.stands[key] - parts[0].wanted_ev100,
         any(_is_off(part, known) for part in parts),
-        belief.sigma_stops <= SETTLED_SIGMA_STOPS or word == "right",
+        all(_is_known(part.key, known) for part in room.parts if part.key in {key, *known.words}),
         is_unseen,
     )
+
+
+def _is_known(key: str, known: Known) -> bool:
+    """Whether another test frame would tell nothing of a light that is worth its time."""
+    is_near = known.beliefs[key].sigma_stops <= SETTLED_SIGMA_STOPS
+    return is_near or (known.words.get(key) == "right" and key not in known.spots)
 
 
 def _believed(part: LightPart, known: Known, room: Room, *, is_unseen: bool) -> LightPart:
@@ -371,6 +425,9 @@ def _advice(look: _Look, planned: "_Planned | None", chosen: Solution | None) ->
     known, room = look.known, look.room
     now, solution = known.now, planned.solution if planned else chosen
     said = [*_seen(look.off_stops, known, room), *_changed_light(known, room)]
+    if known.early is not None:
+        times = {"open_s": known.early.open_s, "set_s": known.early.set_s}
+        said.append(Reason("closed_early", times))
     far_stops = _far(look.belief, known, room)
     if far_stops is not None:
         side = "brighter" if far_stops > 0 else "darker"
@@ -381,21 +438,23 @@ def _advice(look: _Look, planned: "_Planned | None", chosen: Solution | None) ->
         goes = room.stands_with(solution.settings, levers)
         said += [planned.reason] if planned else _move_reasons(solution, now, room, known)
         said += _lever_reasons(solution, levers, known)
-    brighter = {key: was - goes[key] for key, was in known.stands.items()}
-    if solution is not None:
-        said += _left_reasons(solution, brighter, known, room)
+    brighter = {key: was - goes[key] for key, was in known.made.items()}
+    left = [] if solution is None else _left_reasons(solution, brighter, known, room)
+    said += left
 
     moved = tuple(c for c in positions if positions[c].value != now[c].value)
     moved_levers = tuple(key for key, stand in levers.items() if stand != known.levers[key])
-    is_left = solution is not None and _is_left(solution)
+    is_left = bool(left) or (solution is not None and _is_left(solution))
     is_moved, is_done = bool(moved or moved_levers), look.is_settled
     if is_moved and room.consequences is not None:
         said.extend(room.consequences(now, positions))
     if is_moved and is_done:
-        said.append(Reason("settled", {"sigma_stops": look.belief.sigma_stops}))
+        keys = {room.lead.key, *known.words}
+        said.append(Reason("settled", {"sigma_stops": _sigma_of(keys, known)}))
     if not is_moved and not is_left:
         said.append(Reason("keep_setting"))
         is_done = True
+        said += _unsure(known, room, positions)
     return Advice(
         positions,
         moved,
@@ -408,6 +467,22 @@ def _advice(look: _Look, planned: "_Planned | None", chosen: Solution | None) ->
         moved_levers,
         solution,
     )
+
+
+def _unsure(known: Known, room: Room, positions: Positions) -> list[Reason]:
+    """What it costs to be sure, where "right" was said and the light may well be further off."""
+    lead = room.lead
+    if known.words.get(lead.key) != "right" or lead.key in known.spots:
+        return []
+    if known.beliefs[lead.key].far_share <= UNSURE_SHARE or known.was_right:
+        return []
+    frames_s = positions["exposure_s"].value * (2.0**-SURE_STOPS + 2.0**SURE_STOPS)
+    return [Reason("be_sure", {"stops": SURE_STOPS, "lasts_s": frames_s})]
+
+
+def _sigma_of(keys: Collection[str], known: Known) -> float:
+    """How well the least known of some lights is known. [stops]"""
+    return max(known.beliefs[key].sigma_stops for key in keys)
 
 
 def _is_off(part: LightPart, known: Known) -> bool:
@@ -428,19 +503,28 @@ def _levers(solution: Solution, known: Known) -> Levers:
 
 
 def _seen(off_stops: float, known: Known, room: Room) -> list[Reason]:
-    """What the last take was judged to be, light by light."""
+    """What the last take was judged to be, or read as, light by light."""
     sigma = known.beliefs[room.lead.key].sigma_stops
     quantities = {"stops": off_stops, "sigma_stops": sigma, "takes": known.takes}
     reasons = []
     for part in room.parts:
-        word = known.words.get(part.key)
+        word, spot = known.words.get(part.key), known.spots.get(part.key)
+        if spot is not None:
+            reasons.append(_read_reason(part, spot, is_only=len(room.parts) == 1))
         if word is not None and len(room.parts) == 1:
             reasons.append(Reason(f"seen_{word}", quantities, "ordered_words"))
         elif word is not None:
             reasons.append(Reason(f"part_{word}", {"part": part.key}, "ordered_words"))
-    if reasons or not known.has_reading:
-        return reasons
-    return [Reason("seen_histogram", quantities, "ordered_words")]
+    return reasons
+
+
+def _read_reason(part: LightPart, spot: Spot, *, is_only: bool) -> Reason:
+    """Where a light was read, against where it should be."""
+    off = spot.stops - part.placement_stops
+    side = spot.end or ("near" if abs(off) < HALF_STEP_STOPS else "over" if off > 0 else "under")
+    about: dict[str, float | str] = {} if is_only else {"part": part.key}
+    figures = {"stops": abs(off), "sigma_stops": spot.sigma_stops}
+    return Reason(f"{'seen' if is_only else 'part'}_read_{side}", {**about, **figures})
 
 
 def _changed_light(known: Known, room: Room) -> list[Reason]:
@@ -491,6 +575,23 @@ def _from_test_frame(looks: Sequence[_Look], room: Room) -> Iterator[tuple[_Look
             yield look, _Planned(real, Reason("test_becomes_real", {**times, **isos}))
         elif (next_test := _next_test_frame(look, real)) is not None:
             yield look, next_test
+
+
+def _check_frame(look: _Look, real: Solution) -> _Planned | None:
+    """Minutes are not spent on a guess: a quick frame that stands for the real one comes first."""
+    room, long_s = look.room, real.positions["exposure_s"].value
+    is_guess = look.belief.sigma_stops > GUESS_SIGMA_STOPS and not look.is_settled
+    if not (room.has_tests and is_guess and long_s > LONG_S):
+        return None
+    quick = quick_frame(real.positions, room.dials)
+    if quick is None or not is_quick_frame_of(quick.positions, real.positions):
+        return None
+    if room.lead not in room.shown(quick.positions) or abs(quick.miss_stops) > HALF_STEP_STOPS:
+        return None
+    if any(quick.positions[c].value != real.positions[c].value for c in real.demands.hold.locked):
+        return None
+    landed = solution_at(real.demands, quick.positions)
+    return _Planned(landed, Reason("check_first", {"long_s": long_s}))
 
 
 def _next_test_frame(look: _Look, real: Solution) -> _Planned | None:

@@ -16,6 +16,20 @@ from patient_owl.core.types import FloatArray
 
 Positions = Mapping[Control, DialValue]  # where every control stands on its dial
 
+# A shutter closed by hand is known to a third of a stop, as dials go; what is worked out beforehand
+# for one closed early reaches this far. Ours.
+EARLIEST_THIRDS = 9
+
+
+def thirds_early(set_s: float, open_s: float) -> int:
+    """By how many thirds of a stop a frame was closed early; none where nobody would see it."""
+    return max(0, round(3 * math.log2(set_s / open_s)))
+
+
+def share_open(thirds: int) -> float:
+    """The least share of its time a frame was open for that was closed so many thirds early."""
+    return float(2.0 ** (-(thirds + 0.5) / 3))
+
 
 @dataclass(frozen=True)
 class Settings:

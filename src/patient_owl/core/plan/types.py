@@ -16,6 +16,7 @@ from patient_owl.core.light.found import Learned
 from patient_owl.core.light.part import Changes, LightPart
 from patient_owl.core.limits.limit import Limit
 from patient_owl.core.optics.camera import Framing
+from patient_owl.core.plan.fault import OF_ANY, Fault
 from patient_owl.core.plan.report import Blurs
 from patient_owl.core.plan.role import Role
 from patient_owl.core.plan.schools import SCHOOLS, default_school
@@ -273,6 +274,7 @@ class Recipe:
     moves the light it is exposed for. faces: what a new shot is turned to. packs: what goes into
     the bag besides, by code. waits_for: the kind of event it is about, where the night has some.
     is_handheld: nothing stands on legs. also_frames: what people often take a second frame for.
+    suffers: the faults of its own kind, those that happen most first.
     """
 
     key: str
@@ -292,6 +294,12 @@ class Recipe:
     waits_for: str = ""
     is_handheld: bool = False
     also_frames: tuple[Role, ...] = ()
+    suffers: tuple[Fault, ...] = ()
+
+    @property
+    def faults(self) -> tuple[Fault, ...]:
+        """What its frames may suffer from: its own first, then what any may."""
+        return (*self.suffers, *OF_ANY)
 
     def bringing(self, brought: Sequence[Brought]) -> tuple[Brought, ...]:
         """What is brought, with what the discipline cannot do without and nobody named."""

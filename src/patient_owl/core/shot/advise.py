@@ -11,9 +11,9 @@ from patient_owl.core.advise.belief import (
 )
 from patient_owl.core.advise.consequences import consequences
 from patient_owl.core.advise.next import Advice, Room, next_setting
-from patient_owl.core.advise.tree import Tree, advice_tree
+from patient_owl.core.advise.tree import Tree, advice_tree, if_closed_early
 from patient_owl.core.exposure.dials import Control, DialValue
-from patient_owl.core.exposure.settings import Positions, positions_near
+from patient_owl.core.exposure.settings import EARLIEST_THIRDS, Positions, positions_near
 from patient_owl.core.kept import kept
 from patient_owl.core.light.part import WHOLE, Levers
 from patient_owl.core.plan.planned import PlannedShot
@@ -88,6 +88,22 @@ def _first_words(
     # a first look at the rest without what is performed leads to the real setting at once
     deep = WORDS_DEEP if planned.lead in room.shown(positions) else WORDS_DEEP - 1
     return advice_tree(positions, (), room, deep)
+
+
+def words_if_closed_early(
+    planned: PlannedShot,
+    now: Positions,
+    takes: Sequence[JudgedTake],
+    now_s: float,
+    sharpness: Sharpness = UNLEARNED,
+    levers: Levers | None = None,
+) -> dict[int, Tree]:
+    """`words_ahead`, one frame deep, where it is closed early, by thirds of a stop."""
+    room = room_of(planned, next_after_s(planned, takes, now_s), sharpness)
+    return {
+        thirds: if_closed_early(now, takes, room, thirds / 3, levers)
+        for thirds in range(1, EARLIEST_THIRDS + 1)
+    }
 
 
 def words_after(

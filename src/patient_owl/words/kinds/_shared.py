@@ -183,7 +183,16 @@ WORDS = Words(
         "time_keeps_part": "{from_s:dial} → {to_s:dial}: time keeps {part:part} as it was.",
         "time_places_part": "{from_s:dial} → {to_s:dial}: time puts {part:part} right and moves "
         "nothing else.",
-        "seen_histogram": "The picture's histogram was read.",
+        "seen_read_near": "Read off the frame: where it should be, ± {sigma_stops:.1f} stops.",
+        "seen_read_over": "Read off the frame: {stops:stops} too bright, ± {sigma_stops:.1f}.",
+        "seen_read_under": "Read off the frame: {stops:stops} too dark, ± {sigma_stops:.1f}.",
+        "seen_read_clipped": "Read off the frame: clipped, so at least {stops:stops} too bright.",
+        "seen_read_black": "Read off the frame: black, so at least {stops:stops} too dark.",
+        "part_read_near": "{part:part}, read off the frame: where it should be, ± {sigma_stops:.1f} stops.",
+        "part_read_over": "{part:part}, read off the frame: {stops:stops} too bright, ± {sigma_stops:.1f}.",
+        "part_read_under": "{part:part}, read off the frame: {stops:stops} too dark, ± {sigma_stops:.1f}.",
+        "part_read_clipped": "{part:part}, read off the frame: clipped, so at least {stops:stops} too bright.",
+        "part_read_black": "{part:part}, read off the frame: black, so at least {stops:stops} too dark.",
         "costs_noise": "Shadows get noisier: {before_snr:ratio} becomes {snr:ratio}.",
         "wins_noise": "Shadows get cleaner: {before_snr:ratio} becomes {snr:ratio}.",
         "costs_trails": "The fastest star draws {drift_px:.0f} px instead of {before_px:.0f}.",
@@ -209,6 +218,11 @@ WORDS = Words(
         "lever_ends": "{part:part} has {stops:stops} left that its own lever cannot give: distance, a gel, "
         "another light.",
         "kept_stands": "You kept a picture of it: its setting stands.",
+        "closed_early": "Closed after {open_s:seconds} of {set_s:dial}: that much light was seen, the "
+        "time set is still what the picture needs.",
+        "be_sure": "It may still be off. To be sure: a bracket of ± {stops:stops}, {lasts_s:seconds}, or a "
+        "look at the histogram.",
+        "check_first": "A quick frame first: {long_s:dial} is long for a guess.",
         "keep_setting": "Keep the setting: nothing within a third of a stop is worth a change.",
         "change_iso": "ISO {from_label} → {to_label} ({stops:signed}).",
         "change_f_number": "f/{from_label} → f/{to_label} ({stops:signed}).",

@@ -119,4 +119,5 @@ RECIPE = Recipe(
         ),
     ),
     packs=("haze_spray",),
+    suffers=("moved", "pose"),
 )

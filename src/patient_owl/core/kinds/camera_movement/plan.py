@@ -209,4 +209,5 @@ RECIPE = Recipe(
     plan=plan,
     program=_program,
     sun_altitude_deg=(-90, 0),
+    suffers=("uneven",),
 )

@@ -301,4 +301,5 @@ RECIPE = Recipe(
     program=_program,
     sun_altitude_deg=(-90, -2),
     follow="exposure_s",
+    suffers=("ghost",),
 )

@@ -145,4 +145,5 @@ RECIPE = Recipe(
     ),
     plan=plan,
     follow="exposure_s",
+    suffers=("ghost",),
 )

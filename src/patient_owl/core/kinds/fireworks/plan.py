@@ -256,4 +256,5 @@ RECIPE = Recipe(
     lead_answers_to=DRAWN,
     packs=("ear_plugs", "black_card"),
     waits_for="show",
+    suffers=("cut_short",),
 )

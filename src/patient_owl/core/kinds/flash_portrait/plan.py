@@ -154,4 +154,5 @@ RECIPE = Recipe(
         ),
     ),
     packs=("gels",),
+    suffers=("pose", "moved", "ghost"),
 )

@@ -101,4 +101,5 @@ RECIPE = Recipe(
     program=_program,
     sun_altitude_deg=(-90, 6),
     is_handheld=True,
+    suffers=("moved",),
 )

@@ -163,4 +163,5 @@ RECIPE = Recipe(
         ),
     ),
     packs=("dark_clothes", "black_card"),
+    suffers=("uneven", "ghost"),
 )

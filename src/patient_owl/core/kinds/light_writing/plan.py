@@ -152,4 +152,5 @@ RECIPE = Recipe(
         ),
     ),
     packs=("dark_clothes", "white_tape"),
+    suffers=("beside", "uneven", "cut_short", "ghost"),
 )

@@ -190,4 +190,5 @@ RECIPE = Recipe(
     sun_altitude_deg=(-90, -4),
     lead_answers_to=DRAWN,
     packs=("rain_cover",),
+    suffers=("cut_short",),
 )

@@ -223,4 +223,5 @@ RECIPE = Recipe(
         ),
     ),
     packs=("dark_clothes", "string", "white_tape"),
+    suffers=("uneven", "beside", "cut_short", "ghost"),
 )

@@ -262,4 +262,5 @@ RECIPE = Recipe(
     program=_program,
     sun_altitude_deg=(-90, DAWN_SUN_DEG),
     packs=("heater",),
+    suffers=("cut_short",),
 )

@@ -345,4 +345,5 @@ RECIPE = Recipe(
     plan=plan,
     program=_program,
     sun_altitude_deg=(-90, DARK_ENOUGH_SUN_DEG),
+    suffers=("trailed",),
 )

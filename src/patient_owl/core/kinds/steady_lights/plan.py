@@ -227,4 +227,5 @@ RECIPE = Recipe(
         ),
     ),
     packs=("gels", "tape"),
+    suffers=("moved",),
 )

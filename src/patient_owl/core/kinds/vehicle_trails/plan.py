@@ -163,4 +163,5 @@ RECIPE = Recipe(
     sun_altitude_deg=(-90, 0),
     packs=("bright_vest",),
     waits_for="traffic",
+    suffers=("cut_short", "ghost"),
 )
