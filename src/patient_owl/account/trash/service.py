@@ -1,11 +1,12 @@
 """Deleting with undo: a deleted thing is hidden, and can be brought back."""
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping, Sequence
 from enum import StrEnum
 from uuid import UUID
 
 from sqlalchemy.orm import Session
 
+from patient_owl.journal.takes import keeping
 from patient_owl.journal.takes.learning import learn_from_all
 from patient_owl.planning.shots.planner import Planner
 from patient_owl.platform.accounts.visit import Visit
@@ -59,17 +60,22 @@ def put_away(visit: Visit, kind: TrashKind, row_id: UUID, version: int | None) -
     if version is not None:
         check_version(row, version)
     row.deleted_at_utc = row.deleted_at_utc or now_utc()
-    _learn_anew(visit, row)
+    _follow(visit, row, keeping.left)
 
 
 def bring_back(visit: Visit, kind: TrashKind, row_id: UUID) -> None:
     row = _row(visit.session, visit.user, kind, row_id)
     row.deleted_at_utc = None
-    _learn_anew(visit, row)
+    _follow(visit, row, keeping.joined)
 
 
-def _learn_anew(visit: Visit, row: Owned) -> None:
-    """A shot teaches what its takes and pictures tell that are there."""
-    if isinstance(row, Take | Photo):
-        visit.session.flush()
+def _follow(visit: Visit, row: Owned, keep: Callable[[Take, Sequence[Photo]], None]) -> None:
+    """A shot teaches what those of its takes tell that are there, and a take is kept by those of
+    its pictures."""
+    session, user = visit.session, visit.user
+    session.flush()
+    if isinstance(row, Take):
         learn_from_all(Planner(visit), [row.shot_id])
+    if isinstance(row, Photo) and row.take_id is not None:
+        take = session.get_one(Take, row.take_id)
+        keep(take, keeping.pictures_of(session, user.id, take))

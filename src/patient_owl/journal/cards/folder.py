@@ -53,10 +53,9 @@ def bring_in(
             continue
         visit.session.commit()
         say(f"{path.name}: {taken_in.text}")
-    planner = Planner(visit)
-    place_all(planner, intake)
+    place_all(visit, intake)
     visit.session.commit()
-    return intake_out(planner, intake)
+    return intake_out(Planner(visit), intake)
 
 
 def account_called(session: Session, email: str) -> User:

@@ -88,9 +88,8 @@ def take_file(
 def place_intake(intake_id: UUID, visit: CurrentVisit) -> IntakeOut:
     """Match the card's pictures over the whole night, whatever its clocks say."""
     intake = service.get_intake(visit.session, visit.user, intake_id)
-    planner = Planner(visit)
-    service.place_all(planner, intake)
-    return intake_out(planner, intake)
+    service.place_all(visit, intake)
+    return intake_out(Planner(visit), intake)
 
 
 @router.post("/{intake_id}/takes", status_code=201)

@@ -26,11 +26,9 @@ from patient_owl.journal.photos.service import (
     keep_file,
     new_photo,
 )
-from patient_owl.journal.takes.learning import learn_from_all
 from patient_owl.journal.takes.placing import place
 from patient_owl.library.places.zones import zone
 from patient_owl.planning.nights.service import get_night
-from patient_owl.planning.shots.planner import Planner
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.storage.owned import added, owned, owned_rows
 from patient_owl.platform.tables.accounts import User
@@ -140,26 +138,23 @@ def _twin(session: Session, user: User, intake: Intake, photo: Photo) -> Photo |
     )
 
 
-def place_all(planner: Planner, intake: Intake) -> None:
+def place_all(visit: Visit, intake: Intake) -> None:
     """Find the clocks of the card's cameras, its sets, and the takes its pictures are of.
 
     Looked for in the card's own night; without one in the nights its clock says, and for a camera
     whose clock fits none of those in all of them.
     """
-    visit = planner.visit
     session, user = visit.session, visit.user
     # each is asked for its sketch, and none for its histogram
     columns = (undefer(Photo.sketch), defer(Photo.histogram))
     photos = left = photos_in(session, user, intake, *columns)
     place_zone = zone_of(visit, intake, photos)
-    shots = {photo.shot_id for photo in photos}
     if not intake.night_id:
         place(photos, _free_takes(session, user, intake, _near(photos)), place_zone)
         lost = {photo.camera for photo in photos if photo.told_by == "zone"}
         left = [photo for photo in photos if photo.camera in lost]
     place(left, _free_takes(session, user, intake), place_zone)
     session.flush()
-    learn_from_all(planner, shots | {photo.shot_id for photo in photos})
 
 
 def zone_of(visit: Visit, intake: Intake, photos: Iterable[Photo]) -> ZoneInfo:

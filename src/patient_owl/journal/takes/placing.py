@@ -18,6 +18,7 @@ from patient_owl.core.matching.sets import (
     sets_of,
 )
 from patient_owl.journal.photos.service import seconds_of
+from patient_owl.journal.takes.keeping import joined
 from patient_owl.platform.tables.photos import Photo
 from patient_owl.platform.tables.takes import Take
 
@@ -88,8 +89,7 @@ def _place_camera(
         take = None if at is None else takes[at]
         if take is not None:
             given.append(take)
-            # judged before it was known what it is of, as by another program's sidecar
-            take.is_keeper = take.is_keeper or any(photo.pick == "kept" for photo in unit)
+            joined(take, unit)  # either may have been judged before it was known what it is of
         for photo in unit:
             photo.set_id, photo.set_kind = unit[0].id, together.kind
             if told_by != "file" and photo.camera_clock is not None:
