@@ -28,7 +28,8 @@ def test_the_chain_tells_what_was_seen_and_what_to_change(ida: TestClient) -> No
     ida.put(f"/api/v1/takes/{uuid7()}", json=making.take_body(shot["id"], **second, **later))
     answer = ida.get(chain).json()
     assert [link["take"]["verdicts"]["whole"] for link in answer["links"]] == ["dark", "right"]
-    assert [link["take"]["is_keeper"] for link in answer["links"]] == [False, True]
+    # to be right is one thing, to be kept another
+    assert not any(link["take"]["is_keeper"] for link in answer["links"])
     assert "ISO 3200 → ISO " in answer["links"][1]["change"]
     assert answer["advice"]["moved"] == []
 
@@ -85,11 +86,15 @@ def test_a_kept_frame_for_another_part_leaves_the_picture_as_it_was_and_is_told_
         json=making.take_body(shot["id"], **picture, verdicts={"whole": "right"}),
     )
     other = {**picture, "exposure_s": 240, "iso": 400}
-    said = {"started_at_utc": "2026-12-09T22:50:00Z", "verdicts": {"whole": "right"}, "role": role}
+    said = {
+        "started_at_utc": "2026-12-09T22:50:00Z",
+        "verdicts": {"whole": "right"},
+        "role": role,
+        "is_keeper": True,
+    }
     answer = ida.put(
         f"/api/v1/takes/{uuid7()}", json=making.take_body(shot["id"], **other, **said)
     ).json()
-    assert answer["links"][1]["take"]["is_keeper"]
     assert answer["advice"]["values"] == pytest.approx(picture, rel=0.01)
     assert len(answer["kept_for"]) == 1
     assert "4 min" in answer["kept_for"][0]
@@ -114,7 +119,7 @@ def test_a_light_changed_before_a_frame_for_the_ground_is_changed_for_the_next_o
     shot = making.shot(ida)
     picture = ida.get(f"/api/v1/shots/{shot['id']}/chain").json()["advice"]["values"]
     told = (
-        {"verdicts": {"whole": "right"}},
+        {"verdicts": {"whole": "right"}, "is_keeper": True},
         {"verdicts": {}, "role": "ground", "scene_changed": ["whole"]},
         {"verdicts": {}},
     )
@@ -124,6 +129,74 @@ def test_a_light_changed_before_a_frame_for_the_ground_is_changed_for_the_next_o
         answer = ida.put(f"/api/v1/takes/{uuid7()}", json=making.take_body(shot["id"], **body))
         finals.append(answer.json()["advice"]["is_kept"])
     assert finals == [True, True, False]
+
+
+# A fault is no want of light, and a frame that is right may still be thrown away.
+def test_a_fault_is_told_what_to_do_about_and_moves_nothing(ida: TestClient) -> None:
+    shot = making.shot(ida, discipline="flash_portrait")
+    set_now = ida.get(f"/api/v1/shots/{shot['id']}/chain").json()["advice"]["values"]
+    body = making.take_body(shot["id"], **set_now, verdicts={"whole": "right"}, faults=["pose"])
+    answer = ida.put(f"/api/v1/takes/{uuid7()}", json=body).json()
+    assert answer["advice"]["moved"] == []
+    assert "take three" in answer["advice"]["mending"][0]
+    assert [fault["key"] for fault in answer["faults"]][:3] == ["pose", "moved", "ghost"]
+    refused = ida.put(f"/api/v1/takes/{uuid7()}", json={**body, "faults": ["ugly"]})
+    assert refused.status_code == 422
+
+
+# What a spot meter reads two stops under its place wants two stops more; a word is not needed.
+def test_a_light_read_off_a_frame_moves_the_setting_by_as_much(ida: TestClient) -> None:
+    shot = making.shot(ida, discipline="cityscape", inputs={"lit_by": "night_traffic"})
+    set_now = ida.get(f"/api/v1/shots/{shot['id']}/chain").json()["advice"]["values"]
+    placed = ida.get(f"/api/v1/shots/{shot['id']}").json()["lights"]
+    assert placed == []
+    unread = making.take_body(shot["id"], **set_now, verdicts={})
+    at = ida.put(f"/api/v1/takes/{uuid7()}", json=unread).json()["advice"]
+    read = {"whole": {"stops": -4.0, "by": "raw"}}
+    advice = ida.put(f"/api/v1/takes/{uuid7()}", json={**unread, "spots": read}).json()["advice"]
+    assert advice["sigma_stops"] < 0.4 < at["sigma_stops"]
+    assert advice["change_stops"] > 1
+    assert "read off the frame" in advice["reasons"][0].lower()
+
+
+def test_what_waited_on_a_phone_goes_at_once_is_kept_once_and_is_changed_and_deleted_there(
+    ida: TestClient,
+) -> None:
+    shot = making.shot(ida)
+    takes = [
+        {"id": str(uuid7()), "take": making.take_body(shot["id"], note=f"{k}"), "version": None}
+        for k in range(3)
+    ]
+
+    def send(*sent: making.Json) -> making.Json:
+        answer = ida.post("/api/v1/takes", json={"takes": sent})
+        assert answer.status_code == 200, answer.text
+        body: making.Json = answer.json()
+        return body
+
+    send(*takes)
+    first = send(*takes)  # the answer was lost, so it is sent again
+    notes = [link["take"]["note"] for link in first["chains"][0]["links"]]
+    assert notes == ["0", "1", "2"]
+    at = first["versions"]
+    changed = {**takes[0], "take": {**takes[0]["take"], "is_keeper": True}, "version": 1}
+    gone = {**takes[1], "take": None, "version": at[takes[1]["id"]]}
+    never_sent = {"id": str(uuid7()), "take": None, "version": None}
+    for _ in range(2):
+        second = send(changed, gone, never_sent)
+    links = second["chains"][0]["links"]
+    assert [(link["take"]["note"], link["take"]["is_keeper"]) for link in links] == [
+        ("0", True),
+        ("2", False),
+    ]
+    undone = send({**takes[1], "version": second["versions"][takes[1]["id"]]})
+    assert len(undone["chains"][0]["links"]) == 3
+    # one that is refused keeps the others from nothing but this going
+    stale = {**changed, "take": {**changed["take"], "note": "late"}}
+    answer = ida.post("/api/v1/takes", json={"takes": [{**takes[2], "id": str(uuid7())}, stale]})
+    assert answer.status_code == 412
+    chain = ida.get(f"/api/v1/shots/{shot['id']}/chain").json()
+    assert len(chain["links"]) == 3
 
 
 def test_a_light_somebody_changed_is_kept_with_the_take_and_what_was_seen_before_is_a_hint(

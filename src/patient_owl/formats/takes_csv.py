@@ -8,8 +8,8 @@ from patient_owl.formats.text import cell_of
 
 COLUMNS = (
     "take_id", "started_at", "place", "night", "evening_date", "shot", "discipline", "exposure_s",
-    "f_number", "iso", "nd_stops", "frames", "verdicts", "role", "is_keeper", "rating", "tags",
-    "note", "files",
+    "f_number", "iso", "nd_stops", "frames", "verdicts", "faults", "spots", "role", "is_keeper",
+    "rating", "tags", "note", "files",
 )  # fmt: skip
 
 

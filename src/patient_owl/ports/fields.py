@@ -7,7 +7,7 @@ stumble over is mended there, so nothing behind it has to think of it again.
 import re
 import unicodedata
 from datetime import UTC, datetime, time
-from typing import Annotated, Any
+from typing import Annotated, Any, TypeVar
 
 from pydantic import (
     AfterValidator,
@@ -111,3 +111,11 @@ Moment = Annotated[
         }
     ),
 ]
+
+
+Text = TypeVar("Text", bound=str)
+
+
+def each_once(names: list[Text]) -> list[Text]:
+    """A list without what stands in it twice."""
+    return list(dict.fromkeys(names))

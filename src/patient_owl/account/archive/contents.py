@@ -36,12 +36,17 @@ from patient_owl.platform.tables.readings import Reading
 from patient_owl.platform.tables.shots import Shot
 from patient_owl.platform.tables.takes import Take
 
-FORMAT, VERSION = "patient-owl everything", 3
+FORMAT, VERSION = "patient-owl everything", 4
 # Columns that came later: of the version named, and what a row of an earlier archive has there.
 SINCE: Mapping[str, Mapping[str, tuple[int, Any]]] = {
     "kit_items": {"is_usual": (2, False)},
     "nights": {"is_template": (2, False)},
-    "takes": {"role": (3, "frame")},
+    "takes": {
+        "role": (3, "frame"),
+        "faults": (4, []),
+        "spots": (4, {}),
+        "set_exposure_s": (4, None),
+    },
 }
 MANIFEST = "manifest.json"
 # Every one before those that stand on it.

@@ -104,8 +104,9 @@ def _answers(shot: FieldShotOut) -> list[Block]:
         Block(
             f"If you see {light.name or 'it'}, set",
             rows=[
-                (labels[word], _used(shot.settings[answer.setting], now))
-                for word, answer in shot.answers[light.key].items()
+                (label, _used(shot.settings[answer.setting], now))
+                for word, label in labels.items()
+                if (answer := shot.answers.get(f"{light.key}={word}")) is not None
             ],
         )
         for light in lights

@@ -5,9 +5,16 @@ from uuid import UUID
 
 from pydantic import BaseModel
 
-from patient_owl.core.advise.belief import Verdict
 from patient_owl.core.program.calls import CallKind
-from patient_owl.journal.takes.schemas import AskedOut, Levers, RoleOut, VerdictOut
+from patient_owl.journal.takes.schemas import (
+    AskedOut,
+    FrameFaultOut,
+    Levers,
+    RoleOut,
+    SpotIn,
+    TakeOut,
+    VerdictOut,
+)
 from patient_owl.planning.order.schemas import AheadOut
 from patient_owl.planning.shots.schemas import LineOut
 from patient_owl.planning.wire.exposure import GivenOut, ProgramOut
@@ -32,7 +39,7 @@ class FieldSettingOut(BaseModel):
 
 
 class AnswerOut(BaseModel):
-    """What a word leads to: the next setting and why, and the words that may follow.
+    """What is seen leads to: the next setting and why, and what may be seen in it.
 
     setting: a place in the shot's list of settings.
     """
@@ -44,8 +51,26 @@ class AnswerOut(BaseModel):
     after: "Answers"
 
 
-Answers = dict[str, dict[Verdict, AnswerOut]]
-"""By the light a word is said of, or `whole`, and by the word."""
+Answers = dict[str, AnswerOut]
+"""By what is seen in a frame: each light with its word or its hump, as `sky=dark,panel_1=right`."""
+
+
+class HumpOut(BaseModel):
+    """Where the subject's hump may stand on the camera's histogram. at_share: from its left edge, 0
+    to 1. spot: what a take says of it."""
+
+    key: str
+    at_share: float
+    label: str
+    spot: SpotIn
+
+
+class EarlyOut(BaseModel):
+    """The answers over a frame that was closed early. least_share: of the time set that it was open
+    for at least."""
+
+    least_share: float
+    answers: Answers
 
 
 class OffsetSettingOut(BaseModel):
@@ -74,6 +99,15 @@ class LaterOut(BaseModel):
     answers: Answers
 
 
+class MadeOut(BaseModel):
+    """A take that was made, as it can be changed out there. seen: what was said of it."""
+
+    at_local: str
+    settings: str
+    seen: str
+    take: TakeOut
+
+
 class QuickFrameOut(BaseModel):
     """A quick frame that stands for a long one, and the answers to the words over it."""
 
@@ -90,6 +124,14 @@ class DueOut(BaseModel):
     until_utc: datetime
 
 
+class SaidOut(BaseModel):
+    """What the takes so far come to: what was seen in the last, what changes and why."""
+
+    change: str
+    reasons: list[str]
+    is_settled: bool
+
+
 class FieldShotOut(BaseModel):
     """One shot as it is run in the dark.
 
@@ -97,12 +139,14 @@ class FieldShotOut(BaseModel):
     now, after the takes already judged. others: brighter and darker ones. bracket: frames to choose
     the right one from. uses_noise_reduction: as the photographer likes it. lights: what words may
     be about, the light the picture is exposed for first, and what may have been changed before a
-    take. answers: by the light a word is about and the word, some words deep. later: what the
-    setting becomes as the light moves, between meant_from_utc and meant_until_utc: before and after
-    these the shot is tried out, in the light it is planned for. series: the frames due, where a
-    series is wanted. takes: made so far, judged or not. test: a quick frame to begin with, where
-    the planned one is long. roles: what a frame may be for, the picture itself first. kept_for:
-    what was kept for its other parts.
+    take. answers: by what is seen in a frame, some frames deep. early: the same where it was closed
+    early, below early_below_share of its time. later: what the setting becomes as the light moves,
+    between meant_from_utc and meant_until_utc: before and after these the shot is tried out, in the
+    light it is planned for. series: the frames due, where a series is wanted. takes: made so far,
+    judged or not; made: the latest of them. test: a quick frame to begin with, where the planned
+    one is long. roles: what a frame may be for, the picture itself first. kept_for: what was kept
+    for its other parts. faults: what its frames may suffer from. said: None before the first take.
+    is_kept: the setting is that of a picture somebody keeps.
     """
 
     id: UUID
@@ -122,13 +166,19 @@ class FieldShotOut(BaseModel):
     roles: list[RoleOut]
     kept_for: list[KeptSettingOut]
     lights: list[AskedOut]
+    faults: list[FrameFaultOut]
     answers: Answers
+    early: list[EarlyOut]
+    early_below_share: float
     later: list[LaterOut]
     meant_from_utc: datetime
     meant_until_utc: datetime
     series: list[DueOut]
     test: QuickFrameOut | None
+    said: SaidOut | None
+    is_kept: bool
     takes: int
+    made: list[MadeOut]
 
 
 class CallToneOut(BaseModel):
@@ -167,6 +217,8 @@ class FieldNightOut(BaseModel):
     hazards: str
     made_at_utc: datetime
     verdicts: list[VerdictOut]
+    humps: list[HumpOut]
+    kept_text: str
     calling: CallingOut
     shots: list[FieldShotOut]
     ahead: AheadOut | None

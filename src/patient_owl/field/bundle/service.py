@@ -2,18 +2,22 @@
 
 from collections.abc import Mapping, Sequence
 from datetime import datetime
+from typing import Any
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
 from patient_owl.core.advise.belief import JudgedTake, Sharpness
-from patient_owl.core.advise.tree import Node, Tree
+from patient_owl.core.advise.next import KEPT, Advice
+from patient_owl.core.advise.tree import Node, Seen, Tree
 from patient_owl.core.exposure.dials import Control
-from patient_owl.core.exposure.settings import Positions, positions_near
+from patient_owl.core.exposure.settings import Positions, positions_near, share_open
+from patient_owl.core.exposure.spot import HUMPS, Spot, hump_key, width_share
 from patient_owl.core.light.part import Levers
 from patient_owl.core.plan.bringing import LightUse
 from patient_owl.core.plan.planned import PlannedShot
 from patient_owl.core.program.calls import COUNTED_DOWN_S, TICK, TONES, BellTone
 from patient_owl.core.program.program import Program
+from patient_owl.core.reason import Reason
 from patient_owl.core.shot import advise, follow
 from patient_owl.core.sky import ephemeris
 from patient_owl.field.bundle.schemas import (
@@ -22,17 +26,29 @@ from patient_owl.field.bundle.schemas import (
     CallingOut,
     CallToneOut,
     DueOut,
+    EarlyOut,
     FieldNightOut,
     FieldSettingOut,
     FieldShotOut,
+    HumpOut,
     KeptSettingOut,
     LaterOut,
     LeftOutOut,
+    MadeOut,
     OffsetSettingOut,
     QuickFrameOut,
+    SaidOut,
 )
-from patient_owl.journal.takes.present import asked_out, roles_out, verdicts_out
+from patient_owl.journal.takes.present import (
+    asked_out,
+    faults_out,
+    made_at,
+    roles_out,
+    settings_text_of,
+    verdicts_out,
+)
 from patient_owl.journal.takes.record import Record, records_of, settings_of
+from patient_owl.journal.takes.schemas import SpotIn, TakeOut
 from patient_owl.library.places.zones import zone
 from patient_owl.planning.nights.service import sentence_of
 from patient_owl.planning.order.ahead import ahead_out
@@ -47,16 +63,26 @@ from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.item_errors import or_trouble
 from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.shots import Shot
-from patient_owl.words.chain import ROLE_LABELS, change_text, moved_text, reason_texts
+from patient_owl.words.chain import (
+    ROLE_LABELS,
+    change_text,
+    hump_text,
+    moved_text,
+    reason_texts,
+    seen_text,
+)
+from patient_owl.words.faults import mending
 from patient_owl.words.kinds import DISCIPLINES, STEPS
 from patient_owl.words.night import clock
 from patient_owl.words.plan import position_texts, said, sentence_rest
 from patient_owl.words.quantities import signed_stops
+from patient_owl.words.reasons import reason_text
 
 EARLY_S, LATE_S = 1800.0, 3600.0  # how far from its moment a shot is begun; common practice
 Span = tuple[float, float]
 USUAL_SPAN_S: Span = (-EARLY_S, LATE_S)
 FURTHEST_S = 3 * 3600.0  # that a shot is moved to while one is out: later it is planned anew; ours
+MOST_LISTED = 40  # takes of a shot that can be changed out there; the rest at home. Ours
 OTHER_STOPS = (-2.0, -1.0, 1.0, 2.0)
 
 
@@ -90,6 +116,8 @@ def bundle(visit: Visit, night: Night) -> FieldNightOut:
         hazards=night.place.hazards,
         made_at_utc=visit.now_utc,
         verdicts=verdicts_out(),
+        humps=_humps(),
+        kept_text=reason_text(Reason(KEPT)),
         calling=_calling(),
         shots=ready,
         ahead=ahead,
@@ -107,6 +135,18 @@ def _spans(gathered: Gathered) -> dict[UUID, Span]:
         to_s = min(slot.latest_s - at_s + LATE_S, FURTHEST_S)
         spans[shot.id] = (min(from_s, -EARLY_S), max(to_s, LATE_S))
     return spans
+
+
+def _humps() -> list[HumpOut]:
+    return [
+        HumpOut(
+            key=hump_key(spot),
+            at_share=width_share(spot.stops),
+            label=hump_text(spot),
+            spot=SpotIn.model_validate(spot),
+        )
+        for spot in HUMPS
+    ]
 
 
 def _calling() -> CallingOut:
@@ -158,8 +198,18 @@ class _Settings:
 
     def change(self, before: int, after: int, stops: float) -> str:
         """From one of them to another, in words."""
-        moves = self.found[before].levers != self.found[after].levers
-        return change_text(self._texts[before], self._texts[after], stops, moves_lights=moves)
+        return self.change_from(self._texts[before], self.found[before].levers, after, stops)
+
+    def change_from(
+        self,
+        before: Mapping[Control, str],
+        levers: Mapping[str, Mapping[Any, float]],
+        after: int,
+        stops: float,
+    ) -> str:
+        """From what was set to one of them, in words."""
+        moves = bool(levers) and levers != self.found[after].levers
+        return change_text(before, self._texts[after], stops, moves_lights=moves)
 
 
 def shot_out(
@@ -210,7 +260,15 @@ def shot_out(
             for take in record.kept_for(planned)
         ],
         lights=asked_out(planned),
+        faults=faults_out(planned.recipe.faults),
         answers=_answers(tree, now, settings),
+        early=[
+            EarlyOut(least_share=share_open(thirds), answers=_answers(tree, now, settings))
+            for thirds, tree in advise.words_if_closed_early(
+                planned, positions, known, now_s, sharpness, levers
+            ).items()
+        ],
+        early_below_share=share_open(0),
         later=_later(planned, known, now_s, sharpness, settings, span_s, place_zone),
         meant_from_utc=_utc(planned, planned.meant_s[0]),
         meant_until_utc=_utc(planned, planned.meant_s[1]),
@@ -224,10 +282,40 @@ def shot_out(
             for due in planned.series_due
         ],
         test=_test(planned, sharpness, settings) if not known else None,
+        said=_said(advice, record, planned, settings, now),
+        is_kept=advice is not None and advice.is_kept,
         takes=len(record.takes),
+        made=_made(record, planned, place_zone),
         settings=settings.found,
         programs=settings.programs,
     )
+
+
+def _said(
+    advice: Advice | None, record: Record, planned: PlannedShot, settings: _Settings, now: int
+) -> SaidOut | None:
+    if advice is None:
+        return None
+    last = record.takes[-1]
+    dials, film = planned.kit.dials, planned.kit.body.film
+    before = position_texts(positions_near(dials, settings_of(last, film)))
+    return SaidOut(
+        change=settings.change_from(before, last.levers, now, advice.change_stops),
+        reasons=[*reason_texts(advice), *mending(last.faults)],
+        is_settled=advice.is_settled,
+    )
+
+
+def _made(record: Record, planned: PlannedShot, place_zone: ZoneInfo) -> list[MadeOut]:
+    return [
+        MadeOut(
+            at_local=made_at(take, place_zone),
+            settings=settings_text_of(take, planned),
+            seen=seen_text(take.verdicts, take.faults),
+            take=TakeOut.model_validate(take),
+        )
+        for take in record.takes[-MOST_LISTED:]
+    ]
 
 
 def _utc(planned: PlannedShot, after_s: float) -> datetime:
@@ -284,10 +372,13 @@ def _later(
 
 
 def _answers(tree: Tree, before: int, settings: _Settings) -> Answers:
-    return {
-        about: {word: _answer(node, before, settings) for word, node in nodes.items()}
-        for about, nodes in tree.items()
-    }
+    return {_key(seen): _answer(node, before, settings) for seen, node in tree.items()}
+
+
+def _key(seen: Seen) -> str:
+    """`sky=dark,panel_1=right`; of a hump the name of its place."""
+    marks = ((key, hump_key(mark) if isinstance(mark, Spot) else mark) for key, mark in seen)
+    return ",".join(f"{key}={mark}" for key, mark in marks)
 
 
 def _answer(node: Node, before: int, settings: _Settings) -> AnswerOut:

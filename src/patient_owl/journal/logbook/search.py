@@ -80,7 +80,7 @@ def _line(row: Any, photos: Sequence[Any]) -> TakeLineOut:
         started_at_utc=take.started_at_utc,
         started_local=clock(take.started_at_utc, zone(time_zone)),
         settings=photo_settings_text(take.exposure_s, take.f_number, take.iso),
-        words=seen_text(take.verdicts),
+        words=seen_text(take.verdicts, take.faults),
         is_keeper=take.is_keeper,
         note=take.note,
         photo_id=photos[0].id if photos else None,

@@ -42,6 +42,8 @@ def rows_of(session: Session, user: User) -> Iterator[dict[str, Any]]:
             "nd_stops": take.nd_stops,
             "frames": take.frames,
             "verdicts": "; ".join(f"{key}: {word}" for key, word in take.verdicts.items()),
+            "faults": "; ".join(take.faults),
+            "spots": "; ".join(_spot(key, spot) for key, spot in take.spots.items()),
             "role": take.role,
             "is_keeper": take.is_keeper,
             "rating": max((photo.rating for photo in mine), default=0),
@@ -49,6 +51,11 @@ def rows_of(session: Session, user: User) -> Iterator[dict[str, Any]]:
             "note": take.note,
             "files": "; ".join(photo.file_name for photo in mine),
         }
+
+
+def _spot(key: str, spot: dict[str, Any]) -> str:
+    """`sky: -2.5 hump`: light, stops from mid-grey or the end it lies at, and how it was read."""
+    return f"{key}: {spot['end'] or spot['stops']} {spot['by']}"
 
 
 def _photos_by_take(session: Session, user: User) -> dict[UUID, Sequence[Any]]:

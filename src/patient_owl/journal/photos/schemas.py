@@ -8,18 +8,14 @@ from pydantic import AfterValidator, BaseModel, ConfigDict, Field, StringConstra
 
 from patient_owl.core.matching.sets import SetKind
 from patient_owl.planning.wire.rails import SettingValues
-from patient_owl.ports.fields import Notes, OneLine, RequestBody, like
+from patient_owl.ports.fields import Notes, OneLine, RequestBody, each_once, like
 
 Pick = Literal["", "kept", "rejected"]
 MOST_TAGS, TAG_LETTERS, MOST_RATING = 20, 40, 5
 Tag = Annotated[OneLine, StringConstraints(min_length=1, max_length=TAG_LETTERS)]
 
 
-def _each_once(tags: list[str]) -> list[str]:
-    return list(dict.fromkeys(tags))
-
-
-Tags = Annotated[list[Tag], Field(max_length=MOST_TAGS), AfterValidator(_each_once)]
+Tags = Annotated[list[Tag], Field(max_length=MOST_TAGS), AfterValidator(each_once)]
 Rating = Annotated[int, Field(ge=0, le=MOST_RATING, description="0 for none given")]
 
 

@@ -84,7 +84,7 @@ def _link_out(link: LinkOut) -> StoryLinkOut:
         take_id=take.id,
         started_local=link.started_local,
         settings=link.settings,
-        seen=seen_text(take.verdicts),
+        seen=seen_text(take.verdicts, take.faults),
         change=link.change or "",
         note=take.note,
         is_keeper=take.is_keeper,

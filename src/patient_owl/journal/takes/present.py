@@ -5,6 +5,7 @@ from zoneinfo import ZoneInfo
 
 from patient_owl.core.exposure.settings import stops_between
 from patient_owl.core.light.part import asked_of
+from patient_owl.core.plan.fault import FAULTS, Fault
 from patient_owl.core.plan.planned import PlannedShot
 from patient_owl.core.plan.role import ROLES, Role
 from patient_owl.core.shot import advise, find
@@ -15,6 +16,7 @@ from patient_owl.journal.takes.schemas import (
     AdviceOut,
     AskedOut,
     ChainOut,
+    FrameFaultOut,
     LinkOut,
     MeasuredOut,
     RememberedOut,
@@ -37,6 +39,7 @@ from patient_owl.words.chain import (
     change_text,
     kept_for_text,
 )
+from patient_owl.words.faults import FAULT_ADVICE, FAULT_LABELS, mending
 from patient_owl.words.lessons import finding_text, light_name
 from patient_owl.words.lights import measured_text
 from patient_owl.words.night import clock
@@ -57,8 +60,8 @@ def chain_out(planner: Planner, shot: Shot, record: Record | None = None) -> Cha
     links = [
         LinkOut(
             take=TakeOut.model_validate(take),
-            settings=_settings_text(take, planned),
-            started_local=_at(take, place_zone),
+            settings=settings_text_of(take, planned),
+            started_local=made_at(take, place_zone),
             change=_change(before, take, planned),
             photos=[photo_out(photo, place_zone) for photo in photos if photo.take_id == take.id],
         )
@@ -76,23 +79,28 @@ def chain_out(planner: Planner, shot: Shot, record: Record | None = None) -> Cha
         verdicts=verdicts_out(),
         asked=asked_out(planned),
         roles=roles_out(ROLES),
+        faults=faults_out(planned.recipe.faults if planned else FAULTS),
         kept_for=[
-            kept_for_text(take.role, _settings_text(take, planned), _at(take, place_zone))
+            kept_for_text(take.role, settings_text_of(take, planned), made_at(take, place_zone))
             for take in (record.kept_for(planned) if planned else [])
         ],
     )
 
 
-def _at(take: Take, place_zone: ZoneInfo) -> str:
+def made_at(take: Take, place_zone: ZoneInfo) -> str:
     return clock(take.started_at_utc, place_zone)
 
 
-def _settings_text(take: Take, planned: PlannedShot | None) -> str:
+def settings_text_of(take: Take, planned: PlannedShot | None) -> str:
     return said(exact_texts(settings_of(take), _glass(take, planned)))
 
 
 def roles_out(roles: Iterable[Role]) -> list[RoleOut]:
     return [RoleOut(key=role, label=ROLE_LABELS[role]) for role in roles]
+
+
+def faults_out(faults: Iterable[Fault]) -> list[FrameFaultOut]:
+    return [FrameFaultOut(key=f, label=FAULT_LABELS[f], advice=FAULT_ADVICE[f]) for f in faults]
 
 
 def _advice_out(planner: Planner, shot: Shot, planned: PlannedShot, record: Record) -> AdviceOut:
@@ -109,6 +117,7 @@ def _advice_out(planner: Planner, shot: Shot, planned: PlannedShot, record: Reco
         moved_levers=list(advised.moved_levers),
         change_stops=advised.change_stops,
         sigma_stops=advised.belief.sigma_stops,
+        mending=mending(record.takes[-1].faults),
         is_settled=advised.is_settled,
         is_kept=advised.is_kept,
         can_remember=advised.far_stops is not None,
@@ -154,6 +163,7 @@ def _first_out(planned: PlannedShot) -> AdviceOut:
         is_kept=False,
         can_remember=False,
         measured=[],
+        mending=[],
         reasons=[reason_text(planned.plan.lead)],
     )
 

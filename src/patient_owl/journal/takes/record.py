@@ -1,20 +1,19 @@
 """What was recorded of a shot: its takes and its pictures, and what they tell."""
 
 from collections.abc import Iterable
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from uuid import UUID
 
 from sqlalchemy.orm import Session
 
 from patient_owl.core.advise.belief import JudgedTake
-from patient_owl.core.exposure.reading import HistogramReading
 from patient_owl.core.exposure.reciprocity import Film
-from patient_owl.core.exposure.settings import Settings
+from patient_owl.core.exposure.settings import Settings, thirds_early
+from patient_owl.core.exposure.spot import Spot
 from patient_owl.core.plan.planned import PlannedShot
 from patient_owl.core.plan.role import ROLES, is_of_picture
 from patient_owl.core.shot import advise
 from patient_owl.core.sky import ephemeris
-from patient_owl.journal.photos.service import reading_of
 from patient_owl.platform.storage.owned import owned_rows
 from patient_owl.platform.tables.accounts import User
 from patient_owl.platform.tables.photos import Photo
@@ -32,22 +31,24 @@ class Record:
     def judged(self, planned: PlannedShot) -> list[JudgedTake]:
         """What is known of the picture's own frames from the takes that say anything, oldest
         first. What was changed before another frame was so before the next of its own."""
-        readings, film = self._readings(), planned.kit.body.film
+        film = planned.kit.body.film
         judged: list[JudgedTake] = []
         changed: frozenset[str] = frozenset()
         for take in self.takes:
             changed |= frozenset(take.scene_changed)
-            is_silent = not (take.verdicts or take.id in readings or changed or take.is_keeper)
+            is_silent = not (take.verdicts or take.spots or changed or take.is_keeper)
             if is_silent or not is_of_picture(take.role, planned.lead.key):
                 continue
+            settings, set_exposure_s = _as_made(settings_of(take, film), take.set_exposure_s)
             seen = JudgedTake(
-                settings_of(take, film),
+                settings,
                 take.verdicts,
-                readings.get(take.id),
+                {key: Spot(**spot) for key, spot in take.spots.items()},
                 planned.after_s(ephemeris.epoch_seconds(take.started_at_utc)),
                 changed,
                 take.levers,
                 take.is_keeper,
+                set_exposure_s,
             )
             judged.append(advise.as_shown(planned, seen))
             changed = frozenset()
@@ -58,14 +59,6 @@ class Record:
         kept = {take.role: take for take in self.takes if take.is_keeper}
         others = (role for role in ROLES if not is_of_picture(role, planned.lead.key))
         return [kept[role] for role in others if role in kept]
-
-    def _readings(self) -> dict[UUID, HistogramReading]:
-        """By take; the first picture of a take counts."""
-        readings: dict[UUID, HistogramReading] = {}
-        for photo in self.photos:
-            if photo.take_id is not None:
-                readings.setdefault(photo.take_id, reading_of(photo))
-        return readings
 
 
 def record_of(session: Session, user: User, shot: Shot) -> Record:
@@ -91,6 +84,15 @@ def settings_of(take: Take, film: Film | None = None) -> Settings:
     if lost is None:
         lost = lost_stops(film, take.exposure_s)
     return Settings(take.exposure_s, take.f_number, take.iso, take.nd_stops, lost)
+
+
+def _as_made(settings: Settings, set_exposure_s: float | None) -> tuple[Settings, float | None]:
+    """What was set and the time it was meant to be open: a frame closed early is known to a third
+    of a stop, as it is without signal."""
+    early = 0 if set_exposure_s is None else thirds_early(set_exposure_s, settings.exposure_s)
+    if set_exposure_s is None or early == 0:
+        return settings, None
+    return replace(settings, exposure_s=set_exposure_s * 2.0 ** (-early / 3)), set_exposure_s
 
 
 def lost_stops(film: Film | None, exposure_s: float) -> float:

@@ -15,6 +15,8 @@ from patient_owl.journal.takes.schemas import (
     MatchedOut,
     NightPicturesOut,
     RememberedOut,
+    SentTakesIn,
+    SentTakesOut,
     TakeIn,
     TakeOfPhoto,
 )
@@ -59,6 +61,20 @@ def put_take(
     response.status_code = 201 if is_new else 200
     tag(response, take)
     return present.chain_out(planner, shot, record)
+
+
+@router.post("/takes")
+def send_takes(body: SentTakesIn, visit: CurrentVisit) -> SentTakesOut:
+    """What waited on a device without signal: takes made, changed and deleted there.
+
+    All of it is kept, or, where one is refused, none. Sending it twice changes nothing.
+    """
+    planner = Planner(visit)
+    takes, shots = service.keep_all(planner, body.takes)
+    return SentTakesOut(
+        versions={take.id: take.version for take in takes},
+        chains=[present.chain_out(planner, shot) for shot in shots],
+    )
 
 
 @router.post("/shots/{shot_id}/found", status_code=201)

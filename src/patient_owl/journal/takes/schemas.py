@@ -3,16 +3,18 @@
 from typing import Annotated, Literal
 from uuid import UUID
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field
 
 from patient_owl.core.advise.belief import Verdict
 from patient_owl.core.exposure.dials import Control
+from patient_owl.core.exposure.spot import Spot, SpotBy, SpotEnd
+from patient_owl.core.plan.fault import FAULTS, Fault
 from patient_owl.core.plan.role import Role
 from patient_owl.journal.photos.schemas import PhotoOut
 from patient_owl.planning.shots.lights import MOST_LIGHTS, LeverValue
 from patient_owl.planning.wire.exposure import GivenOut
 from patient_owl.planning.wire.rails import ExposureTime, FNumber, Iso, NdStops, SettingValues
-from patient_owl.ports.fields import Moment, Notes, RequestBody, like
+from patient_owl.ports.fields import Moment, Notes, RequestBody, each_once, like
 
 PartKey = Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]{0,39}$")]
 LeverKey = Literal["dose_s", "hold_s", "share", "power", "pace_m_s"]
@@ -21,6 +23,20 @@ Levers = Annotated[
     dict[PartKey, Annotated[dict[LeverKey, LeverValue], Field(max_length=4)]],
     Field(max_length=MOST_LIGHTS),
 ]
+
+
+class SpotIn(RequestBody):
+    """A light read off a frame, in stops from mid-grey: at a spot of its picture, or where its hump
+    stands on the camera's histogram. end: the end of the range it lies at."""
+
+    model_config = ConfigDict(extra="forbid", from_attributes=True) | like(stops=-2.5, by="hump")
+
+    stops: Annotated[float, Field(ge=-15, le=6)]
+    by: SpotBy
+    end: SpotEnd = ""
+
+    def spot(self) -> Spot:
+        return Spot(self.stops, self.by, self.end)
 
 
 class TakeIn(RequestBody):
@@ -56,8 +72,20 @@ class TakeIn(RequestBody):
     levers: Annotated[
         Levers, Field(description="where those of the lights that are brought stood")
     ] = {}
+    faults: Annotated[
+        list[Fault],
+        Field(max_length=len(FAULTS), description="what was wrong besides its brightness"),
+        AfterValidator(each_once),
+    ] = []
+    spots: Annotated[
+        dict[PartKey, SpotIn],
+        Field(max_length=20, description="lights read off it, by key or `whole`"),
+    ] = {}
+    set_exposure_s: Annotated[
+        ExposureTime | None, Field(description="s; what it was to be, where it was closed early")
+    ] = None
     role: Annotated[Role, Field(description="what the frame was for")] = "frame"
-    is_keeper: Annotated[bool | None, Field(description="None: kept when it was seen right")] = None
+    is_keeper: bool = False
     note: Notes = ""
 
 
@@ -66,7 +94,30 @@ class TakeOut(TakeIn):
 
     id: UUID
     version: int
-    is_keeper: bool
+
+
+MOST_SENT = 50  # takes at once: an evening without signal goes in a handful of requests
+
+
+class SentTakeIn(RequestBody):
+    """A take as its device has it. take: None once it was deleted there. version: the one that was
+    changed; None for one the server has not seen."""
+
+    model_config = ConfigDict(extra="forbid") | like(
+        id="018f0000-0000-7000-8000-000000000002", take=None, version=1
+    )
+
+    id: UUID
+    take: TakeIn | None
+    version: Annotated[int, Field(ge=1, le=2**31)] | None = None
+
+
+class SentTakesIn(RequestBody):
+    """What waited on a device, in the order it was made."""
+
+    model_config = ConfigDict(extra="forbid") | like(takes=[])
+
+    takes: Annotated[list[SentTakeIn], Field(max_length=MOST_SENT)]
 
 
 class VerdictOut(BaseModel):
@@ -88,6 +139,14 @@ class RoleOut(BaseModel):
 
     key: Role
     label: str
+
+
+class FrameFaultOut(BaseModel):
+    """What may be wrong with a frame besides its brightness, and what to try about it."""
+
+    key: Fault
+    label: str
+    advice: str
 
 
 class LinkOut(BaseModel):
@@ -121,7 +180,8 @@ class AdviceOut(BaseModel):
     """The next setting. levers, given: how the lights that are brought are used. moved: the
     controls that move, none when nothing should. can_remember: the light was found far from its
     prediction, which is worth keeping for the place. is_kept: it is that of a picture that is
-    kept. measured: lights whose figures in the kit the takes would correct."""
+    kept. mending: what to try about the
+    faults of the last take. measured: lights whose figures in the kit the takes would correct."""
 
     settings: str
     values: SettingValues
@@ -131,6 +191,7 @@ class AdviceOut(BaseModel):
     moved_levers: list[PartKey]
     change_stops: float
     sigma_stops: float
+    mending: list[str]
     is_settled: bool
     is_kept: bool
     can_remember: bool
@@ -142,8 +203,9 @@ class ChainOut(BaseModel):
     """The takes of a shot in the order they were made, and what to do next.
 
     advice: None where the shot cannot be planned; trouble says why. asked: what words may be
-    about, the light the picture is exposed for first. roles: what a take may have been for.
-    kept_for: of each other part of the picture the setting that was kept, in words.
+    about, the light the picture is exposed for first. roles: what a take may have been for. faults:
+    what its frames may suffer from. kept_for: of each other part of the picture the setting that
+    was kept, in words.
     """
 
     shot_id: UUID
@@ -154,7 +216,15 @@ class ChainOut(BaseModel):
     verdicts: list[VerdictOut]
     asked: list[AskedOut]
     roles: list[RoleOut]
+    faults: list[FrameFaultOut]
     kept_for: list[str]
+
+
+class SentTakesOut(BaseModel):
+    """versions: of each take that was sent, by its identity. chains: of each shot they are of."""
+
+    versions: dict[UUID, int]
+    chains: list[ChainOut]
 
 
 class MatchedOut(BaseModel):

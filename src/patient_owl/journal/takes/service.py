@@ -1,30 +1,31 @@
 """Keeping takes, and reading them as evidence."""
 
-from collections.abc import Collection
+from collections.abc import Collection, Sequence
 from uuid import UUID
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from patient_owl.core.advise.keeping import is_kept
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.light.part import WHOLE
 from patient_owl.core.plan.planned import PlannedShot
 from patient_owl.core.shot import find
 from patient_owl.journal.photos.schemas import JudgedIn, PhotoOut
 from patient_owl.journal.photos.service import get_photo, out, photos_of
+from patient_owl.journal.takes import keeping
 from patient_owl.journal.takes.from_photos import takes_of
-from patient_owl.journal.takes.learning import learn_from, learn_from_all
+from patient_owl.journal.takes.learning import learn_from
 from patient_owl.journal.takes.placing import place
 from patient_owl.journal.takes.record import lost_stops, record_of
-from patient_owl.journal.takes.schemas import TakeIn
+from patient_owl.journal.takes.schemas import SentTakeIn, TakeIn
 from patient_owl.library.kit.service import correct_light
 from patient_owl.library.lessons.service import confirm
 from patient_owl.library.places.zones import zone
 from patient_owl.planning.shots.planner import Planner, as_request
 from patient_owl.planning.shots.service import get_shot
 from patient_owl.platform.accounts.visit import Visit
-from patient_owl.platform.storage.owned import changed, check_version, kept_once, owned, owned_rows
+from patient_owl.platform.storage.base import now_utc
+from patient_owl.platform.storage.owned import changed, check_version, kept_once, owned
 from patient_owl.platform.tables.accounts import User
 from patient_owl.platform.tables.kit import KitItem
 from patient_owl.platform.tables.lessons import FindingRow
@@ -50,9 +51,6 @@ def put_take(
     """
     session, user = visit.session, visit.user
     shot = get_shot(session, user.id, request.shot_id)
-    if request.is_keeper is None:
-        lead = planned.lead.key if planned else WHOLE
-        request = request.model_copy(update={"is_keeper": is_kept(request.verdicts, lead)})
 
     def made() -> Take:
         _check_lights(request, planned, known=())
@@ -72,8 +70,45 @@ def put_take(
     check_version(take, version)
     if take.shot_id != shot.id:
         raise WrongValue("shot_id", f"{take.shot_id}, the shot it was made for", shot.id)
-    _check_lights(request, planned, known=(*take.verdicts, *take.scene_changed))
-    return changed(session, take, version, request.model_dump()), False
+    _check_lights(request, planned, known=(*take.verdicts, *take.spots, *take.scene_changed))
+    changed(session, take, version, request.model_dump())
+    keeping.said_of_take(take, keeping.pictures_of(session, user.id, take))
+    session.flush()
+    return take, False
+
+
+def keep_all(planner: Planner, sent: Sequence[SentTakeIn]) -> tuple[list[Take], list[Shot]]:
+    """What a device has of its takes, all of it or, where one is refused, none; with the shots they
+    are of. A take that was deleted there and is no longer, is brought back."""
+    session, user = planner.visit.session, planner.visit.user
+    takes: list[Take] = []
+    shots: dict[UUID, Shot] = {}
+    for item in sent:
+        if item.take is None:
+            take = session.get(Take, item.id)
+            if take is None or take.user_id != user.id:
+                continue  # made and deleted before it ever came here
+            if item.version is not None and take.deleted_at_utc is None:
+                check_version(take, item.version)
+            take.deleted_at_utc = take.deleted_at_utc or now_utc()
+        else:
+            _bring_back(session, user, item)
+            shot = shots.get(item.take.shot_id) or get_shot(session, user.id, item.take.shot_id)
+            planned, _ = planner.plan_or_trouble(shot)
+            take, _ = put_take(planner.visit, item.id, item.take, item.version, planned)
+        takes.append(take)
+        if take.shot_id not in shots:
+            shots[take.shot_id] = get_shot(session, user.id, take.shot_id)
+    session.flush()
+    for shot in shots.values():
+        learn_from(planner, shot)
+    return takes, list(shots.values())
+
+
+def _bring_back(session: Session, user: User, item: SentTakeIn) -> None:
+    take = session.get(Take, item.id)
+    if take is not None and take.user_id == user.id and item.version is not None:
+        take.deleted_at_utc = None
 
 
 def _check_lights(request: TakeIn, planned: PlannedShot | None, known: Collection[str]) -> None:
@@ -83,6 +118,7 @@ def _check_lights(request: TakeIn, planned: PlannedShot | None, known: Collectio
     lights = [WHOLE, *(part.key for part in planned.plan.parts)]
     for field, keys in (
         ("verdicts", request.verdicts),
+        ("spots", request.spots),
         ("scene_changed", request.scene_changed),
     ):
         for key in keys:
@@ -126,7 +162,6 @@ def match_photos(planner: Planner, shot_id: UUID) -> tuple[str, int]:
     place_zone = zone(planner.night(shot.night_id).place.time_zone)
     clocks = place(loose, free, place_zone)
     session.flush()
-    learn_from(planner, shot)
     matched = sum(clock.placed for clock in clocks)
     return matched_text(matched, len(record.photos), clocks), matched
 
@@ -139,9 +174,13 @@ def give_photo(planner: Planner, photo_id: UUID, version: int, take_id: UUID | N
         take = owned(session, Take, user.id, take_id)
         if take.shot_id != photo.shot_id:
             raise WrongValue("take_id", "a take of the picture's own shot", take_id)
-    given = {"take_id": take_id, "is_given": take_id is not None}
-    changed(session, photo, version, given)
-    learn_from_all(planner, [photo.shot_id])
+    was_of = photo.take_id
+    changed(session, photo, version, {"take_id": take_id, "is_given": take_id is not None})
+    for of, follow in ((was_of, keeping.left), (take_id, keeping.joined)):
+        if of is not None and was_of != take_id:
+            take = owned(session, Take, user.id, of)
+            follow(take, keeping.pictures_of(session, user.id, take))
+    session.flush()
     return photo
 
 
@@ -167,9 +206,7 @@ def judge_photo(
             other.is_best = False
     if photo.take_id is not None:
         take = owned(session, Take, user.id, photo.take_id)
-        same = owned_rows(session, Photo, user.id, Photo.take_id == take.id)
-        if any(photo.pick for photo in same):
-            take.is_keeper = any(photo.pick == "kept" for photo in same)
+        keeping.said_of_picture(take, keeping.pictures_of(session, user.id, take))
     session.flush()
     return photo
 
