@@ -97,25 +97,37 @@ def test_each_light_is_judged_by_its_name_with_and_without_signal(
     phone.goto(f"{demo.url}/field/{night_id}?shot={shot_id}")
     phone.get_by_role("heading", name="Jonas turns, frozen").wait_for()
     assert phone.evaluate(SERVICE_WORKER_CONTROLS)
-    judging = phone.get_by_role("group", name="Judge")
+    last = phone.get_by_role("region", name="The last frame")
 
     def judge(light: str, word: str) -> None:
+        """The whole is right but for one light: three taps for two lights."""
         run_one(phone)
-        judging.get_by_role("button", name=light, exact=True).click()
-        phone.get_by_role("button", name=word, exact=True).click()
+        phone.get_by_role("button", name="right", exact=True).click()
+        last.get_by_role("button", name=re.compile(f"^{light}")).click()
+        last.get_by_role("button", name=word, exact=True).click()
         expect(phone.get_by_text(f"You saw {light} {word}.")).to_be_visible()
 
-    with phone.expect_response(re.compile(r"/shots/[^/]+/field$")):
-        judge("the flash", "bright")
+    judge("the flash", "bright")
     with_signal = phone.locator(".why").inner_text()
     assert "power" in with_signal or "f/" in with_signal
     expect(phone.get_by_text(re.compile("wait on this phone"))).to_have_count(0)
     phone.context.set_offline(True)
-    judge("the rest of the scene", "right")
-    judge("the flash", "a touch dark")
-    expect(phone.get_by_text(re.compile("2 takes wait on this phone"))).to_be_visible()
+    judge("the rest of the scene", "a touch dark")
+    expect(phone.get_by_text("You saw the flash right.")).to_be_visible()
+    # a wrong tap taken back, a fault, a keeper: one take, however much was said of it
+    last.get_by_role("button", name=re.compile("^the rest of the scene")).click()
+    last.get_by_role("button", name="right", exact=True).click()
+    last.get_by_role("button", name=re.compile("^faults")).click()
+    last.get_by_role("button", name="pose or face").click()
+    expect(last.get_by_text(re.compile("take three"))).to_be_visible()
+    last.get_by_role("button", name="Keep").click()
+    expect(phone.get_by_text("You kept a picture of it: its setting stands.")).to_be_visible()
+    expect(phone.get_by_text(re.compile("1 take waits on this phone"))).to_be_visible()
     signal_returns(phone)
     phone.get_by_role("link", name="To the night").click()
     open_shot(phone, "Jonas turns, frozen")
-    expect(phone.locator(".chain li")).to_have_count(3)
+    expect(phone.locator(".chain li")).to_have_count(2)
+    kept = phone.locator(".chain li").last
+    expect(kept).to_contain_text("pose or face")
+    expect(kept.get_by_role("button", name="kept")).to_be_visible()
     context.close()

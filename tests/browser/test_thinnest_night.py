@@ -78,7 +78,7 @@ def test_a_night_from_planning_to_tomorrow(ida: Page, demo: Demo) -> None:
     expect(ida.get_by_text("You saw it dark.")).to_be_visible()
     expect(ida.locator(".setting")).not_to_have_text(first, use_inner_text=True)
     ida.get_by_role("button", name="right", exact=True).click()
-    expect(ida.get_by_role("button", name="keeper")).to_be_visible()
+    expect(ida.get_by_text("You saw it right.")).to_be_visible()
 
     # tomorrow, after a restart, it is all there
     sentence = ida.locator(".sentence").inner_text()

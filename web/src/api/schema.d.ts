@@ -2689,6 +2689,28 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/takes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send Takes
+         * @description What waited on a device without signal: takes made, changed and deleted there.
+         *
+         *     All of it is kept, or, where one is refused, none. Sending it twice changes nothing.
+         */
+        post: operations["send_takes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/takes/{take_id}": {
         parameters: {
             query?: never;
@@ -2867,7 +2889,8 @@ export interface components {
          * @description The next setting. levers, given: how the lights that are brought are used. moved: the
          *     controls that move, none when nothing should. can_remember: the light was found far from its
          *     prediction, which is worth keeping for the place. is_kept: it is that of a picture that is
-         *     kept. measured: lights whose figures in the kit the takes would correct.
+         *     kept. mending: what to try about the
+         *     faults of the last take. measured: lights whose figures in the kit the takes would correct.
          */
         AdviceOut: {
             can_remember: boolean;
@@ -2881,6 +2904,7 @@ export interface components {
                 };
             };
             measured: components["schemas"]["MeasuredOut"][];
+            mending: string[];
             moved: ("exposure_s" | "f_number" | "iso" | "nd_stops")[];
             moved_levers: string[];
             reasons: string[];
@@ -2944,15 +2968,13 @@ export interface components {
             text: string;
         };
         /**
-         * @description What a word leads to: the next setting and why, and the words that may follow.
+         * @description What is seen leads to: the next setting and why, and what may be seen in it.
          *
          *     setting: a place in the shot's list of settings.
          */
         AnswerOut: {
             after: {
-                [key: string]: {
-                    [key: string]: components["schemas"]["AnswerOut"];
-                };
+                [key: string]: components["schemas"]["AnswerOut"];
             };
             change: string;
             is_settled: boolean;
@@ -3383,12 +3405,14 @@ export interface components {
          * @description The takes of a shot in the order they were made, and what to do next.
          *
          *     advice: None where the shot cannot be planned; trouble says why. asked: what words may be
-         *     about, the light the picture is exposed for first. roles: what a take may have been for.
-         *     kept_for: of each other part of the picture the setting that was kept, in words.
+         *     about, the light the picture is exposed for first. roles: what a take may have been for. faults:
+         *     what its frames may suffer from. kept_for: of each other part of the picture the setting that
+         *     was kept, in words.
          */
         ChainOut: {
             advice: components["schemas"]["AdviceOut"] | null;
             asked: components["schemas"]["AskedOut"][];
+            faults: components["schemas"]["FrameFaultOut"][];
             kept_for: string[];
             links: components["schemas"]["LinkOut"][];
             loose_photos: components["schemas"]["PhotoOut"][];
@@ -3538,6 +3562,16 @@ export interface components {
             label: string;
         };
         /**
+         * @description The answers over a frame that was closed early. least_share: of the time set that it was open
+         *     for at least.
+         */
+        EarlyOut: {
+            answers: {
+                [key: string]: components["schemas"]["AnswerOut"];
+            };
+            least_share: number;
+        };
+        /**
          * @description A line to be understood, for an evening.
          * @example {
          *       "evening_date": "2026-12-09",
@@ -3576,8 +3610,10 @@ export interface components {
             ahead: components["schemas"]["AheadOut"] | null;
             calling: components["schemas"]["CallingOut"];
             hazards: string;
+            humps: components["schemas"]["HumpOut"][];
             /** Format: uuid */
             id: string;
+            kept_text: string;
             left_out: components["schemas"]["LeftOutOut"][];
             /** Format: date-time */
             made_at_utc: string;
@@ -3616,18 +3652,18 @@ export interface components {
          *     now, after the takes already judged. others: brighter and darker ones. bracket: frames to choose
          *     the right one from. uses_noise_reduction: as the photographer likes it. lights: what words may
          *     be about, the light the picture is exposed for first, and what may have been changed before a
-         *     take. answers: by the light a word is about and the word, some words deep. later: what the
-         *     setting becomes as the light moves, between meant_from_utc and meant_until_utc: before and after
-         *     these the shot is tried out, in the light it is planned for. series: the frames due, where a
-         *     series is wanted. takes: made so far, judged or not. test: a quick frame to begin with, where
-         *     the planned one is long. roles: what a frame may be for, the picture itself first. kept_for:
-         *     what was kept for its other parts.
+         *     take. answers: by what is seen in a frame, some frames deep. early: the same where it was closed
+         *     early, below early_below_share of its time. later: what the setting becomes as the light moves,
+         *     between meant_from_utc and meant_until_utc: before and after these the shot is tried out, in the
+         *     light it is planned for. series: the frames due, where a series is wanted. takes: made so far,
+         *     judged or not; made: the latest of them. test: a quick frame to begin with, where the planned
+         *     one is long. roles: what a frame may be for, the picture itself first. kept_for: what was kept
+         *     for its other parts. faults: what its frames may suffer from. said: None before the first take.
+         *     is_kept: the setting is that of a picture somebody keeps.
          */
         FieldShotOut: {
             answers: {
-                [key: string]: {
-                    [key: string]: components["schemas"]["AnswerOut"];
-                };
+                [key: string]: components["schemas"]["AnswerOut"];
             };
             at_local: string;
             /** Format: date-time */
@@ -3635,11 +3671,16 @@ export interface components {
             bracket: components["schemas"]["OffsetSettingOut"][];
             cautions: components["schemas"]["LineOut"][];
             discipline: string;
+            early: components["schemas"]["EarlyOut"][];
+            early_below_share: number;
+            faults: components["schemas"]["FrameFaultOut"][];
             /** Format: uuid */
             id: string;
+            is_kept: boolean;
             kept_for: components["schemas"]["KeptSettingOut"][];
             later: components["schemas"]["LaterOut"][];
             lights: components["schemas"]["AskedOut"][];
+            made: components["schemas"]["MadeOut"][];
             /** Format: date-time */
             meant_from_utc: string;
             /** Format: date-time */
@@ -3647,6 +3688,7 @@ export interface components {
             others: components["schemas"]["OffsetSettingOut"][];
             programs: components["schemas"]["ProgramOut"][];
             roles: components["schemas"]["RoleOut"][];
+            said: components["schemas"]["SaidOut"] | null;
             sentence: string;
             series: components["schemas"]["DueOut"][];
             setting: number;
@@ -3815,6 +3857,13 @@ export interface components {
             next: string | null;
             takes: components["schemas"]["TakeLineOut"][];
         };
+        /** @description What may be wrong with a frame besides its brightness, and what to try about it. */
+        FrameFaultOut: {
+            advice: string;
+            /** @enum {string} */
+            key: "focus" | "shake" | "moved" | "trailed" | "pose" | "uneven" | "beside" | "cut_short" | "ghost" | "flare" | "walked_in" | "framing";
+            label: string;
+        };
         /** @description opens_s: when the shutter is opened, after the scene began. */
         FrameIn: {
             opens_s: number;
@@ -3909,6 +3958,16 @@ export interface components {
             gust_m_s: number;
             temperature_c: number;
             wind_m_s: number;
+        };
+        /**
+         * @description Where the subject's hump may stand on the camera's histogram. at_share: from its left edge, 0
+         *     to 1. spot: what a take says of it.
+         */
+        HumpOut: {
+            at_share: number;
+            key: string;
+            label: string;
+            spot: components["schemas"]["SpotIn"];
         };
         ImportedOut: {
             added: number;
@@ -4147,9 +4206,7 @@ export interface components {
          */
         LaterOut: {
             answers: {
-                [key: string]: {
-                    [key: string]: components["schemas"]["AnswerOut"];
-                };
+                [key: string]: components["schemas"]["AnswerOut"];
             };
             /** Format: date-time */
             from_utc: string;
@@ -4298,6 +4355,13 @@ export interface components {
             isos: components["schemas"]["BandOut"][];
             lights: components["schemas"]["FilterChoiceOut"][];
             places: components["schemas"]["FilterChoiceOut"][];
+        };
+        /** @description A take that was made, as it can be changed out there. seen: what was said of it. */
+        MadeOut: {
+            at_local: string;
+            seen: string;
+            settings: string;
+            take: components["schemas"]["TakeOut"];
         };
         /** @description How far the camera's clock was off, in words, and the pictures as they are now. */
         MatchedOut: {
@@ -5162,9 +5226,7 @@ export interface components {
         /** @description A quick frame that stands for a long one, and the answers to the words over it. */
         QuickFrameOut: {
             answers: {
-                [key: string]: {
-                    [key: string]: components["schemas"]["AnswerOut"];
-                };
+                [key: string]: components["schemas"]["AnswerOut"];
             };
             setting: number;
         };
@@ -5304,6 +5366,12 @@ export interface components {
             passes: string;
             text: string;
         };
+        /** @description What the takes so far come to: what was seen in the last, what changes and why. */
+        SaidOut: {
+            change: string;
+            is_settled: boolean;
+            reasons: string[];
+        };
         SceneChoiceOut: {
             ev100: number;
             key: string;
@@ -5369,6 +5437,36 @@ export interface components {
              * @default []
              */
             weekdays: number[];
+        };
+        /**
+         * @description A take as its device has it. take: None once it was deleted there. version: the one that was
+         *     changed; None for one the server has not seen.
+         * @example {
+         *       "id": "018f0000-0000-7000-8000-000000000002",
+         *       "version": 1
+         *     }
+         */
+        SentTakeIn: {
+            /** Format: uuid */
+            id: string;
+            take: components["schemas"]["TakeIn"] | null;
+            version?: number | null;
+        };
+        /**
+         * @description What waited on a device, in the order it was made.
+         * @example {
+         *       "takes": []
+         *     }
+         */
+        SentTakesIn: {
+            takes: components["schemas"]["SentTakeIn"][];
+        };
+        /** @description versions: of each take that was sent, by its identity. chains: of each shot they are of. */
+        SentTakesOut: {
+            chains: components["schemas"]["ChainOut"][];
+            versions: {
+                [key: string]: number;
+            };
         };
         /** @description A browser that is signed in. is_this: the one that asks. */
         SessionListed: {
@@ -5837,6 +5935,24 @@ export interface components {
             x: number;
             y: number;
         };
+        /**
+         * @description A light read off a frame, in stops from mid-grey: at a spot of its picture, or where its hump
+         *     stands on the camera's histogram. end: the end of the range it lies at.
+         * @example {
+         *       "by": "hump",
+         *       "stops": -2.5
+         *     }
+         */
+        SpotIn: {
+            /** @enum {string} */
+            by: "raw" | "jpeg" | "hump";
+            /**
+             * @default
+             * @enum {string}
+             */
+            end: "" | "clipped" | "black";
+            stops: number;
+        };
         /** @description A spot: what it is and how bright, in words and figures, and which way it lies. */
         SpotOut: {
             altitude_deg: number;
@@ -6056,12 +6172,17 @@ export interface components {
             exposure_s: number;
             f_number: number;
             /**
+             * @description what was wrong besides its brightness
+             * @default []
+             */
+            faults: ("focus" | "shake" | "moved" | "trailed" | "pose" | "uneven" | "beside" | "cut_short" | "ghost" | "flare" | "walked_in" | "framing")[];
+            /**
              * @description made in this run
              * @default 1
              */
             frames: number;
-            /** @description None: kept when it was seen right */
-            is_keeper?: boolean | null;
+            /** @default false */
+            is_keeper: boolean;
             iso: number;
             /**
              * @description where those of the lights that are brought stood
@@ -6087,8 +6208,17 @@ export interface components {
              * @default []
              */
             scene_changed: string[];
+            /** @description s; what it was to be, where it was closed early */
+            set_exposure_s?: number | null;
             /** Format: uuid */
             shot_id: string;
+            /**
+             * @description lights read off it, by key or `whole`
+             * @default {}
+             */
+            spots: {
+                [key: string]: components["schemas"]["SpotIn"];
+            };
             /** Format: date-time */
             started_at_utc: string;
             /**
@@ -6137,12 +6267,18 @@ export interface components {
             exposure_s: number;
             f_number: number;
             /**
+             * @description what was wrong besides its brightness
+             * @default []
+             */
+            faults: ("focus" | "shake" | "moved" | "trailed" | "pose" | "uneven" | "beside" | "cut_short" | "ghost" | "flare" | "walked_in" | "framing")[];
+            /**
              * @description made in this run
              * @default 1
              */
             frames: number;
             /** Format: uuid */
             id: string;
+            /** @default false */
             is_keeper: boolean;
             iso: number;
             /**
@@ -6169,8 +6305,17 @@ export interface components {
              * @default []
              */
             scene_changed: string[];
+            /** @description s; what it was to be, where it was closed early */
+            set_exposure_s?: number | null;
             /** Format: uuid */
             shot_id: string;
+            /**
+             * @description lights read off it, by key or `whole`
+             * @default {}
+             */
+            spots: {
+                [key: string]: components["schemas"]["SpotIn"];
+            };
             /** Format: date-time */
             started_at_utc: string;
             /**
@@ -11094,6 +11239,39 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
+        };
+    };
+    send_takes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SentTakesIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SentTakesOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             422: components["responses"]["Problem422"];
             503: components["responses"]["Problem503"];

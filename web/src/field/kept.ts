@@ -17,7 +17,7 @@ export interface KeptNight {
 
 const RUN = 'run'
 // a bundle has a shape: one of an older page is fetched anew, never read wrongly
-const nightKey = (id: string) => `night-8:${id}`
+const nightKey = (id: string) => `night-9:${id}`
 
 export const keptNight = (id: string) => get<KeptNight>(nightKey(id), store)
 export const keepNight = (kept: KeptNight) => set(nightKey(kept.night.id), kept, store)
@@ -36,10 +36,10 @@ export interface KeptPack {
 export const keptPack = (nightId: string) => get<KeptPack>(`pack:${nightId}`, store)
 export const keepPack = (nightId: string, pack: KeptPack) => set(`pack:${nightId}`, pack, store)
 
-/** A run begun by an older page was about one light, and of the picture itself. */
+/** A run begun by an older page was of the picture itself. */
 export async function keptRun(): Promise<Run | null> {
   const run = await get<Run | null>(RUN, store)
-  const older = { lights: [], roles: [], role: 'frame' as const }
+  const older = { roles: [], role: 'frame' as const }
   return run ? { ...older, ...run } : null
 }
 export const keepRun = (run: Run | null) => set(RUN, run, store)

@@ -37,10 +37,6 @@ export interface Run {
   nightId: string
   shotId: string
   title: string
-  /** What the words may be about; and what they are, with its name where there are several. */
-  lights: Schemas['AskedOut'][]
-  judged: string
-  judgedName: string
   /** What its frame is for: the picture itself, or another part of it. */
   roles: Schemas['RoleOut'][]
   role: Schemas['RoleOut']['key']
@@ -76,16 +72,11 @@ export function coursesOf(program: Schemas['ProgramOut']): Course[] {
   return pieces.map((piece) => ({ phases: piece, rounds: 1, between_s: 0 }))
 }
 
-function common(shot: FieldShot, setting: Setting | undefined, options: Options) {
-  const lights = shot.lights.filter((light) => setting?.asked.includes(light.key))
-  const [first] = lights
+function common(shot: FieldShot, options: Options) {
   return {
     ...options,
     shotId: shot.id,
     title: shot.title,
-    lights,
-    judged: first?.key ?? '',
-    judgedName: first?.name ?? '',
     roles: shot.roles,
     role: 'frame' as const,
     at: 0,
@@ -98,7 +89,7 @@ export function begun(shot: FieldShot, setting: Setting, options: Options, now: 
   const sittings = coursesOf(setting.program).map((course) => ({ setting, course, stops: '' }))
   const cues = setting.program.cues
   const own = { isBracket: false, cues, sittings, state: 'running' as const, startedAt: now }
-  return { ...common(shot, setting, options), ...own }
+  return { ...common(shot, options), ...own }
 }
 
 /** The bracket around the setting: one frame after another, each set by hand. */
@@ -111,7 +102,7 @@ export function bracketed(shot: FieldShot, options: Options): Run {
     return [{ setting, course, stops }]
   })
   const own = { isBracket: true, cues: [], sittings, state: 'ready' as const, startedAt: 0 }
-  return { ...common(shot, sittings[0]?.setting, options), ...own }
+  return { ...common(shot, options), ...own }
 }
 
 export const sittingOf = (run: Run): Sitting | undefined => run.sittings[run.at]

@@ -2,8 +2,19 @@
  * Where a shot stands at a moment. As the light moves, the setting is the one worked out for then,
  * and a word said over one step leads from the next to the same light.
  */
-import { settingAt, type Answers, type FieldShot, type Setting, type Verdict } from './bundle'
+import { settingAt, type Answers, type FieldShot, type Setting } from './bundle'
+import type { Body } from './seen'
+import type { Made } from './run'
 import type { Schemas } from '../api/client'
+
+/** The last take of a shot: open for words until the next frame is. */
+export interface Last {
+  id: string
+  made: Made
+  body: Body
+  /** How far the shot had come before anything was said of it; null once the server has answered. */
+  before: Progress | null
+}
 
 /** How far a shot has come since its bundle was fetched. */
 export interface Progress {
@@ -21,21 +32,24 @@ export interface Progress {
   follows: boolean
   /** The step of moving light it stands on, by its moment; empty where it stands on none. */
   step: string
-  /** Words said and answered since the bundle, each with the light it was about. */
-  path: { about: string; word: Verdict }[]
+  /** What was seen and answered since the bundle, by the bundle's name for it. */
+  path: string[]
   /** When the shutter last opened, in milliseconds since 1970. */
   openedAt: number | null
   /** Lights somebody changed since the last take, or `whole`. */
   changed: string[]
+  last: Last | null
+  /** A picture is kept: its setting stands, whatever is said of another. */
+  isKept: boolean
 }
 
 export const fresh = (shot: FieldShot): Progress => ({
   setting: settingAt(shot, shot.setting),
   answers: shot.answers,
   checked: [],
-  change: '',
-  reasons: [],
-  isSettled: false,
+  change: shot.said?.change ?? '',
+  reasons: shot.said?.reasons ?? [],
+  isSettled: shot.said?.is_settled ?? false,
   isBeyond: false,
   takes: shot.takes,
   follows: true,
@@ -43,6 +57,8 @@ export const fresh = (shot: FieldShot): Progress => ({
   path: [],
   openedAt: null,
   changed: [],
+  last: null,
+  isKept: shot.is_kept,
 })
 
 export function standing(shot: FieldShot, progress: Progress, at: number): Progress {
@@ -51,8 +67,8 @@ export function standing(shot: FieldShot, progress: Progress, at: number): Progr
   const step = shot.later.filter((later) => Date.parse(later.from_utc) <= at).at(-1)
   if (!progress.follows || !step || step.from_utc === progress.step) return progress
   let { setting: place, answers } = step
-  for (const { about, word } of progress.path) {
-    const answer = answers[about]?.[word]
+  for (const seen of progress.path) {
+    const answer = answers[seen]
     // not worked out that far: what the light did is said, and the setting left to the hand
     if (!answer) return { ...progress, change: step.text, reasons: [] }
     place = answer.setting

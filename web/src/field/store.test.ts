@@ -8,6 +8,7 @@ import { settingAt } from './bundle'
 import type { KeptNight } from './kept'
 import type { FieldNight, FieldShot, Verdict } from './bundle'
 import type { Queued } from '../shared/takesQueue'
+import type { Schemas } from '../api/client'
 import type { useField } from './store'
 
 type Field = ReturnType<typeof useField>
@@ -25,6 +26,8 @@ const server = vi.hoisted(() => ({
   refuses: '',
   mistakes: false,
   night: Promise.resolve(undefined as undefined),
+  shot: Promise.resolve(undefined as undefined),
+  versions: [] as (number | null)[],
 }))
 
 vi.mock('./kept', () => ({
@@ -33,7 +36,8 @@ vi.mock('./kept', () => ({
   keptRun: async () => device.run as Run | null,
   keepRun: async (run: Run | null) => void (device.run = structuredClone(run)),
 }))
-vi.mock('../shared/takesQueue', () => ({
+vi.mock('../shared/takesQueue', async (original) => ({
+  ...(await original<typeof import('../shared/takesQueue')>()),
   outbox: async () => [...device.queue] as Queued[],
   changeOutbox: async (change: (queue: Queued[]) => Queued[]) =>
     void (device.queue = change(device.queue as Queued[])),
@@ -62,25 +66,40 @@ vi.mock('../api/client', async (original) => {
         server.asked.push(path)
         const takes = server.takes.length
         if (path.includes('/nights/')) await server.night
+        else await server.shot
         if (server.mistakes) throw new TypeError('x is undefined')
         return answer(path.includes('/nights/') ? bundle(takes) : answered(takes))
       },
-      PUT: async (_: string, sent: { params: { path: { take_id: string } }; body: object }) => {
-        const id = sent.params.path.take_id
+      POST: async (_: string, { body }: { body: Schemas['SentTakesIn'] }) => {
         answer(null)
-        if (server.refuses === id) throw new real.ApiError(412, 'Changed somewhere else.')
-        if (!server.takes.includes(id)) server.takes.push(id)
-        server.bodies.push(sent.body)
-        return { id }
+        if (body.takes.some(({ id }) => server.refuses === id))
+          throw new real.ApiError(412, 'Changed somewhere else.')
+        for (const { id, take, version } of body.takes) {
+          server.versions.push(version ?? null)
+          server.takes = [...server.takes.filter((other) => other !== id), ...(take ? [id] : [])]
+          server.bodies.push(take ?? {})
+        }
+        const versions = Object.fromEntries(body.takes.map(({ id }) => [id, 1]))
+        return { versions, chains: [{ shot_id: 's' }] }
       },
     },
   }
 })
 
 const bundle = (takes: number): FieldNight =>
-  ({ id: 'n', title: 'Night', verdicts: [], shots: [answered(takes)] }) as unknown as FieldNight
+  ({
+    id: 'n',
+    title: 'Night',
+    verdicts: [],
+    humps: [],
+    kept_text: '',
+    shots: [answered(takes)],
+  }) as unknown as FieldNight
+const said = { change: '+1', reasons: ['You saw it dark.'], is_settled: false }
 const answered = (takes: number) =>
-  shot(takes ? { takes, settings: [setting('from the server')], answers: {}, bracket: [] } : {})
+  shot(
+    takes ? { takes, said, settings: [setting('from the server')], answers: {}, bracket: [] } : {},
+  )
 
 beforeEach(() => {
   setActivePinia(createPinia())
@@ -94,6 +113,8 @@ beforeEach(() => {
     mistakes: false,
   })
   server.night = Promise.resolve(undefined)
+  server.shot = Promise.resolve(undefined)
+  server.versions = []
 })
 
 async function opened() {
@@ -136,23 +157,108 @@ test('a mistake of ours is said, and tells nothing of the connection', async () 
   logged.mockRestore()
 })
 
-test('a word about another of its lights is answered from the device too', async () => {
+const two = ['flash', 'panel', 'whole'].map((key) => ({ key, name: `the ${key}` }))
+const shows = { ...setting('first'), asked: ['flash', 'panel', 'whole'] }
+const answered_by = (setting: number, text: string) => ({ ...dark, setting, reasons: [text] })
+
+test('each light of a frame is judged by its own word, the whole first, until the next is made', async () => {
   const { field, shot: of } = await opened()
-  const lights = ['tool_1', 'rest', 'whole'].map((key) => ({ key, name: `the ${key}` }))
-  const shorter = { ...dark, setting: 2, change: '−1', after: { tool_1: { dark } } }
-  const test = { setting: 0, answers: { rest: { bright: shorter } } }
+  const answers = {
+    'flash=right,panel=right': answered_by(0, 'Both right.'),
+    'flash=right,panel=dark': answered_by(1, 'More panel.'),
+  }
+  Object.assign(of, { lights: two, answers })
+  await field.use(of, shows)
+  Object.assign(field.progressOf(of), { answers })
+  server.isUp = false
+  await field.step(settled(begun(of, shows, options, 0), 60_000))
+  const [id = ''] = await field.judge('right')
+  expect(field.progressOf(of)).toMatchObject({ reasons: ['Both right.'] })
+  await field.see(of, id, { verdicts: { whole: 'right', panel: 'dark' } })
+  expect(field.progressOf(of)).toMatchObject({ reasons: ['More panel.'], isBeyond: true })
+  // a wrong tap taken back, and what else there is to say: one take, sent once as it is then
+  await field.see(of, id, { verdicts: { whole: 'right' }, faults: ['ghost'] })
+  expect(field.progressOf(of)).toMatchObject({ reasons: ['Both right.'], takes: 1 })
+  server.isUp = true
+  await field.sync()
+  expect(server.bodies).toMatchObject([{ verdicts: { whole: 'right' }, faults: ['ghost'] }])
+})
+
+test('what is said while the first word is on its way goes after it, and none is lost', async () => {
+  const { field, shot: of } = await opened()
+  const answer = deferred<undefined>()
+  server.shot = answer.promise
+  await field.step(settled(begun(of, setting('first'), options, 0), 60_000))
+  const judged = field.judge('right')
+  await vi.waitFor(() => expect(server.asked.at(-1)).toContain('/shots/')) // sent, not answered
+  const id = server.takes[0] ?? ''
+  const more = field.see(of, id, { faults: ['ghost'] })
+  answer.resolve(undefined)
+  await Promise.all([judged, more])
+  expect(server.bodies).toMatchObject([{ faults: [] }, { faults: ['ghost'] }])
+  expect(server.versions).toEqual([null, 1])
+})
+
+test('the hump counts, and of the words only "right" beside it', async () => {
+  const { field, shot: of } = await opened()
+  const humps = [4, 9].map((i) => ({
+    key: `hump_${i}`,
+    at_share: 0.1 * i,
+    label: `place ${i}`,
+    spot: { stops: i, by: 'hump' as const, end: '' as const },
+  }))
+  Object.assign(field.night ?? {}, { humps })
+  const answers = {
+    'whole=right': answered_by(0, 'Right.'),
+    'whole=hump_9,whole=right': answered_by(0, 'Right, and read.'),
+    'whole=hump_4': answered_by(1, 'Read.'),
+  }
+  await field.useTest({ ...of, test: { setting: 0, answers } })
+  server.isUp = false
+  const id = await take(field, of, 'right')
+  const [low, near] = humps.map((hump) => ({ whole: hump.spot }))
+  await field.see(of, id, { spots: near })
+  expect(field.progressOf(of).reasons).toEqual(['Right, and read.'])
+  await field.see(of, id, { spots: low, verdicts: { whole: 'dark' } })
+  expect(field.progressOf(of).reasons).toEqual(['Read.'])
+})
+
+test('a kept take is the setting, and one deleted is as if it had not been, until undone', async () => {
+  const { field, shot: of } = await opened()
+  Object.assign(field.night ?? {}, { kept_text: 'You kept it.', humps: [] })
+  server.isUp = false
+  const id = await take(field, of, 'dark')
+  expect(field.progressOf(of).setting.text).toBe('second')
+  await field.see(of, id, { is_keeper: true })
+  expect(field.progressOf(of)).toMatchObject({
+    setting: { text: 'first' },
+    reasons: ['You kept it.'],
+    isKept: true,
+  })
+  await take(field, of, 'blown')
+  expect(field.progressOf(of).setting.text).toBe('first')
+  await field.remove(of, id)
+  expect(field.takesOf(of)).toHaveLength(1)
+  await field.remove(of, id, false)
+  expect(field.takesOf(of)).toHaveLength(2)
+  server.isUp = true
+  await field.sync()
+  expect(server.takes).toHaveLength(2)
+})
+
+test('a quick frame that shows one light alone is judged by that', async () => {
+  const { field, shot: of } = await opened()
+  const shorter = { ...dark, setting: 2, change: '−1', after: { 'tool_1=dark': dark } }
+  const test = { setting: 0, answers: { 'rest=bright': shorter } }
+  Object.assign(of, { lights: [...two, { key: 'rest', name: 'the rest' }] })
   await field.useTest({ ...of, test })
-  const shown = { ...setting('first'), asked: ['tool_1', 'rest'] }
-  const run = settled(begun({ ...of, lights }, shown, options, 0), 60_000)
-  expect(run.lights.map((light) => light.key)).toEqual(['tool_1', 'rest'])
-  expect(run.judged).toBe('tool_1')
-  await field.step({ ...run, judged: 'rest' })
+  const shown = { ...setting('first'), asked: ['rest'] }
+  await field.step(settled(begun(of, shown, options, 0), 60_000))
   server.isUp = false
   await field.judge('bright')
   expect(field.progressOf(of)).toMatchObject({
     setting: { text: 'third' },
     change: '−1',
-    answers: { tool_1: {} },
     isBeyond: false,
   })
   expect(field.waiting).toBe(1)
@@ -193,24 +299,36 @@ test('takes go in the order they were made, and a refused one waits for a decisi
   expect(field.refused).toHaveLength(0)
 })
 
-test('an exposure closed early follows no answer made for another', async () => {
+test('a frame closed early is answered as what it was, and goes as what it was to be', async () => {
   const { field, shot: of } = await opened()
   server.isUp = false
-  const run = settled(begun(of, setting('first'), options, 0), 60_000)
-  await field.step({ ...run, made: run.made.map((m) => ({ ...m, isEarly: true })) })
-  await field.judge('dark')
-  expect(field.progressOf(of).setting.text).toBe('first')
+  for (const [open_s, text] of [
+    [2.2, 'third'],
+    [3.8, 'second'],
+    [0.4, 'first'],
+  ] as const) {
+    await field.use(of, setting('first'))
+    Object.assign(field.progressOf(of), { answers: of.answers, path: [] })
+    const run = settled(begun(of, setting('first'), options, 0), 60_000)
+    const made = run.made.map((m) => ({ ...m, isEarly: true, exposure_s: open_s }))
+    await field.step({ ...run, made })
+    await field.judge('dark')
+    expect(field.progressOf(of).setting.text).toBe(text)
+  }
+  server.isUp = true
+  await field.sync()
+  expect(server.bodies[0]).toMatchObject({ exposure_s: 2.2, set_exposure_s: 4 })
 })
 
 test('until a take is made the setting goes with the light, and its word is answered for then', async () => {
   const { field, shot: of } = await opened()
   const at = (minute: number) => new Date(Date.UTC(2026, 11, 9, 17, minute)).toISOString()
-  const whole = { dark: { ...dark, setting: 2 } }
+  const whole = { 'whole=dark': { ...dark, setting: 2 } }
   const moving: FieldShot = {
     ...of,
     later: [
       { from_utc: at(0), text: '', setting: 0, answers: {} },
-      { from_utc: at(10), text: 'The light is 1 stop darker.', setting: 1, answers: { whole } },
+      { from_utc: at(10), text: 'The light is 1 stop darker.', setting: 1, answers: whole },
     ],
   }
   const late = Date.parse(at(12))
@@ -243,7 +361,7 @@ test('far from its moment a shot is tried out in the light it is planned for', a
 test('a word said over one step holds at the next, and a frame nobody judged changes nothing', async () => {
   const { field, shot: of } = await opened()
   const at = (minute: number) => new Date(Date.UTC(2026, 11, 9, 17, minute)).toISOString()
-  const leads = (setting: number) => ({ whole: { dark: { ...dark, setting } } })
+  const leads = (setting: number) => ({ 'whole=dark': { ...dark, setting } })
   const steps = [
     { from_utc: at(0), text: '', setting: 0, answers: leads(1) },
     { from_utc: at(10), text: 'Darker.', setting: 1, answers: leads(2) },
@@ -268,7 +386,9 @@ test('a word said over one step holds at the next, and a frame nobody judged cha
 test('without signal a series goes on with the light however often a frame is called right', async () => {
   const { field, shot: of } = await opened()
   const at = (minute: number) => new Date(Date.UTC(2026, 11, 9, 17, minute)).toISOString()
-  const right = (setting: number) => ({ whole: { right: { ...dark, setting, is_settled: true } } })
+  const right = (setting: number) => ({
+    'whole=right': { ...dark, setting, is_settled: true },
+  })
   const later = [1, 2, 0].map((place, i) => ({
     from_utc: at(10 * i),
     text: 'Darker.',
@@ -289,7 +409,7 @@ test('without signal a series goes on with the light however often a frame is ca
 test('a quick frame first leads by its own words to the setting it stands for', async () => {
   const { field, shot: of } = await opened()
   const right = { ...dark, setting: 0, change: 'The real one.' }
-  const tried = { ...of, test: { setting: 2, answers: { whole: { right } } } }
+  const tried = { ...of, test: { setting: 2, answers: { 'whole=right': right } } }
   await field.useTest(tried)
   expect(field.progressOf(of).setting.text).toBe('third')
   server.isUp = false
@@ -328,18 +448,6 @@ test('a light changed since goes with the next take, and no answer made before i
   server.isUp = true
   await field.sync()
   expect(server.bodies).toMatchObject([{ scene_changed: ['whole'] }, { scene_changed: [] }])
-})
-
-test('a word about another light is kept under it, and follows no answer made for the first', async () => {
-  const { field, shot: of } = await opened()
-  server.isUp = false
-  const made = settled(begun(of, field.progressOf(of).setting, options, 0), 60_000)
-  await field.step({ ...made, judged: 'torch_1', judgedName: 'the torch' })
-  await field.judge('bright')
-  expect(field.progressOf(of)).toMatchObject({ setting: { text: 'first' }, isBeyond: true })
-  server.isUp = true
-  await field.sync()
-  expect(server.bodies).toMatchObject([{ verdicts: { torch_1: 'bright' } }])
 })
 
 test('closing the browser loses neither the night, nor the takes, nor a run that waits', async () => {
@@ -400,7 +508,11 @@ test('a word over a frame for the ground alone moves nothing of the picture', as
   const ran = settled(begun(of, was.setting, options, 0), 60_000)
   await field.step({ ...ran, role: 'ground' })
   await field.judge('dark')
-  expect(field.progressOf(of)).toEqual({ ...was, takes: was.takes + 1 })
+  expect(field.progressOf(of)).toEqual({
+    ...was,
+    takes: was.takes + 1,
+    last: expect.anything() as object,
+  })
 })
 
 test('a night asked for before a word was said does not undo the word when it comes', async () => {

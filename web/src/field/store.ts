@@ -4,18 +4,25 @@ import { computed, ref, shallowRef, toRaw } from 'vue'
 
 import { ApiError, asApiError, client, data } from '../api/client'
 import { newId } from '../api/identity'
+import { without } from '../api/without'
 import { keepNight, keepRun, keptNight, keptRun, type KeptNight } from './kept'
 import type { FieldNight, FieldShot, Setting, Verdict } from './bundle'
-import { outbox, type Queued } from '../shared/takesQueue'
-import type { Progress } from './standing'
+import { nothingSaid, outbox, type Queued } from '../shared/takesQueue'
 import { useNotices } from '../shared/stores/notices'
 import { useSession } from '../shared/stores/session'
 import { forget, queueTake, retry, send } from '../shared/outbox'
 import { settingAt } from './bundle'
-import type { Schemas } from '../api/client'
-import { dueAt, fresh, standing, type Due } from './standing'
+import { dueAt, fresh, standing, type Due, type Last, type Progress } from './standing'
+import { isAllRight, seenKey, tells, WHOLE, type Body, type Said } from './seen'
 import type { Finished } from './order'
 import type { Made, Run } from './run'
+
+/** A take as it can be changed here. version: what the server has of it. */
+export interface Taken {
+  id: string
+  body: Body
+  version?: number
+}
 
 export const useField = defineStore('field', () => {
   const session = useSession()
@@ -31,6 +38,8 @@ export const useField = defineStore('field', () => {
    */
   let clock = 0
   const touched = new Map<string, number>()
+  /** What the server has of the takes that were sent since the page was opened. */
+  const versions = new Map<string, number>()
   const isStale = (id: string, askedAt: number) => (touched.get(id) ?? 0) > askedAt
 
   const night = computed(() => kept.value?.night ?? null)
@@ -46,17 +55,12 @@ export const useField = defineStore('field', () => {
   /** What is new of a shot replaces the old; steps already done stay done. */
   function renewed(shot: FieldShot): Progress {
     const was = kept.value?.progress[shot.id]
-    // what the last word changed stays on show as long as no other take came in between
-    const told =
-      was?.takes === shot.takes
-        ? { change: was.change, reasons: was.reasons, isSettled: was.isSettled }
-        : {}
     return {
       ...fresh(shot),
-      ...told,
       checked: was?.checked ?? [],
       changed: was?.changed ?? [],
       openedAt: was?.openedAt ?? null,
+      last: was?.last ? { ...was.last, before: null } : null,
     }
   }
 
@@ -132,6 +136,7 @@ export const useField = defineStore('field', () => {
       return
     }
     const answer = await send()
+    for (const [id, version] of answer.versions) versions.set(id, version)
     queue.value = answer.left
     isOnline.value = before === 0 || answer.sent > 0
     const isWaiting = (id: string) => answer.left.some((q) => q.body.shot_id === id && !q.refused)
@@ -189,70 +194,85 @@ export const useField = defineStore('field', () => {
     await keepRun(next && structuredClone(toRaw(next)))
   }
 
-  /** Put one exposure of a run into the outbox, under the run's own shot; its identity. */
-  async function queueMade(
-    of: Run,
-    made: Made,
-    verdict: Verdict | null,
-    scene_changed: string[] = [],
-    kept: Partial<Schemas['TakeIn']> = {},
-  ): Promise<string> {
-    const id = newId(made.startedAt)
-    await queueTake({
-      id,
-      body: {
-        shot_id: of.shotId,
-        started_at_utc: new Date(made.startedAt).toISOString(),
-        ...made.setting.values,
-        levers: made.setting.levers,
-        exposure_s: made.exposure_s,
-        frames: made.frames,
-        verdicts: verdict ? { [of.judged]: verdict } : {},
-        scene_changed,
-        role: of.role,
-        note: '',
-        ...kept,
-      },
-    })
-    return id
-  }
+  /** One exposure of a run as a take. */
+  const bodyOf = (of: Run, made: Made, said: Said, scene_changed: string[] = []): Body => ({
+    shot_id: of.shotId,
+    started_at_utc: new Date(made.startedAt).toISOString(),
+    ...nothingSaid(),
+    ...made.setting.values,
+    levers: made.setting.levers,
+    exposure_s: made.exposure_s,
+    set_exposure_s: made.isEarly ? made.setting.values.exposure_s : null,
+    frames: made.frames,
+    scene_changed,
+    role: of.role,
+    ...said,
+  })
 
-  /** What a word leads to on the device, before the server has seen it. */
-  async function follow(of: Run, made: Made, verdict: Verdict | null): Promise<void> {
-    const shot = night.value?.shots.find((s) => s.id === of.shotId)
-    if (!shot) return
-    const before = progressOf(shot)
+  const shotOf = (id: string) => night.value?.shots.find((s) => s.id === id)
+
+  /** The word of the whole picture; in a quick frame of the one light it shows. */
+  const aboutWhole = (setting: Setting) =>
+    setting.asked.includes(WHOLE) ? WHOLE : (setting.asked[0] ?? WHOLE)
+
+  /** What the device knows after a take, before the server has seen it. */
+  function after(shot: FieldShot, last: Last, before: Progress): Progress {
+    const { made, body } = last
+    const takes = before.takes + 1
     // a frame for another part of the picture tells nothing of this one
-    if (of.role !== 'frame') return changeProgress(shot, { takes: before.takes + 1 })
+    if (body.role !== 'frame') return { ...before, takes, last }
+    const then: Progress = { ...before, takes, openedAt: made.startedAt, last }
+    if (before.isKept) return then
     // what was worked out beforehand knows nothing of a changed scene
     const isSame = made.setting.text === before.setting.text && before.changed.length === 0
-    const holds = !made.isEarly && isSame
-    const answer = verdict && holds ? before.answers[of.judged]?.[verdict] : undefined
-    const takes = before.takes + 1
-    // over what is settled already it tells nothing new, and neither does no word at all
-    const isNothingNew = verdict === null || (verdict === 'right' && before.isSettled && holds)
-    if (verdict && answer)
-      await changeProgress(shot, {
+    const early = earlyOf(shot, made)
+    const holds = early === null && isSame
+    const answers = early ?? before.answers
+    if (body.is_keeper && isSame && !isTest(shot, made.setting)) {
+      const reasons = [night.value?.kept_text ?? '']
+      return { ...then, isKept: true, isSettled: true, answers: {}, change: '', reasons }
+    }
+    const seen = seenKey(shot, made.setting, night.value?.humps ?? [], body)
+    // what to do about one closed early was worked out for the setting the bundle came with
+    const isKnown = isSame && (early === null || before.path.length === 0)
+    const answer = isKnown ? answers[seen] : undefined
+    if (answer)
+      return {
+        ...then,
         setting: settingAt(shot, answer.setting),
         answers: answer.after,
         change: answer.change,
         reasons: answer.reasons,
         isSettled: answer.is_settled,
         isBeyond: Object.keys(answer.after).length === 0 && !answer.is_settled,
-        path: [...before.path, { about: of.judged, word: verdict }],
-        takes,
-        openedAt: made.startedAt,
-      })
-    else
-      await changeProgress(shot, {
-        takes,
-        openedAt: made.startedAt,
-        follows: before.follows && isNothingNew,
-        changed: [],
-        isBeyond: !isNothingNew,
-        change: '',
-        reasons: [],
-      })
+        path: [...before.path, seen],
+      }
+    // over what is settled already it tells nothing new, and neither does no word at all
+    const isNothingNew = !tells(body) || (isAllRight(body) && before.isSettled && holds)
+    return {
+      ...then,
+      follows: before.follows && isNothingNew,
+      changed: [],
+      isBeyond: !isNothingNew,
+      change: '',
+      reasons: [],
+    }
+  }
+
+  /** The answers over a frame that was closed early; null over one that was not. */
+  function earlyOf(shot: FieldShot, made: Made): Progress['answers'] | null {
+    const share = made.exposure_s / made.setting.values.exposure_s
+    if (!made.isEarly || share >= shot.early_below_share) return null
+    return shot.early.find((early) => share >= early.least_share)?.answers ?? {}
+  }
+
+  const isTest = (shot: FieldShot, setting: Setting) =>
+    shot.test !== null && settingAt(shot, shot.test.setting).text === setting.text
+
+  /** Into the outbox, onto the screen, and to the server where there is signal. */
+  async function keepTake(last: Last): Promise<void> {
+    await queueTake({ id: last.id, body: last.body })
+    queue.value = await outbox()
   }
 
   /** A word over what the run made: kept, followed, sent; the identities of the takes. */
@@ -262,12 +282,67 @@ export const useField = defineStore('field', () => {
     if (!of || !first) return []
     // frames of one program are one take, by the setting it was planned around
     const frames = of.made.reduce((sum, made) => sum + made.frames, 0)
-    const id = await queueMade(of, { ...first, frames }, verdict, changedOf(of))
+    const verdicts = verdict ? { [aboutWhole(first.setting)]: verdict } : {}
+    const body = bodyOf(of, { ...first, frames }, { verdicts }, changedOf(of))
+    const last: Last = { id: newId(first.startedAt), made: first, body, before: null }
+    await keepTake(last)
     await step(null)
-    await follow(of, first, verdict)
-    queue.value = await outbox()
+    const shot = shotOf(of.shotId)
+    if (shot) {
+      const before = { ...progressOf(shot), last: null }
+      await changeProgress(shot, after(shot, { ...last, before }, before))
+    }
     await sync()
-    return [id]
+    return [last.id]
+  }
+
+  /** Something else is said of a take, or more: of the last one it changes what is set next. */
+  async function see(shot: FieldShot, id: string, said: Said): Promise<void> {
+    const { last } = progressOf(shot)
+    const take = takesOf(shot).find((made) => made.id === id)
+    if (!take) return
+    const body = { ...take.body, ...said }
+    await queueTake({ id, body, version: take.version })
+    queue.value = await outbox()
+    if (last?.id === id) {
+      const now = { ...last, body }
+      // once the server has answered it is for the server to say what that changes
+      if (last.before) await changeProgress(shot, after(shot, now, last.before))
+      else await changeProgress(shot, { last: now })
+    }
+    await sync()
+  }
+
+  /** A take is deleted, or brought back. */
+  async function remove(shot: FieldShot, id: string, isGone = true): Promise<void> {
+    const take = takesOf(shot, true).find((made) => made.id === id)
+    if (!take) return
+    await queueTake({ id, body: take.body, version: take.version, isGone })
+    queue.value = await outbox()
+    const { last } = progressOf(shot)
+    if (last?.id === id && isGone) await changeProgress(shot, last.before ?? { last: null })
+    if (isGone) notices.offer('Take deleted.', () => remove(shot, id, false))
+    await sync()
+  }
+
+  /** The takes of a shot as this device knows them, oldest first: the server's and its own. */
+  function takesOf(shot: FieldShot, goneToo = false): Taken[] {
+    const mine = queue.value.filter((q) => q.body.shot_id === shot.id)
+    const sent = shot.made.map(({ take }) => {
+      const { id, version } = take
+      return { id, version, body: without(take, 'id', 'version') }
+    })
+    const changed = sent.map((take) => {
+      const own = mine.find((q) => q.id === take.id)
+      return own ? { ...take, body: own.body, isGone: own.isGone ?? false } : take
+    })
+    const fresh = mine.filter((q) => !sent.some((take) => take.id === q.id))
+    const all = [...changed, ...fresh]
+    // sent, and the answer is still on its way
+    const { last } = progressOf(shot)
+    if (last && !all.some(({ id }) => id === last.id) && versions.has(last.id))
+      all.push({ id: last.id, body: last.body, version: versions.get(last.id) })
+    return all.filter((take) => goneToo || !('isGone' in take && take.isGone))
   }
 
   /** The frame of a bracket that was right; or none, and all are kept to be put together. */
@@ -275,20 +350,22 @@ export const useField = defineStore('field', () => {
     const of = run.value
     if (!of) return []
     const ids: string[] = []
-    for (const [i, made] of of.made.entries())
-      ids.push(
-        await queueMade(
-          of,
-          made,
-          i === right ? 'right' : null,
-          i === 0 ? changedOf(of) : [],
-          right === null ? { role: 'bracket', is_keeper: true } : {},
-        ),
-      )
+    for (const [i, made] of of.made.entries()) {
+      const verdicts = i === right ? { [aboutWhole(made.setting)]: 'right' as const } : {}
+      const kept = right === null ? { role: 'bracket' as const, is_keeper: true } : {}
+      const id = newId(made.startedAt)
+      const changed = i === 0 ? changedOf(of) : []
+      await queueTake({ id, body: bodyOf(of, made, { verdicts, ...kept }, changed) })
+      ids.push(id)
+    }
     await step(null)
-    const shot = night.value?.shots.find((s) => s.id === of.shotId)
+    const shot = shotOf(of.shotId)
     if (shot) {
-      await changeProgress(shot, { takes: progressOf(shot).takes + of.made.length, changed: [] })
+      await changeProgress(shot, {
+        takes: progressOf(shot).takes + of.made.length,
+        changed: [],
+        last: null,
+      })
       const chosen = right === null ? undefined : of.made[right]
       if (chosen) await use(shot, chosen.setting)
     }
@@ -349,5 +426,8 @@ export const useField = defineStore('field', () => {
     use,
     useTest,
     decide,
+    see,
+    remove,
+    takesOf,
   }
 })

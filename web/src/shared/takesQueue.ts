@@ -5,13 +5,33 @@ import type { Schemas } from '../api/client'
 
 type Verdict = Schemas['VerdictOut']['key']
 
-/** A take on its way to the server, with the identity it got here. */
+/** A take on its way to the server, new or changed, with the identity it got here. */
 export interface Queued {
   id: string
   body: Schemas['TakeIn']
+  /** What the server has of it; nothing for one it has not seen. */
+  version?: number
+  /** It was deleted here. */
+  isGone?: boolean
+  /** Another for each change: what was sent is crossed off only as it was sent. */
+  stamp?: string
   /** Why the server would not have it; it waits for a decision. */
   refused?: string
 }
+
+/** What is said of a take of which nothing was said yet. */
+export const nothingSaid = () => ({
+  frames: 1,
+  set_exposure_s: null,
+  verdicts: {},
+  spots: {},
+  faults: [],
+  scene_changed: [],
+  levers: {},
+  role: 'frame' as const,
+  is_keeper: false,
+  note: '',
+})
 
 /** All that the device keeps of the field lies in here. */
 export const store = createStore('patient-owl', 'field')

@@ -1,7 +1,6 @@
 <script setup lang="ts">
-/** What was seen: a word over the picture, or which frame of a bracket was right. */
-import { computed } from 'vue'
-
+/** What was seen: a word over the whole picture, or which frame of a bracket was right. */
+import WordGrid from './WordGrid.vue'
 import type { Run } from '../run'
 import type { Verdict } from '../bundle'
 import type { Schemas } from '../../api/client'
@@ -12,21 +11,11 @@ const { run, verdicts } = defineProps<{
   picture: string | null
 }>()
 const emit = defineEmits<{
-  about: [light: Schemas['AskedOut']]
   serve: [role: Schemas['RoleOut']['key']]
   judge: [verdict: Verdict | null]
   choose: [frame: number | null]
   discard: []
 }>()
-
-/** Darker words to the left, brighter to the right, the good one across. */
-const rows = computed(() => {
-  const middle = Math.floor(verdicts.length / 2)
-  const found = [[verdicts[middle]]]
-  for (let i = 1; i <= middle; i++) found.push([verdicts[middle - i], verdicts[middle + i]])
-  return found.map((row) => row.filter((v) => v !== undefined))
-})
-const what = computed(() => run.judgedName || 'the picture')
 </script>
 
 <template>
@@ -53,38 +42,11 @@ const what = computed(() => run.judgedName || 'the picture')
         for {{ role.label }}
       </button>
     </div>
-    <p class="ask">Look at {{ what }}. What did you see?</p>
-    <div v-if="run.lights.length > 1" class="row small lights" role="group" aria-label="Judge">
-      <button
-        v-for="light in run.lights"
-        :key="light.key"
-        type="button"
-        :aria-pressed="light.key === run.judged"
-        @click="emit('about', light)"
-      >
-        {{ light.name }}
-      </button>
-    </div>
-    <div v-for="(row, i) in rows" :key="i" class="row">
-      <button
-        v-for="v in row"
-        :key="v.key"
-        type="button"
-        class="word"
-        :class="{ good: i === 0 }"
-        @click="emit('judge', v.key)"
-      >
-        {{ v.label }}
-      </button>
-    </div>
-    <button type="button" class="quiet" @click="emit('judge', null)">No word, keep the take</button>
+    <p class="ask">Look at the picture. How bright is it?</p>
+    <WordGrid :verdicts="verdicts" @say="(word) => emit('judge', word)" />
+    <button type="button" class="quiet" @click="emit('judge', null)">Say it later</button>
     <button type="button" class="quiet" @click="emit('discard')">Throw it away</button>
   </section>
 </template>
 
 <style scoped src="./field.css"></style>
-<style scoped>
-.lights {
-  flex-wrap: wrap;
-}
-</style>

@@ -181,12 +181,6 @@ export function useRun(nightId: () => string) {
     if (of) await attach(of, await field.choose(right))
   }
 
-  /** The word is about another of its lights. */
-  async function about(light: Schemas['AskedOut']): Promise<void> {
-    const of = run.value
-    if (of) await field.step({ ...of, judged: light.key, judgedName: light.name })
-  }
-
   /** What the frame was for. */
   async function serve(role: Schemas['RoleOut']['key']): Promise<void> {
     const of = run.value
@@ -221,7 +215,6 @@ export function useRun(nightId: () => string) {
     stop,
     finish,
     discard,
-    about,
     serve,
     judge,
     choose,

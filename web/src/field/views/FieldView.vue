@@ -13,7 +13,9 @@ import LoadState from '../../shared/components/LoadState.vue'
 import NightGoing from '../components/NightGoing.vue'
 import OtherSettings from '../components/OtherSettings.vue'
 import RunningFace from '../components/RunningFace.vue'
+import SeenPanel from '../components/SeenPanel.vue'
 import StepList from '../components/StepList.vue'
+import TakesList from '../components/TakesList.vue'
 import { MeasurePanel, prepare } from '../../shared/instruments'
 import { useEmber } from '../composables/useEmber'
 import { countText } from '../clock'
@@ -22,6 +24,7 @@ import { usePicture } from '../composables/usePicture'
 import { useRun } from '../composables/useRun'
 import { useSending } from '../composables/useSending'
 import { goingOn, stayAt } from '../order'
+import { lightsOf } from '../seen'
 import { toLocal } from '../../api/local-time'
 import type { Setting } from '../bundle'
 
@@ -122,6 +125,9 @@ const testSetting = computed(() => {
   return found && found.text !== progress.value?.setting.text ? found : null
 })
 
+const last = computed(() => progress.value?.last ?? null)
+const takes = computed(() => (shot.value ? field.takesOf(shot.value) : []))
+const isListed = ref(false)
 const others = ref(false)
 const pictured = ref(false)
 const picture = usePicture(
@@ -217,7 +223,6 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
         :run="run"
         :verdicts="field.night.verdicts"
         :picture="going.picture.value"
-        @about="going.about"
         @serve="going.serve"
         @judge="going.judge"
         @choose="going.choose"
@@ -250,6 +255,16 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
           {{ openText }}
         </button>
         <p v-if="program && program.frames > 1" class="muted">{{ program.text }}</p>
+        <section v-if="last" class="last" aria-label="The last frame">
+          <p class="muted figures">Last: {{ last.made.setting.text }}</p>
+          <SeenPanel
+            :night="field.night"
+            :shot="shot"
+            :body="last.body"
+            :lights="lightsOf(shot, last.made.setting)"
+            @say="(said) => shot && last && field.see(shot, last.id, said)"
+          />
+        </section>
         <div v-if="testSetting" class="row small">
           <button type="button" class="figures" @click="field.useTest(shot)">
             Test frame first: {{ testSetting.text }}
@@ -261,6 +276,14 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
             Other settings
           </button>
           <button type="button" @click="isMeasuring = true">Measure</button>
+          <button
+            v-if="takes.length"
+            type="button"
+            :aria-expanded="isListed"
+            @click="isListed = !isListed"
+          >
+            Takes: {{ takes.length }}
+          </button>
           <button
             v-if="picture"
             type="button"
@@ -306,6 +329,15 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
           <img :src="picture" :alt="`Computed: ${shot.sentence}`" />
           <figcaption class="muted">Computed, as planned.</figcaption>
         </figure>
+        <TakesList
+          v-if="isListed"
+          :night="field.night"
+          :shot="shot"
+          :takes="takes"
+          :clock-of="clockOf"
+          @say="(id, said) => shot && field.see(shot, id, said)"
+          @remove="(id) => shot && field.remove(shot, id)"
+        />
         <OtherSettings v-if="others" :shot="shot" @use="use" @bracket="bracket" />
         <StepList
           :steps="shot.steps"

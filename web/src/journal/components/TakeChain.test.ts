@@ -13,6 +13,7 @@ const take = (id: string, over: object = {}) => ({
   id,
   version: 1,
   verdicts: {},
+  faults: [],
   frames: 1,
   is_keeper: false,
   ...over,
@@ -36,6 +37,7 @@ const chain = (over: object = {}) =>
       moved_levers: [],
       given: [],
       measured: [],
+      mending: [],
       reasons: ['You saw it dark.'],
       sigma_stops: 0.7,
     },
@@ -43,6 +45,7 @@ const chain = (over: object = {}) =>
     verdicts: VERDICTS.map((key) => ({ key, label: `it was ${key}` })),
     asked: [{ key: 'whole', name: '' }],
     roles: [{ key: 'frame', label: 'the picture' }],
+    faults: [],
     kept_for: [],
     ...over,
   }) as unknown as Chain

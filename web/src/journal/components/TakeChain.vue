@@ -2,14 +2,12 @@
 /** The takes of a shot as a chain: setting, what was seen, what changed; then what is next. */
 import { computed, ref } from 'vue'
 
-import ChoiceWord from '../../shared/components/ChoiceWord.vue'
 import FilePick from '../../shared/components/FilePick.vue'
-import NotesField from '../../shared/components/NotesField.vue'
 import TakePhoto from './TakePhoto.vue'
+import TakeRow from './TakeRow.vue'
 import type { Schemas } from '../../api/client'
 
 type Take = Schemas['TakeOut']
-type Role = Schemas['RoleOut']['key']
 type Verdict = Schemas['VerdictOut']['key']
 
 const { chain, isBusy } = defineProps<{ chain: Schemas['ChainOut']; isBusy: boolean }>()
@@ -26,22 +24,12 @@ const emit = defineEmits<{
   removePhoto: [photo: Schemas['PhotoOut']]
 }>()
 
-/** Change or take back the word said of one light. */
-function rejudge(take: Take, part: string, word: string): void {
-  const others = Object.entries(take.verdicts ?? {}).filter(([key]) => key !== part)
-  const said = word ? [...others, [part, word]] : others
-  emit('edit', take, { verdicts: Object.fromEntries(said) as Take['verdicts'] })
-}
-
 /** Lights changed since the last take: they belong to the next one. */
 const changed = ref<string[]>([])
 function judge(part: string, verdict: Verdict): void {
   emit('judge', part, verdict, [...changed.value])
   changed.value = []
 }
-
-const lightName = (key: string) =>
-  chain.asked.find((asked) => asked.key === key)?.name || 'the light'
 
 /** Whether what follows is a first setting, another one, or the same again. */
 const nextTitle = computed(() => {
@@ -63,69 +51,12 @@ const takeChoices = computed(() =>
   <div>
     <ol v-if="chain.links.length" class="chain">
       <li v-for="link in chain.links" :key="link.take.id" :class="{ keeper: link.take.is_keeper }">
-        <p v-if="link.take.scene_changed?.length" class="change">
-          You changed {{ link.take.scene_changed.map(lightName).join(' and ') }}.
-        </p>
-        <p v-if="link.change" class="change figures">{{ link.change }}</p>
-        <div class="take">
-          <span class="figures clock">{{ link.started_local }}</span>
-          <span class="figures set">{{ link.settings }}</span>
-          <span v-for="asked in chain.asked" :key="asked.key" class="seen">
-            <span v-if="asked.name" class="muted">{{ asked.name }}</span>
-            <ChoiceWord
-              :label="`What was seen${asked.name ? ` of ${asked.name}` : ''} at ${link.started_local}`"
-              :choices="chain.verdicts"
-              :value="link.take.verdicts?.[asked.key] ?? ''"
-              unchosen="not judged"
-              @choose="(word) => rejudge(link.take, asked.key, word)"
-            />
-          </span>
-          <span class="serves">
-            <span class="muted">for</span>
-            <ChoiceWord
-              :label="`What the take of ${link.started_local} is for`"
-              :choices="chain.roles"
-              :value="link.take.role ?? 'frame'"
-              @choose="(role) => emit('edit', link.take, { role: role as Role })"
-            />
-          </span>
-          <span v-if="link.take.frames > 1" class="muted">{{ link.take.frames }} frames</span>
-          <span class="acts">
-            <button
-              type="button"
-              :aria-pressed="link.take.is_keeper"
-              @click="emit('edit', link.take, { is_keeper: !link.take.is_keeper })"
-            >
-              {{ link.take.is_keeper ? 'keeper' : 'keep it' }}
-            </button>
-            <v-menu :close-on-content-click="false" location="bottom end">
-              <template #activator="{ props }">
-                <button
-                  v-bind="props"
-                  type="button"
-                  :aria-label="`Note on the take of ${link.started_local}`"
-                >
-                  note
-                </button>
-              </template>
-              <v-card class="note-field">
-                <NotesField
-                  :notes="link.take.note ?? ''"
-                  label="Note on this take"
-                  @change="(note) => emit('edit', link.take, { note })"
-                />
-              </v-card>
-            </v-menu>
-            <button
-              type="button"
-              :aria-label="`Delete the take of ${link.started_local}`"
-              @click="emit('remove', link.take)"
-            >
-              delete
-            </button>
-          </span>
-        </div>
-        <p v-if="link.take.note" class="note">{{ link.take.note }}</p>
+        <TakeRow
+          :link="link"
+          :chain="chain"
+          @edit="(part) => emit('edit', link.take, part)"
+          @remove="emit('remove', link.take)"
+        />
         <TakePhoto
           v-for="photo in link.photos"
           :key="photo.id"
@@ -179,6 +110,7 @@ const takeChoices = computed(() =>
           <span class="muted">{{ light.name }}</span> {{ light.text }}
         </p>
         <p v-for="reason in chain.advice.reasons" :key="reason">{{ reason }}</p>
+        <p v-for="line in chain.advice.mending" :key="line">{{ line }}</p>
         <p v-for="kept in chain.kept_for" :key="kept" class="kept">{{ kept }}</p>
         <v-btn
           v-if="chain.advice.can_remember"
@@ -267,50 +199,6 @@ const takeChoices = computed(() =>
   top: 0;
   bottom: 0;
   border-left: 1px solid var(--line);
-}
-
-.change {
-  padding-top: 2px;
-  color: var(--muted);
-  font-size: 0.92rem;
-}
-
-.take {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 0 14px;
-  min-height: 44px;
-}
-
-.clock {
-  color: var(--muted);
-}
-
-.keeper .set {
-  color: var(--picked);
-  font-weight: 600;
-}
-
-.seen,
-.serves {
-  display: inline-flex;
-  align-items: center;
-  gap: 0.35em;
-}
-
-.acts {
-  margin-left: auto;
-}
-
-.acts button {
-  min-height: 44px;
-  padding: 0 7px;
-  color: var(--muted);
-}
-
-.acts button[aria-pressed='true'] {
-  color: var(--picked);
 }
 
 .first {
@@ -402,15 +290,5 @@ const takeChoices = computed(() =>
   .verdicts > :nth-child(6) {
     order: -1;
   }
-}
-
-.note {
-  padding: 2px 0 6px;
-  white-space: pre-line;
-}
-
-.note-field {
-  width: min(380px, 92vw);
-  padding: 16px;
 }
 </style>

@@ -12,7 +12,8 @@ const device = vi.hoisted(() => ({ queue: [] as unknown[] }))
 vi.mock('../../api/client', async (original) =>
   (await import('../../testing/server')).faked(await original()),
 )
-vi.mock('../../shared/takesQueue', () => ({
+vi.mock('../../shared/takesQueue', async (original) => ({
+  ...(await original<typeof import('../../shared/takesQueue')>()),
   outbox: async () => [...device.queue] as Queued[],
   changeOutbox: async (change: (queue: Queued[]) => Queued[]) =>
     void (device.queue = change(device.queue as Queued[])),
@@ -26,6 +27,16 @@ const chain = (shotId: string, takes = 0) => ({
 })
 const CHAIN = '/api/v1/shots/{shot_id}/chain'
 const TAKE = '/api/v1/takes/{take_id}'
+const TAKES = '/api/v1/takes'
+interface Body {
+  takes: { id: string; take: { shot_id: string; verdicts: object } }[]
+}
+const sentTakes = () => server.asked('POST').flatMap((call) => (call.body as unknown as Body).takes)
+const kept = (call: { body: unknown }) => {
+  const { takes } = call.body as Body
+  const versions = Object.fromEntries(takes.map(({ id }) => [id, 1]))
+  return { versions, chains: takes.map(({ take }) => chain(take.shot_id, 1)) }
+}
 
 let shown: string
 async function opened() {
@@ -41,13 +52,14 @@ beforeEach(() => {
   shown = 's'
   server.on(`GET ${CHAIN}`, (call) => chain(call.params.path?.shot_id ?? ''))
   server.on(`PUT ${TAKE}`, (call) => chain(String(call.body.shot_id), 1))
+  server.on(`POST ${TAKES}`, kept)
 })
 
 test('a word records a take with the advised setting, and its answer is the chain', async () => {
   const it = await opened()
   await it.record('town', 'dark')
-  const [sent] = server.asked('PUT')
-  expect(sent?.body).toMatchObject({ shot_id: 's', ...values, verdicts: { town: 'dark' } })
+  const [sent] = sentTakes()
+  expect(sent?.take).toMatchObject({ shot_id: 's', ...values, verdicts: { town: 'dark' } })
   expect(it.value.value?.links).toHaveLength(1)
   expect(server.asked('GET')).toHaveLength(1) // the answer is not asked for again
   expect(device.queue).toEqual([])
@@ -74,16 +86,17 @@ test('without a connection the take stays on the device and says so, and goes on
   expect(useNotices().notice?.text).toMatch(/kept here/)
   server.isUp = true
   await it.record('whole', 'dark')
-  expect(server.asked('PUT').map((call) => call.body.verdicts)).toEqual([
-    { whole: 'right' },
-    { whole: 'dark' },
-  ])
+  expect(
+    sentTakes()
+      .map(({ take }) => take.verdicts)
+      .slice(-2),
+  ).toEqual([{ whole: 'right' }, { whole: 'dark' }])
   expect(device.queue).toEqual([])
 })
 
 test('a refused take says why and is not lost', async () => {
   const it = await opened()
-  server.on(`PUT ${TAKE}`, () => new Refusal(422, 'words about bursts, town'))
+  server.on(`POST ${TAKES}`, () => new Refusal(422, 'words about bursts, town'))
   await it.record('whole', 'dark')
   expect(useNotices().notice).toMatchObject({ isError: true, text: 'words about bursts, town' })
   expect(device.queue).toHaveLength(1)
@@ -93,9 +106,9 @@ test('the answer for a shot that is no longer shown does not take its place', as
   const id = ref('s')
   const { it } = living(() => useChain(() => id.value))
   await vi.waitFor(() => expect(it.value.value?.shot_id).toBe('s'))
-  server.on(`PUT ${TAKE}`, (call) => {
+  server.on(`POST ${TAKES}`, (call) => {
     id.value = 'another'
-    return chain(String(call.body.shot_id), 1)
+    return kept(call)
   })
   await it.record('whole', 'dark')
   await vi.waitFor(() => expect(it.value.value?.shot_id).toBe('another'))
@@ -105,7 +118,7 @@ test('the answer for a shot that is no longer shown does not take its place', as
 test('one press is one take, however often it is pressed', async () => {
   const it = await opened()
   await Promise.all([it.record('whole', 'dark'), it.record('whole', 'dark')])
-  expect(server.asked('PUT')).toHaveLength(1)
+  expect(sentTakes()).toHaveLength(1)
 })
 
 test('an edit names the version it changes, and a newer one is loaded and not overwritten', async () => {

@@ -9,6 +9,7 @@ import { newId } from '../../api/identity'
 import { upload } from '../../api/upload'
 import { without } from '../../api/without'
 import { queueTake, send } from '../../shared/outbox'
+import { nothingSaid } from '../../shared/takesQueue'
 import { useNotices } from '../../shared/stores/notices'
 import { useLoaded, type Loaded } from '../../api/loaded'
 
@@ -77,22 +78,19 @@ export function useChain(shotId: () => string): UseChainReturn {
     await keepTake({
       started_at_utc: new Date().toISOString(),
       ...advice.values,
+      ...nothingSaid(),
       levers: advice.levers,
-      frames: 1,
       verdicts: { [part]: verdict },
       scene_changed: changed,
-      role: 'frame',
-      note: '',
     })
   }
 
   /** The lights one brings are taken to have been used as they are to be. */
   const enter = async ({ values, ...rest }: Entered) =>
     keepTake({
+      ...nothingSaid(),
       ...rest,
       ...values,
-      frames: 1,
-      scene_changed: [],
       levers: chain.value.value?.advice?.levers ?? {},
     })
 

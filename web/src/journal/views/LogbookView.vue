@@ -3,6 +3,7 @@
 import { computed, ref } from 'vue'
 
 import CarryOver from '../components/CarryOver.vue'
+import JudgeTakes from '../components/JudgeTakes.vue'
 import DarkYear from '../components/DarkYear.vue'
 import { dayText } from '../../api/local-time'
 import LoadState from '../../shared/components/LoadState.vue'
@@ -10,6 +11,8 @@ import { answered, useLoaded } from '../../api/loaded'
 import { useLogbook } from '../composables/useLogbook'
 
 const logbook = useLogbook()
+/** The shot whose takes are being judged. */
+const judged = ref('')
 const wish = logbook.wish
 const choices = useLoaded('/api/v1/logbook/choices')
 const chosenYear = ref<number | null>(null)
@@ -108,7 +111,16 @@ const bands = computed(() => [
                 shot.title
               }}</router-link>
               <span class="muted"> {{ shot.kind }}</span>
+              <button
+                type="button"
+                class="judge no-print"
+                :aria-expanded="judged === shot.id"
+                @click="judged = judged === shot.id ? '' : shot.id"
+              >
+                {{ judged === shot.id ? 'Done' : 'Judge' }}
+              </button>
             </p>
+            <JudgeTakes v-if="judged === shot.id" :shot-id="shot.id" @changed="logbook.refresh" />
             <ul class="takes">
               <li v-for="take in shot.takes" :key="take.id" :class="{ kept: take.is_keeper }">
                 <img
@@ -206,6 +218,13 @@ const bands = computed(() => [
 
 .shot p .muted {
   margin-left: 10px;
+}
+
+.judge {
+  min-height: 44px;
+  margin-left: 10px;
+  color: var(--muted);
+  text-decoration: underline;
 }
 
 .takes {
