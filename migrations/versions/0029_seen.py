@@ -1,5 +1,6 @@
-"""What was seen in a take besides words: faults, lights that were read off it, and the time that
-was set where it was closed early; a take and its pictures are kept together from now on.
+"""What was seen in a take besides words: faults, lights that were read off it, the time that was
+set where it was closed early, and the moment its shot was meant for; a take and its pictures are
+kept together from now on.
 
 Revision ID: 0029
 Revises: 0028
@@ -7,6 +8,7 @@ Revises: 0028
 
 import sqlalchemy as sa
 from alembic import op
+from sqlalchemy.dialects import mysql
 
 revision = "0029"
 down_revision = "0028"
@@ -15,6 +17,10 @@ depends_on = None
 
 
 def upgrade() -> None:
+    op.add_column("takes", sa.Column("meant_for_utc", mysql.DATETIME(fsp=6)))
+    op.execute(
+        "UPDATE takes JOIN shots ON shots.id = takes.shot_id SET meant_for_utc = shots.at_utc"
+    )
     op.add_column("takes", sa.Column("set_exposure_s", sa.Double(), nullable=True))
     for name, empty in (("faults", "[]"), ("spots", "{}")):
         op.add_column("takes", sa.Column(name, sa.JSON(), nullable=True))
@@ -35,6 +41,7 @@ def upgrade() -> None:
 
 
 def downgrade() -> None:
+    op.drop_column("takes", "meant_for_utc")
     op.drop_column("takes", "set_exposure_s")
     op.drop_column("takes", "spots")
     op.drop_column("takes", "faults")

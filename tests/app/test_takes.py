@@ -131,6 +131,32 @@ def test_a_light_changed_before_a_frame_for_the_ground_is_changed_for_the_next_o
     assert finals == [True, True, False]
 
 
+# Another night has another Moon: what was seen then was seen, and holds nothing there.
+def test_a_shot_moved_to_another_hour_takes_its_takes_along_as_history(ida: TestClient) -> None:
+    shot = making.shot(ida, discipline="cityscape", inputs={"lit_by": "natural"})
+    chain = f"/api/v1/shots/{shot['id']}/chain"
+    planned = ida.get(chain).json()["advice"]["values"]
+    body = making.take_body(shot["id"], **{**planned, "iso": 3200}, is_keeper=True)
+    ida.put(f"/api/v1/takes/{uuid7()}", json={**body, "verdicts": {"whole": "right"}})
+    assert ida.get(chain).json()["advice"]["is_kept"]
+    taught = ida.get("/api/v1/learned").json()
+    now = ida.get(f"/api/v1/shots/{shot['id']}").json()
+    moved = {k: v for k, v in now.items() if k not in ("id", "version", "night_id")}
+    moved["at_utc"] = "2026-12-10T03:40:00Z"
+    path = f"/api/v1/shots/{shot['id']}"
+    assert ida.put(path, json=moved, headers={"If-Match": "*"}).status_code == 200
+    answer = ida.get(chain).json()
+    assert [link["is_history"] for link in answer["links"]] == [True]
+    assert not answer["advice"]["is_kept"]
+    assert not answer["advice"]["is_settled"]
+    assert ida.get("/api/v1/learned").json() == taught
+    assert ida.get(f"{path}/field").json()["takes"] == 0
+    again = making.take_body(shot["id"], started_at_utc="2026-12-10T03:41:00Z", **planned)
+    answer = ida.put(f"/api/v1/takes/{uuid7()}", json=again).json()
+    assert [link["is_history"] for link in answer["links"]] == [True, False]
+    assert answer["advice"]["reasons"][0] == "You saw it dark."
+
+
 # A fault is no want of light, and a frame that is right may still be thrown away.
 def test_a_fault_is_told_what_to_do_about_and_moves_nothing(ida: TestClient) -> None:
     shot = making.shot(ida, discipline="flash_portrait")

@@ -46,6 +46,7 @@ SINCE: Mapping[str, Mapping[str, tuple[int, Any]]] = {
         "faults": (4, []),
         "spots": (4, {}),
         "set_exposure_s": (4, None),
+        "meant_for_utc": (4, None),
     },
 }
 MANIFEST = "manifest.json"

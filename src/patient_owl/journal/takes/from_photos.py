@@ -26,6 +26,7 @@ def takes_of(planner: Planner, shot: Shot, sets: Iterable[Sequence[Photo]]) -> l
             id=new_id(),
             user_id=user.id,
             lost_stops=_lost(planned, unit[0]),
+            meant_for_utc=shot.at_utc,
             **_said_by(unit, shot, planned).model_dump(),
         )
         session.add(take)

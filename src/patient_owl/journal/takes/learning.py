@@ -19,10 +19,15 @@ def learn_from(planner: Planner, shot: Shot, record: Record | None = None) -> No
     if planned is None:
         return
     session, user = planner.visit.session, planner.visit.user
-    judged = (record or record_of(session, user, shot)).judged(planned)
+    record = record or record_of(session, user, shot)
+    judged = record.judged(planned)
+    has_history = len(record.of_moment(planned)) < len(record.takes)
+    if has_history and not judged:
+        return  # what they taught stays
     hear(session, user, shot.id, find.words_heard(planned, judged))
     lights = find.found_lights(planned, judged, planner.sharpness(shot.id))
-    keep_findings(session, user, met_by(shot, planner.night(shot.night_id)), lights)
+    met = met_by(shot, planner.night(shot.night_id))
+    keep_findings(session, user, met, lights, keeps_others=has_history)
 
 
 def learn_from_all(planner: Planner, shot_ids: Iterable[UUID | None]) -> None:

@@ -11,7 +11,7 @@ from patient_owl.core.plan.role import ROLES, Role
 from patient_owl.core.shot import advise, find
 from patient_owl.core.sky import ephemeris
 from patient_owl.journal.photos.service import out as photo_out
-from patient_owl.journal.takes.record import Record, record_of, settings_of
+from patient_owl.journal.takes.record import Record, is_history, record_of, settings_of
 from patient_owl.journal.takes.schemas import (
     AdviceOut,
     AskedOut,
@@ -63,6 +63,7 @@ def chain_out(planner: Planner, shot: Shot, record: Record | None = None) -> Cha
             settings=settings_text_of(take, planned),
             started_local=made_at(take, place_zone),
             change=_change(before, take, planned),
+            is_history=planned is not None and is_history(take, planned),
             photos=[photo_out(photo, place_zone) for photo in photos if photo.take_id == take.id],
         )
         for before, take in zip((None, *takes), takes, strict=False)
@@ -117,7 +118,7 @@ def _advice_out(planner: Planner, shot: Shot, planned: PlannedShot, record: Reco
         moved_levers=list(advised.moved_levers),
         change_stops=advised.change_stops,
         sigma_stops=advised.belief.sigma_stops,
-        mending=mending(record.takes[-1].faults),
+        mending=mending(record.of_moment(planned)[-1].faults),
         is_settled=advised.is_settled,
         is_kept=advised.is_kept,
         can_remember=advised.far_stops is not None,

@@ -10,7 +10,7 @@ from patient_owl.core.advise.belief import JudgedTake
 from patient_owl.core.exposure.reciprocity import Film
 from patient_owl.core.exposure.settings import Settings, thirds_early
 from patient_owl.core.exposure.spot import Spot
-from patient_owl.core.plan.planned import PlannedShot
+from patient_owl.core.plan.planned import LONGEST_CARRY_S, PlannedShot
 from patient_owl.core.plan.role import ROLES, is_of_picture
 from patient_owl.core.shot import advise
 from patient_owl.core.sky import ephemeris
@@ -28,13 +28,18 @@ class Record:
     takes: list[Take] = field(default_factory=list)
     photos: list[Photo] = field(default_factory=list)
 
+    def of_moment(self, planned: PlannedShot) -> list[Take]:
+        """The takes of the night and hour the shot is planned for now. Those made before it was
+        moved to another light are history: nothing of them holds there."""
+        return [take for take in self.takes if not is_history(take, planned)]
+
     def judged(self, planned: PlannedShot) -> list[JudgedTake]:
         """What is known of the picture's own frames from the takes that say anything, oldest
         first. What was changed before another frame was so before the next of its own."""
         film = planned.kit.body.film
         judged: list[JudgedTake] = []
         changed: frozenset[str] = frozenset()
-        for take in self.takes:
+        for take in self.of_moment(planned):
             changed |= frozenset(take.scene_changed)
             is_silent = not (take.verdicts or take.spots or changed or take.is_keeper)
             if is_silent or not is_of_picture(take.role, planned.lead.key):
@@ -56,9 +61,17 @@ class Record:
 
     def kept_for(self, planned: PlannedShot) -> list[Take]:
         """Of each other part of the picture the latest take that is kept: its setting stands."""
-        kept = {take.role: take for take in self.takes if take.is_keeper}
+        kept = {take.role: take for take in self.of_moment(planned) if take.is_keeper}
         others = (role for role in ROLES if not is_of_picture(role, planned.lead.key))
         return [kept[role] for role in others if role in kept]
+
+
+def is_history(take: Take, planned: PlannedShot) -> bool:
+    """Whether its shot was planned for another light when it was made."""
+    if take.meant_for_utc is None:
+        return False
+    meant_s = ephemeris.epoch_seconds(take.meant_for_utc)
+    return abs(meant_s - planned.at_s) > LONGEST_CARRY_S
 
 
 def record_of(session: Session, user: User, shot: Shot) -> Record:

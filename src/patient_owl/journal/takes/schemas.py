@@ -152,13 +152,15 @@ class FrameFaultOut(BaseModel):
 class LinkOut(BaseModel):
     """One take in the chain: its settings, what was seen, what was changed before it.
 
-    change: from the take before, in words; None for the first.
+    change: from the take before, in words; None for the first. is_history: its shot was planned for
+    another night or hour then.
     """
 
     take: TakeOut
     settings: str
     started_local: str
     change: str | None
+    is_history: bool
     photos: list[PhotoOut]
 
 

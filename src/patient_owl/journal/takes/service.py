@@ -56,7 +56,13 @@ def put_take(
         _check_lights(request, planned, known=())
         film = planned.kit.body.film if planned else None
         lost = lost_stops(film, request.exposure_s) if planned else None
-        return Take(id=take_id, user_id=user.id, lost_stops=lost, **request.model_dump())
+        return Take(
+            id=take_id,
+            user_id=user.id,
+            lost_stops=lost,
+            meant_for_utc=shot.at_utc,
+            **request.model_dump(),
+        )
 
     take, is_new = kept_once(session, Take, take_id, made)
     if is_new:

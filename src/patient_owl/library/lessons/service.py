@@ -120,8 +120,16 @@ def switch_lesson(session: Session, user_id: UUID, effect: str, level: str, *, i
         session.execute(insert(LessonOff).values(**key).prefix_with("IGNORE"))
 
 
-def keep_findings(session: Session, user: User, met: Met, found: Sequence[FoundLight]) -> None:
-    """What a shot's takes tell now takes the place of what they told before.
+def keep_findings(
+    session: Session,
+    user: User,
+    met: Met,
+    found: Sequence[FoundLight],
+    *,
+    keeps_others: bool = False,
+) -> None:
+    """What a shot's takes tell now takes the place of what they told before; of lights they tell
+    nothing of, nothing stays, but what the takes of another night taught.
 
     What was forgotten stays so; what is far counts only once somebody said so, and goes on
     counting until it is found elsewhere than before.
@@ -136,7 +144,7 @@ def keep_findings(session: Session, user: User, met: Met, found: Sequence[FoundL
             continue
         is_on = row.is_on if row and row.is_far == light.is_far else not light.is_far
         _put(session, user, row, {**said, "is_on": is_on})
-    gone = [row.id for row in kept.values()]
+    gone = [] if keeps_others else [row.id for row in kept.values()]
     session.execute(delete(FindingRow).where(FindingRow.id.in_(gone)))
 
 

@@ -16,6 +16,7 @@ from patient_owl.platform.tables.shots import shots_of
 class Take(Owned, Base):
     """What happened, as it happened, whatever is in the bag today.
 
+    meant_for_utc: the shot's own moment when it was made; None where nobody noted it.
     set_exposure_s: what the time was to be, where the frame was closed before it.
     lost_stops: to a film's reciprocity; None for takes kept before that was written down.
     frames: how many were made in the run. verdicts: words said, by the light they are about.
@@ -30,6 +31,7 @@ class Take(Owned, Base):
 
     shot_id: Mapped[UUID] = mapped_column(ForeignKey("shots.id"), index=True)
     started_at_utc: Mapped[datetime]
+    meant_for_utc: Mapped[datetime | None]
     exposure_s: Mapped[float]
     set_exposure_s: Mapped[float | None]
     f_number: Mapped[float]
