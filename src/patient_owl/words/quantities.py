@@ -346,8 +346,8 @@ _COUNTS = ["no", "one", "two", "three", "four", "five", "six", "seven", "eight",
 
 
 def begun(text: str) -> str:
-    """As a sentence begins."""
-    return f"{text[:1].upper()}{text[1:]}"
+    """As a sentence begins; an f-number stays one."""
+    return text if text.startswith("f/") else f"{text[:1].upper()}{text[1:]}"
 
 
 def place(value: str) -> str:

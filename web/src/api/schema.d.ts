@@ -2949,9 +2949,11 @@ export interface components {
          *     its takes; take_s: one more with its judging. after_s: packing and slack. why: what it waits
          *     for or must be done before. over_s: when the windows of its work are over, seconds from the
          *     tables' base: nobody stays longer, whatever follows.
+         *     latest_s: when it is to be begun at the latest as the night was planned.
          */
         AheadShotOut: {
             after_s: number;
+            latest_s: number;
             over_s: number[];
             /** Format: uuid */
             shot_id: string;
@@ -3518,6 +3520,22 @@ export interface components {
             label: string;
             value: number;
         };
+        /** @description A control and every position it has, darkest first. */
+        DialOut: {
+            /** @enum {string} */
+            control: "exposure_s" | "f_number" | "iso" | "nd_stops";
+            steps: components["schemas"]["DialStepOut"][];
+            title: string;
+        };
+        /**
+         * @description A dial position by itself. brightness_stops: of what it lets through, for moving another dial
+         *     the other way.
+         */
+        DialStepOut: {
+            brightness_stops: number;
+            text: string;
+            value: number;
+        };
         DisciplineOut: {
             aim: string;
             key: string;
@@ -3649,7 +3667,8 @@ export interface components {
          * @description One shot as it is run in the dark.
          *
          *     settings, programs: every setting and course named here, each once. setting: what is to be set
-         *     now, after the takes already judged. others: brighter and darker ones. bracket: frames to choose
+         *     now, after the takes already judged. others: brighter and darker ones. dials: every position
+         *     there is, darkest first. bracket: frames to choose
          *     the right one from. uses_noise_reduction: as the photographer likes it. lights: what words may
          *     be about, the light the picture is exposed for first, and what may have been changed before a
          *     take. answers: by what is seen in a frame, some frames deep. early: the same where it was closed
@@ -3669,7 +3688,10 @@ export interface components {
             /** Format: date-time */
             at_utc: string;
             bracket: components["schemas"]["OffsetSettingOut"][];
+            /** @enum {string} */
+            bracket_control: "exposure_s" | "f_number" | "iso" | "nd_stops";
             cautions: components["schemas"]["LineOut"][];
+            dials: components["schemas"]["DialOut"][];
             discipline: string;
             early: components["schemas"]["EarlyOut"][];
             early_below_share: number;
@@ -4338,10 +4360,12 @@ export interface components {
         /**
          * @description One take in the chain: its settings, what was seen, what was changed before it.
          *
-         *     change: from the take before, in words; None for the first.
+         *     change: from the take before, in words; None for the first. is_history: its shot was planned for
+         *     another night or hour then.
          */
         LinkOut: {
             change: string | null;
+            is_history: boolean;
             photos: components["schemas"]["PhotoOut"][];
             settings: string;
             started_local: string;
@@ -4634,6 +4658,7 @@ export interface components {
         };
         /** @description The same setting so many stops brighter or darker, for a hand that knows better. */
         OffsetSettingOut: {
+            offset_stops: number;
             setting: number;
             stops: string;
         };

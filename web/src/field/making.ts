@@ -64,11 +64,32 @@ export const shot = ({
   steps: [],
   cautions: [],
   bracket: [
-    { stops: '±0', setting: 0 },
-    { stops: '+1', setting: 1 },
-    { stops: '−1', setting: 2 },
+    { stops: '±0', offset_stops: 0, setting: 0 },
+    { stops: '+1', offset_stops: 1, setting: 1 },
+    { stops: '−1', offset_stops: -1, setting: 2 },
   ],
   others: [],
+  bracket_control: 'exposure_s',
+  dials: [
+    {
+      control: 'exposure_s',
+      title: 'Time',
+      steps: [1, 2, 4, 8, 16].map((value, i) => ({
+        value,
+        text: `${value} s`,
+        brightness_stops: i,
+      })),
+    },
+    {
+      control: 'iso',
+      title: 'ISO',
+      steps: [400, 800, 1600].map((value, i) => ({
+        value,
+        text: `ISO ${value}`,
+        brightness_stops: i,
+      })),
+    },
+  ],
   uses_noise_reduction: false,
   roles: [{ key: 'frame', label: 'the picture' }],
   kept_for: [],

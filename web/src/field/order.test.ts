@@ -23,6 +23,7 @@ const shot = (shot_id: string) => ({
   after_s: 240,
   why: '',
   over_s: shot_id === 'a' ? [110 * 60] : [],
+  latest_s: shot_id === 'a' ? 30 * 60 : 120 * 60,
 })
 const piece = (from: number, keeps: number, ...turns: ReturnType<typeof turn>[]) => ({
   from_s: from * 60,
@@ -60,10 +61,11 @@ test('nobody is hurried before the planned minute, and may begin sooner', () => 
   expect(goingOn(ahead, {}, at(86))?.turns[0]?.starts).toBe(at(96))
 })
 
-test('too late for one, it is said to have no room any more', () => {
+test('too late for one, it is said by how much, and that it can no longer be reached', () => {
   const going = goingOn(ahead, {}, at(70))
   expect(going?.turns.map((t) => t.title)).toEqual(['b'])
-  expect(going?.noRoom.map((s) => s.title)).toEqual(['a'])
+  expect(going?.noRoom).toEqual([{ shotId: 'a', title: 'a', late_s: 40 * 60 }])
+  expect(going?.turns[0]?.starts).toBeGreaterThanOrEqual(at(70)) // no minute that has passed
 })
 
 test('what was done says where one stands, what was skipped does not', () => {

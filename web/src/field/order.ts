@@ -30,7 +30,7 @@ export interface Turn {
 export interface Going {
   turns: Turn[]
   /** Shots that are left and have no room any more. */
-  noRoom: { shotId: string; title: string }[]
+  noRoom: { shotId: string; title: string; late_s: number }[]
   /** Until when one may be free and as many shots still fit. */
   keepsUntil: number
 }
@@ -69,7 +69,11 @@ export function goingOn(
   })
   const noRoom = ahead.shots
     .filter((s, k) => !done[k] && !turns.some((t) => t.shotId === s.shot_id))
-    .map((s) => ({ shotId: s.shot_id, title: s.title }))
+    .map((s) => ({
+      shotId: s.shot_id,
+      title: s.title,
+      late_s: Math.max(0, free_s - s.latest_s),
+    }))
   return { turns, noRoom, keepsUntil: base + 1000 * piece.keeps_until_s }
 }
 

@@ -68,7 +68,7 @@ test('a hand that opens and closes is asked how long it was, not told', () => {
 })
 
 test('a bracket waits before every frame and files each with its own setting', () => {
-  let run = bracketed(shot(), options)
+  let run = bracketed(shot(), setting('first'), options)
   expect(run.state).toBe('ready')
   for (const [i, text] of ['first', 'second', 'third'].entries()) {
     expect(sittingOf(run)?.setting.text).toBe(text)
@@ -81,7 +81,7 @@ test('a bracket waits before every frame and files each with its own setting', (
     ['second', '+1'],
     ['third', '−1'],
   ])
-  const first = settled(pressed(bracketed(shot(), options), BEGAN), after(50))
+  const first = settled(pressed(bracketed(shot(), setting('first'), options), BEGAN), after(50))
   expect(of(finished(first))).toMatchObject({ state: 'asking', made: [{ stops: '±0' }] })
   expect(stopped(pressed(first, BEGAN), after(1))).toMatchObject({ state: 'ready', at: 1 })
 })

@@ -6,7 +6,7 @@
  */
 import { momentOf, type Course, type Moment } from './clock'
 import type { FieldShot, Setting } from './bundle'
-import { settingAt } from './bundle'
+import { bracketAround } from './dials'
 import type { Schemas } from '../api/client'
 
 type Phase = Schemas['PhaseOut']
@@ -92,10 +92,9 @@ export function begun(shot: FieldShot, setting: Setting, options: Options, now: 
   return { ...common(shot, options), ...own }
 }
 
-/** The bracket around the setting: one frame after another, each set by hand. */
-export function bracketed(shot: FieldShot, options: Options): Run {
-  const sittings = shot.bracket.flatMap(({ stops, setting: place }) => {
-    const setting = settingAt(shot, place)
+/** The bracket around what is set now: one frame after another, each set by hand. */
+export function bracketed(shot: FieldShot, around: Setting, options: Options): Run {
+  const sittings = bracketAround(shot, around).flatMap(({ stops, setting }) => {
     const [phase] = setting.program.phases
     if (!phase) return []
     const course = { phases: [{ ...phase, repeats: 1 }], rounds: 1, between_s: 0 }

@@ -485,7 +485,7 @@ test('a bracket files every frame with its own setting and takes the right one o
     isEarly: false,
     frameId: null,
   }))
-  await field.step({ ...bracketed(of, options), state: 'asking', made })
+  await field.step({ ...bracketed(of, setting('first'), options), state: 'asking', made })
   await field.choose(1)
   expect(field.waiting).toBe(3)
   expect(field.progressOf(of).setting.text).toBe('second')
@@ -496,7 +496,7 @@ test('of a bracket none is right: all are kept to be put together', async () => 
   const { field, shot: of } = await opened()
   const [frame] = settled(begun(of, setting('plus one'), options, 0), 60_000).made
   if (!frame) throw new Error('nothing made')
-  await field.step({ ...bracketed(of, options), state: 'asking', made: [frame] })
+  await field.step({ ...bracketed(of, setting('first'), options), state: 'asking', made: [frame] })
   await field.choose(null)
   expect(server.bodies).toMatchObject([{ role: 'bracket', is_keeper: true, verdicts: {} }])
 })

@@ -5,6 +5,7 @@ from uuid import UUID
 
 from pydantic import BaseModel
 
+from patient_owl.core.exposure.dials import Control
 from patient_owl.core.program.calls import CallKind
 from patient_owl.journal.takes.schemas import (
     AskedOut,
@@ -18,7 +19,7 @@ from patient_owl.journal.takes.schemas import (
 from patient_owl.planning.order.schemas import AheadOut
 from patient_owl.planning.shots.schemas import LineOut
 from patient_owl.planning.wire.exposure import GivenOut, ProgramOut
-from patient_owl.planning.wire.rails import SettingValues
+from patient_owl.planning.wire.rails import DialOut, SettingValues
 
 
 class FieldSettingOut(BaseModel):
@@ -77,6 +78,7 @@ class OffsetSettingOut(BaseModel):
     """The same setting so many stops brighter or darker, for a hand that knows better."""
 
     stops: str
+    offset_stops: float
     setting: int
 
 
@@ -136,7 +138,8 @@ class FieldShotOut(BaseModel):
     """One shot as it is run in the dark.
 
     settings, programs: every setting and course named here, each once. setting: what is to be set
-    now, after the takes already judged. others: brighter and darker ones. bracket: frames to choose
+    now, after the takes already judged. others: brighter and darker ones. dials: every position
+    there is, darkest first. bracket: frames to choose
     the right one from. uses_noise_reduction: as the photographer likes it. lights: what words may
     be about, the light the picture is exposed for first, and what may have been changed before a
     take. answers: by what is seen in a frame, some frames deep. early: the same where it was closed
@@ -161,6 +164,8 @@ class FieldShotOut(BaseModel):
     steps: list[LineOut]
     cautions: list[LineOut]
     bracket: list[OffsetSettingOut]
+    bracket_control: Control
+    dials: list[DialOut]
     others: list[OffsetSettingOut]
     uses_noise_reduction: bool
     roles: list[RoleOut]

@@ -58,7 +58,7 @@ from patient_owl.planning.shots.present import cautions_out
 from patient_owl.planning.shots.schemas import LineOut
 from patient_owl.planning.shots.service import shots_of
 from patient_owl.planning.wire.exposure import ProgramOut, given_out, program_out
-from patient_owl.planning.wire.rails import setting_values
+from patient_owl.planning.wire.rails import dials_out, setting_values
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.item_errors import or_trouble
 from patient_owl.platform.tables.nights import Night
@@ -241,15 +241,20 @@ def shot_out(
         bracket=[
             OffsetSettingOut(
                 stops=signed_stops(frame.stops),
+                offset_stops=frame.stops,
                 setting=settings.place({**positions, plan.bracket_control: frame.position}),
             )
             for frame in plan.bracket
         ],
         others=[
-            OffsetSettingOut(stops=signed_stops(stops), setting=settings.place(found))
+            OffsetSettingOut(
+                stops=signed_stops(stops), offset_stops=stops, setting=settings.place(found)
+            )
             for stops in OTHER_STOPS
             if (found := follow.brighter(planned, positions, stops))
         ],
+        bracket_control=plan.bracket_control,
+        dials=dials_out(planned.kit.dials),
         uses_noise_reduction=planned.uses_noise_reduction,
         roles=roles_out(("frame", *planned.recipe.also_frames)),
         kept_for=[
@@ -284,7 +289,7 @@ def shot_out(
         test=_test(planned, sharpness, settings) if not known else None,
         said=_said(advice, record, planned, settings, now),
         is_kept=advice is not None and advice.is_kept,
-        takes=len(record.takes),
+        takes=len(record.of_moment(planned)),
         made=_made(record, planned, place_zone),
         settings=settings.found,
         programs=settings.programs,
@@ -296,7 +301,7 @@ def _said(
 ) -> SaidOut | None:
     if advice is None:
         return None
-    last = record.takes[-1]
+    last = record.of_moment(planned)[-1]
     dials, film = planned.kit.dials, planned.kit.body.film
     before = position_texts(positions_near(dials, settings_of(last, film)))
     return SaidOut(
@@ -314,7 +319,7 @@ def _made(record: Record, planned: PlannedShot, place_zone: ZoneInfo) -> list[Ma
             seen=seen_text(take.verdicts, take.faults),
             take=TakeOut.model_validate(take),
         )
-        for take in record.takes[-MOST_LISTED:]
+        for take in record.of_moment(planned)[-MOST_LISTED:]
     ]
 
 

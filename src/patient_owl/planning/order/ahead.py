@@ -56,6 +56,7 @@ def _out(gathered: Gathered, slots: Sequence[Slot], tables: Ahead, of: int) -> A
                 take_s=round(follow.course(request.planned).duration_s + JUDGE_MIN * MIN_S),
                 after_s=round(slot.job.after_s),
                 over_s=[round(end - tables.from_s) for _, end in slot.job.windows_s],
+                latest_s=round(slot.latest_s - tables.from_s),
                 why=waits_text(slot, request.needs, place_zone),
             )
         )

@@ -91,7 +91,8 @@ class AheadShotOut(BaseModel):
     """A shot of the tables. work_s: all
     its takes; take_s: one more with its judging. after_s: packing and slack. why: what it waits
     for or must be done before. over_s: when the windows of its work are over, seconds from the
-    tables' base: nobody stays longer, whatever follows."""
+    tables' base: nobody stays longer, whatever follows.
+    latest_s: when it is to be begun at the latest as the night was planned."""
 
     shot_id: UUID
     title: str
@@ -101,6 +102,7 @@ class AheadShotOut(BaseModel):
     after_s: int
     why: str
     over_s: list[int]
+    latest_s: int
 
 
 class TurnOut(BaseModel):

@@ -107,6 +107,23 @@ class RailValueOut(PositionOut):
     is_allowed: bool
 
 
+class DialStepOut(BaseModel):
+    """A dial position by itself. brightness_stops: of what it lets through, for moving another dial
+    the other way."""
+
+    value: float
+    text: str
+    brightness_stops: float
+
+
+class DialOut(BaseModel):
+    """A control and every position it has, darkest first."""
+
+    control: Control
+    title: str
+    steps: list[DialStepOut]
+
+
 class PostOut(BaseModel):
     """A limit on a rail, with what it opens into."""
 
@@ -149,6 +166,28 @@ def position_out(control: Control, position: DialValue) -> PositionOut:
         text=setting_text(control, position),
         is_bulb=position.is_bulb,
     )
+
+
+def dials_out(dials: Mapping[Control, Dial]) -> list[DialOut]:
+    """All dials; that of the filters only when there are filters in the bag."""
+    return [
+        DialOut(control=control, title=CONTROL_TITLES[control], steps=_steps(dials[control]))
+        for control in CONTROLS
+        if control != "nd_stops" or len(dials[control].values) > 1
+    ]
+
+
+@kept(most=32, mb=1)
+def _steps(dial: Dial) -> list[DialStepOut]:
+    """Kept: every shot of a night has the same."""
+    return [
+        DialStepOut(
+            value=position.value,
+            text=setting_text(dial.control, position),
+            brightness_stops=brightness_stops,
+        )
+        for position, brightness_stops in zip(dial.darkest_first, dial.brightnesses, strict=True)
+    ]
 
 
 def rails_out(

@@ -66,8 +66,8 @@ WORDS = Words(
     },
     steps={
         "mark_the_pivot": "A mark to stand on; the orb's lowest point stays above it.",
-        "spin_and_turn": "Spin, and turn the body by half round in even steps, pivoting about the mark. The "
-        "count is spoken: nobody else counts.",
+        "spin_and_turn": "Spin, and turn the body by half round in even steps, pivoting about the mark. With "
+        "the sound on nobody else counts.",
         "inspect_orb": "Enlarge: round, closed at the waist, poles not white, nobody inside.",
         "walk_the_columns": "Start the bar and the walk together; bar upright, arm still, even steps.",
     },

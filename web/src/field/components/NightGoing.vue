@@ -48,6 +48,23 @@ const hereText = computed(() => {
   return `Here at ${clockOf(turn.starts)}, ${roomOf(turn)}: ${wayTo(turn)}.`
 })
 const next = computed(() => going.value?.turns.find((t) => t.shotId !== shotId))
+/** The shot that is looked at cannot be reached any more. */
+const missed = computed(() => going.value?.noRoom.find((s) => s.shotId === shotId && !isBegun))
+const lateness = (s: number) => (s >= 60 ? `${minutes(s)} late: ` : '')
+const missedText = computed(() => {
+  if (!missed.value) return ''
+  const { title, late_s } = missed.value
+  const then = next.value ? ` Next “${next.value.title}” at ${clockOf(next.value.starts)}.` : ''
+  return `${lateness(late_s)}“${title}” can no longer be reached.${then}`
+})
+/** The one line that is always there; the rest opens below it. */
+const line = computed(() => {
+  const after = next.value ? `next ${clockOf(next.value.starts)} ${next.value.title}` : ''
+  if (mine.value) return [mine.value.how === 'done' ? 'Done here' : 'Skipped', after]
+  if (isBegun && stay.value) return [`until ${clockOf(stay.value.until)}`, after]
+  if (here.value) return [`here at ${clockOf(here.value.starts)}`, after]
+  return ['The night', after]
+})
 /** Where a moment falls on the strip of the night, in hundredths of it. */
 const place = (at: number) => {
   const [from, to] = [Date.parse(ahead.base_utc), Date.parse(ahead.to_utc)]
@@ -61,47 +78,56 @@ const wayTo = (turn: { walk_s: number; spot: string; goes: number }) =>
 
 <template>
   <section v-if="going" class="going" aria-label="The night from here">
-    <svg class="strip" viewBox="0 0 100 8" preserveAspectRatio="none" aria-hidden="true">
-      <line x1="0" x2="100" y1="6" y2="6" />
-      <rect
-        v-for="turn in going.turns"
-        :key="turn.shotId"
-        :x="place(turn.starts)"
-        :width="Math.max(0.8, place(turn.ends) - place(turn.starts))"
-        y="1"
-        height="5"
-      />
-      <line :x1="place(now)" :x2="place(now)" y1="0" y2="8" class="now" />
-    </svg>
-    <p v-if="mine" class="muted">
-      {{ mine.how === 'done' ? 'Done with this one.' : 'Skipped.' }}
-      <button type="button" @click="emit('finish', null)">Take it up again</button>
-    </p>
+    <div v-if="missedText" class="over" role="alert">
+      <p>{{ missedText }}</p>
+      <div class="row small">
+        <button type="button" @click="emit('finish', 'skipped')">
+          {{ next ? `Go on to “${next.title}”` : 'Let it go' }}
+        </button>
+      </div>
+    </div>
     <p
-      v-else-if="isBegun && leftText"
+      v-else-if="isBegun && leftText && stay && stay.left_s <= ahead.hurry_s"
       role="status"
       class="left"
-      :class="{ over: stay?.left_s === 0 }"
+      :class="{ over: stay.left_s === 0 }"
     >
       {{ leftText }}
     </p>
-    <p v-if="hereText">{{ hereText }} {{ here?.why }}</p>
-    <p v-if="isBegun && shot?.why">{{ shot.why }}</p>
-    <p v-if="next">
-      Next “{{ next.title }}” at {{ clockOf(next.starts) }}: {{ wayTo(next) }}; {{ roomOf(next) }}.
-      {{ next.why }}
-    </p>
-    <p v-for="left in going.noRoom" :key="left.shotId" class="out-of">
-      No room any more for “{{ left.title }}”.
-    </p>
-    <div class="row small">
-      <template v-if="!mine && shot">
+    <button type="button" class="line figures" :aria-expanded="isOpen" @click="isOpen = !isOpen">
+      {{ line.filter(Boolean).join(' · ') }}
+    </button>
+    <template v-if="isOpen">
+      <svg class="strip" viewBox="0 0 100 8" preserveAspectRatio="none" aria-hidden="true">
+        <line x1="0" x2="100" y1="6" y2="6" />
+        <rect
+          v-for="turn in going.turns"
+          :key="turn.shotId"
+          :x="place(turn.starts)"
+          :width="Math.max(0.8, place(turn.ends) - place(turn.starts))"
+          y="1"
+          height="5"
+        />
+        <line :x1="place(now)" :x2="place(now)" y1="0" y2="8" class="now" />
+      </svg>
+      <p v-if="mine" class="muted">
+        {{ mine.how === 'done' ? 'Done with this one.' : 'Skipped.' }}
+        <button type="button" @click="emit('finish', null)">Take it up again</button>
+      </p>
+      <p v-if="isBegun && leftText">{{ leftText }}</p>
+      <p v-if="hereText">{{ hereText }} {{ here?.why }}</p>
+      <p v-if="isBegun && shot?.why">{{ shot.why }}</p>
+      <p v-if="next">
+        Next “{{ next.title }}” at {{ clockOf(next.starts) }}: {{ wayTo(next) }};
+        {{ roomOf(next) }}. {{ next.why }}
+      </p>
+      <p v-for="left in going.noRoom" :key="left.shotId" class="out-of">
+        {{ lateness(left.late_s) }}“{{ left.title }}” can no longer be reached.
+      </p>
+      <div v-if="!mine && shot" class="row small">
         <button type="button" @click="emit('finish', 'done')">Done here</button>
         <button type="button" @click="emit('finish', 'skipped')">Skip it</button>
-      </template>
-      <button type="button" :aria-expanded="isOpen" @click="isOpen = !isOpen">From here</button>
-    </div>
-    <template v-if="isOpen">
+      </div>
       <ol>
         <li v-for="turn in going.turns" :key="turn.shotId">
           <button type="button" @click="emit('go', turn.shotId)">
@@ -122,7 +148,7 @@ const wayTo = (turn: { walk_s: number; spot: string; goes: number }) =>
 <style scoped>
 .going {
   margin: 6px 0 10px;
-  padding: 8px 12px;
+  padding: 0 12px;
   background: var(--sheet);
 }
 
@@ -150,6 +176,15 @@ const wayTo = (turn: { walk_s: number; spot: string; goes: number }) =>
 
 .left {
   font-weight: 700;
+}
+
+.line {
+  width: 100%;
+  min-height: 64px;
+  overflow: hidden;
+  text-align: left;
+  text-overflow: ellipsis;
+  white-space: nowrap;
 }
 
 .over,

@@ -1,26 +1,56 @@
 <script setup lang="ts">
-/** Settings a hand that knows better may take, and the bracket around this one. */
-import { computed } from 'vue'
+/** What a hand that knows better may set: the dials, the bracket around it, a stop either way. */
+import { computed, ref } from 'vue'
 
+import DialSteps from '../../shared/components/DialSteps.vue'
+import { bracketAround, dialled, moved, type Control } from '../dials'
 import { settingAt } from '../bundle'
 import type { FieldShot, Setting } from '../bundle'
 
-const { shot } = defineProps<{ shot: FieldShot }>()
+const { shot, now } = defineProps<{
+  shot: FieldShot
+  /** What is set: where the dials open. */
+  now: Setting
+}>()
 const emit = defineEmits<{ use: [setting: Setting]; bracket: [] }>()
 
+const values = ref({ ...now.values })
+const keepsLight = ref(false)
+const own = computed(() => dialled(shot, now, values.value))
+const turn = (control: Control, value: number) =>
+  (values.value = moved(shot, values.value, control, value, keepsLight.value))
+
+const frames = computed(() => bracketAround(shot, now))
 const rows = computed(() => {
   const kept = shot.kept_for.map(({ label, setting }) => ({ stops: `kept for ${label}`, setting }))
-  return [...kept, ...shot.others, ...shot.bracket].map(({ stops, setting: place }) => ({
+  const others = [...kept, ...shot.others].map(({ stops, setting: place }) => ({
     stops,
     setting: settingAt(shot, place),
   }))
+  return others.filter((row) => row.setting.text !== now.text)
 })
 </script>
 
 <template>
-  <div>
-    <button v-if="shot.bracket.length > 1" type="button" class="quiet" @click="emit('bracket')">
-      Bracket of {{ shot.bracket.length }} frames, one after another
+  <div class="own-settings">
+    <DialSteps
+      v-for="dial in shot.dials"
+      :key="dial.control"
+      :title="dial.title"
+      :steps="dial.steps"
+      :value="values[dial.control]"
+      @set="(value) => turn(dial.control, value)"
+    />
+    <div class="row small">
+      <button type="button" :aria-pressed="keepsLight" @click="keepsLight = !keepsLight">
+        {{ keepsLight ? 'Same light: on' : 'Same light: off' }}
+      </button>
+      <button type="button" :disabled="own.text === now.text" @click="emit('use', own)">
+        Use it
+      </button>
+    </div>
+    <button v-if="frames.length > 1" type="button" class="quiet" @click="emit('bracket')">
+      Bracket of {{ frames.length }} around {{ now.text }}
     </button>
     <ul class="others">
       <li v-for="row in rows" :key="row.stops + row.setting.text">
@@ -33,3 +63,10 @@ const rows = computed(() => {
 </template>
 
 <style scoped src="./field.css"></style>
+<style scoped>
+.own-settings {
+  --dial-height: 64px;
+
+  margin-top: 10px;
+}
+</style>

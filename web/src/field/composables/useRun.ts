@@ -63,7 +63,8 @@ export function useRun(nightId: () => string) {
     look()
   }
 
-  const bracket = (shot: FieldShot) => field.step(bracketed(shot, options(shot)))
+  const bracket = (shot: FieldShot, around: Setting) =>
+    field.step(bracketed(shot, around, options(shot)))
 
   async function press(): Promise<void> {
     const of = run.value

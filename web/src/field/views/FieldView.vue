@@ -20,6 +20,7 @@ import { MeasurePanel, prepare } from '../../shared/instruments'
 import { useEmber } from '../composables/useEmber'
 import { countText } from '../clock'
 import { useField } from '../store'
+import { usePreferences, type Voice } from '../../shared/stores/preferences'
 import { usePicture } from '../composables/usePicture'
 import { useRun } from '../composables/useRun'
 import { useSending } from '../composables/useSending'
@@ -32,6 +33,7 @@ const { nightId } = defineProps<{ nightId: string }>()
 const route = useRoute()
 const router = useRouter()
 const field = useField()
+const preferences = usePreferences()
 const going = useRun(() => nightId)
 
 void field.open(nightId)
@@ -56,12 +58,25 @@ const index = computed(() => {
 const shot = computed(() => shots.value[index.value])
 const now = useTimestamp({ interval: 1_000 })
 const progress = computed(() => shot.value && field.standingOf(shot.value, now.value))
+/** What is performed is called out: asked once, before the first run, whether it shall be heard. */
+const asksForSound = ref(false)
 async function begin(): Promise<void> {
   if (!shot.value || !progress.value) return
+  const isPerformed = progress.value.setting.program.cues.length > 0
+  if (isPerformed && going.sound.value === 'silent' && !preferences.met.includes('sound')) {
+    preferences.meet('sound')
+    asksForSound.value = true
+    return
+  }
   const [of, at] = [shot.value, now.value]
   // the run first: nothing may stand between the press and its being kept
   await going.begin(of, progress.value.setting)
   await field.adopt(of, at)
+}
+function answerSound(voice: Voice): void {
+  going.sound.value = voice
+  asksForSound.value = false
+  void begin()
 }
 /** The frame of a series that is due: which, and how long it still takes. */
 const due = computed(() => shot.value && !run.value && field.dueOf(shot.value, now.value))
@@ -139,7 +154,7 @@ function use(setting: Setting): void {
   others.value = false
 }
 function bracket(): void {
-  if (shot.value) void going.bracket(shot.value)
+  if (shot.value && progress.value) void going.bracket(shot.value, progress.value.setting)
   others.value = false
 }
 
@@ -254,6 +269,14 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
         <button type="button" class="main" :disabled="!!elsewhere" @click="begin">
           {{ openText }}
         </button>
+        <section v-if="asksForSound" class="state" aria-label="Sound">
+          <p>This one is performed. Shall it be counted aloud?</p>
+          <div class="row small">
+            <button type="button" @click="answerSound('spoken')">Spoken</button>
+            <button type="button" @click="answerSound('tones')">Tones</button>
+            <button type="button" @click="answerSound('silent')">Silent</button>
+          </div>
+        </section>
         <p v-if="program && program.frames > 1" class="muted">{{ program.text }}</p>
         <section v-if="last" class="last" aria-label="The last frame">
           <p class="muted figures">Last: {{ last.made.setting.text }}</p>
@@ -338,7 +361,13 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
           @say="(id, said) => shot && field.see(shot, id, said)"
           @remove="(id) => shot && field.remove(shot, id)"
         />
-        <OtherSettings v-if="others" :shot="shot" @use="use" @bracket="bracket" />
+        <OtherSettings
+          v-if="others"
+          :shot="shot"
+          :now="progress.setting"
+          @use="use"
+          @bracket="bracket"
+        />
         <StepList
           :steps="shot.steps"
           :cautions="shot.cautions"

@@ -40,7 +40,7 @@ const choose = (page: Awaited<ReturnType<typeof opened>>, label: string, key: st
 
 test('what is not said is as the rails have it, and a word is about the lead light', async () => {
   const page = await opened()
-  choose(page, 'iso', '800')
+  await page.get('[aria-label="iso: brighter"]').trigger('click')
   choose(page, 'What was seen', 'dark')
   choose(page, 'What it is for', 'ground')
   await page.get('form').trigger('submit')

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** A take that was made otherwise than advised, or at another time: entered in a sentence. */
-import { computed, reactive, ref, watch } from 'vue'
+import { computed, nextTick, reactive, ref, useTemplateRef, watch } from 'vue'
 
 import ChoiceWord from '../../shared/components/ChoiceWord.vue'
+import DialSteps from '../../shared/components/DialSteps.vue'
 import MomentField from '../../shared/components/QuestionField/MomentField.vue'
 import type { Rail } from '../../shared/components/ExposureRails/rail'
 import type { Schemas } from '../../api/client'
@@ -35,22 +36,27 @@ const emit = defineEmits<{
 }>()
 
 const isOpen = ref(false)
+const form = useTemplateRef<HTMLFormElement>('form')
+/** The form is where one is from then on: no key of the page acts any more. */
+async function open(): Promise<void> {
+  isOpen.value = true
+  await nextTick()
+  form.value?.querySelector<HTMLElement>('input, button')?.focus()
+}
 const BLANK = { verdict: '', role: 'frame' as Role, note: '' }
-const entered = reactive({ at, settings: {} as Record<string, string>, ...BLANK })
+const entered = reactive({ at, settings: {} as Record<string, number>, ...BLANK })
 /** Of another shot, or one that moved, it is entered there. */
 watch(
   () => at,
   (now) => Object.assign(entered, { at: now, settings: {} }),
 )
 /** The eye of a rail is where a setting starts. */
-const keyOf = (rail: Rail) => entered.settings[rail.control] ?? String(rail.picked.value)
-const choicesOf = (rail: Rail) =>
-  rail.values.map((one) => ({ key: String(one.value), label: one.text }))
+const valueOf = (rail: Rail) => entered.settings[rail.control] ?? rail.picked.value
 const lead = computed(() => asked[0]?.key ?? '')
 
 function enter(): void {
   const values: Schemas['SettingValues'] = { exposure_s: 1, f_number: 1, iso: 100, nd_stops: 0 }
-  for (const rail of rails) values[rail.control] = Number(keyOf(rail))
+  for (const rail of rails) values[rail.control] = valueOf(rail)
   const said = entered.verdict && lead.value ? { [lead.value]: entered.verdict as Verdict } : {}
   const { at: started_at_utc, role, note } = entered
   emit('enter', { started_at_utc, values, verdicts: said, role, note })
@@ -60,8 +66,8 @@ function enter(): void {
 </script>
 
 <template>
-  <v-btn v-if="!isOpen" variant="text" @click="isOpen = true">Enter a take made otherwise</v-btn>
-  <form v-else aria-label="A take made otherwise" @submit.prevent="enter">
+  <v-btn v-if="!isOpen" variant="text" @click="open">Enter a take made otherwise</v-btn>
+  <form v-else ref="form" aria-label="A take made otherwise" @submit.prevent="enter">
     <MomentField
       class="at"
       label="Made at"
@@ -69,19 +75,16 @@ function enter(): void {
       :night="night"
       @answer="(utc) => (entered.at = utc)"
     />
+    <DialSteps
+      v-for="rail in rails"
+      :key="rail.control"
+      :title="rail.title"
+      :steps="rail.values"
+      :value="valueOf(rail)"
+      @set="(value) => (entered.settings[rail.control] = value)"
+    />
     <p>
-      with
-      <template v-for="(rail, i) in rails" :key="rail.control">
-        {{ i ? ', ' : ''
-        }}<ChoiceWord
-          class="figures"
-          :label="rail.title"
-          :choices="choicesOf(rail)"
-          :value="keyOf(rail)"
-          :unchosen="rail.picked.text"
-          @choose="(key) => (entered.settings[rail.control] = key || String(rail.picked.value))"
-        /> </template
-      >, for
+      for
       <ChoiceWord
         label="What it is for"
         :choices="roles"

@@ -92,6 +92,7 @@ function suffer(fault: Fault): void {
           </v-card>
         </v-menu>
       </span>
+      <span v-if="link.is_history" class="muted">in another light</span>
       <span v-if="link.take.frames > 1" class="muted">{{ link.take.frames }} frames</span>
       <span class="acts">
         <button
