@@ -50,9 +50,9 @@ def seen_as(setting: making.Json, about: str, word: str) -> str:
     ("discipline", "parts"),
     [
         ("stars_over_foreground", ["whole", "whole"]),
-        ("fireworks", ["bursts", "bursts"]),
+        ("fireworks", ["bursts", "whole"]),
         ("dim_interior", ["whole", "whole"]),
-        ("light_writing", ["rest", "tool_1"]),
+        ("light_writing", ["rest", "whole"]),
         ("light_painting", ["torch_1", "whole"]),
     ],
 )
@@ -145,7 +145,8 @@ def test_others_and_bracket_are_as_many_stops_away_as_they_say(ida: TestClient) 
         assert light(other["setting"]) / here == pytest.approx(
             2.0 ** stops[other["stops"]], rel=0.1
         )
-    assert found["bracket"][0] == {"stops": "±0", "setting": found["setting"]}
+    centre = {"stops": "±0", "offset_stops": 0, "setting": found["setting"]}
+    assert found["bracket"][0] == centre
 
 
 def test_the_course_a_phone_runs_is_the_plans_own(ida: TestClient) -> None:

@@ -139,9 +139,9 @@ def _branches(
     for outcome, then, advice in zip(outcomes, thens, decide_each(thens, room), strict=True):
         deeper: Tree = {}
         goes_on = advice.changes or len(outcome.left) < len(room.parts)
-        # once it was read, or every light judged, another look is seldom needed
-        is_plain = not outcome.spots and len({*outcome.words.values()}) == 1
-        least_share = LEAST_SHARE if is_plain else LEAST_DETAIL_SHARE
+        # once it was read, another look is seldom needed
+        is_usual = not outcome.spots and _is_usual(outcome.words)
+        least_share = LEAST_SHARE if is_usual else LEAST_DETAIL_SHARE
         if depth > 1 and goes_on and outcome.share >= least_share:
             next_known = then.setting(advice.positions, room, advice.levers)
             left = {key: outcome.left[key].weights for key in outcome.left}
@@ -159,14 +159,16 @@ def _outcomes(known: Known, weights: Weights, room: Room, got_here: float) -> li
         part.key: after_each_word(part, weights[part.key], known.made[part.key], room.after_s)
         for part in shown
     }
-    plain = [_said({part.key: word}, words) for part in shown for word in WORDS]
+    is_first = got_here == 1.0
+    plain = [_all_said(shown, word, words) for word in WORDS]
     if len(shown) > 1:
-        plain += [_all_said(shown, word, words) for word in WORDS]
-    details = [_said(spoken, words) for spoken in _different_words(shown)]
+        plain += [_said(spoken, words) for spoken in _different_words(shown) if _is_usual(spoken)]
+        if is_first:
+            plain += [_said({part.key: word}, words) for part in shown for word in WORDS]
+    details = [_said(said, words) for said in _different_words(shown) if not _is_usual(said)]
     if room.lead in shown and not known.spots and known.early is None:
         details += _humps(room, weights[room.lead.key], known.stands[room.lead.key], words)
     share = got_here / len(room.asked(known.now))
-    is_first = got_here == 1.0
     least = (LEAST_FIRST_SHARE if is_first else LEAST_DETAIL_SHARE) / share
     kept = [
         detail
@@ -186,6 +188,12 @@ def _all_said(shown: Sequence[LightPart], word: Verdict, words: Mapping[str, Out
     """One word of all lights at once: as likely as of the first of them."""
     spoken = dict.fromkeys((part.key for part in shown), word)
     return replace(_said(spoken, words), share=words[shown[0].key][word].share)
+
+
+def _is_usual(spoken: Words) -> bool:
+    """One word of all, or all is right but for one light: what people say first and next."""
+    others = [word for word in spoken.values() if word != "right"]
+    return len({*spoken.values()}) == 1 or len(others) == 1
 
 
 def _different_words(shown: Sequence[LightPart]) -> Iterator[Words]:

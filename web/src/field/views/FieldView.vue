@@ -258,7 +258,11 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
       <section v-else class="ready" aria-label="Set this">
         <BigNumbers :setting="progress.setting" />
         <p v-if="dueText" class="state figures" role="timer">{{ dueText }}</p>
-        <div v-if="progress.change || progress.isBeyond" class="why" role="status">
+        <div
+          v-if="progress.change || progress.reasons.length || progress.isBeyond"
+          class="why"
+          role="status"
+        >
           <p v-if="progress.change" class="figures change">{{ progress.change }}</p>
           <p v-for="reason in progress.reasons" :key="reason">{{ reason }}</p>
           <p v-if="progress.isBeyond">

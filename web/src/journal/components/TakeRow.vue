@@ -74,7 +74,7 @@ function suffer(fault: Fault): void {
               v-bind="props"
               type="button"
               class="faults"
-              :aria-label="`Faults of the take of ${link.started_local}`"
+              :aria-label="`${faultsText || 'no fault'}, faults of the take of ${link.started_local}`"
             >
               {{ faultsText || 'no fault' }}
             </button>
