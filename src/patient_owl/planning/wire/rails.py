@@ -177,9 +177,7 @@ def dials_out(dials: Mapping[Control, Dial]) -> list[DialOut]:
     ]
 
 
-@kept(most=32, mb=1)
 def _steps(dial: Dial) -> list[DialStepOut]:
-    """Kept: every shot of a night has the same."""
     return [
         DialStepOut(
             value=position.value,
