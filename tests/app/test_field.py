@@ -125,6 +125,7 @@ def test_every_setting_is_kept_once_and_every_answer_points_at_one(ida: TestClie
     used = {found["setting"], *places(found["answers"])}
     used |= {place for early in found["early"] for place in places(early["answers"])}
     used |= {other["setting"] for other in (*found["others"], *found["bracket"])}
+    used |= {*found["same_light"]}
     assert used == set(range(len(values)))
 
 
@@ -145,8 +146,15 @@ def test_others_and_bracket_are_as_many_stops_away_as_they_say(ida: TestClient) 
         assert light(other["setting"]) / here == pytest.approx(
             2.0 ** stops[other["stops"]], rel=0.1
         )
-    centre = {"stops": "±0", "offset_stops": 0, "setting": found["setting"]}
-    assert found["bracket"][0] == centre
+    centre = found["bracket"][0]
+    assert (centre["stops"], centre["setting"]) == ("±0", found["setting"])
+    # and around any other time of the dial: as many stops longer, until it ends
+    [times] = [dial for dial in found["dials"] if dial["control"] == found["bracket_control"]]
+    assert times["stride"] == 3
+    place = [step["value"] for step in times["steps"]].index(4.0)
+    for frame in found["bracket"]:
+        offset = float(frame["stops"].replace("−", "-").replace("±", ""))
+        assert frame["values"][place] == pytest.approx(4 * 2**offset, rel=0.1)
 
 
 def test_the_course_a_phone_runs_is_the_plans_own(ida: TestClient) -> None:

@@ -130,11 +130,13 @@ def test_a_skyline_is_swept_and_seen_beside_the_old_one(ida: Page, demo: Demo) -
     # this one knows north
     ida.evaluate(
         """() => { let at = 40
-          setInterval(() => { at = Math.min(80, at + 0.5)
+          setInterval(() => { at = Math.min(80, at + (window.turns ? 0.5 : 0))
             dispatchEvent(new DeviceOrientationEvent('deviceorientationabsolute',
               { alpha: 360 - at, beta: 99, gamma: 0, absolute: true })) }, 16) }"""
     )
     ida.get_by_role("button", name="Draw", exact=True).click()
+    # turned only once the pen is down, however long the click took
+    ida.evaluate("() => { window.turns = true }")
     expect(ida.locator("circle.swept").nth(12)).to_be_visible()
     ida.get_by_role("button", name="Lift the pen").click()
     ida.get_by_role("button", name="Take it for the place").click()

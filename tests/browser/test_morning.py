@@ -110,7 +110,7 @@ def test_a_take_made_otherwise_is_entered_with_its_note(ida: Page) -> None:
     ida.keyboard.press("n")
     iso = form.get_by_role("group", name="ISO")
     was = iso.locator("output").inner_text()
-    iso.get_by_role("button", name="ISO: darker", exact=True).click()
+    iso.get_by_role("button", name="ISO: brighter", exact=True).click()
     expect(iso.locator("output")).not_to_have_text(was)
     now = iso.locator("output").inner_text()
     form.get_by_role("button", name="What was seen: not judged").click()

@@ -2970,7 +2970,7 @@ export interface components {
             text: string;
         };
         /**
-         * @description What is seen leads to: the next setting and why, and what may be seen in it.
+         * @description What something seen leads to: the next setting and why, and what may be seen then.
          *
          *     setting: a place in the shot's list of settings.
          */
@@ -3270,6 +3270,15 @@ export interface components {
             text: string;
         };
         /**
+         * @description A frame of the bracket around what is set now. values: what the bracket's control is set to
+         *     for it around any other position, by the place of that among the dial's steps.
+         */
+        BracketFrameOut: {
+            setting: number;
+            stops: string;
+            values: number[];
+        };
+        /**
          * @description A light that is brought: its kind and a number, what of the kit it is, where and when.
          *
          *     item_id None: a generic one off the shelf. dose_s, hold_s, percent, power_part, pace_m_s: where
@@ -3520,19 +3529,16 @@ export interface components {
             label: string;
             value: number;
         };
-        /** @description A control and every position it has, darkest first. */
+        /** @description A control and every position it has, darkest first. stride: positions in a stop. */
         DialOut: {
             /** @enum {string} */
             control: "exposure_s" | "f_number" | "iso" | "nd_stops";
             steps: components["schemas"]["DialStepOut"][];
+            stride: number;
             title: string;
         };
-        /**
-         * @description A dial position by itself. brightness_stops: of what it lets through, for moving another dial
-         *     the other way.
-         */
+        /** @description A dial position by itself. */
         DialStepOut: {
-            brightness_stops: number;
             text: string;
             value: number;
         };
@@ -3667,8 +3673,8 @@ export interface components {
          * @description One shot as it is run in the dark.
          *
          *     settings, programs: every setting and course named here, each once. setting: what is to be set
-         *     now, after the takes already judged. others: brighter and darker ones. dials: every position
-         *     there is, darkest first. bracket: frames to choose
+         *     now, after the takes already judged. others: brighter and darker ones; same_light:
+         *     time against aperture. dials: every position there is, darkest first. bracket: frames to choose
          *     the right one from. uses_noise_reduction: as the photographer likes it. lights: what words may
          *     be about, the light the picture is exposed for first, and what may have been changed before a
          *     take. answers: by what is seen in a frame, some frames deep. early: the same where it was closed
@@ -3687,7 +3693,7 @@ export interface components {
             at_local: string;
             /** Format: date-time */
             at_utc: string;
-            bracket: components["schemas"]["OffsetSettingOut"][];
+            bracket: components["schemas"]["BracketFrameOut"][];
             /** @enum {string} */
             bracket_control: "exposure_s" | "f_number" | "iso" | "nd_stops";
             cautions: components["schemas"]["LineOut"][];
@@ -3711,6 +3717,7 @@ export interface components {
             programs: components["schemas"]["ProgramOut"][];
             roles: components["schemas"]["RoleOut"][];
             said: components["schemas"]["SaidOut"] | null;
+            same_light: number[];
             sentence: string;
             series: components["schemas"]["DueOut"][];
             setting: number;
@@ -4658,7 +4665,6 @@ export interface components {
         };
         /** @description The same setting so many stops brighter or darker, for a hand that knows better. */
         OffsetSettingOut: {
-            offset_stops: number;
             setting: number;
             stops: string;
         };
@@ -5259,7 +5265,8 @@ export interface components {
          * @description One control: where it stands, what it may do, and what bounds it.
          *
          *     role: "follows", "held", "locked" or "recipe" (free, where the recipe put it). can_follow:
-         *     whether it moves the light the picture is exposed for, and so could keep its brightness.
+         *     whether it moves the light the picture is exposed for, and so could keep its brightness. stride:
+         *     positions in a stop.
          */
         RailOut: {
             can_follow: boolean;
@@ -5269,6 +5276,7 @@ export interface components {
             picked_index: number;
             posts: components["schemas"]["PostOut"][];
             role: string;
+            stride: number;
             title: string;
             values: components["schemas"]["RailValueOut"][];
         };

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 
-import { bracketAround, dialled, moved } from './dials'
+import { bracketAround, dialled } from './dials'
 import { setting, shot } from './making'
 
 const of = shot()
@@ -12,13 +12,6 @@ test('a dialled setting says what is set and runs as long as it says', () => {
   expect(own.text).toContain('16 s')
   expect(own.program.phases[0]?.exposure_s).toBe(16)
   expect(own.asked).toEqual(now.asked)
-})
-
-test('with the same light what one dial takes another gives', () => {
-  const { values } = now
-  expect(moved(of, values, 'iso', 1600, true)).toMatchObject({ iso: 1600, exposure_s: 2 })
-  expect(moved(of, values, 'exposure_s', 8, true)).toMatchObject({ iso: 400, exposure_s: 8 })
-  expect(moved(of, values, 'iso', 1600, false)).toMatchObject({ iso: 1600, exposure_s: 4 })
 })
 
 test('a bracket is around what is set now, and as planned where that is planned', () => {

@@ -64,29 +64,30 @@ export const shot = ({
   steps: [],
   cautions: [],
   bracket: [
-    { stops: '±0', offset_stops: 0, setting: 0 },
-    { stops: '+1', offset_stops: 1, setting: 1 },
-    { stops: '−1', offset_stops: -1, setting: 2 },
+    { stops: '±0', setting: 0, values: [1, 2, 4, 8, 16] },
+    { stops: '+1', setting: 1, values: [2, 4, 8, 16, 16] },
+    { stops: '−1', setting: 2, values: [1, 1, 2, 4, 8] },
   ],
   others: [],
+  same_light: [],
   bracket_control: 'exposure_s',
   dials: [
     {
       control: 'exposure_s',
       title: 'Time',
-      steps: [1, 2, 4, 8, 16].map((value, i) => ({
+      stride: 1,
+      steps: [1, 2, 4, 8, 16].map((value) => ({
         value,
         text: `${value} s`,
-        brightness_stops: i,
       })),
     },
     {
       control: 'iso',
       title: 'ISO',
-      steps: [400, 800, 1600].map((value, i) => ({
+      stride: 1,
+      steps: [400, 800, 1600].map((value) => ({
         value,
         text: `ISO ${value}`,
-        brightness_stops: i,
       })),
     },
   ],

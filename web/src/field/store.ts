@@ -269,12 +269,6 @@ export const useField = defineStore('field', () => {
   const isTest = (shot: FieldShot, setting: Setting) =>
     shot.test !== null && settingAt(shot, shot.test.setting).text === setting.text
 
-  /** Into the outbox, onto the screen, and to the server where there is signal. */
-  async function keepTake(last: Last): Promise<void> {
-    await queueTake({ id: last.id, body: last.body })
-    queue.value = await outbox()
-  }
-
   /** A word over what the run made: kept, followed, sent; the identities of the takes. */
   async function judge(verdict: Verdict | null): Promise<string[]> {
     const of = run.value
@@ -285,7 +279,8 @@ export const useField = defineStore('field', () => {
     const verdicts = verdict ? { [aboutWhole(first.setting)]: verdict } : {}
     const body = bodyOf(of, { ...first, frames }, { verdicts }, changedOf(of))
     const last: Last = { id: newId(first.startedAt), made: first, body, before: null }
-    await keepTake(last)
+    await queueTake({ id: last.id, body })
+    queue.value = await outbox()
     await step(null)
     const shot = shotOf(of.shotId)
     if (shot) {
@@ -319,9 +314,13 @@ export const useField = defineStore('field', () => {
     if (!take) return
     await queueTake({ id, body: take.body, version: take.version, isGone })
     queue.value = await outbox()
-    const { last } = progressOf(shot)
-    if (last?.id === id && isGone) await changeProgress(shot, last.before ?? { last: null })
-    if (isGone) notices.offer('Take deleted.', () => remove(shot, id, false))
+    const was = progressOf(shot)
+    if (was.last?.id === id && isGone) await changeProgress(shot, was.last.before ?? { last: null })
+    if (isGone)
+      notices.offer('Take deleted.', async () => {
+        await changeProgress(shot, was)
+        await remove(shot, id, false)
+      })
     await sync()
   }
 

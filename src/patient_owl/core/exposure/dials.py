@@ -160,6 +160,12 @@ class Dial:
         """The position nearest in stops; ends of the dial included."""
         return self.nearest_brightness(self.brightness(value))
 
+    @property
+    def stride(self) -> int:
+        """How many positions lie in a stop: three of a dial in thirds, one of a bag of filters."""
+        lie_apart = np.diff(self.brightnesses)
+        return max(1, round(1 / float(np.median(lie_apart)))) if len(lie_apart) else 1
+
     def nearest_brightness(self, stops: float) -> DialValue:
         """The position whose brightness is nearest; ends of the dial included."""
         above = bisect_left(self.brightnesses, stops)

@@ -40,7 +40,7 @@ class FieldSettingOut(BaseModel):
 
 
 class AnswerOut(BaseModel):
-    """What is seen leads to: the next setting and why, and what may be seen in it.
+    """What something seen leads to: the next setting and why, and what may be seen then.
 
     setting: a place in the shot's list of settings.
     """
@@ -78,8 +78,14 @@ class OffsetSettingOut(BaseModel):
     """The same setting so many stops brighter or darker, for a hand that knows better."""
 
     stops: str
-    offset_stops: float
     setting: int
+
+
+class BracketFrameOut(OffsetSettingOut):
+    """A frame of the bracket around what is set now. values: what the bracket's control is set to
+    for it around any other position, by the place of that among the dial's steps."""
+
+    values: list[float]
 
 
 class KeptSettingOut(BaseModel):
@@ -138,8 +144,8 @@ class FieldShotOut(BaseModel):
     """One shot as it is run in the dark.
 
     settings, programs: every setting and course named here, each once. setting: what is to be set
-    now, after the takes already judged. others: brighter and darker ones. dials: every position
-    there is, darkest first. bracket: frames to choose
+    now, after the takes already judged. others: brighter and darker ones; same_light:
+    time against aperture. dials: every position there is, darkest first. bracket: frames to choose
     the right one from. uses_noise_reduction: as the photographer likes it. lights: what words may
     be about, the light the picture is exposed for first, and what may have been changed before a
     take. answers: by what is seen in a frame, some frames deep. early: the same where it was closed
@@ -163,10 +169,11 @@ class FieldShotOut(BaseModel):
     setting: int
     steps: list[LineOut]
     cautions: list[LineOut]
-    bracket: list[OffsetSettingOut]
+    bracket: list[BracketFrameOut]
     bracket_control: Control
     dials: list[DialOut]
     others: list[OffsetSettingOut]
+    same_light: list[int]
     uses_noise_reduction: bool
     roles: list[RoleOut]
     kept_for: list[KeptSettingOut]

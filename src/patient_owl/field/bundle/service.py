@@ -10,6 +10,7 @@ from patient_owl.core.advise.belief import JudgedTake, Sharpness
 from patient_owl.core.advise.next import KEPT, Advice
 from patient_owl.core.advise.tree import Node, Seen, Tree
 from patient_owl.core.exposure.dials import Control
+from patient_owl.core.exposure.ladder import ladder
 from patient_owl.core.exposure.settings import Positions, positions_near, share_open
 from patient_owl.core.exposure.spot import HUMPS, Spot, hump_key, width_share
 from patient_owl.core.light.part import Levers
@@ -23,6 +24,7 @@ from patient_owl.core.sky import ephemeris
 from patient_owl.field.bundle.schemas import (
     AnswerOut,
     Answers,
+    BracketFrameOut,
     CallingOut,
     CallToneOut,
     DueOut,
@@ -238,20 +240,15 @@ def shot_out(
         setting=now,
         steps=[LineOut(code=code, text=STEPS[code]) for code in plan.steps],
         cautions=cautions_out(planned),
-        bracket=[
-            OffsetSettingOut(
-                stops=signed_stops(frame.stops),
-                offset_stops=frame.stops,
-                setting=settings.place({**positions, plan.bracket_control: frame.position}),
-            )
-            for frame in plan.bracket
-        ],
+        bracket=_bracket(planned, positions, settings),
         others=[
-            OffsetSettingOut(
-                stops=signed_stops(stops), offset_stops=stops, setting=settings.place(found)
-            )
+            OffsetSettingOut(stops=signed_stops(stops), setting=settings.place(found))
             for stops in OTHER_STOPS
             if (found := follow.brighter(planned, positions, stops))
+        ],
+        same_light=[
+            settings.place(rung.positions)
+            for rung in ladder(positions, planned.kit.dials, planned.lead.answers_to)
         ],
         bracket_control=plan.bracket_control,
         dials=dials_out(planned.kit.dials),
@@ -320,6 +317,25 @@ def _made(record: Record, planned: PlannedShot, place_zone: ZoneInfo) -> list[Ma
             take=TakeOut.model_validate(take),
         )
         for take in record.of_moment(planned)[-MOST_LISTED:]
+    ]
+
+
+def _bracket(
+    planned: PlannedShot, positions: Positions, settings: _Settings
+) -> list[BracketFrameOut]:
+    """The plan's bracket, around what is set now."""
+    control = planned.plan.bracket_control
+    dial = planned.kit.dials[control]
+    stands = dial.brightness(positions[control].value)
+    return [
+        BracketFrameOut(
+            stops=signed_stops(frame.stops),
+            setting=settings.place(
+                {**positions, control: dial.nearest_brightness(stands + frame.stops)}
+            ),
+            values=[dial.nearest_brightness(b + frame.stops).value for b in dial.brightnesses],
+        )
+        for frame in planned.plan.bracket
     ]
 
 

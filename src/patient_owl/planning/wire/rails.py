@@ -108,19 +108,18 @@ class RailValueOut(PositionOut):
 
 
 class DialStepOut(BaseModel):
-    """A dial position by itself. brightness_stops: of what it lets through, for moving another dial
-    the other way."""
+    """A dial position by itself."""
 
     value: float
     text: str
-    brightness_stops: float
 
 
 class DialOut(BaseModel):
-    """A control and every position it has, darkest first."""
+    """A control and every position it has, darkest first. stride: positions in a stop."""
 
     control: Control
     title: str
+    stride: int
     steps: list[DialStepOut]
 
 
@@ -146,7 +145,8 @@ class RailOut(BaseModel):
     """One control: where it stands, what it may do, and what bounds it.
 
     role: "follows", "held", "locked" or "recipe" (free, where the recipe put it). can_follow:
-    whether it moves the light the picture is exposed for, and so could keep its brightness.
+    whether it moves the light the picture is exposed for, and so could keep its brightness. stride:
+    positions in a stop.
     """
 
     control: Control
@@ -155,6 +155,7 @@ class RailOut(BaseModel):
     can_follow: bool
     picked: PositionOut
     picked_index: int
+    stride: int
     values: list[RailValueOut]
     posts: list[PostOut]
 
@@ -171,20 +172,17 @@ def position_out(control: Control, position: DialValue) -> PositionOut:
 def dials_out(dials: Mapping[Control, Dial]) -> list[DialOut]:
     """All dials; that of the filters only when there are filters in the bag."""
     return [
-        DialOut(control=control, title=CONTROL_TITLES[control], steps=_steps(dials[control]))
+        DialOut(
+            control=control,
+            title=CONTROL_TITLES[control],
+            stride=dials[control].stride,
+            steps=[
+                DialStepOut(value=position.value, text=setting_text(control, position))
+                for position in dials[control].darkest_first
+            ],
+        )
         for control in CONTROLS
         if control != "nd_stops" or len(dials[control].values) > 1
-    ]
-
-
-def _steps(dial: Dial) -> list[DialStepOut]:
-    return [
-        DialStepOut(
-            value=position.value,
-            text=setting_text(dial.control, position),
-            brightness_stops=brightness_stops,
-        )
-        for position, brightness_stops in zip(dial.darkest_first, dial.brightnesses, strict=True)
     ]
 
 
@@ -226,6 +224,7 @@ def _rail_out(
         can_follow=can_follow,
         picked=position_out(control, picked),
         picked_index=ordered.index(picked),
+        stride=dial.stride,
         values=[
             either[all(limit.allows(position.value) for limit in driving)]
             for position, either in zip(ordered, _values(dial), strict=True)

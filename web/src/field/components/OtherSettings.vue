@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** What a hand that knows better may set: the dials, the bracket around it, a stop either way. */
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 
 import DialSteps from '../../shared/components/DialSteps.vue'
-import { bracketAround, dialled, moved, type Control } from '../dials'
+import { bracketAround, dialled } from '../dials'
 import { settingAt } from '../bundle'
 import type { FieldShot, Setting } from '../bundle'
 
@@ -15,15 +15,17 @@ const { shot, now } = defineProps<{
 const emit = defineEmits<{ use: [setting: Setting]; bracket: [] }>()
 
 const values = ref({ ...now.values })
-const keepsLight = ref(false)
+watch(
+  () => now.text,
+  () => (values.value = { ...now.values }),
+)
 const own = computed(() => dialled(shot, now, values.value))
-const turn = (control: Control, value: number) =>
-  (values.value = moved(shot, values.value, control, value, keepsLight.value))
 
 const frames = computed(() => bracketAround(shot, now))
 const rows = computed(() => {
   const kept = shot.kept_for.map(({ label, setting }) => ({ stops: `kept for ${label}`, setting }))
-  const others = [...kept, ...shot.others].map(({ stops, setting: place }) => ({
+  const same = shot.same_light.map((setting) => ({ stops: 'same light', setting }))
+  const others = [...kept, ...same, ...shot.others].map(({ stops, setting: place }) => ({
     stops,
     setting: settingAt(shot, place),
   }))
@@ -38,15 +40,13 @@ const rows = computed(() => {
       :key="dial.control"
       :title="dial.title"
       :steps="dial.steps"
+      :stride="dial.stride"
       :value="values[dial.control]"
-      @set="(value) => turn(dial.control, value)"
+      @set="(value) => (values[dial.control] = value)"
     />
     <div class="row small">
-      <button type="button" :aria-pressed="keepsLight" @click="keepsLight = !keepsLight">
-        {{ keepsLight ? 'Same light: on' : 'Same light: off' }}
-      </button>
       <button type="button" :disabled="own.text === now.text" @click="emit('use', own)">
-        Use it
+        Use {{ own.text }}
       </button>
     </div>
     <button v-if="frames.length > 1" type="button" class="quiet" @click="emit('bracket')">

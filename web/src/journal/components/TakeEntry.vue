@@ -80,6 +80,7 @@ function enter(): void {
       :key="rail.control"
       :title="rail.title"
       :steps="rail.values"
+      :stride="rail.stride"
       :value="valueOf(rail)"
       @set="(value) => (entered.settings[rail.control] = value)"
     />

@@ -2,22 +2,23 @@
 /** One control set by steps: a third of a stop or a whole one, darker to the left as on the rails. */
 import { computed } from 'vue'
 
+import { placeOf } from '../dial'
+
 interface Step {
   value: number
   text: string
 }
 
-const { title, steps, value } = defineProps<{ title: string; steps: Step[]; value: number }>()
+const { title, steps, value, stride } = defineProps<{
+  title: string
+  steps: Step[]
+  value: number
+  /** Positions in a stop. */
+  stride: number
+}>()
 const emit = defineEmits<{ set: [value: number] }>()
 
-const STRIDE = 3 // positions of a dial in thirds: a stop
-/** Where it stands; what lies between two positions is taken for the nearer. */
-const at = computed(() =>
-  steps.reduce((best, step, i) => {
-    const near = steps[best]
-    return near && Math.abs(step.value - value) < Math.abs(near.value - value) ? i : best
-  }, 0),
-)
+const at = computed(() => placeOf(steps, value))
 function go(by: number): void {
   const step = steps[Math.min(steps.length - 1, Math.max(0, at.value + by))]
   if (step && step.value !== value) emit('set', step.value)
@@ -30,7 +31,7 @@ function go(by: number): void {
       type="button"
       :disabled="at === 0"
       :aria-label="`${title}: much darker`"
-      @click="go(-STRIDE)"
+      @click="go(-stride)"
     >
       «
     </button>
@@ -50,7 +51,7 @@ function go(by: number): void {
       type="button"
       :disabled="at === steps.length - 1"
       :aria-label="`${title}: much brighter`"
-      @click="go(STRIDE)"
+      @click="go(stride)"
     >
       »
     </button>

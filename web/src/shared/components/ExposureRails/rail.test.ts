@@ -10,6 +10,7 @@ function rail(stops: number[], pickedIndex: number, posts: number[] = []): Rail 
     role: 'recipe',
     picked: { value: 1, label: '1', text: '1 s', is_bulb: false },
     picked_index: pickedIndex,
+    stride: 1,
     values: stops.map((s) => ({
       value: 2 ** s,
       label: `${s}`,
