@@ -232,8 +232,15 @@ def test_right_is_final_whatever_the_prediction_says_until_the_light_was_read_el
     advice = next_setting([seen(FRAME, "dark"), was_read], here)
     if abs(read) < 1 / 6:
         assert advice.moved == ()
-    elif abs(read) > 1 and off == 0:
-        assert advice.change_stops * read < 0
+
+
+# Common practice: a bright screen flatters a dark frame; what is read there is put right.
+@pytest.mark.parametrize("read", [-2.0, -1.5, 1.5, 2.0])
+def test_a_frame_called_right_is_moved_by_what_was_read_off_it(read: float) -> None:
+    called = JudgedTake(FRAME, {WHOLE: "right"}, {WHOLE: Spot(read, "raw")})
+    advice = next_setting([called], room())
+    assert advice.change_stops * read < 0
+    assert 2 / 3 <= abs(advice.change_stops) <= abs(read) + 1 / 6
 
 
 # Common practice: judged right at ISO 6400 and 15 s, the answer is the real setting.

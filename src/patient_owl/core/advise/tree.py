@@ -38,9 +38,9 @@ from patient_owl.core.types import FloatArray
 # A path that fewer than one in so many take ("blown" after "black") ends: a fifth of the work, and
 # one in forty who come to a third word. Ours, weighed by the prior and the words of `belief.py`.
 LEAST_SHARE = 1 / 200
-# What is said more seldom of a frame, different words over its lights and where its hump stands,
-# is worked out down to the first of these shares in the first frame, later to the second. Ours.
-LEAST_FIRST_SHARE, LEAST_DETAIL_SHARE = 1 / 1000, 1 / 50
+# A hump with a word beside it is worked out where so many of those who tap one say it, and after a
+# hump another frame where so many come there. Ours.
+LEAST_DETAIL_SHARE, LEAST_AFTER_HUMP_SHARE = 1 / 100, 1 / 25
 
 Words = Mapping[str, Verdict]  # by light, in the picture's order
 Outcomes = Mapping[Verdict, WordOutcome]
@@ -70,8 +70,10 @@ def advice_tree(
     room: Room,
     depth: int,
     levers: Levers | None = None,
+    *,
+    in_detail: bool = True,
 ) -> Tree:
-    """`depth` frames deep.
+    """`depth` frames deep. in_detail: with what is said seldom of the first of them.
 
     `first`: the settings of the first of them, after `takes` already judged, and `levers`, where
     those of the lights that are brought stand unless as planned. Where nothing is to be changed and
@@ -85,7 +87,8 @@ def advice_tree(
         keys = [part.key for part in shown]
         return {_named(tuple(dict.fromkeys(keys, word).items()), room): stays for word in WORDS}
     known = known_after(takes, room) if takes else nothing_known(first, room)
-    return _branches(known.setting(first, room, levers), _weights(takes, room), room, depth)
+    known = known.setting(first, room, levers)
+    return _branches(known, _weights(takes, room), room, depth, in_detail=in_detail)
 
 
 def if_closed_early(
@@ -103,7 +106,8 @@ def if_closed_early(
     as_set = settings_on(room.dials, first)
     made = replace(as_set, exposure_s=as_set.exposure_s * 2.0**-stops)
     early = early_of(as_set, made, room, known.levers)
-    return _branches(replace(known, early=early), _weights(takes, room), room, 1)
+    known = replace(known, early=early)
+    return _branches(known, _weights(takes, room), room, 1, in_detail=False)
 
 
 def _weights(takes: Sequence[JudgedTake], room: Room) -> Weights:
@@ -130,18 +134,24 @@ class _Outcome:
 
 
 def _branches(
-    known: Known, weights: Weights, room: Room, depth: int, got_here: float = 1.0
+    known: Known,
+    weights: Weights,
+    room: Room,
+    depth: int,
+    got_here: float = 1.0,
+    *,
+    in_detail: bool = False,
 ) -> Tree:
     """Everything that may be seen in a frame of what is set now. got_here: the share of people."""
-    outcomes = _outcomes(known, weights, room, got_here)
+    ways = len(room.asked(known.now))
+    outcomes = _outcomes(known, weights, room, got_here / ways, in_detail=in_detail)
     thens = [_knowing(outcome, known, room) for outcome in outcomes]
     nodes: dict[Seen, Node] = {}
     for outcome, then, advice in zip(outcomes, thens, decide_each(thens, room), strict=True):
         deeper: Tree = {}
         goes_on = advice.changes or len(outcome.left) < len(room.parts)
-        # once it was read, another look is seldom needed
-        is_usual = not outcome.spots and _is_usual(outcome.words)
-        least_share = LEAST_SHARE if is_usual else LEAST_DETAIL_SHARE
+        # what follows is said of one light out of several; once it was read, it is seldom needed
+        least_share = LEAST_AFTER_HUMP_SHARE if outcome.spots else LEAST_SHARE * ways
         if depth > 1 and goes_on and outcome.share >= least_share:
             next_known = then.setting(advice.positions, room, advice.levers)
             left = {key: outcome.left[key].weights for key in outcome.left}
@@ -151,32 +161,25 @@ def _branches(
     return nodes
 
 
-def _outcomes(known: Known, weights: Weights, room: Room, got_here: float) -> list[_Outcome]:
-    """Each light by a word, all by the same, several by different ones, and where the hump of the
-    lead stands; each way of looking is as likely as another."""
+def _outcomes(
+    known: Known, weights: Weights, room: Room, share: float, *, in_detail: bool
+) -> list[_Outcome]:
+    """One word of all lights, or all right but one; in detail also each light alone, several by
+    different words, and where the hump of the lead stands. share: of people who look each way."""
     shown = room.shown(known.now)
     words = {
         part.key: after_each_word(part, weights[part.key], known.made[part.key], room.after_s)
         for part in shown
     }
-    is_first = got_here == 1.0
-    plain = [_all_said(shown, word, words) for word in WORDS]
+    outcomes = [_all_said(shown, word, words) for word in WORDS]
     if len(shown) > 1:
-        plain += [_said(spoken, words) for spoken in _different_words(shown) if _is_usual(spoken)]
-        if is_first:
-            plain += [_said({part.key: word}, words) for part in shown for word in WORDS]
-    details = [_said(said, words) for said in _different_words(shown) if not _is_usual(said)]
-    if room.lead in shown and not known.spots and known.early is None:
-        details += _humps(room, weights[room.lead.key], known.stands[room.lead.key], words)
-    share = got_here / len(room.asked(known.now))
-    least = (LEAST_FIRST_SHARE if is_first else LEAST_DETAIL_SHARE) / share
-    kept = [
-        detail
-        for detail in details
-        # of the frame one stands before, whatever may be said of two lights is there
-        if detail.share >= least or (is_first and len(shown) <= 2 and not detail.spots)
-    ]
-    return [replace(outcome, share=share * outcome.share) for outcome in (*plain, *kept)]
+        different = _different_words(shown, in_detail=in_detail)
+        outcomes += [_said(spoken, words) for spoken in different]
+    if in_detail and len(shown) > 1:
+        outcomes += [_said({part.key: word}, words) for part in shown for word in WORDS]
+    if in_detail and room.lead in shown:
+        outcomes += _humps(room, weights[room.lead.key], known.stands[room.lead.key], words)
+    return [replace(outcome, share=share * outcome.share) for outcome in outcomes]
 
 
 def _said(spoken: Words, words: Mapping[str, Outcomes]) -> _Outcome:
@@ -190,19 +193,13 @@ def _all_said(shown: Sequence[LightPart], word: Verdict, words: Mapping[str, Out
     return replace(_said(spoken, words), share=words[shown[0].key][word].share)
 
 
-def _is_usual(spoken: Words) -> bool:
-    """One word of all, or all is right but for one light: what people say first and next."""
-    others = [word for word in spoken.values() if word != "right"]
-    return len({*spoken.values()}) == 1 or len(others) == 1
-
-
-def _different_words(shown: Sequence[LightPart]) -> Iterator[Words]:
-    """Of two lights and more, each by its word, not all by the same."""
-    choices: Sequence[Verdict | None] = (None, *WORDS)
-    for words in product(choices, repeat=len(shown)):
-        spoken = {p.key: word for p, word in zip(shown, words, strict=True) if word is not None}
-        if len(spoken) > 1 and (len(spoken) < len(shown) or len(set(words)) > 1):
-            yield spoken
+def _different_words(shown: Sequence[LightPart], *, in_detail: bool) -> Iterator[Words]:
+    """Of several lights each by its word, not all by the same: all right but one, as people say it
+    who called the whole right first; of two in detail any."""
+    for words in product(WORDS, repeat=len(shown)):
+        wrong = sum(word != "right" for word in words)
+        if wrong == 1 or (in_detail and len(shown) == 2 and len(set(words)) > 1):
+            yield {part.key: word for part, word in zip(shown, words, strict=True)}
 
 
 def _humps(
@@ -210,18 +207,20 @@ def _humps(
 ) -> Iterator[_Outcome]:
     """Where the hump of the lead may stand: alone, with "right" said of it, and with a word of one
     of the other lights."""
-    lead = room.lead
-    right = words[lead.key]["right"]
+    lead, right = room.lead, words[room.lead.key]["right"]
+    others = [(key, word) for key in words if key != lead.key for word in WORDS]
     for spot, left in zip(HUMPS, after_each_hump(lead, weights, ev100, room.after_s), strict=True):
         yield _Outcome({}, {lead.key: spot}, {lead.key: left}, left.share)
-        for key, word in product((key for key in words if key != lead.key), WORDS):
-            other = words[key][word]
-            both = {lead.key: left, key: other}
-            yield _Outcome({key: word}, {lead.key: spot}, both, left.share * other.share)
+        for key, word in others:
+            both = {lead.key: left, key: words[key][word]}
+            share = left.share * words[key][word].share
+            if share >= LEAST_DETAIL_SHARE:
+                yield _Outcome({key: word}, {lead.key: spot}, both, share)
     near = after_each_hump(lead, right.weights, ev100, room.after_s)
     for spot, left in zip(HUMPS, near, strict=True):
-        share = right.share * left.share
-        yield _Outcome({lead.key: "right"}, {lead.key: spot}, {lead.key: left}, share)
+        if left.share >= LEAST_DETAIL_SHARE:
+            share = right.share * left.share
+            yield _Outcome({lead.key: "right"}, {lead.key: spot}, {lead.key: left}, share)
 
 
 def _knowing(outcome: _Outcome, known: Known, room: Room) -> Known:

@@ -1,6 +1,6 @@
 """What to set next for a planned shot, after the takes judged so far or the words that may come."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from functools import partial
 
@@ -97,13 +97,29 @@ def words_if_closed_early(
     now_s: float,
     sharpness: Sharpness = UNLEARNED,
     levers: Levers | None = None,
-) -> dict[int, Tree]:
+) -> Mapping[int, Tree]:
     """`words_ahead`, one frame deep, where it is closed early, by thirds of a stop."""
-    room = room_of(planned, next_after_s(planned, takes, now_s), sharpness)
+    if takes or levers is not None:
+        room = room_of(planned, next_after_s(planned, takes, now_s), sharpness)
+        return _each_early(now, takes, room, levers)
+    return _first_early(planned, tuple(now.items()), sharpness)
+
+
+def _each_early(
+    now: Positions, takes: Sequence[JudgedTake], room: Room, levers: Levers | None
+) -> Mapping[int, Tree]:
     return {
         thirds: if_closed_early(now, takes, room, thirds / 3, levers)
         for thirds in range(1, EARLIEST_THIRDS + 1)
     }
+
+
+@kept(most=64, mb=10)
+def _first_early(
+    planned: PlannedShot, now: tuple[tuple[Control, DialValue], ...], sharpness: Sharpness
+) -> Mapping[int, Tree]:
+    """Before any take; kept as `_first_words` is."""
+    return _each_early(dict(now), (), room_of(planned, 0.0, sharpness), None)
 
 
 def words_after(
@@ -114,7 +130,8 @@ def words_after(
 ) -> Tree:
     """The advice for the words over a step's setting, after the takes it follows from."""
     room = room_of(planned, step.after_s, sharpness)
-    return advice_tree(step.positions, takes, room, STEP_WORDS_DEEP, step.levers)
+    deep, levers = STEP_WORDS_DEEP, step.levers
+    return advice_tree(step.positions, takes, room, deep, levers, in_detail=False)
 
 
 def advice(
