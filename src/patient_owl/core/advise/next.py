@@ -333,8 +333,9 @@ def kept_setting(
 
 
 def _is_of_words(reason: Reason) -> bool:
-    """Whether it tells what was said over the take: of a kept one nothing needs to be said."""
-    return reason.code.startswith(("seen_", "part_"))
+    """Whether it tells what was said over the take, or what else might be: of a kept one nothing
+    needs to be said."""
+    return reason.code.startswith(("seen_", "part_")) or reason.code == "be_sure"
 
 
 def decide(known: Known, room: Room) -> Advice:

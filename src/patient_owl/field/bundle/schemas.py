@@ -144,18 +144,18 @@ class FieldShotOut(BaseModel):
     """One shot as it is run in the dark.
 
     settings, programs: every setting and course named here, each once. setting: what is to be set
-    now, after the takes already judged. others: brighter and darker ones; same_light:
-    time against aperture. dials: every position there is, darkest first. bracket: frames to choose
-    the right one from. uses_noise_reduction: as the photographer likes it. lights: what words may
-    be about, the light the picture is exposed for first, and what may have been changed before a
-    take. answers: by what is seen in a frame, some frames deep. early: the same where it was closed
-    early, below early_below_share of its time. later: what the setting becomes as the light moves,
-    between meant_from_utc and meant_until_utc: before and after these the shot is tried out, in the
-    light it is planned for. series: the frames due, where a series is wanted. takes: made so far,
-    judged or not; made: the latest of them. test: a quick frame to begin with, where the planned
-    one is long. roles: what a frame may be for, the picture itself first. kept_for: what was kept
-    for its other parts. faults: what its frames may suffer from. said: None before the first take.
-    is_kept: the setting is that of a picture somebody keeps.
+    now, after the takes already judged. others: brighter and darker ones; same_light: time against
+    aperture, within every limit. dials: every position there is, darkest first. bracket: frames to
+    choose the right one from. uses_noise_reduction: as the photographer likes it. lights: what
+    words may be about, the light the picture is exposed for first, and what may have been changed
+    before a take. answers: by what is seen in a frame, some frames deep. early: the same where it
+    was closed early, below early_below_share of its time. later: what the setting becomes as the
+    light moves, between meant_from_utc and meant_until_utc: before and after these the shot is
+    tried out, in the light it is planned for. series: the frames due, where a series is wanted.
+    takes: made so far, judged or not; made: the latest of them. test: a quick frame to begin with,
+    where the planned one is long. roles: what a frame may be for, the picture itself first.
+    kept_for: what was kept for its other parts. faults: what its frames may suffer from. said: None
+    before the first take. is_kept: the setting is that of a picture somebody keeps.
     """
 
     id: UUID

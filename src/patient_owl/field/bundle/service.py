@@ -14,6 +14,7 @@ from patient_owl.core.exposure.ladder import ladder
 from patient_owl.core.exposure.settings import Positions, positions_near, share_open
 from patient_owl.core.exposure.spot import HUMPS, Spot, hump_key, width_share
 from patient_owl.core.light.part import Levers
+from patient_owl.core.limits.limit import passed
 from patient_owl.core.plan.bringing import LightUse
 from patient_owl.core.plan.planned import PlannedShot
 from patient_owl.core.program.calls import COUNTED_DOWN_S, TICK, TONES, BellTone
@@ -249,6 +250,7 @@ def shot_out(
         same_light=[
             settings.place(rung.positions)
             for rung in ladder(positions, planned.kit.dials, planned.lead.answers_to)
+            if not passed(plan.limits, rung.positions)
         ],
         bracket_control=plan.bracket_control,
         dials=dials_out(planned.kit.dials),

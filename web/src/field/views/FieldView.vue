@@ -400,3 +400,8 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
 </template>
 
 <style scoped src="../components/field.css"></style>
+<style scoped>
+.last {
+  margin-top: 14px;
+}
+</style>

@@ -11,9 +11,11 @@ import type { Schemas } from '../../api/client'
 type Role = Schemas['RoleOut']['key']
 type Verdict = Schemas['VerdictOut']['key']
 
-const { rails, night, at, verdicts, asked } = defineProps<{
+const { rails, values, night, at, verdicts, asked } = defineProps<{
   /** Whose dial values a setting is chosen from. */
   rails: Rail[]
+  /** What is to be set next; the plan where nothing follows. */
+  values?: Schemas['SettingValues'] | undefined
   night: Schemas['NightOut']
   /** When the shot is; a take is entered near it. */
   at: string
@@ -50,16 +52,17 @@ watch(
   () => at,
   (now) => Object.assign(entered, { at: now, settings: {} }),
 )
-/** The eye of a rail is where a setting starts. */
-const valueOf = (rail: Rail) => entered.settings[rail.control] ?? rail.picked.value
+/** What is to be set next is where the dials open. */
+const valueOf = (rail: Rail) =>
+  entered.settings[rail.control] ?? values?.[rail.control] ?? rail.picked.value
 const lead = computed(() => asked[0]?.key ?? '')
 
 function enter(): void {
-  const values: Schemas['SettingValues'] = { exposure_s: 1, f_number: 1, iso: 100, nd_stops: 0 }
-  for (const rail of rails) values[rail.control] = valueOf(rail)
+  const made: Schemas['SettingValues'] = { exposure_s: 1, f_number: 1, iso: 100, nd_stops: 0 }
+  for (const rail of rails) made[rail.control] = valueOf(rail)
   const said = entered.verdict && lead.value ? { [lead.value]: entered.verdict as Verdict } : {}
   const { at: started_at_utc, role, note } = entered
-  emit('enter', { started_at_utc, values, verdicts: said, role, note })
+  emit('enter', { started_at_utc, values: made, verdicts: said, role, note })
   Object.assign(entered, { settings: {}, ...BLANK })
   isOpen.value = false
 }

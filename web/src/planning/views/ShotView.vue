@@ -223,6 +223,7 @@ onBeforeRouteLeave(shot.keepNow)
           <TakeEntry
             v-if="chain.value.value && night.value.value"
             :rails="plan.rails"
+            :values="chain.value.value.advice?.values"
             :night="night.value.value"
             :at="shot.draft.value.at_utc"
             :verdicts="chain.value.value.verdicts"
