@@ -243,6 +243,58 @@ def test_a_frame_called_right_is_moved_by_what_was_read_off_it(read: float) -> N
     assert 2 / 3 <= abs(advice.change_stops) <= abs(read) + 1 / 6
 
 
+# A bus needs 6.9 s of shutter; closed after 2.2 s it came out dark, and no wonder.
+def test_closing_early_is_evidence_of_the_frame_made_and_no_wish_for_a_shorter_one() -> None:
+    needs = Settings(8, 8, 100)
+    here = room(needs.ev100, 1.0)
+    closed = JudgedTake(replace(needs, exposure_s=2.5), {WHOLE: "dark"}, set_exposure_s=8.0)
+    advice = next_setting([closed], here)
+    assert "closed_early" in codes(advice)
+    # 1⅔ stops dark, and 1⅔ stops are what it was short of: nothing is left to be wished for
+    assert settings_on(DIALS, advice.positions).ev100 == pytest.approx(needs.ev100, abs=0.5)
+    assert advice.positions["exposure_s"].value == pytest.approx(8, abs=3)
+    was_enough = next_setting([replace(closed, verdicts={WHOLE: "right"})], here)
+    enough = settings_on(DIALS, was_enough.positions)
+    assert enough.ev100 == pytest.approx(closed.settings.ev100, abs=0.2)
+
+
+# Common practice: a skyline six stops darker than thought is found in seconds and made in minutes.
+def test_minutes_are_not_spent_on_a_guess() -> None:
+    settings = Settings(10, 8, 100)
+    truth = settings.ev100 - 6.0
+    depth = Hold({"f_number": 8.0, "iso": 100.0}, follow="exposure_s")
+    here = room_of([light(settings.ev100, 2.0)], hold=depth, has_tests=True)
+    takes: list[JudgedTake] = []
+    spent_s, off, is_made = 0.0, 0.0, False
+    while not is_made and len(takes) < 9:
+        off = truth - settings.ev100
+        spent_s += settings.exposure_s
+        word = next(w for w, (low, high) in VERDICT_EDGES_STOPS.items() if low <= off < high)
+        takes.append(JudgedTake(settings, {WHOLE: word}))
+        is_made = word == "right" and settings.iso == 100
+        settings = settings_on(DIALS, next_setting(takes, here).positions)
+    assert is_made
+    assert abs(off) <= 1 / 3
+    assert takes[-1].settings.exposure_s > 300
+    assert spent_s < 12 * 60
+
+
+def test_right_in_an_uncertain_light_is_told_once_what_it_costs_to_be_sure() -> None:
+    unsure, sure = room(sigma_stops=4.0), room(sigma_stops=0.3)
+    advice = next_setting([seen(FRAME, "right")], unsure)
+    [offer] = [reason for reason in advice.reasons if reason.code == "be_sure"]
+    assert advice.moved == ()  # it is offered and never insisted on
+    # two frames around 4 s, two thirds of a stop to either side: 4 (2^-2/3 + 2^2/3)
+    assert offer.quantities["lasts_s"] == pytest.approx(8.87, abs=0.01)
+    assert "be_sure" not in codes(next_setting([seen(FRAME, "right")], sure))
+    again = [seen(FRAME, "right"), seen(FRAME, "right")]
+    assert "be_sure" not in codes(next_setting(again, unsure))
+    kept = replace(seen(FRAME, "right"), is_kept=True)
+    assert "be_sure" not in codes(next_setting([kept], unsure))  # a keeper needs nothing more
+    read = replace(seen(FRAME, "right"), spots={WHOLE: Spot(0.0, "hump")})
+    assert "be_sure" not in codes(next_setting([read], unsure))
+
+
 # Common practice: judged right at ISO 6400 and 15 s, the answer is the real setting.
 def test_a_test_frame_that_is_right_becomes_the_real_setting_and_a_dark_one_another() -> None:
     real_part = light(Settings(960, 4, 100).ev100)

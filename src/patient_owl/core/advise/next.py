@@ -24,7 +24,12 @@ from patient_owl.core.advise.belief import (
     word_that_counts,
 )
 from patient_owl.core.exposure.dials import Control, Dial, DialValue
-from patient_owl.core.exposure.ladder import is_quick_frame_of, may_be_quick_frame, quick_frame
+from patient_owl.core.exposure.ladder import (
+    QUICK_S,
+    is_quick_frame_of,
+    may_be_quick_frame,
+    quick_frame,
+)
 from patient_owl.core.exposure.settings import Positions, Settings, positions_near, settings_on
 from patient_owl.core.exposure.spot import Spot
 from patient_owl.core.judge.choose import Landing, Solution, choose, choose_each, solution_at
@@ -50,7 +55,7 @@ FAR_STOPS, FAR_SIGMAS = 3.0, 2.0
 FAR_KNOWN_SIGMA_STOPS = 1.5  # known less well nobody is asked yet
 
 
-KEPT = "kept_stands"
+KEPT, CHECK = "kept_stands", "check_first"
 
 
 @dataclass(frozen=True)
@@ -440,12 +445,14 @@ def _advice(look: _Look, planned: "_Planned | None", chosen: Solution | None) ->
         said += [planned.reason] if planned else _move_reasons(solution, now, room, known)
         said += _lever_reasons(solution, levers, known)
     brighter = {key: was - goes[key] for key, was in known.made.items()}
-    left = [] if solution is None else _left_reasons(solution, brighter, known, room)
+    is_check = planned is not None and planned.reason.code == CHECK
+    # of a frame that only looks nothing is left to be wished for
+    left = [] if solution is None or is_check else _left_reasons(solution, brighter, known, room)
     said += left
 
     moved = tuple(c for c in positions if positions[c].value != now[c].value)
     moved_levers = tuple(key for key, stand in levers.items() if stand != known.levers[key])
-    is_left = bool(left) or (solution is not None and _is_left(solution))
+    is_left = bool(left) or (solution is not None and not is_check and _is_left(solution))
     is_moved, is_done = bool(moved or moved_levers), look.is_settled
     if is_moved and room.consequences is not None:
         said.extend(room.consequences(now, positions))
@@ -584,15 +591,21 @@ def _check_frame(look: _Look, real: Solution) -> _Planned | None:
     is_guess = look.belief.sigma_stops > GUESS_SIGMA_STOPS and not look.is_settled
     if not (room.has_tests and is_guess and long_s > LONG_S):
         return None
-    quick = quick_frame(real.positions, room.dials)
-    if quick is None or not is_quick_frame_of(quick.positions, real.positions):
+    rung = quick_frame(real.positions, room.dials)
+    if rung is None:
         return None
-    if room.lead not in room.shown(quick.positions) or abs(quick.miss_stops) > HALF_STEP_STOPS:
+    # where ISO ends before it is quick, a darker one still tells, as long as it goes that way
+    quickest = min(rung.positions["exposure_s"].value, QUICK_S)
+    quick = {**rung.positions, "exposure_s": room.dials["exposure_s"].nearest(quickest)}
+    goes = look.known.made[room.lead.key] - room.ev100_of(room.lead, quick, look.known.levers)
+    is_forward = goes * look.off_stops > 0 and abs(goes) >= GUESS_SIGMA_STOPS
+    if not is_quick_frame_of(quick, real.positions) or not is_forward:
         return None
-    if any(quick.positions[c].value != real.positions[c].value for c in real.demands.hold.locked):
+    locked = real.demands.hold.locked
+    if room.lead not in room.shown(quick) or any(quick[c] != real.positions[c] for c in locked):
         return None
-    landed = solution_at(real.demands, quick.positions)
-    return _Planned(landed, Reason("check_first", {"long_s": long_s}))
+    landed = solution_at(real.demands, quick)
+    return _Planned(landed, Reason(CHECK, {"long_s": long_s}))
 
 
 def _next_test_frame(look: _Look, real: Solution) -> _Planned | None:
