@@ -58,7 +58,7 @@ const index = computed(() => {
 const shot = computed(() => shots.value[index.value])
 const now = useTimestamp({ interval: 1_000 })
 const progress = computed(() => shot.value && field.standingOf(shot.value, now.value))
-/** What is performed is called out: asked once, before the first run, whether it shall be heard. */
+/** What is performed is called out: asked once, before the first run, whether aloud. */
 const asksForSound = ref(false)
 async function begin(): Promise<void> {
   if (!shot.value || !progress.value) return
@@ -274,7 +274,7 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
           {{ openText }}
         </button>
         <section v-if="asksForSound" class="state" aria-label="Sound">
-          <p>This one is performed. Shall it be counted aloud?</p>
+          <p>This one is performed. Count it aloud?</p>
           <div class="row small">
             <button type="button" @click="answerSound('spoken')">Spoken</button>
             <button type="button" @click="answerSound('tones')">Tones</button>
