@@ -16,11 +16,17 @@ from uuid6 import uuid7
 from tests.app import making
 
 
-def jpeg(level: int = 60, at: datetime | None = None, size: int = 400, **exif: Any) -> bytes:
+def jpeg(
+    level: int = 60,
+    at: datetime | None = None,
+    size: int = 400,
+    exposure_s: int = 4,
+    **exif: Any,
+) -> bytes:
     """A grey picture; its EXIF is written by another library than the one that reads it."""
     noise = np.random.default_rng(1).integers(-6, 7, (size * 2 // 3, size, 3))
     image = Image.fromarray(np.clip(level + noise, 0, 255).astype("uint8"))
-    tags = {piexif.ExifIFD.ExposureTime: (4, 1), piexif.ExifIFD.FNumber: (28, 10)}
+    tags = {piexif.ExifIFD.ExposureTime: (exposure_s, 1), piexif.ExifIFD.FNumber: (28, 10)}
     tags[piexif.ExifIFD.ISOSpeedRatings] = 6400
     if at is not None:
         tags[piexif.ExifIFD.DateTimeOriginal] = at.strftime("%Y:%m:%d %H:%M:%S")
@@ -288,3 +294,71 @@ def test_a_picture_nobody_noted_becomes_a_take_by_what_its_file_says(ida: TestCl
     assert len(chain["links"]) == 2
     assert chain["loose_photos"] == []
     assert ida.post(path).status_code == 409
+
+
+def read_off(client: TestClient, photo_id: str, x: float, key: str = "whole") -> Any:
+    tap = {"x_share": x, "y_share": 0.5}
+    return client.put(f"/api/v1/photos/{photo_id}/spots/{key}", json=tap)
+
+
+# IEC 61966-2-1: level 42 is 2.3 % of full light, three stops under 18 %.
+def test_a_light_tapped_in_a_picture_is_evidence_without_a_word(ida: TestClient) -> None:
+    shot_id, (take_id,) = shot_with_takes(ida, 1)
+    photo = upload(ida, shot_id, jpeg(42)).json()
+    lights = ida.get(f"/api/v1/photos/{photo['id']}/spots").json()
+    assert "belongs to no take" in lights["trouble"]
+    assert read_off(ida, photo["id"], 0.5).status_code == 409
+    give = f"/api/v1/photos/{photo['id']}/take"
+    headers = {"If-Match": f'"{photo["version"]}"'}
+    ida.put(give, json={"take_id": take_id}, headers=headers).raise_for_status()
+
+    key = ida.get(f"/api/v1/photos/{photo['id']}/spots").json()["lights"][0]["key"]
+    before = ida.get(f"/api/v1/shots/{shot_id}/chain").json()["advice"]
+    read = read_off(ida, photo["id"], 0.5, key).json()["lights"][0]["text"]
+    assert read.startswith("3 stops under mid-grey, ±\xa00.3; 1 stop darker")
+    after = ida.get(f"/api/v1/shots/{shot_id}/chain").json()
+    assert after["advice"]["change_stops"] > 0 == before["change_stops"]
+    assert after["advice"]["sigma_stops"] < 0.5 < before["sigma_stops"]
+    assert read in after["links"][0]["read"][0]
+
+    ida.delete(f"/api/v1/photos/{photo['id']}/spots/{key}").raise_for_status()
+    assert ida.get(f"/api/v1/shots/{shot_id}/chain").json()["advice"] == before
+    refusals = read_off(ida, photo["id"], 0.5, "moon_9"), read_off(ida, photo["id"], 1.2, key)
+    assert [refused.status_code for refused in refusals] == [404, 422]
+
+
+def test_a_frame_of_a_bracket_is_read_as_the_settings_it_was_made_with(ida: TestClient) -> None:
+    shot_id, (take_id,) = shot_with_takes(ida, 1)
+    texts = []
+    for exposure_s, level in ((4, 60), (8, 83)):  # twice the time, twice the light: 9 % is level 83
+        content = jpeg(level, exposure_s=exposure_s)
+        photo = upload(ida, shot_id, content).json()
+        headers = {"If-Match": f'"{photo["version"]}"'}
+        give = f"/api/v1/photos/{photo['id']}/take"
+        ida.put(give, json={"take_id": take_id}, headers=headers).raise_for_status()
+        key = ida.get(f"/api/v1/photos/{photo['id']}/spots").json()["lights"][0]["key"]
+        texts.append(read_off(ida, photo["id"], 0.5, key).json()["lights"][0]["text"])
+    assert texts[0] == texts[1]
+
+
+def test_pictures_are_compared_with_the_first_of_the_same_scene_only(ida: TestClient) -> None:
+    shot_id, _ = shot_with_takes(ida, 0)
+    light = np.random.default_rng(4).random((1, 12)).repeat(50, axis=1) * 100 + 40
+
+    def frame(levels: np.ndarray, minute: int) -> bytes:
+        picture = Image.fromarray(levels.repeat(400, axis=0).astype("uint8")).convert("RGB")
+        out = io.BytesIO()
+        taken = {piexif.ExifIFD.DateTimeOriginal: f"2026:12:09 23:{minute}:00"}
+        picture.save(out, "JPEG", quality=95, exif=piexif.dump({"Exif": taken}))
+        return out.getvalue()
+
+    def half(levels: np.ndarray) -> np.ndarray:  # by the standard's own curve, from memory
+        linear = ((levels / 255 + 0.055) / 1.055) ** 2.4 / 2
+        return (1.055 * linear ** (1 / 2.4) - 0.055) * 255
+
+    for minute, levels in ((41, light), (43, half(light)), (45, light[:, ::-1])):
+        upload(ida, shot_id, frame(levels, minute))
+    chain = ida.get(f"/api/v1/shots/{shot_id}/chain").json()
+    first, second, third = [photo["compared"] for photo in chain["loose_photos"]]
+    assert second.startswith("1 stop darker than")
+    assert first == third == ""

@@ -10,7 +10,15 @@ import rawpy
 from PIL import Image
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.formats.photo_files import NotHere, PhotoFile, Pieces, pixels_of, read_picture
+from patient_owl.core.light.in_picture import spot_in_levels, spot_in_raw
+from patient_owl.formats.photo_files import (
+    NotHere,
+    PhotoFile,
+    Pieces,
+    light_of,
+    pixels_of,
+    read_picture,
+)
 from tests import files
 
 AT = datetime(2026, 12, 9, 23, 41)
@@ -112,3 +120,24 @@ def test_tables_that_lead_round_in_circles_or_lie_about_length_end() -> None:
     for content in (circle, lie, lie + bytes(9_000_000), *short):
         with pytest.raises(WrongValue):
             in_pieces(content)
+
+
+# ISO 12232: mid-grey takes in 10/S lx·s and a sensor is full at 78/S, 2.96 stops over it.
+@pytest.mark.parametrize("turned", [1, 6])
+def test_a_raw_file_is_read_at_a_spot_in_its_own_light(turned: int) -> None:
+    light = np.full((512, 768), 10 / 78 / 4)
+    light[:, 384:] = 1.0
+    pixels = light_of(io.BytesIO(files.dng(light, preview=files.jpeg(size=600), turned=turned)))
+    assert pixels is not None
+    dark, full = spot_in_raw(pixels, 0.2, 0.2), spot_in_raw(pixels, 0.8, 0.8)
+    assert (dark.stops, dark.end, dark.by) == (pytest.approx(-2, abs=0.01), "", "raw")
+    assert (full.stops, full.end) == (pytest.approx(2.96, abs=0.01), "clipped")
+
+
+def test_half_a_spot_at_an_end_says_only_at_least() -> None:
+    levels = np.full((300, 400, 3), 118.0)  # 18 % by IEC 61966-2-1
+    levels[:, 200:, 0] = 255.0  # one colour is enough: what it lost nobody knows
+    levels[:100] = 0.0
+    grey, red, black = (spot_in_levels(levels, x, y) for x, y in ((0.2, 0.6), (0.8, 0.6), (0, 0)))
+    assert (grey.stops, grey.end) == (pytest.approx(0, abs=0.02), "")
+    assert (red.end, black.end) == ("clipped", "black")

@@ -5,7 +5,18 @@ from datetime import datetime, tzinfo
 from typing import Protocol
 
 from patient_owl.core.exposure.reading import HistogramReading
-from patient_owl.words.quantities import dial_time, duration, f_number, iso, placed, share
+from patient_owl.core.exposure.spot import Spot
+from patient_owl.words.quantities import (
+    begun,
+    dial_time,
+    duration,
+    f_number,
+    in_whole_parts,
+    iso,
+    placed,
+    share,
+    stops,
+)
 
 CLIPPED_WORTH_SAYING = 0.002  # a lamp or two is no fault
 BLACK_WORTH_SAYING = 0.2
@@ -35,6 +46,27 @@ def reading_text(reading: HistogramReading) -> str:
     if reading.black_share >= BLACK_WORTH_SAYING:
         text += f"; {share(reading.black_share)} black"
     return text + "."
+
+
+def spot_text(spot: Spot, wanted_stops: float) -> str:
+    """`1⅓ stops under mid-grey, ± 0.3; 1 stop darker than wanted`."""
+    if spot.end:
+        bound = "bright" if spot.end == "clipped" else "dark"
+        return f"{placed(spot.stops)} at least: it is too {bound} to tell"
+    text = f"{placed(spot.stops)}, ±\u00a0{spot.sigma_stops:.1f}"
+    off = spot.stops - wanted_stops
+    if in_whole_parts(off) == 0:
+        return f"{text}; where it is wanted"
+    return f"{text}; {stops(abs(off))} {'brighter' if off > 0 else 'darker'} than wanted"
+
+
+def compared_text(brighter_stops: float, other: str) -> str:
+    """`1⅓ stops darker than the picture of 22:41.`; against the first of the same
+    scene."""
+    if in_whole_parts(brighter_stops) == 0:
+        return f"As bright as {other}."
+    side = "brighter" if brighter_stops > 0 else "darker"
+    return f"{begun(stops(abs(brighter_stops)))} {side} than {other}."
 
 
 class ClockFound(Protocol):

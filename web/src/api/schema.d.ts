@@ -1571,6 +1571,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/photos/{photo_id}/spots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Read
+         * @description The lights that may be read off a picture, and what was read.
+         */
+        get: operations["get_read"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/photos/{photo_id}/spots/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Read Off
+         * @description Read a light where it stands in a picture: evidence for the picture's take.
+         */
+        put: operations["read_off"];
+        post?: never;
+        /**
+         * Forget Read
+         * @description Take back what was read of a light.
+         */
+        delete: operations["forget_read"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/photos/{photo_id}/take": {
         parameters: {
             query?: never;
@@ -4360,6 +4404,15 @@ export interface components {
             sigma_stops: number;
             to_share: number;
         };
+        /**
+         * @description A light of a picture. text: where it was read, with how far that may be off; empty where it
+         *     was not.
+         */
+        LightSpotOut: {
+            key: string;
+            name: string;
+            text: string;
+        };
         LineOut: {
             code: string;
             text: string;
@@ -4368,12 +4421,13 @@ export interface components {
          * @description One take in the chain: its settings, what was seen, what was changed before it.
          *
          *     change: from the take before, in words; None for the first. is_history: its shot was planned for
-         *     another night or hour then.
+         *     another night or hour then. read: the lights that were read off it, in words.
          */
         LinkOut: {
             change: string | null;
             is_history: boolean;
             photos: components["schemas"]["PhotoOut"][];
+            read: string[];
             settings: string;
             started_local: string;
             take: components["schemas"]["TakeOut"];
@@ -4884,11 +4938,12 @@ export interface components {
          * @description histogram: 64 counts, darkest first, for drawing. camera_clock: as the camera said it,
          *     without a zone. taken_at_utc: the moment, where something tells it; taken_text says by what.
          *     set_id: shared by the pictures that are one. tried: its settings, where the file says all of
-         *     them, to compute the picture with.
+         *     them, to compute the picture with. compared: against the first picture of the same scene.
          */
         PhotoOut: {
             also_file: string;
             camera_clock: string | null;
+            compared: string;
             file_name: string;
             height_px: number;
             histogram: number[];
@@ -4914,6 +4969,11 @@ export interface components {
             tried: components["schemas"]["SettingValues"] | null;
             version: number;
             width_px: number;
+        };
+        /** @description The lights that may be read off a picture; trouble: why none can be. */
+        PhotoSpotsOut: {
+            lights: components["schemas"]["LightSpotOut"][];
+            trouble: string;
         };
         /**
          * @description A shot as it is just now, and how its picture is wanted.
@@ -6359,6 +6419,17 @@ export interface components {
                 [key: string]: "black" | "dark" | "darkish" | "right" | "brightish" | "bright" | "blown";
             };
             version: number;
+        };
+        /**
+         * @description Where a light stands in a picture, as shares of its width and height from its upper left.
+         * @example {
+         *       "x_share": 0.4,
+         *       "y_share": 0.62
+         *     }
+         */
+        TapIn: {
+            x_share: number;
+            y_share: number;
         };
         /**
          * @description kind "pairs": touched at its beginning and end; "beats": each time it comes round. t_sd: the
@@ -9385,6 +9456,99 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
+        };
+    };
+    get_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoSpotsOut"];
+                };
+            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
+        };
+    };
+    read_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TapIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoSpotsOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
+        };
+    };
+    forget_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoSpotsOut"];
+                };
+            };
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
             422: components["responses"]["Problem422"];
             503: components["responses"]["Problem503"];
         };

@@ -17,6 +17,8 @@ DRAWN_LEVELS = 64  # bins of a histogram that is looked at
 MID_GREY = 0.18  # linear reflectance; [iso2720] meters are set for it, common practice
 CLIPPED_LEVEL, BLACK_LEVEL = 253, 2  # JPEG rounds the ends; common practice
 SATURATED_SHARE = 0.5  # of the frame clipped: its middle is clipped too and says only "at least"
+# Two pictures are compared where both hold a tone, in so much of them. Ours.
+DARK_LEVEL, BRIGHT_LEVEL, LEAST_COMPARED_SHARE = 8, 245, 0.1
 LOWEST_STOPS = -9.0  # an 8-bit picture holds nothing darker
 
 
@@ -71,16 +73,25 @@ def read_histogram(counts: Sequence[int]) -> HistogramReading:
         raise WrongValue("histogram", f"{LEVELS} counts, not all nought", len(counts))
     share = np.cumsum(histogram) / histogram.sum()
     shadow, median, highlight = (int(np.searchsorted(share, q)) for q in (0.05, 0.5, 0.95))
-    total = histogram.sum()
+    total, light_of = histogram.sum(), linear(np.arange(LEVELS, dtype=float))
     return HistogramReading(
-        median_stops=_stops(median),
-        shadow_stops=_stops(shadow),
-        highlight_stops=_stops(highlight),
+        median_stops=stops_of_light(light_of[median]),
+        shadow_stops=stops_of_light(light_of[shadow]),
+        highlight_stops=stops_of_light(light_of[highlight]),
         clipped_share=float(histogram[CLIPPED_LEVEL:].sum() / total),
         black_share=float(histogram[: BLACK_LEVEL + 1].sum() / total),
     )
 
 
-def _stops(level: int) -> float:
-    light = float(linear(np.array(level)))
-    return max(LOWEST_STOPS, float(np.log2(max(light, 1e-6) / MID_GREY)))
+def stops_of_light(light: float | FloatArray) -> float:
+    """Linear light, 0 to 1, in stops from mid-grey."""
+    return max(LOWEST_STOPS, float(np.log2(max(float(light), 1e-6) / MID_GREY)))
+
+
+def stops_brighter(levels: FloatArray, other: FloatArray) -> float | None:
+    """How much brighter one picture of a scene is than another, both of one shape: the middle of
+    what neither has at an end. None where that is too little to say. [stops]"""
+    inside = (np.minimum(levels, other) > DARK_LEVEL) & (np.maximum(levels, other) < BRIGHT_LEVEL)
+    if inside.mean() < LEAST_COMPARED_SHARE:
+        return None
+    return float(np.median(np.log2(linear(levels[inside]) / linear(other[inside]))))

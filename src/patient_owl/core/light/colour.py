@@ -14,6 +14,7 @@ from typing import Literal
 import numpy as np
 
 from patient_owl.core.exposure.reading import LEVELS, linear
+from patient_owl.core.types import FloatArray, Pixels
 
 Hue = Literal["own_white", "red", "amber", "yellow", "green", "cyan", "azure", "blue", "magenta"]
 OWN_WHITE: Hue = "own_white"
@@ -33,6 +34,11 @@ LUMINANCE_OF_PRIMARIES = (0.2126, 0.7152, 0.0722)  # of red, green, blue; [iec61
 # How far apart colours still pass for neighbours, and how far off for opposites. Common practice.
 NEIGHBOURS_DEG, OPPOSITE_OFF_DEG = 60.0, 30.0
 SEEN_MIRED = 20.0  # two whites side by side differ visibly from here on; common practice
+
+
+def luminance(light: FloatArray | Pixels) -> FloatArray:
+    """Of linear red, green and blue, the last axis."""
+    return np.asarray(light @ np.array(LUMINANCE_OF_PRIMARIES))
 
 
 def apart_deg(first: str, second: str) -> float:
@@ -55,7 +61,7 @@ def neighbours_of(hue: str) -> tuple[str, str]:
 def looks_darker_stops(hue: str) -> float:
     """How much darker a pure colour looks than white that fills its strongest channel as much."""
     primaries = np.array(colorsys.hsv_to_rgb(HUES_DEG[hue] / 360, 1, 1))
-    return -math.log2(float(np.dot(LUMINANCE_OF_PRIMARIES, linear(primaries * (LEVELS - 1)))))
+    return -math.log2(float(luminance(linear(primaries * (LEVELS - 1)))))
 
 
 def mired(colour_temperature_k: float) -> float:

@@ -9,7 +9,7 @@ import colorsys
 import numpy as np
 
 from patient_owl.core.exposure.reading import LEVELS, linear
-from patient_owl.core.light.colour import HUES_DEG, LUMINANCE_OF_PRIMARIES
+from patient_owl.core.light.colour import HUES_DEG, luminance
 from patient_owl.core.types import FloatArray
 
 # Chromaticity of the Planckian locus, 1667 to 25 000 K: cubic splines in 1/T and in x. [kim2002]
@@ -47,8 +47,7 @@ def white_rgb(temperature_k: FloatArray | float) -> FloatArray:
 
 def of_luminance_1(rgb: FloatArray) -> FloatArray:
     """The same colour, of luminance 1; shape (..., 3)."""
-    luminance = rgb @ np.array(LUMINANCE_OF_PRIMARIES)
-    return np.asarray(rgb / luminance[..., None])
+    return np.asarray(rgb / luminance(rgb)[..., None])
 
 
 def star_temperature_k(b_v_mag: FloatArray) -> FloatArray:

@@ -172,6 +172,11 @@ def moved_share(before: FloatArray, after: FloatArray) -> float:
     return way * shift / columns if is_seen else 0.0
 
 
+def is_same_view(first: FloatArray, second: FloatArray) -> bool:
+    """Whether two sketches are of one scene from one place, however bright."""
+    return bool(_likeness(first, second)[0] >= _ALIKE)
+
+
 def _likeness(a: FloatArray, b: FloatArray) -> FloatArray:
     """Correlation of two sketches by how many columns the first is moved left under the second, as
     far as enough overlaps. 1 where they are the same, 0 where one is even.

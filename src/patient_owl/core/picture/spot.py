@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from patient_owl.core.light.colour import LUMINANCE_OF_PRIMARIES
+from patient_owl.core.light.colour import luminance
 from patient_owl.core.night_context import NightContext
 from patient_owl.core.noise import signal_e, snr
 from patient_owl.core.picture.picture import PictureRequest, drawn, stage_of
@@ -52,7 +52,7 @@ def spot_at(
         min(SIDE_PX - 1, max(0, int(share * SIDE_PX)))
         for share in ((x - left) / wide, (y - top) / high)
     )
-    grey = float(np.dot(LUMINANCE_OF_PRIMARIES, canvas.light[:, row, column]))
+    grey = float(luminance(canvas.light[:, row, column]))
     stops = float(np.log2(max(grey, 2**DARKEST_STOPS)))
     near = canvas.what[max(0, row - 1) : row + 2, max(0, column - 1) : column + 2]
     what = canvas.names[Counter(near.ravel().tolist()).most_common(1)[0][0]]

@@ -12,7 +12,7 @@ from patient_owl.core.exposure.ladder import Rung, is_quick_frame_of
 from patient_owl.core.exposure.settings import Positions, Settings, settings_on
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import Brought
-from patient_owl.core.light.part import Levers, LightPart
+from patient_owl.core.light.part import WHOLE, Levers, LightPart
 from patient_owl.core.limits.limit import is_time_capped
 from patient_owl.core.night import Slope
 from patient_owl.core.optics.camera import Framing, field_of_view_deg, frame_size_mm
@@ -86,6 +86,13 @@ class PlannedShot:
     def lead(self) -> LightPart:
         """The light the picture is exposed for; its placement is the one in effect."""
         return self.plan.parts[0]
+
+    @property
+    def readable(self) -> dict[str, LightPart]:
+        """The lights a frame may be judged by or read at, by the names they go by then: a single
+        one is the whole picture."""
+        parts = self.plan.parts
+        return {WHOLE: self.lead} if len(parts) == 1 else {part.key: part for part in parts}
 
     @cached_property
     def others(self) -> tuple[Alternative, ...]:

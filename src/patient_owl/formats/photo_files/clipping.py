@@ -6,6 +6,7 @@ import numpy as np
 from PIL import Image
 
 from patient_owl.core.exposure.reading import ends_of
+from patient_owl.formats.photo_files.read import levels_of
 
 BURNT_RGBA = (255, 64, 32, 255)
 BLACK_RGBA = (64, 128, 255, 255)
@@ -13,8 +14,7 @@ BLACK_RGBA = (64, 128, 255, 255)
 
 def ends_png(look: bytes) -> bytes:
     """look: JPEG."""
-    levels = np.asarray(Image.open(io.BytesIO(look)).convert("RGB"), dtype=float)
-    burnt, black = ends_of(levels)
+    burnt, black = ends_of(levels_of(look))
     drawn = np.zeros((*burnt.shape, 4), dtype=np.uint8)
     drawn[burnt], drawn[black] = BURNT_RGBA, BLACK_RGBA
     out = io.BytesIO()

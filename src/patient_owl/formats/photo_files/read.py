@@ -5,6 +5,7 @@ Nothing in a file is believed beyond what it can be: a lie about size is refused
 is asked for by place, so that a file of which only pieces are here says which it wants (NotHere).
 """
 
+import contextlib
 import io
 import tempfile
 from collections.abc import Iterator
@@ -12,12 +13,14 @@ from dataclasses import dataclass
 from itertools import chain
 from typing import BinaryIO, NamedTuple
 
+import numpy as np
 from PIL import Image, ImageOps
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.matching.sets import SKETCH_BANDS, SKETCH_COLUMNS
+from patient_owl.core.types import FloatArray
 from patient_owl.formats.photo_files import jpeg
-from patient_owl.formats.photo_files.decoder_process import decoded_apart
+from patient_owl.formats.photo_files.decoder_process import decoded_apart, light_apart
 from patient_owl.formats.photo_files.exif import EXIF_IFD, ORIENTATION, Said, said_by
 from patient_owl.formats.photo_files.jpeg_copy import turned_jpeg
 from patient_owl.formats.photo_files.partial_file import NotHere, need, size_of, stretch
@@ -95,6 +98,19 @@ def pixels_of(file: BinaryIO) -> bytes:
     if pixels:
         return turned_jpeg(stretch(file, *pixels), turned)
     return _as_jpeg(ImageOps.exif_transpose(image).convert("RGB"))
+
+
+def levels_of(look: bytes) -> FloatArray:
+    """Of a JPEG, (h, w, 3), 0 to 255."""
+    return np.asarray(Image.open(io.BytesIO(look)).convert("RGB"), dtype=float)
+
+
+def light_of(file: BinaryIO) -> FloatArray | None:
+    """The light of a raw file, (h, w, 3), linear, 1 where its sensor is full; None of others."""
+    if not tables_of(file).is_raw:
+        return None
+    with _on_disk(file) as path:
+        return light_apart(path)
 
 
 def _as_jpeg(image: Image.Image) -> bytes:
@@ -199,13 +215,20 @@ def _most_pixels(image: Image.Image) -> int:
 def _made_up(file: BinaryIO) -> _Opened | None:
     """A raw file's own pixels, four to one, or a HEIC picture; None where neither can be read."""
     _bounded(file, 0, size_of(file))
+    with _on_disk(file) as path:
+        decoded = decoded_apart(path)
+    return _Opened(decoded.image, decoded.size_px) if decoded else None
+
+
+@contextlib.contextmanager
+def _on_disk(file: BinaryIO) -> Iterator[str]:
+    """Its libraries read a file by its path."""
     with tempfile.NamedTemporaryFile() as copy:
         file.seek(0)
         while part := file.read(1_000_000):
             copy.write(part)
         copy.flush()
-        decoded = decoded_apart(copy.name)
-    return _Opened(decoded.image, decoded.size_px) if decoded else None
+        yield copy.name
 
 
 def _small(image: Image.Image, longest_px: int) -> Image.Image:

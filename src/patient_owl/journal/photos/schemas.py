@@ -34,7 +34,7 @@ class PhotoOut(BaseModel):
     """histogram: 64 counts, darkest first, for drawing. camera_clock: as the camera said it,
     without a zone. taken_at_utc: the moment, where something tells it; taken_text says by what.
     set_id: shared by the pictures that are one. tried: its settings, where the file says all of
-    them, to compute the picture with."""
+    them, to compute the picture with. compared: against the first picture of the same scene."""
 
     id: UUID
     version: int
@@ -52,6 +52,7 @@ class PhotoOut(BaseModel):
     settings: str
     tried: SettingValues | None
     reading: ReadingOut
+    compared: str
     histogram: list[int]
     is_kept: bool
     pick: Pick

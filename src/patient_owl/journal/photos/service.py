@@ -139,6 +139,11 @@ def file_of(session: Session, user: User, photo_id: UUID) -> Iterator[bytes]:
     return iter(_parts(session, photo))
 
 
+def kept_file(session: Session, photo: Photo) -> bytes:
+    """All of the kept file; nothing where only its thumbnail was kept."""
+    return b"".join(_parts(session, photo)) if photo.kept_bytes else b""
+
+
 def _parts(session: Session, photo: Photo) -> Sequence[bytes]:
     parts = select(PhotoPart.content).where(PhotoPart.photo_id == photo.id)
     return list(session.scalars(parts.order_by(PhotoPart.number)))
@@ -153,8 +158,9 @@ def look_of(session: Session, user: User, photo_id: UUID) -> bytes:
 def pixels_one_to_one(session: Session, user: User, photo_id: UUID) -> bytes:
     """A JPEG of every pixel there is: of the kept file or its preview, else the look."""
     photo = get_photo(session, user, photo_id)
-    if photo.kept_bytes:
-        return pixels_of(io.BytesIO(b"".join(_parts(session, photo))))
+    content = kept_file(session, photo)
+    if content:
+        return pixels_of(io.BytesIO(content))
     return photo.look or photo.thumbnail
 
 
@@ -163,8 +169,8 @@ def ends_over(session: Session, user: User, photo_id: UUID) -> bytes:
     return ends_png(look_of(session, user, photo_id))
 
 
-def out(photo: Photo, place_zone: ZoneInfo) -> PhotoOut:
-    """place_zone: of the night it was taken in."""
+def out(photo: Photo, place_zone: ZoneInfo, compared: str = "") -> PhotoOut:
+    """place_zone: of the night it was taken in. compared: with the first of its scene, in words."""
     reading = reading_of(photo)
     moment = photo.taken_at_utc
     return PhotoOut(
@@ -191,6 +197,7 @@ def out(photo: Photo, place_zone: ZoneInfo) -> PhotoOut:
             black_share=reading.black_share,
             text=reading_text(reading),
         ),
+        compared=compared,
         histogram=drawn_bins(photo.histogram),
         is_kept=photo.kept_bytes > 0,
         pick=photo.pick,

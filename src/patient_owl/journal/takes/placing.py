@@ -6,17 +6,14 @@ from dataclasses import dataclass
 from datetime import UTC, timedelta
 from zoneinfo import ZoneInfo
 
-import numpy as np
-
 from patient_owl.core.matching.clock import TimeFrom, clock_of
 from patient_owl.core.matching.pairs import Stamped
 from patient_owl.core.matching.sets import (
-    SKETCH_BANDS,
-    SKETCH_COLUMNS,
     TimedFrame,
     Together,
     sets_of,
 )
+from patient_owl.journal.photos.compare import sketch_of
 from patient_owl.journal.photos.service import seconds_of
 from patient_owl.journal.takes.keeping import joined
 from patient_owl.platform.tables.photos import Photo
@@ -124,17 +121,13 @@ def _expected_error_s(photo: Photo, place_zone: ZoneInfo) -> float:
 def _frame(photo: Photo) -> TimedFrame:
     seconds = seconds_of(photo)
     assert seconds is not None  # only pictures with a time are placed
-    sketch = None
-    if photo.sketch:
-        levels = np.frombuffer(photo.sketch, dtype=np.uint8).astype(float)
-        sketch = levels.reshape(SKETCH_BANDS, SKETCH_COLUMNS)
     return TimedFrame(
         seconds=seconds,
         exposure_s=photo.exposure_s,
         f_number=photo.f_number,
         iso=photo.iso,
         focal_length_mm=photo.focal_length_mm,
-        sketch=sketch,
+        sketch=sketch_of(photo.sketch),
     )
 
 

@@ -4,12 +4,15 @@ from collections.abc import Iterable
 from zoneinfo import ZoneInfo
 
 from patient_owl.core.exposure.settings import stops_between
-from patient_owl.core.light.part import asked_of
+from patient_owl.core.exposure.spot import Spot
+from patient_owl.core.light.part import WHOLE, asked_of
 from patient_owl.core.plan.fault import FAULTS, Fault
 from patient_owl.core.plan.planned import PlannedShot
 from patient_owl.core.plan.role import ROLES, Role
 from patient_owl.core.shot import advise, find
 from patient_owl.core.sky import ephemeris
+from patient_owl.journal.photos.compare import compared
+from patient_owl.journal.photos.schemas import PhotoOut
 from patient_owl.journal.photos.service import out as photo_out
 from patient_owl.journal.takes.record import Record, is_history, record_of, settings_of
 from patient_owl.journal.takes.schemas import (
@@ -30,6 +33,7 @@ from patient_owl.planning.wire.exposure import given_out
 from patient_owl.planning.wire.rails import setting_values
 from patient_owl.platform.item_errors import or_trouble
 from patient_owl.platform.tables.lessons import FindingRow
+from patient_owl.platform.tables.photos import Photo
 from patient_owl.platform.tables.shots import Shot
 from patient_owl.platform.tables.takes import Take
 from patient_owl.words.chain import (
@@ -44,6 +48,7 @@ from patient_owl.words.lessons import finding_text, light_name
 from patient_owl.words.lights import measured_text
 from patient_owl.words.night import clock
 from patient_owl.words.parts import part_name
+from patient_owl.words.pictures import spot_text
 from patient_owl.words.plan import exact_texts, said, settings_text
 from patient_owl.words.reasons import reason_text
 
@@ -57,14 +62,20 @@ def chain_out(planner: Planner, shot: Shot, record: Record | None = None) -> Cha
     record = record or record_of(visit.session, visit.user, shot)
     takes, photos = record.takes, record.photos
     place_zone = zone(planner.night(shot.night_id).place.time_zone)
+    texts = compared(visit.session, photos, place_zone)
+
+    def shown(photo: Photo) -> PhotoOut:
+        return photo_out(photo, place_zone, texts.get(photo.id, ""))
+
     links = [
         LinkOut(
             take=TakeOut.model_validate(take),
             settings=settings_text_of(take, planned),
             started_local=made_at(take, place_zone),
             change=_change(before, take, planned),
+            read=list(read_texts(take, planned, named=True).values()) if planned else [],
             is_history=planned is not None and is_history(take, planned),
-            photos=[photo_out(photo, place_zone) for photo in photos if photo.take_id == take.id],
+            photos=[shown(photo) for photo in photos if photo.take_id == take.id],
         )
         for before, take in zip((None, *takes), takes, strict=False)
     ]
@@ -74,7 +85,7 @@ def chain_out(planner: Planner, shot: Shot, record: Record | None = None) -> Cha
     return ChainOut(
         shot_id=shot.id,
         links=links,
-        loose_photos=[photo_out(photo, place_zone) for photo in photos if photo.take_id is None],
+        loose_photos=[shown(photo) for photo in photos if photo.take_id is None],
         advice=advice,
         trouble=trouble,
         verdicts=verdicts_out(),
@@ -188,6 +199,17 @@ def _change(before: Take | None, take: Take, planned: PlannedShot | None) -> str
         stops_between(old, new),
         moves_lights=before.levers != take.levers,
     )
+
+
+def read_texts(take: Take, planned: PlannedShot, *, named: bool = False) -> dict[str, str]:
+    """What was read off a take's frame, by light; named: with the light's name, of several."""
+    texts = {}
+    for key, part in planned.readable.items():
+        if key in take.spots:
+            text = spot_text(Spot(**take.spots[key]), part.placement_stops)
+            is_named = named and key != WHOLE
+            texts[key] = f"{part_name(key)}: {text}" if is_named else text
+    return texts
 
 
 def verdicts_out() -> list[VerdictOut]:

@@ -7,18 +7,22 @@ from fastapi import Form, Response, UploadFile
 
 from patient_owl.journal.photos.schemas import JudgedIn, PhotoOut
 from patient_owl.journal.photos.service import add_photo as take_in
-from patient_owl.journal.takes import present, service
+from patient_owl.journal.photos.service import get_photo
+from patient_owl.journal.takes import present, service, spots
 from patient_owl.journal.takes.learning import learn_from
 from patient_owl.journal.takes.record import record_of
 from patient_owl.journal.takes.schemas import (
     ChainOut,
     MatchedOut,
     NightPicturesOut,
+    PartKey,
+    PhotoSpotsOut,
     RememberedOut,
     SentTakesIn,
     SentTakesOut,
     TakeIn,
     TakeOfPhoto,
+    TapIn,
 )
 from patient_owl.journal.takes.sheet import sheet_out
 from patient_owl.library.kit.schemas import KitItemOut
@@ -164,6 +168,30 @@ def judge_photo(
     photo = service.judge_photo(visit.session, visit.user, photo_id, version, body)
     tag(response, photo)
     return service.photo_out(Planner(visit), photo)
+
+
+@router.get("/photos/{photo_id}/spots")
+def get_read(photo_id: UUID, visit: CurrentVisit) -> PhotoSpotsOut:
+    """The lights that may be read off a picture, and what was read."""
+    photo = get_photo(visit.session, visit.user, photo_id)
+    return spots.spots_out(Planner(visit), photo)
+
+
+@router.put("/photos/{photo_id}/spots/{key}", responses={409: {}})
+@worked_in(PICTURES)
+def read_off(photo_id: UUID, key: PartKey, body: TapIn, visit: CurrentVisit) -> PhotoSpotsOut:
+    """Read a light where it stands in a picture: evidence for the picture's take."""
+    planner, photo = Planner(visit), get_photo(visit.session, visit.user, photo_id)
+    spots.read_light(planner, photo, key, body)
+    return spots.spots_out(planner, photo)
+
+
+@router.delete("/photos/{photo_id}/spots/{key}")
+def forget_read(photo_id: UUID, key: PartKey, visit: CurrentVisit) -> PhotoSpotsOut:
+    """Take back what was read of a light."""
+    planner, photo = Planner(visit), get_photo(visit.session, visit.user, photo_id)
+    spots.forget_light(planner, photo, key)
+    return spots.spots_out(planner, photo)
 
 
 @router.get("/nights/{night_id}/pictures")

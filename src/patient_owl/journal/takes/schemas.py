@@ -153,13 +153,14 @@ class LinkOut(BaseModel):
     """One take in the chain: its settings, what was seen, what was changed before it.
 
     change: from the take before, in words; None for the first. is_history: its shot was planned for
-    another night or hour then.
+    another night or hour then. read: the lights that were read off it, in words.
     """
 
     take: TakeOut
     settings: str
     started_local: str
     change: str | None
+    read: list[str]
     is_history: bool
     photos: list[PhotoOut]
 
@@ -239,6 +240,31 @@ class MatchedOut(BaseModel):
 
 class TakeOfPhoto(RequestBody):
     take_id: UUID | None
+
+
+class TapIn(RequestBody):
+    """Where a light stands in a picture, as shares of its width and height from its upper left."""
+
+    model_config = ConfigDict(extra="forbid") | like(x_share=0.4, y_share=0.62)
+
+    x_share: Annotated[float, Field(ge=0, le=1)]
+    y_share: Annotated[float, Field(ge=0, le=1)]
+
+
+class LightSpotOut(BaseModel):
+    """A light of a picture. text: where it was read, with how far that may be off; empty where it
+    was not."""
+
+    key: str
+    name: str
+    text: str
+
+
+class PhotoSpotsOut(BaseModel):
+    """The lights that may be read off a picture; trouble: why none can be."""
+
+    lights: list[LightSpotOut]
+    trouble: str
 
 
 class SheetShotOut(BaseModel):

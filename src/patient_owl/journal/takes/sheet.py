@@ -1,7 +1,10 @@
 """The pictures of a night laid out together: by shot, by time, those of one set side by side."""
 
+from uuid import UUID
+
 from sqlalchemy import or_, select
 
+from patient_owl.journal.photos.compare import compared
 from patient_owl.journal.photos.service import out as photo_out
 from patient_owl.journal.takes.schemas import NightPicturesOut, SheetShotOut
 from patient_owl.library.places.zones import zone
@@ -22,7 +25,14 @@ def sheet_out(visit: Visit, night: Night) -> NightPicturesOut:
     )
     photos = owned_rows(visit.session, Photo, visit.user.id, of_night)
     place_zone = zone(night.place.time_zone)
-    shown = [photo_out(photo, place_zone) for photo in sorted(photos, key=_in_order)]
+    texts: dict[UUID, str] = {}
+    for shot in shots:
+        of_shot = [photo for photo in photos if photo.shot_id == shot.id]
+        texts |= compared(visit.session, of_shot, place_zone)
+    shown = [
+        photo_out(photo, place_zone, texts.get(photo.id, ""))
+        for photo in sorted(photos, key=_in_order)
+    ]
     return NightPicturesOut(
         night_id=night.id,
         title=night.called,

@@ -22,6 +22,8 @@ const emit = defineEmits<{
   /** A picture becomes a take. */
   own: [photo: Schemas['PhotoOut']]
   removePhoto: [photo: Schemas['PhotoOut']]
+  /** A light was read off a picture. */
+  read: []
 }>()
 
 /** Lights changed since the last take: they belong to the next one. */
@@ -63,6 +65,7 @@ const takeChoices = computed(() =>
           :photo="photo"
           @give="emit('give', photo, null)"
           @remove="emit('removePhoto', photo)"
+          @read="emit('read')"
         />
       </li>
     </ol>

@@ -1,7 +1,10 @@
 <script setup lang="ts">
 /** A picture of a take: thumbnail, histogram, what it says, and where it belongs. */
+import { ref } from 'vue'
+
 import ChoiceWord from '../../shared/components/ChoiceWord.vue'
 import LevelBars from '../../shared/components/LevelBars.vue'
+import { ReadLight } from './PictureSheet'
 import type { Schemas } from '../../api/client'
 
 const { photo, takes } = defineProps<{
@@ -9,8 +12,15 @@ const { photo, takes } = defineProps<{
   /** To choose from while it has no take. */
   takes?: { id: string; name: string }[]
 }>()
-const emit = defineEmits<{ give: [takeId: string | null]; own: []; remove: [] }>()
+const emit = defineEmits<{
+  give: [takeId: string | null]
+  own: []
+  remove: []
+  /** A light was read off it, or what was read is taken back. */
+  read: []
+}>()
 const OWN = 'own'
+const isReading = ref(false)
 </script>
 
 <template>
@@ -18,7 +28,7 @@ const OWN = 'own'
     <img :src="`/api/v1/photos/${photo.id}/thumbnail.jpg`" :alt="photo.file_name" loading="lazy" />
     <div class="says">
       <p class="figures">{{ photo.settings }}</p>
-      <LevelBars :bins="photo.histogram" :says="photo.reading.text" />
+      <LevelBars :bins="photo.histogram" :says="[photo.reading.text, photo.compared].join(' ')" />
     </div>
     <div class="acts">
       <ChoiceWord
@@ -32,12 +42,22 @@ const OWN = 'own'
         unchosen="belongs to…"
         @choose="(take) => (take === OWN ? emit('own') : emit('give', take))"
       />
-      <button v-else type="button" @click="emit('give', null)">not this take</button>
+      <template v-else>
+        <button
+          type="button"
+          :aria-label="`Read a light off ${photo.file_name}`"
+          @click="isReading = true"
+        >
+          read a light
+        </button>
+        <button type="button" @click="emit('give', null)">not this take</button>
+      </template>
       <a v-if="photo.is_kept" :href="`/api/v1/photos/${photo.id}/file`">file</a>
       <button type="button" :aria-label="`Delete ${photo.file_name}`" @click="emit('remove')">
         delete
       </button>
     </div>
+    <ReadLight v-if="isReading" :photo="photo" @read="emit('read')" @leave="isReading = false" />
   </div>
 </template>
 

@@ -129,6 +129,7 @@ function suffer(fault: Fault): void {
         </button>
       </span>
     </div>
+    <p v-for="line in link.read" :key="line" class="read">Read off it: {{ line }}.</p>
     <p v-if="link.take.note" class="note">{{ link.take.note }}</p>
   </div>
 </template>
@@ -176,6 +177,10 @@ function suffer(fault: Fault): void {
 
 .acts button[aria-pressed='true'] {
   color: var(--picked);
+}
+
+.read {
+  padding-bottom: 4px;
 }
 
 .note {

@@ -219,6 +219,7 @@ onBeforeRouteLeave(shot.keepNow)
             @give="chain.givePhoto"
             @own="chain.takeOfPhoto"
             @remove-photo="chain.removePhoto"
+            @read="chain.refresh"
           />
           <TakeEntry
             v-if="chain.value.value && night.value.value"

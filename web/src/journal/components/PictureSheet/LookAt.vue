@@ -8,8 +8,10 @@ import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import ComputedBeside from './ComputedBeside.vue'
 import LevelBars from '../../../shared/components/LevelBars.vue'
 import OneLook from './OneLook.vue'
+import SpotLights from './SpotLights.vue'
 import type { Photo } from '../../composables/useSheet'
 import { judgedOf } from '../../composables/useSheet'
+import { useSpots } from '../../composables/useSpots'
 
 const { photo, beside, place } = defineProps<{
   photo: Photo
@@ -50,6 +52,16 @@ function keepWords(): void {
   emit('judge', { note: note.value, tags: written.value })
 }
 
+const spots = useSpots(
+  () => photo.id,
+  () => undefined,
+)
+watch(
+  () => photo.id,
+  () => void spots.refresh(),
+  { immediate: true },
+)
+
 const dialog = useTemplateRef<HTMLElement>('dialog')
 void nextTick(() => dialog.value?.focus())
 defineExpose({
@@ -74,8 +86,11 @@ defineExpose({
         :is-close="isClose"
         :shows-ends="showsEnds"
         :at="at"
+        :marks="spots.marks.value"
+        :is-asking="spots.asked.value !== null"
         @at="(to) => (at = to)"
         @close="(to) => (isClose = to)"
+        @tap="spots.read"
       />
       <ComputedBeside v-if="showsComputed && photo.shot_id" :photo="photo" />
       <OneLook
@@ -95,7 +110,8 @@ defineExpose({
         <button type="button" class="step" @click="emit('go', 1)">next</button>
         <button type="button" class="step leave" @click="emit('leave')">Close</button>
       </p>
-      <LevelBars :bins="photo.histogram" :says="photo.reading.text" />
+      <LevelBars :bins="photo.histogram" :says="[photo.reading.text, photo.compared].join(' ')" />
+      <SpotLights v-if="photo.shot_id" :spots="spots" />
       <div class="row" role="group" aria-label="How it is shown">
         <button type="button" :aria-pressed="isClose" @click="isClose = !isClose">1:1</button>
         <button type="button" :aria-pressed="showsEnds" @click="showsEnds = !showsEnds">
@@ -168,57 +184,8 @@ defineExpose({
   </div>
 </template>
 
+<style scoped src="./look.css"></style>
 <style scoped>
-.look {
-  position: fixed;
-  inset: 0;
-  z-index: 20;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 320px;
-  gap: 18px;
-  padding: 14px 18px;
-  background: var(--ground);
-}
-
-.pictures {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 10px;
-  min-height: 0;
-}
-
-.pictures.two {
-  grid-template-columns: repeat(2, minmax(0, 1fr));
-}
-
-aside {
-  display: grid;
-  gap: 14px;
-  align-content: start;
-  overflow: auto;
-}
-
-.top,
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  align-items: center;
-}
-
-.step,
-.row button {
-  min-height: 44px;
-  min-width: 44px;
-  padding: 0 12px;
-  color: var(--muted);
-  border: 1px solid var(--line);
-}
-
-.leave {
-  margin-left: auto;
-}
-
 .row button[aria-pressed='true'] {
   color: var(--ink);
   border-color: var(--picked);
@@ -237,25 +204,5 @@ input {
   font: inherit;
   background: var(--sheet);
   border: 1px solid var(--line);
-}
-
-@media (max-width: 899px) {
-  .look {
-    grid-template-columns: 1fr;
-    grid-template-rows: auto auto;
-    align-content: start;
-    padding: 8px 10px;
-    overflow: auto;
-  }
-
-  .pictures {
-    height: 52vh;
-  }
-
-  .pictures.two {
-    grid-template-columns: 1fr;
-    grid-template-rows: 1fr 1fr;
-    height: 90vh;
-  }
 }
 </style>

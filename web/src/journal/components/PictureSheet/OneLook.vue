@@ -3,17 +3,29 @@
 import { computed, ref, watch } from 'vue'
 
 import type { Photo } from '../../composables/useSheet'
+import type { Place } from '../../composables/useSpots'
 
-const { photo, isClose, showsEnds, at } = defineProps<{
+const {
+  photo,
+  isClose,
+  showsEnds,
+  at,
+  marks = {},
+  isAsking = false,
+} = defineProps<{
   photo: Photo
   /** Pixel for pixel. */
   isClose: boolean
   /** Burnt out and black shown on it. */
   showsEnds: boolean
   /** The middle of what is seen close, in shares of the frame. */
-  at: { x: number; y: number }
+  at: Place
+  /** Where lights were read, by their keys. */
+  marks?: Record<string, Place>
+  /** A tap is about a light, and looks no closer. */
+  isAsking?: boolean
 }>()
-const emit = defineEmits<{ at: [at: { x: number; y: number }]; close: [is: boolean] }>()
+const emit = defineEmits<{ at: [at: Place]; close: [is: boolean]; tap: [at: Place] }>()
 
 const isThere = ref(false)
 watch([() => photo.id, () => isClose], () => (isThere.value = false))
@@ -30,7 +42,8 @@ const size = computed(() => ({
   transform: `translate(${-100 * at.x}%, ${-100 * at.y}%)`,
 }))
 
-let from: { x: number; y: number; at: { x: number; y: number } } | null = null
+let from: (Place & { at: Place }) | null = null
+const inside = (v: number) => Math.min(1, Math.max(0, v))
 function grab(event: PointerEvent): void {
   ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
   from = { x: event.clientX, y: event.clientY, at }
@@ -39,7 +52,6 @@ function pull(event: PointerEvent): void {
   if (!from || !isClose) return
   const across = natural.value.width / devicePixelRatio
   const down = natural.value.height / devicePixelRatio
-  const inside = (v: number) => Math.min(1, Math.max(0, v))
   emit('at', {
     x: inside(from.at.x - (event.clientX - from.x) / across),
     y: inside(from.at.y - (event.clientY - from.y) / down),
@@ -49,15 +61,36 @@ function drop(event: PointerEvent): void {
   const still = from && Math.hypot(event.clientX - from.x, event.clientY - from.y) < 4
   from = null
   if (!still) return
-  if (!isClose) {
-    const box = (event.currentTarget as HTMLElement).querySelector('img')?.getBoundingClientRect()
-    if (box)
-      emit('at', {
-        x: Math.min(1, Math.max(0, (event.clientX - box.left) / box.width)),
-        y: Math.min(1, Math.max(0, (event.clientY - box.top) / box.height)),
-      })
+  const place = placeOf(event)
+  if (isAsking) {
+    if (place) emit('tap', place)
+    return
   }
+  if (!isClose && place) emit('at', place)
   emit('close', !isClose)
+}
+
+/** Where in the picture it was touched, in shares of it; null beside it. */
+function placeOf(event: PointerEvent): Place | null {
+  const box = (event.currentTarget as HTMLElement).querySelector('img')?.getBoundingClientRect()
+  if (!box || !isThere.value) return null
+  const picture = isClose ? box : fitted(box)
+  const x = (event.clientX - picture.left) / picture.width
+  const y = (event.clientY - picture.top) / picture.height
+  return x === inside(x) && y === inside(y) ? { x, y } : null
+}
+
+/** The part of a box that a picture put into it whole covers. */
+function fitted(box: Pick<DOMRect, 'left' | 'top' | 'width' | 'height'>) {
+  const { width: across, height: down } = natural.value
+  const scale = Math.min(box.width / across, box.height / down)
+  const [width, height] = [across * scale, down * scale]
+  return {
+    left: box.left + (box.width - width) / 2,
+    top: box.top + (box.height - height) / 2,
+    width,
+    height,
+  }
 }
 </script>
 
@@ -65,7 +98,7 @@ function drop(event: PointerEvent): void {
   <figure>
     <div
       class="glass"
-      :class="{ close: isClose, waiting: !isThere }"
+      :class="{ close: isClose, waiting: !isThere, asking: isAsking }"
       @pointerdown="grab"
       @pointermove="pull"
       @pointerup="drop"
@@ -88,6 +121,15 @@ function drop(event: PointerEvent): void {
           @load="onLoad"
         />
         <img v-if="showsEnds" class="ends" :src="`/api/v1/photos/${photo.id}/ends.png`" alt="" />
+        <svg v-if="isThere" :viewBox="`0 0 ${natural.width} ${natural.height}`" aria-hidden="true">
+          <circle
+            v-for="(mark, key) in marks"
+            :key="key"
+            :cx="mark.x * natural.width"
+            :cy="mark.y * natural.height"
+            :r="Math.max(natural.width, natural.height) / 90"
+          />
+        </svg>
       </span>
     </div>
     <figcaption>
@@ -118,6 +160,24 @@ figure {
 
 .glass.close {
   cursor: grab;
+}
+
+.glass.asking {
+  cursor: crosshair;
+}
+
+.whole svg {
+  position: absolute;
+  width: 100%;
+  height: 100%;
+  pointer-events: none;
+}
+
+.whole circle {
+  fill: none;
+  stroke: var(--picked);
+  stroke-width: 3px;
+  vector-effect: non-scaling-stroke;
 }
 
 .whole {
