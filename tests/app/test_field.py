@@ -248,3 +248,24 @@ def test_a_long_shot_offers_a_quick_frame_first_that_leads_to_the_real_setting(
     send(ida, shot, "2026-12-09T22:41:00Z", verdicts={"whole": "right"}, **quick["values"])
     assert bundle_of(ida, shot)["test"] is None
     assert bundle_of(ida, making.shot(ida, discipline="cityscape"))["test"] is None
+
+
+# What the phone says without signal of a bracket, or of a setting somebody chose.
+@pytest.mark.parametrize("discipline", ["cityscape", "star_trails", "light_painting", "lightning"])
+def test_over_whatever_setting_right_is_final_but_for_a_test_frame(
+    ida: TestClient, discipline: str
+) -> None:
+    shot = making.shot(ida, discipline=discipline)
+    found = bundle_of(ida, shot)
+    night = ida.get(f"/api/v1/nights/{shot['night_id']}/field").json()
+    settings = [found["settings"][frame["setting"]] for frame in found["bracket"]]
+    settings += [found["settings"][other["setting"]] for other in found["others"]]
+    for setting in settings:
+        told = {"levers": setting["levers"], "verdicts": {"whole": "right"}}
+        answer = send(ida, shot, "2026-12-09T22:41:00Z", **setting["values"], **told)
+        advice = answer["advice"]
+        stays = advice["values"] == setting["values"] and advice["is_settled"]
+        assert stays == setting["stays_when_right"], (setting["text"], setting["levers"], advice)
+        if stays:
+            assert night["right_text"] in advice["reasons"]
+        ida.delete(f"/api/v1/takes/{answer['links'][0]['take']['id']}")

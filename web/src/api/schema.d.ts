@@ -3686,6 +3686,7 @@ export interface components {
             /** Format: date-time */
             made_at_utc: string;
             place_name: string;
+            right_text: string;
             sentence: string;
             shots: components["schemas"]["FieldShotOut"][];
             time_zone: string;
@@ -3695,7 +3696,8 @@ export interface components {
         /**
          * @description A setting as the field shows it: the numbers apart, how the lights that are brought are used,
          *     and the course it runs, as a place in the shot's list of programs. asked: keys of the lights a
-         *     word over it may be about.
+         *     word over it may be about. stays_when_right: once all of them are, nothing else is set; a test
+         *     frame leads on to the real one.
          */
         FieldSettingOut: {
             aperture: string;
@@ -3709,6 +3711,7 @@ export interface components {
                 };
             };
             program: number;
+            stays_when_right: boolean;
             text: string;
             time: string;
             values: components["schemas"]["SettingValues"];

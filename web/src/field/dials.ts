@@ -31,6 +31,8 @@ export function dialled(shot: FieldShot, base: Setting, values: Values): Setting
     filter,
     values,
     program: { ...base.program, phases },
+    // nobody worked out what follows from it
+    stays_when_right: false,
   }
 }
 

@@ -33,6 +33,7 @@ export const setting = (text: string, phases: object[] = [{}]): Setting => ({
   given: [],
   program: program(phases),
   asked: ['whole'],
+  stays_when_right: true,
 })
 
 type Over = Partial<Omit<FieldShot, 'settings'>> & { settings?: Setting[] }

@@ -38,6 +38,11 @@ export const tells = (body: Said) =>
 export const isAllRight = (body: Said) =>
   Object.values(body.verdicts ?? {}).every((word) => word === 'right')
 
+/** Whether a frame was called right, every light of it. */
+export const isRight = (shot: FieldShot, setting: Setting, body: Said) =>
+  Object.keys(body.spots ?? {}).length === 0 &&
+  lightsOf(shot, setting).every(({ key }) => wordOf(body, key) === 'right')
+
 /** How a bundle names what was seen: `sky=dark,panel_1=right`. */
 export function seenKey(shot: FieldShot, setting: Setting, humps: Hump[], body: Said): string {
   const marks = lightsOf(shot, setting).flatMap(({ key }) => {

@@ -93,6 +93,7 @@ const bundle = (takes: number): FieldNight =>
     verdicts: [],
     humps: [],
     kept_text: '',
+    right_text: 'Stay with it.',
     shots: [answered(takes)],
   }) as unknown as FieldNight
 const said = { change: '+1', reasons: ['You saw it dark.'], is_settled: false }
@@ -488,8 +489,12 @@ test('a bracket files every frame with its own setting and takes the right one o
   await field.step({ ...bracketed(of, setting('first'), options), state: 'asking', made })
   await field.choose(1)
   expect(field.waiting).toBe(3)
-  expect(field.progressOf(of).setting.text).toBe('second')
-  expect(field.progressOf(of).takes).toBe(3)
+  expect(field.progressOf(of)).toMatchObject({
+    setting: { text: 'second' },
+    takes: 3,
+    reasons: ['Stay with it.'],
+    isSettled: true,
+  })
 })
 
 test('of a bracket none is right: all are kept to be put together', async () => {
@@ -532,6 +537,21 @@ test('a night asked for before a word was said does not undo the word when it co
   resolve(undefined)
   await opening
   expect(field.progressOf(shot)).toEqual(told)
+})
+
+test('a setting chosen by hand that is right stays, and of another word the phone knows nothing', async () => {
+  const { field, shot: of } = await opened()
+  server.isUp = false
+  await field.use(of, setting('by hand'))
+  await take(field, of, 'right')
+  expect(field.progressOf(of)).toMatchObject({
+    setting: { text: 'by hand' },
+    reasons: ['Stay with it.'],
+    isBeyond: false,
+  })
+  await field.use(of, { ...setting('quick'), stays_when_right: false })
+  await take(field, of, 'right')
+  expect(field.progressOf(of)).toMatchObject({ setting: { text: 'quick' }, isBeyond: true })
 })
 
 test('a setting chosen by hand is not taken back by an answer asked for before', async () => {

@@ -13,7 +13,7 @@ import { useSession } from '../shared/stores/session'
 import { forget, queueTake, retry, send } from '../shared/outbox'
 import { settingAt } from './bundle'
 import { dueAt, fresh, standing, type Due, type Last, type Progress } from './standing'
-import { isAllRight, seenKey, tells, WHOLE, type Body, type Said } from './seen'
+import { isAllRight, isRight, seenKey, tells, WHOLE, type Body, type Said } from './seen'
 import type { Finished } from './order'
 import type { Made, Run } from './run'
 
@@ -249,6 +249,9 @@ export const useField = defineStore('field', () => {
       }
     // over what is settled already it tells nothing new, and neither does no word at all
     const isNothingNew = !tells(body) || (isAllRight(body) && before.isSettled && holds)
+    const isFinal = isStaying(made) && isRight(shot, made.setting, body)
+    if (isFinal && !isNothingNew && before.changed.length === 0)
+      return { ...then, ...staysAt(made.setting) }
     return {
       ...then,
       follows: before.follows && isNothingNew,
@@ -258,6 +261,19 @@ export const useField = defineStore('field', () => {
       reasons: [],
     }
   }
+
+  /** Right is final: whatever the setting was, it stays. */
+  const isStaying = ({ setting, isEarly }: Made) => setting.stays_when_right && !isEarly
+
+  const staysAt = (setting: Setting) => ({
+    setting,
+    answers: {},
+    change: '',
+    reasons: [night.value?.right_text ?? ''],
+    isSettled: true,
+    isBeyond: false,
+    follows: false,
+  })
 
   /** The answers over a frame that was closed early; null over one that was not. */
   function earlyOf(shot: FieldShot, made: Made): Progress['answers'] | null {
@@ -366,12 +382,16 @@ export const useField = defineStore('field', () => {
         last: null,
       })
       const chosen = right === null ? undefined : of.made[right]
-      if (chosen) await use(shot, chosen.setting)
+      if (chosen) await decideOn(shot, chosen)
     }
     queue.value = await outbox()
     await sync()
     return ids
   }
+
+  /** One frame of several was right. */
+  const decideOn = (shot: FieldShot, made: Made) =>
+    isStaying(made) ? changeProgress(shot, staysAt(made.setting)) : use(shot, made.setting)
 
   /** Set something else by hand: the answers no longer hold until the server has seen it. */
   const use = (shot: FieldShot, setting: Setting) =>

@@ -141,11 +141,25 @@ class Room:
         """The lights that a frame with such a setting shows: in a quick frame nobody writes, paints
         or flashes, so it tells of those alone that answer to time."""
         lasting = tuple(part for part in self.parts if "exposure_s" in part.answers_to)
-        if not self.has_tests or len(lasting) in (0, len(self.parts)):
+        if len(lasting) in (0, len(self.parts)):
             return self.parts
-        if not may_be_quick_frame(positions, self.inside):
-            return self.parts
-        return lasting if is_quick_frame_of(positions, self.predicted) else self.parts
+        return lasting if self.is_test(positions) else self.parts
+
+    def is_test(self, positions: Positions) -> bool:
+        """Whether a frame with such a setting stands for the real one: once it is right that is
+        set."""
+        if not self.has_tests or not may_be_quick_frame(positions, self.inside):
+            return False
+        return is_quick_frame_of(positions, self.predicted)
+
+    def stays_when_right(self, positions: Positions) -> bool:
+        """Whether nothing else is set once a frame with such a setting is right: not where it
+        stands for another that takes in as much."""
+        if not self.has_tests or not may_be_quick_frame(positions, self.inside):
+            return True
+        stands = self.stands(positions, self.planned_levers(positions))
+        parts = tuple(p.being(stands[p.key] + p.placement_stops) for p in self.wished)
+        return not is_quick_frame_of(positions, choose(self.demands.under(parts)).positions)
 
     @cached_property
     def wished(self) -> tuple[LightPart, ...]:
@@ -311,9 +325,7 @@ def last_kept(takes: Sequence[JudgedTake], room: Room) -> int | None:
             return None
         if not take.is_kept:
             continue
-        now = positions_near(room.dials, take.settings)
-        may_be_test = room.has_tests and may_be_quick_frame(now, room.inside)
-        if not (may_be_test and is_quick_frame_of(now, room.predicted)):
+        if not room.is_test(positions_near(room.dials, take.settings)):
             return place
     return None
 

@@ -25,7 +25,8 @@ from patient_owl.planning.wire.rails import DialOut, SettingValues
 class FieldSettingOut(BaseModel):
     """A setting as the field shows it: the numbers apart, how the lights that are brought are used,
     and the course it runs, as a place in the shot's list of programs. asked: keys of the lights a
-    word over it may be about."""
+    word over it may be about. stays_when_right: once all of them are, nothing else is set; a test
+    frame leads on to the real one."""
 
     text: str
     time: str
@@ -37,6 +38,7 @@ class FieldSettingOut(BaseModel):
     given: list[GivenOut]
     program: int
     asked: list[str]
+    stays_when_right: bool
 
 
 class AnswerOut(BaseModel):
@@ -231,6 +233,7 @@ class FieldNightOut(BaseModel):
     verdicts: list[VerdictOut]
     humps: list[HumpOut]
     kept_text: str
+    right_text: str
     calling: CallingOut
     shots: list[FieldShotOut]
     ahead: AheadOut | None

@@ -7,7 +7,7 @@ from uuid import UUID
 from zoneinfo import ZoneInfo
 
 from patient_owl.core.advise.belief import JudgedTake, Sharpness
-from patient_owl.core.advise.next import KEPT, Advice
+from patient_owl.core.advise.next import KEPT, Advice, Room
 from patient_owl.core.advise.tree import Node, Seen, Tree
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import ladder
@@ -121,6 +121,7 @@ def bundle(visit: Visit, night: Night) -> FieldNightOut:
         verdicts=verdicts_out(),
         humps=_humps(),
         kept_text=reason_text(Reason(KEPT)),
+        right_text=reason_text(Reason("keep_setting")),
         calling=_calling(),
         shots=ready,
         ahead=ahead,
@@ -195,8 +196,7 @@ class _Settings:
             program = self._planned.program_at(positions, levers)
             course = self._programs.setdefault(program, len(self._programs))
             given = self._planned.given(positions, levers)
-            asked = self._room.asked(positions)
-            self.found.append(_setting_out(positions, self._texts[-1], given, course, asked))
+            self.found.append(_setting_out(positions, self._texts[-1], given, course, self._room))
         return self._at[key]
 
     def change(self, before: int, after: int, stops: float) -> str:
@@ -421,7 +421,7 @@ def _setting_out(
     texts: Mapping[Control, str],
     given: Sequence[LightUse],
     course: int,
-    asked: list[str],
+    room: Room,
 ) -> FieldSettingOut:
     return FieldSettingOut(
         text=said(texts),
@@ -433,5 +433,6 @@ def _setting_out(
         levers={use.light.key: {use.lever_key: use.lever} for use in given},
         given=given_out(given),
         program=course,
-        asked=asked,
+        asked=room.asked(positions),
+        stays_when_right=room.stays_when_right(positions),
     )
