@@ -7,6 +7,7 @@ import pytest
 from fastapi.testclient import TestClient
 from icalendar import Calendar
 from pypdf import PdfReader
+from uuid6 import uuid7
 
 from patient_owl.platform.accounts import visit
 from tests.app import making
@@ -327,6 +328,30 @@ def test_who_asks_again_while_late_keeps_the_shot_that_is_late(
     monkeypatch.setattr(visit, "now_utc", lambda: datetime.fromisoformat(at("21:00")))
     ahead = ida.get(f"/api/v1/nights/{night['id']}/field").json()["ahead"]
     assert [shot["shot_id"] for shot in ahead["shots"]] == [shot["id"] for shot in kept]
+
+
+def test_once_the_night_goes_on_no_minute_that_has_passed_is_proposed(
+    ida: TestClient, night: making.Json, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    times = {"a": "20:00", "b": "22:00", "c": "22:20"}
+    a, b, c = shots(ida, night, *({"title": t, "at_utc": at(m)} for t, m in times.items()))
+    for minute in range(0, 600, 20):  # from half past five in the afternoon to half past three
+        now = datetime.fromisoformat(at("17:30")) + timedelta(minutes=minute)
+        monkeypatch.setattr(visit, "now_utc", lambda now=now: now)
+        order = order_of(ida, night)
+        proposed = [slot["starts_utc"] for slot in order["slots"]]
+        proposed += [order[key] for key in ("leaves_home_utc", "arrives_utc") if order[key]]
+        assert all(datetime.fromisoformat(utc) >= now for utc in proposed), (now, order)
+    assert order["summary"] == "The night is over."  # the last ferry went at two
+    assert order["slots"] == order["left_out"] == []
+
+    monkeypatch.setattr(visit, "now_utc", lambda: datetime.fromisoformat(at("20:20")))
+    take = making.take_body(a["id"], started_at_utc=at("20:10"), is_keeper=True)
+    ida.put(f"/api/v1/takes/{uuid7()}", json=take).raise_for_status()
+    order = order_of(ida, night)
+    assert [slot["shot_id"] for slot in order["slots"]] == [b["id"], c["id"]]
+    assert order["summary"].startswith("From 20:20 on, with one made: Both shots fit")
+    assert order["leaves_home_utc"] is order["arrives_utc"] is None
 
 
 def test_more_shots_than_anybody_works_are_said_and_the_rest_goes_on(

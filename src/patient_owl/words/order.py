@@ -86,6 +86,16 @@ def summary_text(order: Order, *, is_as_kept: bool) -> str:
     return f"{shots[0].upper()}{shots[1:]}, {out} {'does' if out == 1 else 'do'} not."
 
 
+def going_text(summary: str, *, made: int, now_local: str, is_over: bool) -> str:
+    """The same once the night goes on: `From 23:11 on, with one made: Both shots fit.`"""
+    if is_over:
+        return "The night is over."
+    if not now_local:
+        return summary
+    with_made = f", with {'one' if made == 1 else made} made" if made else ""
+    return f"From {now_local} on{with_made}: {summary}"
+
+
 NOT_PROVEN = "With so many shots the order is a good one, not proven the best."
 
 

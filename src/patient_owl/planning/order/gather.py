@@ -1,14 +1,21 @@
 """What an order is made of, from the rows of a night."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 
 from patient_owl.core.errors import WrongValue
 from patient_owl.core.events.resolve import moment_s
 from patient_owl.core.night_context import NightContext
-from patient_owl.core.order.agreed import Agreed, OutingLimits, ShotRequest, agreed
+from patient_owl.core.order.agreed import (
+    Agreed,
+    OutingLimits,
+    ShotRequest,
+    agreed,
+    down,
+    up,
+)
 from patient_owl.core.order.job import MOST_JOBS
-from patient_owl.core.order.lengths import Pace, lengths
+from patient_owl.core.order.lengths import MIN_S, Pace, lengths
 from patient_owl.core.order.needs import Need, needs_of, there_and_back, together
 from patient_owl.core.order.ways import StandingPoint
 from patient_owl.core.plan.planned import PlannedShot
@@ -23,17 +30,23 @@ from patient_owl.planning.shots.planner import Planner, as_request
 from patient_owl.planning.shots.service import shots_of
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.item_errors import or_trouble
+from patient_owl.platform.storage.owned import owned_rows
 from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.shots import Shot
+from patient_owl.platform.tables.takes import Take
 
 
 @dataclass
 class Gathered:
-    """A night's shots, each to be ordered or why it cannot be planned, and the frame."""
+    """A night's shots, each to be ordered or why it cannot be planned, and the frame.
+
+    from_now: what is over is over: the order begins now, with what is not made yet.
+    """
 
     visit: Visit
     planner: Planner
     night: Night
+    from_now: bool = False
 
     @cached_property
     def shots(self) -> list[Shot]:
@@ -152,13 +165,62 @@ class Gathered:
         moved = as_request(shot).model_copy(update={"at_utc": ephemeris.moment_utc(at_s)})
         return self.planner.plan(self.night, moved, shot_id=shot.id)
 
+    @property
+    def now_s(self) -> float:
+        return ephemeris.epoch_seconds(self.visit.now_utc)
+
+    @property
+    def there_s(self) -> float:
+        """When one may be there from now on; whoever has made something is there."""
+        way_s = 0.0 if self.takes else self.outing.travel_min * MIN_S
+        return self.now_s + way_s
+
+    @property
+    def is_over(self) -> bool:
+        """Whether nobody gets there any more before everybody must leave."""
+        return up(self.there_s) >= down(self.frame.leave_s)
+
+    @property
+    def is_under_way(self) -> bool:
+        """Whether the time one may be there has begun."""
+        return self.frame.from_s <= self.now_s < self.frame.leave_s
+
+    @cached_property
+    def takes(self) -> dict[str, list[Take]]:
+        """Of the shots that have any, by the shot's id."""
+        user_id, ids = self.visit.user.id, [shot.id for shot in self.shots]
+        takes: dict[str, list[Take]] = {}
+        for take in owned_rows(self.visit.session, Take, user_id, Take.shot_id.in_(ids)):
+            takes.setdefault(str(take.shot_id), []).append(take)
+        return takes
+
+    @cached_property
+    def made(self) -> list[str]:
+        """Ids of the shots that are done with: a take is kept, or there are takes and its time by
+        the plan is over."""
+        return [
+            key
+            for key, takes in self.takes.items()
+            if any(take.is_keeper for take in takes)
+            or (key in self.wanted and self._ends_s(self.wanted[key]) <= self.now_s)
+        ]
+
+    @staticmethod
+    def _ends_s(request: ShotRequest) -> float:
+        return request.job.wish_s + request.job.work_s
+
     @cached_property
     def agreed(self) -> Agreed:
-        return agreed(list(self.wanted.values()), self.frame, self.plan_at)
+        wanted, frame = list(self.wanted.values()), self.frame
+        if self.from_now:
+            wanted = [w for w in wanted if w.key not in self.made and not self.is_over]
+            from_s = frame.from_s if self.is_over else max(frame.from_s, self.there_s)
+            frame = replace(frame, from_s=from_s)
+        return agreed(wanted, frame, self.plan_at)
 
     def shot(self, key: str) -> Shot:
         return next(shot for shot in self.shots if str(shot.id) == key)
 
 
-def gather(visit: Visit, night: Night) -> Gathered:
-    return Gathered(visit, Planner(visit), night)
+def gather(visit: Visit, night: Night, *, from_now: bool = False) -> Gathered:
+    return Gathered(visit, Planner(visit), night, from_now)

@@ -45,9 +45,11 @@ from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.item_errors import or_trouble
 from patient_owl.platform.storage.owned import ANY_VERSION, changed
 from patient_owl.platform.tables.nights import Night
+from patient_owl.words.night import clock
 from patient_owl.words.order import (
     NOT_PROVEN,
     fault_text,
+    going_text,
     latest_text,
     order_sentences,
     other_night_text,
@@ -64,7 +66,7 @@ NIGHTS_AHEAD = 62  # looked through for another night: two months
 
 
 def order_of(visit: Visit, night: Night) -> OrderOut:
-    return _Worded(gather(visit, night)).out()
+    return _Worded(gather(visit, night, from_now=True)).out()
 
 
 def put_starts(visit: Visit, night: Night, starts: list[StartIn]) -> OrderOut:
@@ -122,10 +124,18 @@ class _Worded:
         slots = [self._slot(slot) for slot in order.slots]
         is_as_kept = not any(slot.is_moved for slot in slots)
         first = order.slots[0] if order.slots else None
+        is_there = bool(self.gathered.takes)
         travel = timedelta(minutes=outing.travel_min)
         arrives = _utc(first.leaves_s) if first else None
         back = _utc(order.back_s) if first else None
-        summary = summary_text(order, is_as_kept=is_as_kept)
+        gathered = self.gathered
+        at_local = clock(gathered.visit.now_utc, self.zone)
+        summary = going_text(
+            summary_text(order, is_as_kept=is_as_kept),
+            made=len(gathered.made),
+            now_local=at_local if gathered.is_under_way else "",
+            is_over=gathered.is_over,
+        )
         leave_s = self.agreed.outing.leave_s
         return OrderOut(
             slots=slots,
@@ -139,8 +149,8 @@ class _Worded:
             ],
             is_as_kept=is_as_kept,
             is_exact=order.is_exact,
-            leaves_home_utc=arrives - travel if arrives and travel else None,
-            arrives_utc=arrives,
+            leaves_home_utc=arrives - travel if arrives and travel and not is_there else None,
+            arrives_utc=None if is_there else arrives,
             back_utc=back,
             home_utc=back + travel if back and travel else None,
             leave_by_utc=_utc(leave_s) if self.gathered.must_leave else None,

@@ -13,11 +13,12 @@ const emit = defineEmits<{ adopt: [] }>()
   <section class="order" aria-label="Running order">
     <p class="summary">
       {{ order.summary }}
-      <template v-if="order.arrives_utc && order.back_utc">
+      <template v-if="order.back_utc">
         <template v-if="order.leaves_home_utc">
           Leave home at {{ clockOf(order.leaves_home_utc) }}.
         </template>
-        There at {{ clockOf(order.arrives_utc) }}, back at the car {{ clockOf(order.back_utc)
+        <template v-if="order.arrives_utc">There at {{ clockOf(order.arrives_utc) }}, back</template
+        ><template v-else>Back</template> at the car {{ clockOf(order.back_utc)
         }}<template v-if="order.home_utc">, home {{ clockOf(order.home_utc) }}</template
         >.
         <template v-if="order.leave_by_utc">
