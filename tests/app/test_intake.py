@@ -244,10 +244,9 @@ def test_pictures_without_a_take_become_takes_of_the_likeliest_shot(ida: TestCli
     unplaced = placed(ida, card)["unplaced"]
     assert [one["kind"] for one in unplaced] == ["bracket"]
     assert unplaced[0]["likeliest_shot_id"] == late["id"]
-    body = {"photo_ids": unplaced[0]["photo_ids"], "shot_id": late["id"]}
-    after = making.made(ida, f"/intakes/{card}/takes", body)
-    assert after["unplaced"] == []
-    links = ida.get(f"/api/v1/shots/{late['id']}/chain").json()["links"]
+    body = {"photo_ids": unplaced[0]["photo_ids"]}
+    links = making.made(ida, f"/shots/{late['id']}/photos/takes", body)["links"]
+    assert ida.get(f"/api/v1/intakes/{card}").json()["unplaced"] == []
     assert [(link["take"]["frames"], len(link["photos"])) for link in links] == [(3, 3)]
 
 
@@ -256,11 +255,30 @@ def test_settings_that_no_camera_has_make_no_take(ida: TestClient) -> None:
     card = begun(ida, night_id=shot["night_id"])
     sent(ida, card, files.jpeg(at=datetime(2026, 12, 9, 23, 41), exposure_s=9_000_000))
     (unplaced,) = placed(ida, card)["unplaced"]
-    body = {"photo_ids": unplaced["photo_ids"], "shot_id": shot["id"]}
-    answer = ida.post(f"/api/v1/intakes/{card}/takes", json=body)
+    path = f"/api/v1/shots/{shot['id']}/photos/takes"
+    answer = ida.post(path, json={"photo_ids": unplaced["photo_ids"]})
     assert answer.status_code == 422
     assert "a camera could have" in answer.text
     assert ida.get(f"/api/v1/shots/{shot['id']}/chain").json()["links"] == []
+
+
+def test_what_is_not_placed_stands_with_its_night_and_is_placed_from_there(
+    ida: TestClient, signed_in: Any
+) -> None:
+    shot = making.shot(ida)
+    card = begun(ida)  # for no night: what it says of the time decides
+    for k, hour in enumerate((0, 1, 12)):  # two in the night, one at noon of the day after
+        at = datetime(2026, 12, 10, hour, 30)
+        sent(ida, card, files.jpeg(at=at, seed=k), f"{k}.jpg")
+    assert len(placed(ida, card)["unplaced"]) == 3
+    sheet = f"/api/v1/nights/{shot['night_id']}/pictures"
+    loose = [photo["id"] for photo in ida.get(sheet).json()["photos"]]
+    assert len(loose) == 2
+    path = f"/api/v1/shots/{shot['id']}/photos/takes"
+    assert signed_in("Jonas").post(path, json={"photo_ids": loose}).status_code == 404
+    assert ida.post(path, json={"photo_ids": [str(uuid7())]}).status_code == 422
+    ida.post(path, json={"photo_ids": loose}).raise_for_status()
+    assert {photo["shot_id"] for photo in ida.get(sheet).json()["photos"]} == {shot["id"]}
 
 
 def test_pictures_of_no_night_become_a_night_of_their_own(ida: TestClient) -> None:

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from patient_owl.core.matching import pairs
 from patient_owl.core.matching.clock import clock_of
-from patient_owl.core.matching.likeliest import likeliest
+from patient_owl.core.matching.likeliest import likeliest, runs_of
 from patient_owl.core.matching.pairs import Stamped, match
 from patient_owl.core.matching.sets import TimedFrame, moved_share, sets_of
 from patient_owl.core.types import FloatArray
@@ -194,6 +194,26 @@ def test_one_pair_proves_a_clock_only_where_it_stands_about_as_it_should() -> No
 
 def test_the_likeliest_shot_is_near_in_time_and_setting() -> None:
     shots = [Stamped(0, 4.0, 8, 100), Stamped(1800, 20.0, 2.8, 3200)]
-    assert likeliest(Stamped(1000, 5.0, 8, 100), shots) == 0
-    assert likeliest(Stamped(900, 20.0, 2.8, 3200), shots) == 1
-    assert likeliest(Stamped(4 * 3600.0, 20.0, 2.8, 3200), shots) is None
+    assert likeliest([Stamped(1000, 5.0, 8, 100)], shots) == 0
+    assert likeliest([Stamped(900, 20.0, 2.8, 3200)], shots) == 1
+    assert likeliest([Stamped(4 * 3600.0, 20.0, 2.8, 3200)], shots) is None
+
+
+# Full sun takes in 1/125 s at f/16 and ISO 100, EV 15 (ISO 2720's old rule of thumb); an orb of
+# 30 s at f/8 is set for EV 1.
+def test_daylight_is_no_try_at_a_night_picture_however_near_in_time() -> None:
+    orb = Stamped(0, 30.0, 8, 100)
+    assert likeliest([Stamped(600, 1 / 125, 16, 100)], [orb]) is None
+    assert likeliest([Stamped(600, 4.0, 4, 100)], [orb]) == 0
+    assert likeliest([Stamped(600, 1 / 125)], [orb]) == 0  # what tells no light is not judged by it
+
+
+def test_a_run_of_one_setting_stays_together_though_its_ends_lie_near_two_shots() -> None:
+    frames = [Stamped(60.0 * k, 20.0, 2.8, 1600) for k in range(40)]
+    other = Stamped(60.0 * 40, 20.0, 8, 1600)
+    (stack, alone) = runs_of([*frames, other])
+    assert (len(stack), alone) == (40, [40])
+    shots = [Stamped(-1800, 20.0, 2.8, 1600), Stamped(4800, 20.0, 2.8, 1600)]
+    assert {likeliest([frame], shots) for frame in frames} == {0, 1}
+    assert likeliest(frames, shots) in (0, 1)
+    assert len(runs_of([Stamped(0, 20.0, 2.8, 1600), Stamped(300, 20.0, 2.8, 1600)])) == 2

@@ -478,26 +478,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/intakes/{intake_id}/takes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Make Takes
-         * @description Pictures without a take become new takes of a shot.
-         */
-        post: operations["make_takes"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/v1/kit": {
         parameters: {
             query?: never;
@@ -2632,6 +2612,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/shots/{shot_id}/photos/takes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Takes
+         * @description Pictures without a take become takes of the shot, wherever they came in.
+         */
+        post: operations["make_takes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/shots/{shot_id}/plan": {
         parameters: {
             query?: never;
@@ -4546,11 +4546,16 @@ export interface components {
             tilt_deg?: number | null;
             title?: string | null;
         };
-        /** @description Pictures that become takes of a shot; those of a set become one take. */
+        /**
+         * @description Pictures without a take that become takes of a shot; those of a set become one.
+         * @example {
+         *       "photo_ids": [
+         *         "018f0000-0000-7000-8000-000000000001"
+         *       ]
+         *     }
+         */
         NewTakesIn: {
             photo_ids: string[];
-            /** Format: uuid */
-            shot_id: string;
         };
         /**
          * @description Which of a night's shots come again; evening_date: None for a year on.
@@ -7703,41 +7708,6 @@ export interface operations {
             404: components["responses"]["Problem404"];
             409: components["responses"]["Problem409"];
             412: components["responses"]["Problem412"];
-            422: components["responses"]["Problem422"];
-            503: components["responses"]["Problem503"];
-        };
-    };
-    make_takes: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                intake_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["NewTakesIn"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["IntakeOut"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            409: components["responses"]["Problem409"];
-            412: components["responses"]["Problem412"];
-            413: components["responses"]["Problem413"];
             422: components["responses"]["Problem422"];
             503: components["responses"]["Problem503"];
         };
@@ -11301,6 +11271,41 @@ export interface operations {
             404: components["responses"]["Problem404"];
             409: components["responses"]["Problem409"];
             412: components["responses"]["Problem412"];
+            422: components["responses"]["Problem422"];
+            503: components["responses"]["Problem503"];
+        };
+    };
+    make_takes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewTakesIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChainOut"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            409: components["responses"]["Problem409"];
+            412: components["responses"]["Problem412"];
+            413: components["responses"]["Problem413"];
             422: components["responses"]["Problem422"];
             503: components["responses"]["Problem503"];
         };

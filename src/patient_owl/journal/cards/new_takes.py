@@ -1,4 +1,4 @@
-"""A card's pictures without a take get one: in a shot there is, or in a night of their own."""
+"""A card's pictures without a take become a night of their own."""
 
 from collections.abc import Sequence
 from uuid import UUID
@@ -6,9 +6,9 @@ from uuid import UUID
 from sqlalchemy.orm import defer
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.journal.cards.present import sets_in
-from patient_owl.journal.cards.schemas import NewTakesIn, OwnNightIn
+from patient_owl.journal.cards.schemas import OwnNightIn
 from patient_owl.journal.cards.service import evening_date_of, get_intake, photos_in
+from patient_owl.journal.photos.service import sets_in
 from patient_owl.journal.takes.from_photos import takes_of
 from patient_owl.library.places.service import get_place
 from patient_owl.library.places.zones import zone
@@ -16,19 +16,11 @@ from patient_owl.planning.nights.schemas import NightIn
 from patient_owl.planning.nights.service import create_night
 from patient_owl.planning.shots.planner import Planner
 from patient_owl.planning.shots.schemas import NewShotIn
-from patient_owl.planning.shots.service import create_shot, get_shot
+from patient_owl.planning.shots.service import create_shot
 from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.photos import Photo
 from patient_owl.platform.tables.shots import Shot
-from patient_owl.platform.tables.takes import Take
 from patient_owl.words.cards import OWN_SHOT
-
-
-def make_takes(planner: Planner, intake_id: UUID, request: NewTakesIn) -> list[Take]:
-    """Each set of the pictures asked for becomes a take of the shot."""
-    visit = planner.visit
-    shot = get_shot(visit.session, visit.user.id, request.shot_id)
-    return _takes(planner, shot, _asked(planner, intake_id, request.photo_ids))
 
 
 def make_night(planner: Planner, intake_id: UUID, request: OwnNightIn) -> Shot:
@@ -49,7 +41,7 @@ def make_night(planner: Planner, intake_id: UUID, request: OwnNightIn) -> Shot:
         discipline=request.discipline,
     )
     shot = create_shot(visit, night.id, _with_focal_length(planner, night, new, focal))
-    _takes(planner, shot, photos)
+    takes_of(planner, shot, sets_in(photo for photo in photos if photo.take_id is None))
     return shot
 
 
@@ -74,7 +66,3 @@ def _asked(planner: Planner, intake_id: UUID, photo_ids: Sequence[UUID]) -> list
     if wrong:
         raise WrongValue("photo_ids", "pictures of this card", wrong[0])
     return [photo for photo in here.values() if photo.id in set(photo_ids)]
-
-
-def _takes(planner: Planner, shot: Shot, photos: Sequence[Photo]) -> list[Take]:
-    return takes_of(planner, shot, sets_in(photo for photo in photos if photo.take_id is None))

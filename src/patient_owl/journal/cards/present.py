@@ -1,7 +1,7 @@
 """Cards in words: how far they are, and what their pictures without a take may be of."""
 
 from collections import Counter
-from collections.abc import Iterable, Sequence
+from collections.abc import Sequence
 from datetime import timedelta
 from uuid import UUID
 from zoneinfo import ZoneInfo
@@ -9,13 +9,14 @@ from zoneinfo import ZoneInfo
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session, defer
 
-from patient_owl.core.matching.likeliest import likeliest
+from patient_owl.core.matching.likeliest import likeliest, runs_of
 from patient_owl.core.matching.pairs import Stamped
 from patient_owl.core.sky import ephemeris
 from patient_owl.journal.cards.schemas import CardShotOut, IntakeLineOut, IntakeOut, SetOut
 from patient_owl.journal.cards.service import evening_date_of, intakes_of, photos_in, zone_of
 from patient_owl.journal.photos.schemas import PhotoOut
 from patient_owl.journal.photos.service import out as photo_out
+from patient_owl.journal.photos.service import sets_in
 from patient_owl.journal.takes.placing import clocks_of
 from patient_owl.planning.nights.service import get_night
 from patient_owl.planning.shots.planner import Planner
@@ -83,28 +84,15 @@ def _text(photos: Sequence[Photo]) -> str:
     return intake_text(len(photos), sum(photo.take_id is not None for photo in photos))
 
 
-def sets_in(photos: Iterable[Photo]) -> list[list[Photo]]:
-    """Pictures that are one together, in the order their first was taken."""
-    by_set: dict[UUID, list[Photo]] = {}
-    for photo in photos:
-        by_set.setdefault(photo.set_id or photo.id, []).append(photo)
-    return list(by_set.values())
-
-
 def _unplaced(
     planner: Planner, photos: Sequence[Photo], shots: Sequence[Shot], place_zone: ZoneInfo
 ) -> list[SetOut]:
     loose = sets_in(photo for photo in photos if photo.take_id is None)
-    stamps = [_planned_stamp(planner, shot) for shot in shots] if loose else []
+    likely = _likeliest(planner, [unit[0] for unit in loose], shots)
     unplaced = []
     for unit in loose:
         first = unit[0]
-        at = None
-        if first.taken_at_utc is not None:
-            seconds = ephemeris.epoch_seconds(first.taken_at_utc)
-            stamp = Stamped(seconds, first.exposure_s, first.f_number, first.iso)
-            at = likeliest(stamp, stamps)
-        shot = None if at is None else shots[at]
+        shot = likely.get(first.id)
         settings = photo_settings_text(first.exposure_s, first.f_number, first.iso)
         moment = first.taken_at_utc
         taken = f"{moment.astimezone(place_zone):%H:%M:%S}" if moment else NO_TIME
@@ -119,6 +107,30 @@ def _unplaced(
             )
         )
     return unplaced
+
+
+def _likeliest(
+    planner: Planner, firsts: Sequence[Photo], shots: Sequence[Shot]
+) -> dict[UUID, Shot]:
+    """The shot that each set is most likely of, by its first picture; sets of one run stay
+    together."""
+    timed = [photo for photo in firsts if photo.taken_at_utc is not None]
+    if not timed:
+        return {}
+    stamps = [_stamp(photo) for photo in timed]
+    planned = [_planned_stamp(planner, shot) for shot in shots]
+    likely: dict[UUID, Shot] = {}
+    for run in runs_of(stamps):
+        at = likeliest([stamps[place] for place in run], planned)
+        if at is not None:
+            likely |= {timed[place].id: shots[at] for place in run}
+    return likely
+
+
+def _stamp(photo: Photo) -> Stamped:
+    assert photo.taken_at_utc is not None  # those alone are asked about
+    seconds = ephemeris.epoch_seconds(photo.taken_at_utc)
+    return Stamped(seconds, photo.exposure_s, photo.f_number, photo.iso)
 
 
 def _shot_out(planner: Planner, shot: Shot, pictures: int) -> CardShotOut:

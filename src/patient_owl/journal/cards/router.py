@@ -16,7 +16,6 @@ from patient_owl.journal.cards.schemas import (
     IntakeIn,
     IntakeLineOut,
     IntakeOut,
-    NewTakesIn,
     OwnNightIn,
 )
 from patient_owl.journal.photos.schemas import PhotoOut
@@ -90,16 +89,6 @@ def place_intake(intake_id: UUID, visit: CurrentVisit) -> IntakeOut:
     intake = service.get_intake(visit.session, visit.user, intake_id)
     service.place_all(visit, intake)
     return intake_out(Planner(visit), intake)
-
-
-@router.post("/{intake_id}/takes", status_code=201)
-@worked_in(LONG)
-def make_takes(intake_id: UUID, body: NewTakesIn, visit: CurrentVisit) -> IntakeOut:
-    """Pictures without a take become new takes of a shot."""
-    planner = Planner(visit)
-    new_takes.make_takes(planner, intake_id, body)
-    intake = service.get_intake(visit.session, visit.user, intake_id)
-    return intake_out(planner, intake)
 
 
 @router.post("/{intake_id}/night", status_code=201)

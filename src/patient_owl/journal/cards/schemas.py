@@ -6,11 +6,10 @@ from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from patient_owl.journal.photos.schemas import PhotoIds
 from patient_owl.ports.fields import Key, Name, RequestBody, Title, like
 
 Outcome = Literal["wants", "taken", "beside", "known", "refused"]
-MOST_AT_ONCE = 2000
-PhotoIds = Annotated[list[UUID], Field(min_length=1, max_length=MOST_AT_ONCE)]
 
 
 class IntakeIn(RequestBody):
@@ -90,15 +89,6 @@ class IntakeLineOut(BaseModel):
     night_id: UUID | None
     begun_at_utc: datetime
     text: str
-
-
-class NewTakesIn(RequestBody):
-    """Pictures that become takes of a shot; those of a set become one take."""
-
-    model_config = ConfigDict(extra="forbid")
-
-    photo_ids: PhotoIds
-    shot_id: UUID
 
 
 class OwnNightIn(RequestBody):

@@ -19,6 +19,10 @@ Tags = Annotated[list[Tag], Field(max_length=MOST_TAGS), AfterValidator(each_onc
 Rating = Annotated[int, Field(ge=0, le=MOST_RATING, description="0 for none given")]
 
 
+MOST_AT_ONCE = 2000
+PhotoIds = Annotated[list[UUID], Field(min_length=1, max_length=MOST_AT_ONCE)]
+
+
 class ReadingOut(BaseModel):
     """A picture's brightness in stops from mid-grey, and its ends as shares."""
 

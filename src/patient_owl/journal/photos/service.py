@@ -2,7 +2,7 @@
 
 import hashlib
 import io
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from datetime import UTC
 from typing import BinaryIO
 from uuid import UUID
@@ -121,6 +121,14 @@ def photos_of(session: Session, user: User, shot_id: UUID) -> list[Photo]:
     """The shot's pictures, oldest first; NotFound for a shot that is not there any more."""
     shot = get_shot(session, user.id, shot_id)
     return owned_rows(session, Photo, user.id, Photo.shot_id == shot.id)
+
+
+def sets_in(photos: Iterable[Photo]) -> list[list[Photo]]:
+    """Pictures that are one together, in the order their first was taken."""
+    by_set: dict[UUID, list[Photo]] = {}
+    for photo in photos:
+        by_set.setdefault(photo.set_id or photo.id, []).append(photo)
+    return list(by_set.values())
 
 
 def get_photo(session: Session, user: User, photo_id: UUID) -> Photo:

@@ -14,6 +14,7 @@ from patient_owl.journal.takes.record import record_of
 from patient_owl.journal.takes.schemas import (
     ChainOut,
     MatchedOut,
+    NewTakesIn,
     NightPicturesOut,
     PartKey,
     PhotoSpotsOut,
@@ -31,7 +32,7 @@ from patient_owl.planning.shots.lights import LightKey
 from patient_owl.planning.shots.planner import Planner
 from patient_owl.planning.shots.service import get_shot
 from patient_owl.platform.accounts.visit import CurrentVisit
-from patient_owl.platform.http.pools import PICTURES, worked_in
+from patient_owl.platform.http.pools import LONG, PICTURES, worked_in
 from patient_owl.platform.http.request import (
     ExpectedVersion,
     IfMatch,
@@ -168,6 +169,16 @@ def judge_photo(
     photo = service.judge_photo(visit.session, visit.user, photo_id, version, body)
     tag(response, photo)
     return service.photo_out(Planner(visit), photo)
+
+
+@router.post("/shots/{shot_id}/photos/takes", status_code=201)
+@worked_in(LONG)
+def make_takes(shot_id: UUID, body: NewTakesIn, visit: CurrentVisit) -> ChainOut:
+    """Pictures without a take become takes of the shot, wherever they came in."""
+    planner = Planner(visit)
+    shot = get_shot(visit.session, visit.user.id, shot_id)
+    service.make_takes(planner, shot, body.photo_ids)
+    return present.chain_out(planner, shot)
 
 
 @router.get("/photos/{photo_id}/spots")

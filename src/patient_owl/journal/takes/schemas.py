@@ -10,7 +10,7 @@ from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.spot import Spot, SpotBy, SpotEnd
 from patient_owl.core.plan.fault import FAULTS, Fault
 from patient_owl.core.plan.role import Role
-from patient_owl.journal.photos.schemas import PhotoOut
+from patient_owl.journal.photos.schemas import PhotoIds, PhotoOut
 from patient_owl.planning.shots.lights import MOST_LIGHTS, LeverValue
 from patient_owl.planning.wire.exposure import GivenOut
 from patient_owl.planning.wire.rails import ExposureTime, FNumber, Iso, NdStops, SettingValues
@@ -265,6 +265,16 @@ class PhotoSpotsOut(BaseModel):
 
     lights: list[LightSpotOut]
     trouble: str
+
+
+class NewTakesIn(RequestBody):
+    """Pictures without a take that become takes of a shot; those of a set become one."""
+
+    model_config = ConfigDict(extra="forbid") | like(
+        photo_ids=["018f0000-0000-7000-8000-000000000001"]
+    )
+
+    photo_ids: PhotoIds
 
 
 class SheetShotOut(BaseModel):

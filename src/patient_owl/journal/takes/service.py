@@ -11,7 +11,7 @@ from patient_owl.core.light.part import WHOLE
 from patient_owl.core.plan.planned import PlannedShot
 from patient_owl.core.shot import find
 from patient_owl.journal.photos.schemas import JudgedIn, PhotoOut
-from patient_owl.journal.photos.service import get_photo, out, photos_of
+from patient_owl.journal.photos.service import get_photo, out, photos_of, sets_in
 from patient_owl.journal.takes import keeping
 from patient_owl.journal.takes.from_photos import takes_of
 from patient_owl.journal.takes.learning import learn_from
@@ -25,7 +25,7 @@ from patient_owl.planning.shots.planner import Planner, as_request
 from patient_owl.planning.shots.service import get_shot
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.storage.base import now_utc
-from patient_owl.platform.storage.owned import changed, check_version, kept_once, owned
+from patient_owl.platform.storage.owned import changed, check_version, kept_once, owned, owned_rows
 from patient_owl.platform.tables.accounts import User
 from patient_owl.platform.tables.kit import KitItem
 from patient_owl.platform.tables.lessons import FindingRow
@@ -198,6 +198,17 @@ def take_of_photo(planner: Planner, photo_id: UUID) -> Shot:
     shot = get_shot(planner.visit.session, planner.visit.user.id, photo.shot_id)
     takes_of(planner, shot, [[photo]])
     return shot
+
+
+def make_takes(planner: Planner, shot: Shot, photo_ids: Sequence[UUID]) -> None:
+    """Each set of the pictures asked for becomes a take of the shot; one that has a take stays with
+    it."""
+    session, user = planner.visit.session, planner.visit.user
+    photos = owned_rows(session, Photo, user.id, Photo.id.in_(photo_ids))
+    missing = set(photo_ids) - {photo.id for photo in photos}
+    if missing:
+        raise WrongValue("photo_ids", "pictures of yours", min(missing))
+    takes_of(planner, shot, sets_in(photo for photo in photos if photo.take_id is None))
 
 
 def judge_photo(

@@ -2,28 +2,21 @@
 
 from uuid import UUID
 
-from sqlalchemy import or_, select
-
 from patient_owl.journal.photos.compare import compared
+from patient_owl.journal.photos.of_night import photos_of_night
 from patient_owl.journal.photos.service import out as photo_out
 from patient_owl.journal.takes.schemas import NightPicturesOut, SheetShotOut
 from patient_owl.library.places.zones import zone
 from patient_owl.planning.shots.service import shots_of
 from patient_owl.platform.accounts.visit import Visit
-from patient_owl.platform.storage.owned import owned_rows
 from patient_owl.platform.tables.nights import Night
-from patient_owl.platform.tables.photos import Intake, Photo
+from patient_owl.platform.tables.photos import Photo
 
 
 def sheet_out(visit: Visit, night: Night) -> NightPicturesOut:
     """All pictures of a night, for looking through and picking."""
     shots = shots_of(visit.session, visit.user, night)
-    cards = select(Intake.id).where(Intake.night_id == night.id, Intake.deleted_at_utc.is_(None))
-    of_night = or_(
-        Photo.shot_id.in_([shot.id for shot in shots]),
-        Photo.shot_id.is_(None) & Photo.intake_id.in_(cards),
-    )
-    photos = owned_rows(visit.session, Photo, visit.user.id, of_night)
+    photos = photos_of_night(visit, night, shots)
     place_zone = zone(night.place.time_zone)
     texts: dict[UUID, str] = {}
     for shot in shots:

@@ -23,7 +23,7 @@ const { date, sets, shots, chosen, isFirst } = defineProps<{
 }>()
 const emit = defineEmits<{
   choose: [key: string, shotId: string]
-  give: [gift: Gift]
+  give: [gifts: Gift[]]
   ownNight: [sets: string[][], night: OwnNight]
 }>()
 
@@ -36,6 +36,21 @@ const pictures = computed(() => sets.reduce((sum, found) => sum + found.photo_id
 const homeless = computed(() =>
   sets.filter((found) => !shotOf(found)).map((found) => found.photo_ids),
 )
+
+/** Marked to be moved together, by the set's first picture. */
+const marked = ref<string[]>([])
+const markedSets = computed(() => sets.filter((found) => marked.value.includes(key(found))))
+const markedPictures = computed(() =>
+  markedSets.value.reduce((sum, found) => sum + found.photo_ids.length, 0),
+)
+const markAll = (all: boolean) => (marked.value = all ? sets.map(key) : [])
+function giveMarked(shotId: string): void {
+  emit(
+    'give',
+    markedSets.value.map(({ photo_ids }) => ({ photoIds: photo_ids, shotId })),
+  )
+  marked.value = []
+}
 
 const isOwn = ref(false)
 const onlyThen = () => (isOwn.value ? {} : null)
@@ -56,8 +71,34 @@ watch(places.value, (all) => (own.place_id ||= all?.[0]?.id ?? ''))
       <span class="muted">{{ pictures }} {{ pictures === 1 ? 'picture' : 'pictures' }}</span>
     </button>
   </h3>
+  <div v-if="isOpen && sets.length > 1" class="many">
+    <label>
+      <input
+        type="checkbox"
+        :checked="marked.length === sets.length"
+        :indeterminate="marked.length > 0 && marked.length < sets.length"
+        @change="(event) => markAll((event.target as HTMLInputElement).checked)"
+      />
+      all of this evening
+    </label>
+    <ChoiceWord
+      v-if="marked.length"
+      label="Shot the marked ones are takes of"
+      :choices="shots.map(({ id, title }) => ({ key: id, label: title }))"
+      value=""
+      :unchosen="`make the ${markedPictures} marked takes of…`"
+      @choose="giveMarked"
+    />
+  </div>
   <ul v-if="isOpen" class="sets">
     <li v-for="found in sets.slice(0, shown)" :key="key(found)">
+      <input
+        v-if="sets.length > 1"
+        v-model="marked"
+        type="checkbox"
+        :value="key(found)"
+        :aria-label="`Mark ${found.text}`"
+      />
       <span class="strip">
         <img
           v-for="id in found.photo_ids.slice(0, 5)"
@@ -82,7 +123,7 @@ watch(places.value, (all) => (own.place_id ||= all?.[0]?.id ?? ''))
         <button
           type="button"
           :disabled="!shotOf(found)"
-          @click="emit('give', { photoIds: found.photo_ids, shotId: shotOf(found) })"
+          @click="emit('give', [{ photoIds: found.photo_ids, shotId: shotOf(found) }])"
         >
           make it a take
         </button>
@@ -159,6 +200,27 @@ h3 .muted {
   align-items: center;
   padding: 8px 0;
   border-bottom: 1px solid var(--line);
+}
+
+.many {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 24px;
+  align-items: center;
+  min-height: 44px;
+}
+
+.many label {
+  display: inline-flex;
+  gap: 8px;
+  align-items: center;
+  min-height: 44px;
+}
+
+input[type='checkbox'] {
+  width: 20px;
+  height: 20px;
+  accent-color: var(--picked);
 }
 
 .strip {

@@ -39,9 +39,6 @@ const offered = computed(() =>
 <template>
   <section aria-label="Without a take">
     <h2>Without a take</h2>
-    <p v-if="offered.length" class="all">
-      <v-btn @click="emit('give', offered)">Take all of them as offered</v-btn>
-    </p>
     <CardEvening
       v-for="({ date, sets }, i) in evenings"
       :key="date"
@@ -51,14 +48,24 @@ const offered = computed(() =>
       :chosen="chosen"
       :is-first="i === 0"
       @choose="(key, shotId) => (chosen[key] = shotId)"
-      @give="(gift) => emit('give', [gift])"
+      @give="(gifts) => emit('give', gifts)"
       @own-night="(own, night) => emit('ownNight', own, night)"
     />
+    <p v-if="offered.length > 1" class="all">
+      <button type="button" @click="emit('give', offered)">
+        Make all {{ offered.length }} takes as offered
+      </button>
+    </p>
   </section>
 </template>
 
 <style scoped>
 .all {
-  margin-bottom: 8px;
+  margin-top: 12px;
+}
+
+.all button {
+  min-height: 44px;
+  color: var(--muted);
 }
 </style>

@@ -85,7 +85,8 @@ test('a night of their own takes a thousand pictures some at a time, and no set 
       .filter((one) => one.path.endsWith(path))
       .map((one) => (one.body.photo_ids as string[]).length)
   server.on('POST /api/v1/intakes/{intake_id}/night', () => ({ id: 'shot', night_id: 'n' }))
-  server.on('POST /api/v1/intakes/{intake_id}/takes', () => card)
+  server.on('POST /api/v1/shots/{shot_id}/photos/takes', () => ({}))
+  server.on('GET /api/v1/intakes/{intake_id}', () => card)
   const it = scoped()
   await it.begin([], CARD)
   const sets = Array.from({ length: 7 }, (_, k) =>

@@ -178,10 +178,10 @@ export function useIntake(): UseIntakeReturn {
 
   async function give(gifts: Gift[]): Promise<void> {
     for (const { photoIds, shotId } of gathered(gifts)) {
-      const body = { photo_ids: photoIds, shot_id: shotId }
-      const asked = { params: path(), body }
-      intake.value = await data(client.POST('/api/v1/intakes/{intake_id}/takes', asked))
+      const asked = { params: { path: { shot_id: shotId } }, body: { photo_ids: photoIds } }
+      await data(client.POST('/api/v1/shots/{shot_id}/photos/takes', asked))
     }
+    await open(intake.value?.id ?? '')
   }
 
   async function ownNight(sets: string[][], night: OwnNight): Promise<void> {

@@ -10,6 +10,10 @@ type Judged = Required<Schemas['JudgedIn']>
 export type Show = 'all' | 'kept' | 'unjudged'
 export type Order = 'shot' | 'time'
 
+/** The group of those that no shot has, and what it is called. */
+export const NONE = 'none'
+const NOT_PLACED = 'Not placed yet'
+
 export interface SheetGroup {
   id: string
   title: string
@@ -23,6 +27,8 @@ export interface UseSheetReturn extends Loaded<Schemas['NightPicturesOut']> {
   /** As laid out, for going from one to the next. */
   shown: ComputedRef<Photo[]>
   judge: (photo: Photo, part: Partial<Judged>) => Promise<void>
+  /** Pictures that are not placed become takes of a shot. */
+  place: (photoIds: string[], shotId: string) => Promise<void>
 }
 
 export function judgedOf(photo: Photo): Judged {
@@ -48,10 +54,10 @@ export function useSheet(nightId: () => string): UseSheetReturn {
     const night = sheet.value.value
     if (!night) return []
     if (order.value === 'time') return [{ id: 'all', title: 'By time', photos: wanted.value }]
-    const shots = [...night.shots, { id: null, title: 'Not placed yet' }]
+    const shots = [...night.shots, { id: null, title: NOT_PLACED }]
     return shots
       .map(({ id, title }) => ({
-        id: id ?? 'none',
+        id: id ?? NONE,
         title,
         photos: wanted.value.filter((photo) => photo.shot_id === id),
       }))
@@ -91,5 +97,15 @@ export function useSheet(nightId: () => string): UseSheetReturn {
     return mine
   }
 
-  return { ...sheet, show, order, groups, shown, judge }
+  async function place(photoIds: string[], shotId: string): Promise<void> {
+    try {
+      const asked = { params: { path: { shot_id: shotId } }, body: { photo_ids: photoIds } }
+      await data(client.POST('/api/v1/shots/{shot_id}/photos/takes', asked))
+    } catch (caught) {
+      notices.fail(caught)
+    }
+    await sheet.refresh()
+  }
+
+  return { ...sheet, show, order, groups, shown, judge, place }
 }

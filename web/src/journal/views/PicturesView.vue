@@ -3,8 +3,9 @@
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 
 import { LookAt, PictureTile } from '../components/PictureSheet'
+import ChoiceWord from '../../shared/components/ChoiceWord.vue'
 import LoadState from '../../shared/components/LoadState.vue'
-import { useSheet, type Order, type Photo, type Show } from '../composables/useSheet'
+import { NONE, useSheet, type Order, type Photo, type Show } from '../composables/useSheet'
 import { useShortcuts } from '../../shared/composables/useShortcuts'
 import { useNotices } from '../../shared/stores/notices'
 
@@ -65,6 +66,19 @@ watch(
   (index) => (reach.value = Math.max(reach.value, index + STEP)),
 )
 watch([sheet.order, sheet.show], () => (reach.value = STEP))
+
+/** Pictures of no shot that are marked to be placed together. */
+const marked = ref<string[]>([])
+const loose = computed(() => (sheet.value.value?.photos ?? []).filter((p) => p.shot_id === null))
+const markAll = (all: boolean) => (marked.value = all ? loose.value.map((p) => p.id) : [])
+const toggle = (id: string) =>
+  (marked.value = marked.value.includes(id)
+    ? marked.value.filter((other) => other !== id)
+    : [...marked.value, id])
+async function placeMarked(shotId: string): Promise<void> {
+  await sheet.place(marked.value, shotId)
+  marked.value = []
+}
 
 const page = useTemplateRef<HTMLElement>('page')
 async function go(step: number): Promise<void> {
@@ -148,6 +162,13 @@ useShortcuts([
         </div>
         <div class="acts no-print">
           <v-btn :to="{ name: 'cards', query: { night: nightId } }">Bring a card in</v-btn>
+          <a
+            v-if="sheet.value.value.photos.length"
+            class="out"
+            :href="`/api/v1/nights/${nightId}/sidecars.zip`"
+            download
+            >XMP beside the originals</a
+          >
         </div>
       </div>
       <div v-if="sheet.value.value.photos.length" class="how choices no-print">
@@ -188,6 +209,25 @@ useShortcuts([
           >
           <template v-else>{{ group.title }}</template>
         </h2>
+        <div v-if="group.id === NONE" class="placing no-print">
+          <label>
+            <input
+              type="checkbox"
+              :checked="marked.length === loose.length"
+              :indeterminate="marked.length > 0 && marked.length < loose.length"
+              @change="(event) => markAll((event.target as HTMLInputElement).checked)"
+            />
+            mark all {{ loose.length }}
+          </label>
+          <ChoiceWord
+            v-if="marked.length"
+            label="Shot the marked ones are takes of"
+            :choices="sheet.value.value.shots.map(({ id, title }) => ({ key: id, label: title }))"
+            value=""
+            :unchosen="`make the ${marked.length} marked takes of…`"
+            @choose="placeMarked"
+          />
+        </div>
         <div class="tiles">
           <PictureTile
             v-for="photo in group.photos"
@@ -195,6 +235,8 @@ useShortcuts([
             :photo="photo"
             :is-here="photo.id === here?.id"
             :is-beside="photo.id === besideId"
+            :is-marked="group.id === NONE ? marked.includes(photo.id) : null"
+            @mark="toggle(photo.id)"
             @go="hereId = photo.id"
             @look="isLooking = true"
           />
@@ -247,6 +289,40 @@ useShortcuts([
 .empty {
   margin-top: 32px;
   font-size: 1.1rem;
+}
+
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 18px;
+  align-items: center;
+}
+
+.placing {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 24px;
+  align-items: center;
+  min-height: 44px;
+}
+
+.placing label {
+  display: inline-flex;
+  gap: 8px;
+  align-items: center;
+  min-height: 44px;
+}
+
+.placing input {
+  width: 20px;
+  height: 20px;
+  accent-color: var(--picked);
+}
+
+.out {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
 }
 
 .tiles {
