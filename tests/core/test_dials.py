@@ -8,7 +8,15 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from patient_owl.core.errors import WrongValue
-from patient_owl.core.exposure.dials import Dial, Steps, aperture_dial, iso_dial, time_dial
+from patient_owl.core.exposure.dials import (
+    Control,
+    Dial,
+    Steps,
+    aperture_dial,
+    iso_dial,
+    printed,
+    time_dial,
+)
 from patient_owl.core.exposure.ladder import ladder
 from patient_owl.core.limits.limit import allowed
 from tests.core.standing import kit
@@ -119,3 +127,21 @@ def test_at_most_and_at_least_enclose_the_value(value: float) -> None:
 def test_an_unknown_label_is_refused_with_what_the_dial_has() -> None:
     with pytest.raises(WrongValue, match="1/8000 to"):
         time_dial().position("7")
+
+
+# What dials print, as the tables of core/exposure/dials have it from common practice.
+@pytest.mark.parametrize(
+    ("control", "exact", "on_the_dial"),
+    [
+        ("iso", 100 * 2 ** (13 / 3), 2000),
+        ("iso", 2000, 2000),
+        ("exposure_s", 32, 30),
+        ("exposure_s", 1 / 64, 1 / 60),
+        ("exposure_s", 31.2, 31.2),
+        ("f_number", 8**0.5, 2.8),
+    ],
+)
+def test_a_value_is_written_as_the_dial_prints_it(
+    control: Control, exact: float, on_the_dial: float
+) -> None:
+    assert printed(control, exact) == pytest.approx(on_the_dial)

@@ -35,7 +35,14 @@ def test_stops_are_said_to_the_nearest_third_and_read_back_as_what_they_were(val
 # The engravings of ISO and shutter dials (CIPA DC-008): a value is said as its dial prints it.
 @pytest.mark.parametrize(
     ("value", "said"),
-    [(1 / 64, "1/60 s"), (1 / 8, "1/8 s"), (2**-1.5, "0.3 s"), (32.0, "30 s"), (240.0, "4 min")],
+    [
+        (1 / 64, "1/60 s"),
+        (1 / 8, "1/8 s"),
+        (2**-1.5, "0.3 s"),
+        (32.0, "30 s"),
+        (5.0, "5 s"),
+        (240.0, "4 min"),
+    ],
 )
 def test_times_are_said_as_the_dial_prints_them(value: float, said: str) -> None:
     assert formats.dial_time(value) == said

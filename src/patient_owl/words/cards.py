@@ -1,5 +1,6 @@
 """A card that comes in, in words."""
 
+import re
 from collections.abc import Mapping
 
 from patient_owl.words.quantities import begun, plural, whole
@@ -49,6 +50,14 @@ def likeliest_text(title: str | None) -> str:
     if title is None:
         return "No shot of its night lies within three hours of it."
     return f"Most likely of “{title}”, by its time and setting."
+
+
+LOOSE = "Added by hand"  # the folder of pictures that came with no card
+
+
+def folder_name(label: str) -> str:
+    """A card's name as any system takes it for a folder's."""
+    return " ".join(re.sub(r'[\\/:*?"<>|.\x00-\x1f]', " ", label).split()) or LOOSE
 
 
 NO_TIME = "no time known"

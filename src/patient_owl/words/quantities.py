@@ -9,6 +9,7 @@ from patient_owl.core.exposure.dials import (
     DialValue,
     aperture_dial,
     duration_label,
+    is_printed_so,
     iso_dial,
     time_dial,
 )
@@ -68,7 +69,7 @@ def dial_time(value: float) -> str:
     """An exact dial value as its dial prints it, with the unit: `1/60 s`, `30 s`, `4 min`."""
     for steps in ("thirds", "halves"):
         position = time_dial(steps).nearest(value)
-        if abs(math.log2(position.value / value)) < 0.01:
+        if abs(math.log2(position.value / value)) < 0.01 or is_printed_so(position, value):
             return time_text(position)
     return seconds(value)
 

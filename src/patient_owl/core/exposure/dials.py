@@ -87,6 +87,7 @@ _LONG_S: dict[Steps, tuple[float, ...]] = {
         *(60 * m for m in (2, 3, 4, 6, 8, 11, 16, 23, 30, 45, 60, 90, 120, 180, 240, 360, 480)),
     ),
 }
+PRINTED_SHARE = 0.01  # an exact value so near to a position, in doublings, is that one
 NEAR_STOPS = 0.1  # two times nearer than this are one
 
 
@@ -289,3 +290,23 @@ def iso_dial(
     kept = tuple(p for p in positions if lowest <= float(p.label) <= highest)
     usual = [p.value for p in kept if float(p.label) >= base]
     return Dial("iso", kept, usual_from=min(usual, default=0.0))
+
+
+def is_printed_so(position: DialValue, value: float) -> bool:
+    """Whether a value is a camera's own figure for a position: 30 of 32, 5 of 5.04."""
+    return not position.is_bulb and math.isclose(_printed_s(position.label), value, rel_tol=1e-3)
+
+
+def printed(control: Control, value: float) -> float:
+    """A value as the dial it stands on prints it, and as cameras write it into their files: 2000 of
+    2016, 30 of 32; itself where it stands on none."""
+    for steps in _PER_STOP:
+        dials = {
+            "exposure_s": time_dial(steps, bulb=False),
+            "f_number": aperture_dial(steps, 0.8, 64),
+            "iso": iso_dial(steps, 12),
+        }
+        place = dials[control].nearest(value) if control in dials else None
+        if place is not None and abs(math.log2(place.value / value)) < PRINTED_SHARE:
+            return _printed_s(place.label)
+    return value
