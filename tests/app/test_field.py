@@ -1,5 +1,6 @@
 """The bundle that goes along: what it says without signal is what the server would say."""
 
+import math
 from typing import Any
 
 import pytest
@@ -126,6 +127,7 @@ def test_every_setting_is_kept_once_and_every_answer_points_at_one(ida: TestClie
     used |= {place for early in found["early"] for place in places(early["answers"])}
     used |= {other["setting"] for other in (*found["others"], *found["bracket"])}
     used |= {*found["same_light"]}
+    used |= {plan["setting"] for one in found["measured"] for plan in one["plans"]}
     assert used == set(range(len(values)))
 
 
@@ -269,3 +271,40 @@ def test_over_whatever_setting_right_is_final_but_for_a_test_frame(
         if stays:
             assert night["right_text"] in advice["reasons"]
         ida.delete(f"/api/v1/takes/{answer['links'][0]['take']['id']}")
+
+
+# A crossing of 3.65 s needs a frame as long: common practice.
+def test_a_reading_acts_in_the_field_as_the_server_does_once_it_has_it(ida: TestClient) -> None:
+    shot = making.shot(ida, discipline="vehicle_trails")
+    found = bundle_of(ida, shot)
+    (crossing,) = [one for one in found["measured"] if one["key"] == "counted_s"]
+    before = found["settings"][found["setting"]]["values"]
+    reading = {
+        "place_id": ida.get(f"/api/v1/nights/{shot['night_id']}").json()["place_id"],
+        "night_id": shot["night_id"],
+        "shot_id": shot["id"],
+        "instrument": "crossing",
+        "made_at_utc": "2026-12-09T22:30:00Z",
+        "puts": ["counted_s"],
+    }
+    seen = set()
+    for value in (3.65, 1.2, 11.0):
+        plan = [plan for plan in crossing["plans"] if plan["from_value"] <= value][-1]
+        ahead = found["settings"][plan["setting"]]["values"]
+        figures = {"counted_s": {"value": value, "sd": 0.1}}
+        path = f"/api/v1/readings/{uuid7()}"
+        assert ida.put(path, json={**reading, "figures": figures}).status_code == 201
+        now = bundle_of(ida, shot)
+        values = now["settings"][now["setting"]]["values"]
+        for control, stops in (("exposure_s", 1), ("iso", 1), ("f_number", 2)):
+            # worked out by thirds, half a third off at most, and each dial stands in thirds
+            off = stops * abs(math.log2(values[control] / ahead[control]))
+            assert off <= 1 / 3 + 1e-6, (value, values, ahead)
+        assert values["exposure_s"] >= value * 0.89
+        seen.add(values["exposure_s"])
+    assert len(seen | {before["exposure_s"]}) >= 3
+    # one that is only kept changes nothing
+    kept = {**reading, "puts": [], "figures": {"counted_s": {"value": 2.0, "sd": 0.1}}}
+    ida.put(f"/api/v1/readings/{uuid7()}", json=kept).raise_for_status()
+    again = bundle_of(ida, shot)
+    assert again["settings"][again["setting"]] == now["settings"][now["setting"]]

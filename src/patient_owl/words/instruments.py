@@ -274,3 +274,7 @@ def needle_text(needle: Needle) -> str:
     if needle.is_weak:
         said += " So near a magnetic pole no compass is to be trusted: set it on something known."
     return said
+
+
+# Under a setting that a reading led to without signal, worked out by thirds.
+MEASURED_ACTS = "Set for what you measured, to a third of a stop."

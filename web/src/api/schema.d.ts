@@ -3685,6 +3685,7 @@ export interface components {
             left_out: components["schemas"]["LeftOutOut"][];
             /** Format: date-time */
             made_at_utc: string;
+            measured_text: string;
             place_name: string;
             right_text: string;
             sentence: string;
@@ -3760,6 +3761,7 @@ export interface components {
             meant_from_utc: string;
             /** Format: date-time */
             meant_until_utc: string;
+            measured: components["schemas"]["MeasuredAnswerOut"][];
             others: components["schemas"]["OffsetSettingOut"][];
             programs: components["schemas"]["ProgramOut"][];
             roles: components["schemas"]["RoleOut"][];
@@ -4206,6 +4208,11 @@ export interface components {
             outline: components["schemas"]["HorizonPoint"][];
             /** Format: uuid */
             place_id: string;
+            /**
+             * @description questions of its shot its figures answer now
+             * @default []
+             */
+            puts: string[];
             shot_id?: string | null;
             /** @default  */
             text: string;
@@ -4457,10 +4464,22 @@ export interface components {
             photos: components["schemas"]["PhotoOut"][];
             text: string;
         };
+        /** @description A question of the shot that a reading answers on the spot. plans: by value, ascending. */
+        MeasuredAnswerOut: {
+            key: string;
+            label: string;
+            plans: components["schemas"]["MeasuredPlanOut"][];
+        };
         /** @description A light of the kit that was found brighter or darker than its figure says. */
         MeasuredOut: {
             key: string;
             text: string;
+        };
+        /** @description The setting for a measured answer, from a value on: `change` to it from what is set now. */
+        MeasuredPlanOut: {
+            change: string;
+            from_value: number;
+            setting: number;
         };
         /** @description An incident reading; None under the meter's range, with words that say so. */
         MeterOut: {
@@ -5395,6 +5414,11 @@ export interface components {
             outline: components["schemas"]["HorizonPoint"][];
             /** Format: uuid */
             place_id: string;
+            /**
+             * @description questions of its shot its figures answer now
+             * @default []
+             */
+            puts: string[];
             shot_id?: string | null;
         };
         /** @description A picture's brightness in stops from mid-grey, and its ends as shares. */

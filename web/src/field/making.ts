@@ -71,6 +71,7 @@ export const shot = ({
   ],
   others: [],
   same_light: [],
+  measured: [],
   bracket_control: 'exposure_s',
   dials: [
     {

@@ -94,6 +94,7 @@ const bundle = (takes: number): FieldNight =>
     humps: [],
     kept_text: '',
     right_text: 'Stay with it.',
+    measured_text: 'As measured.',
     shots: [answered(takes)],
   }) as unknown as FieldNight
 const said = { change: '+1', reasons: ['You saw it dark.'], is_settled: false }
@@ -552,6 +553,29 @@ test('a setting chosen by hand that is right stays, and of another word the phon
   await field.use(of, { ...setting('quick'), stays_when_right: false })
   await take(field, of, 'right')
   expect(field.progressOf(of)).toMatchObject({ setting: { text: 'quick' }, isBeyond: true })
+})
+
+test('a reading sets there and then what was worked out for its value, with or without signal', async () => {
+  const { field, shot: of } = await opened()
+  server.isUp = false
+  const plan = (from_value: number, setting: number) => ({
+    from_value,
+    setting,
+    change: `from ${from_value} s on`,
+  })
+  const measured = [{ key: 'counted_s', label: 'Crossing', plans: [plan(0.5, 0), plan(3.4, 1)] }]
+  const asked = { ...of, measured }
+  for (const [value, text] of [
+    [3.65, 'second'],
+    [3.2, 'first'],
+    [0.1, 'first'],
+    [99, 'second'],
+  ] as const) {
+    await field.measure(asked, 'counted_s', value)
+    expect(field.progressOf(of)).toMatchObject({ setting: { text }, reasons: ['As measured.'] })
+  }
+  await field.measure(asked, 'speed_km_h', 30)
+  expect(field.progressOf(of).setting.text).toBe('second')
 })
 
 test('a setting chosen by hand is not taken back by an answer asked for before', async () => {

@@ -394,16 +394,32 @@ export const useField = defineStore('field', () => {
     isStaying(made) ? changeProgress(shot, staysAt(made.setting)) : use(shot, made.setting)
 
   /** Set something else by hand: the answers no longer hold until the server has seen it. */
-  const use = (shot: FieldShot, setting: Setting) =>
-    changeProgress(shot, {
-      setting,
-      answers: {},
-      change: '',
-      reasons: [],
-      isSettled: false,
-      isBeyond: false,
-      follows: false,
-    })
+  const use = (shot: FieldShot, setting: Setting) => changeProgress(shot, byHand(setting))
+
+  const byHand = (setting: Setting) => ({
+    setting,
+    answers: {},
+    change: '',
+    reasons: [],
+    isSettled: false,
+    isBeyond: false,
+    follows: false,
+  })
+
+  /** A reading answers a question of the shot: the setting worked out for it beforehand. */
+  async function measure(shot: FieldShot, key: string, value: number): Promise<void> {
+    const plans = shot.measured.find((answer) => answer.key === key)?.plans ?? []
+    const plan = plans.filter(({ from_value }) => from_value <= value).at(-1) ?? plans[0]
+    if (!plan) return
+    const { text: set } = settingAt(shot, plan.setting)
+    const why = { change: plan.change, reasons: [night.value?.measured_text ?? ''] }
+    await changeProgress(shot, { ...byHand(settingAt(shot, plan.setting)), ...why })
+    if (waiting.value) return
+    // with signal the reading is there already, and the server plans by its very figure
+    await fetchShot(shot.id)
+    const now = shotOf(shot.id)
+    if (now && progressOf(now).setting.text === set) await changeProgress(now, why)
+  }
 
   /** A quick frame first: the words over it lead to the setting it stands for. */
   const useTest = (shot: FieldShot) =>
@@ -444,6 +460,7 @@ export const useField = defineStore('field', () => {
     choose,
     use,
     useTest,
+    measure,
     decide,
     see,
     remove,

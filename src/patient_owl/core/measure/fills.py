@@ -46,6 +46,16 @@ def _measured_by() -> Mapping[str, tuple[str, ...]]:
     return {question: tuple(instruments) for question, instruments in found.items()}
 
 
+def also_answered(question: str) -> Mapping[str, str]:
+    """The answers that let a question be asked, as a reading gives them with its own."""
+    for _, results in _INSTRUMENTS:
+        for result in results:
+            for fill in result.fills:
+                if fill.key == question:
+                    return fill.also
+    return {}
+
+
 def _units() -> Mapping[str, str]:
     """Of every figure a reading may hold: a result's by its own name and by the questions it fills,
     and what faces without formulas tell."""

@@ -122,7 +122,7 @@ def _at_events(
     )
 
 
-@kept(most=128, mb=10)
+@kept(most=256, mb=20)
 def _planned(question: _Question) -> PlannedShot:
     recipe, night, kit = RECIPES[question.discipline], question.night, question.kit
     at_s, framing, intent = question.at_s, question.framing, question.intent

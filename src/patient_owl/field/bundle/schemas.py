@@ -142,6 +142,22 @@ class SaidOut(BaseModel):
     is_settled: bool
 
 
+class MeasuredPlanOut(BaseModel):
+    """The setting for a measured answer, from a value on: `change` to it from what is set now."""
+
+    from_value: float
+    setting: int
+    change: str
+
+
+class MeasuredAnswerOut(BaseModel):
+    """A question of the shot that a reading answers on the spot. plans: by value, ascending."""
+
+    key: str
+    label: str
+    plans: list[MeasuredPlanOut]
+
+
 class FieldShotOut(BaseModel):
     """One shot as it is run in the dark.
 
@@ -185,6 +201,7 @@ class FieldShotOut(BaseModel):
     early: list[EarlyOut]
     early_below_share: float
     later: list[LaterOut]
+    measured: list[MeasuredAnswerOut]
     meant_from_utc: datetime
     meant_until_utc: datetime
     series: list[DueOut]
@@ -234,6 +251,7 @@ class FieldNightOut(BaseModel):
     humps: list[HumpOut]
     kept_text: str
     right_text: str
+    measured_text: str
     calling: CallingOut
     shots: list[FieldShotOut]
     ahead: AheadOut | None

@@ -22,6 +22,7 @@ from patient_owl.core.program.program import Program
 from patient_owl.core.reason import Reason
 from patient_owl.core.shot import advise, follow
 from patient_owl.core.sky import ephemeris
+from patient_owl.field.bundle.measured import measured_answers
 from patient_owl.field.bundle.schemas import (
     AnswerOut,
     Answers,
@@ -38,6 +39,8 @@ from patient_owl.field.bundle.schemas import (
     LaterOut,
     LeftOutOut,
     MadeOut,
+    MeasuredAnswerOut,
+    MeasuredPlanOut,
     OffsetSettingOut,
     QuickFrameOut,
     SaidOut,
@@ -75,10 +78,12 @@ from patient_owl.words.chain import (
     seen_text,
 )
 from patient_owl.words.faults import mending
+from patient_owl.words.instruments import MEASURED_ACTS
 from patient_owl.words.kinds import DISCIPLINES, STEPS
 from patient_owl.words.night import clock
 from patient_owl.words.plan import position_texts, said, sentence_rest
 from patient_owl.words.quantities import signed_stops
+from patient_owl.words.questions import question_words
 from patient_owl.words.reasons import reason_text
 
 EARLY_S, LATE_S = 1800.0, 3600.0  # how far from its moment a shot is begun; common practice
@@ -122,6 +127,7 @@ def bundle(visit: Visit, night: Night) -> FieldNightOut:
         humps=_humps(),
         kept_text=reason_text(Reason(KEPT)),
         right_text=reason_text(Reason("keep_setting")),
+        measured_text=MEASURED_ACTS,
         calling=_calling(),
         shots=ready,
         ahead=ahead,
@@ -178,6 +184,7 @@ class _Settings:
         self._planned, self._room = planned, advise.room_of(planned)
         self._at: dict[tuple[tuple[float, ...], tuple[float, ...]], int] = {}
         self._texts: list[dict[Control, str]] = []
+        self._ev100: list[float] = []
         self._programs: dict[Program, int] = {}
         self.found: list[FieldSettingOut] = []
 
@@ -193,11 +200,18 @@ class _Settings:
         if key not in self._at:
             self._at[key] = len(self.found)
             self._texts.append(position_texts(positions))
+            self._ev100.append(self._room.stands(positions, {})[self._room.lead.key])
             program = self._planned.program_at(positions, levers)
             course = self._programs.setdefault(program, len(self._programs))
             given = self._planned.given(positions, levers)
             self.found.append(_setting_out(positions, self._texts[-1], given, course, self._room))
         return self._at[key]
+
+    def brighter_stops(self, before: int, after: int) -> float:
+        """How much brighter one of them is than another, by the light the picture is exposed
+        for."""
+        was, goes = (self._ev100[place] for place in (before, after))
+        return was - goes
 
     def change(self, before: int, after: int, stops: float) -> str:
         """From one of them to another, in words."""
@@ -274,6 +288,7 @@ def shot_out(
         ],
         early_below_share=share_open(0),
         later=_later(planned, known, now_s, sharpness, settings, span_s, place_zone),
+        measured=_measured(planner, night, shot, planned, record, settings, now),
         meant_from_utc=_utc(planned, planned.meant_s[0]),
         meant_until_utc=_utc(planned, planned.meant_s[1]),
         series=[
@@ -293,6 +308,38 @@ def shot_out(
         settings=settings.found,
         programs=settings.programs,
     )
+
+
+def _measured(
+    planner: Planner,
+    night: Night,
+    shot: Shot,
+    planned: PlannedShot,
+    record: Record,
+    settings: _Settings,
+    now: int,
+) -> list[MeasuredAnswerOut]:
+    """What a reading on the spot leads to, after the takes so far; questions whose answer moves
+    nothing are left out."""
+    now_s = ephemeris.epoch_seconds(planner.visit.now_utc)
+    sharpness = planner.sharpness(shot.id)
+    answers = []
+    for answer in measured_answers(planner, night, shot, planned):
+        plans: list[MeasuredPlanOut] = []
+        for from_value, then in answer.plans:
+            known = record.judged(then)
+            advice = advise.advice(then, known, now_s, sharpness)
+            positions = advice.positions if advice else then.positions
+            place = settings.place(positions, advice.levers if advice else None)
+            if plans and plans[-1].setting == place:
+                continue
+            stops = settings.brighter_stops(now, place)
+            change = settings.change(now, place, stops)
+            plans.append(MeasuredPlanOut(from_value=from_value, setting=place, change=change))
+        if len(plans) > 1:
+            label = question_words(answer.key).label
+            answers.append(MeasuredAnswerOut(key=answer.key, label=label, plans=plans))
+    return answers
 
 
 def _said(

@@ -9,7 +9,7 @@ from geographiclib.geodesic import Geodesic
 
 from patient_owl.core.measure import compass, shake, sighting, taps
 from patient_owl.core.measure.attitude import HOLDS
-from patient_owl.core.measure.fills import SIGHT_GIVEN, SIGHT_RESULTS
+from patient_owl.core.measure.fills import SIGHT_GIVEN, SIGHT_RESULTS, also_answered
 from patient_owl.core.measure.formula import as_json
 from patient_owl.core.measure.instrument import Result, TypedEntry
 from patient_owl.core.measure.up import SEEN_UNDER_SUN_DEG, SOUGHT, STEP_S, up_in
@@ -40,14 +40,15 @@ from patient_owl.library.places.zones import zone
 from patient_owl.library.readings.schemas import KeptReadingOut, ReadingIn
 from patient_owl.library.readings.service import put_reading, readings_of, readings_out
 from patient_owl.planning.nights.service import get_night
-from patient_owl.planning.shots.planner import Planner
+from patient_owl.planning.shots.planner import Planner, as_request
 from patient_owl.planning.shots.service import get_shot, shots_of
 from patient_owl.platform.accounts.visit import Visit
 from patient_owl.platform.item_errors import or_trouble
 from patient_owl.platform.questions import asked, shown_out
-from patient_owl.platform.storage.owned import sees_only_one_night
+from patient_owl.platform.storage.owned import ANY_VERSION, changed, sees_only_one_night
 from patient_owl.platform.tables.nights import Night
 from patient_owl.platform.tables.places import Place
+from patient_owl.platform.tables.shots import Shot
 from patient_owl.ports.errors import NotFound
 from patient_owl.words import instruments as words
 
@@ -150,7 +151,21 @@ def keep_reading(visit: Visit, reading_id: UUID, request: ReadingIn) -> tuple[Ke
     if request.shot_id is not None:
         get_shot(session, user.id, request.shot_id)
     reading, is_new = put_reading(session, user, reading_id, request)
+    if is_new and request.shot_id is not None:
+        _put_in(visit, get_shot(session, user.id, request.shot_id), request)
     return readings_out([reading], place)[0], is_new
+
+
+def _put_in(visit: Visit, shot: Shot, request: ReadingIn) -> None:
+    """Its figures as answers of its shot, where that can be planned so."""
+    planner, inputs = Planner(visit), dict(shot.inputs)
+    for key in request.puts:
+        if key in request.figures:
+            inputs |= {**also_answered(key), key: request.figures[key].value}
+    asked = as_request(shot).model_copy(update={"inputs": inputs})
+    then, _ = or_trouble(lambda: planner.plan(planner.night(shot.night_id), asked))
+    if then is not None and inputs != shot.inputs:
+        changed(visit.session, shot, ANY_VERSION, {"inputs": inputs})
 
 
 def _words(said: words.InstrumentWords) -> WordsOut:

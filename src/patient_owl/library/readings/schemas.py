@@ -40,6 +40,10 @@ class ReadingIn(RequestBody):
     figures: Annotated[dict[QuestionKey, FigureIn], Field(max_length=MOST_FIGURES)] = {}
     given: Annotated[dict[QuestionKey, Figure], Field(max_length=MOST_FIGURES)] = {}
     outline: HorizonPoints = []
+    puts: Annotated[
+        list[QuestionKey],
+        Field(max_length=MOST_FIGURES, description="questions of its shot its figures answer now"),
+    ] = []
 
 
 class KeptReadingOut(ReadingIn):

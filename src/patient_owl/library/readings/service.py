@@ -30,7 +30,7 @@ def put_reading(
         session,
         Reading,
         reading_id,
-        lambda: Reading(id=reading_id, user_id=user.id, **request.model_dump()),
+        lambda: Reading(id=reading_id, user_id=user.id, **request.model_dump(exclude={"puts"})),
     )
     if reading.user_id != user.id or reading.deleted_at_utc is not None:
         raise NotFound(Reading.CALLED)

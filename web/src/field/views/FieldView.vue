@@ -158,6 +158,12 @@ function bracket(): void {
   others.value = false
 }
 
+/** A reading acts there and then. */
+function putIn({ key, value }: { key: string; value: number }): void {
+  if (shot.value) void field.measure(shot.value, key, value)
+  isMeasuring.value = false
+}
+
 /** Instruments lie over the face, and a run goes on below. */
 const isMeasuring = ref(false)
 const runSays = computed(() => {
@@ -388,6 +394,8 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
         v-if="isMeasuring"
         :where="{ nightId }"
         :shot-id="run?.shotId ?? shot.id"
+        :acting="run ? [] : shot.measured"
+        @put="putIn"
         @close="isMeasuring = false"
       >
         <p v-if="runSays" class="state figures" role="timer">{{ runSays }}</p>

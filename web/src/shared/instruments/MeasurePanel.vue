@@ -38,6 +38,7 @@ const {
   asked = null,
   given = {},
   shotId = null,
+  acting = [],
 } = defineProps<{
   where: Where
   /** The instrument it opens with. */
@@ -47,6 +48,8 @@ const {
   asked?: AskedFor | null
   given?: Values
   shotId?: string | null
+  /** Questions of the shot that a reading answers there and then, where none was asked. */
+  acting?: AskedFor[]
 }>()
 const emit = defineEmits<{
   put: [answer: Answer]
@@ -131,13 +134,27 @@ async function letGo(id: string): Promise<void> {
 void send()
 useEventListener('online', send)
 
+/** What was asked; else what the instrument in hand answers of the shot. */
+const askedHere = computed(
+  () =>
+    asked ??
+    acting.find((question) =>
+      (tap.value ?? sighting.value)?.results.some(({ fills }) =>
+        fills.some((fill) => fill.key === question.key),
+      ),
+    ) ??
+    null,
+)
+
 interface Made {
+  puts?: string[]
   figures: Record<string, Figure>
   given?: Values
   count?: number
   outline?: Point[]
 }
-async function keep({ figures, given: typed = {}, count = 1, outline = [] }: Made): Promise<void> {
+async function keep(made: Made): Promise<void> {
+  const { figures, given: typed = {}, count = 1, outline = [], puts = [] } = made
   const of = kit.value
   if (!of) return
   await keepReading({
@@ -149,12 +166,15 @@ async function keep({ figures, given: typed = {}, count = 1, outline = [] }: Mad
     count,
     figures,
     given: typed,
+    puts,
     outline: outline.map(([azimuth_deg, altitude_deg]) => ({ azimuth_deg, altitude_deg })),
   })
   await send()
 }
 async function put(answer: Answer, outcomes: Outcome[], typed: Values = {}, count = 1) {
-  await keep({ figures: figuresOf(outcomes), given: typed, count })
+  // a page keeps its own answers; where there is none the reading itself goes into the shot
+  const puts = asked ? [] : [answer.key]
+  await keep({ figures: figuresOf(outcomes), given: typed, count, puts })
   const sd = outcomes.find((outcome) => outcome.figure.value === answer.value)?.figure.sd ?? 0
   emit('put', key.value === 'cycle' ? { ...answer, line: lineOf(answer.value, sd) } : answer)
 }
@@ -219,7 +239,7 @@ async function putOutline(outline: Point[], sd: number): Promise<void> {
           :key="tap.key"
           :kit="kit"
           :tap="tap"
-          :asked="asked"
+          :asked="askedHere"
           :given="beside"
           @put="put"
           @keep="
@@ -233,7 +253,7 @@ async function putOutline(outline: Point[], sd: number): Promise<void> {
           :sighting="sighting"
           :attitude="attitude"
           :bearing="bearing"
-          :asked="asked"
+          :asked="askedHere"
           :given="beside"
           @put="put"
           @keep="(outcomes, typed) => keep({ figures: figuresOf(outcomes), given: typed })"
@@ -260,7 +280,7 @@ async function putOutline(outline: Point[], sd: number): Promise<void> {
           :kit="kit"
           :attitude="attitude"
           :bearing="bearing"
-          :asked="asked"
+          :asked="askedHere"
           @put="put"
           @keep="(outcomes) => keep({ figures: figuresOf(outcomes) })"
         />
