@@ -348,6 +348,8 @@ def test_once_the_night_goes_on_no_minute_that_has_passed_is_proposed(
     monkeypatch.setattr(visit, "now_utc", lambda: datetime.fromisoformat(at("20:20")))
     take = making.take_body(a["id"], started_at_utc=at("20:10"), is_keeper=True)
     ida.put(f"/api/v1/takes/{uuid7()}", json=take).raise_for_status()
+    older = making.take_body(b["id"], started_at_utc="2026-11-20T21:00:00Z", is_keeper=True)
+    ida.put(f"/api/v1/takes/{uuid7()}", json=older).raise_for_status()  # of an earlier night
     order = order_of(ida, night)
     assert [slot["shot_id"] for slot in order["slots"]] == [b["id"], c["id"]]
     assert order["summary"].startswith("From 20:20 on, with one made: Both shots fit")

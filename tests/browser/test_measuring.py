@@ -107,6 +107,30 @@ def test_without_signal_a_crossing_is_timed_and_kept_and_sent_once(
     assert violations(phone) == []
 
 
+def test_without_signal_a_crossing_sets_the_frame_there_and_then(phone: Page, demo: Demo) -> None:
+    nights = phone.request.get(f"{demo.url}/api/v1/nights").json()
+    (night_id,) = [n["id"] for n in nights if n["title"] == "Trams over the Tamsel"]
+    shots = phone.request.get(f"{demo.url}/api/v1/nights/{night_id}/shots").json()
+    (shot,) = [shot for shot in shots if shot["discipline"] == "vehicle_trails"]
+    phone.goto(f"{demo.url}/field/{night_id}?shot={shot['id']}")
+    numbers = phone.locator(".numbers")
+    before = numbers.inner_text()
+    phone.get_by_role("button", name="Measure", exact=True).click()
+    phone.get_by_role("dialog", name="Instruments").wait_for()
+    phone.context.set_offline(True)
+    choose(phone, "Crossing")
+    touch(phone, 2)
+    phone.get_by_role("button", name=re.compile("^Put in")).click()
+    expect(phone.get_by_text("Set for what you measured")).to_be_visible()
+    expect(numbers).not_to_have_text(before, use_inner_text=True)
+    phone.context.set_offline(False)
+    phone.evaluate("window.dispatchEvent(new Event('online'))")
+    phone.wait_for_function(
+        "async (path) => (await (await fetch(path)).json()).inputs.counted_s > 0",
+        arg=f"/api/v1/shots/{shot['id']}",
+    )
+
+
 def test_a_tower_is_measured_by_its_foot_and_top(phone: Page, hand: Held) -> None:
     choose(phone, "How high")
     phone.get_by_label("How far off").fill("50")

@@ -34,5 +34,16 @@ def test_pictures_are_added_and_a_stray_one_is_given_by_hand(ida: Page, tmp_path
     ida.locator(".v-list-item").first.click()
     expect(ida.locator(".loose")).to_have_count(0)
     expect(ida.locator(".chain .photo")).to_have_count(before + 1)
+    # where the light stands is tapped, and counts for the take without a word
+    ida.get_by_role("button", name="Read a light off stray.jpg").click()
+    dialog = ida.get_by_role("dialog", name="Read a light off the picture")
+    expect(dialog.get_by_text("Tap the picture where it is.")).to_be_visible()
+    expect(dialog.locator(".glass.waiting")).to_have_count(0)
+    box = dialog.get_by_alt_text("stray.jpg").bounding_box()
+    assert box
+    ida.mouse.click(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
+    expect(dialog.get_by_role("status")).to_contain_text("2 stops under mid-grey, ±\xa00.3")
+    dialog.get_by_role("button", name="Close").click()
+    expect(ida.locator(".chain .read")).to_contain_text("2 stops under mid-grey")
     ida.get_by_role("button", name="Delete stray.jpg").click()
     expect(ida.locator(".photo")).to_have_count(before)

@@ -151,7 +151,8 @@ def keep_reading(visit: Visit, reading_id: UUID, request: ReadingIn) -> tuple[Ke
     if request.shot_id is not None:
         get_shot(session, user.id, request.shot_id)
     reading, is_new = put_reading(session, user, reading_id, request)
-    if is_new and request.shot_id is not None:
+    # a helper sets the frame by what he measured; the plan is its owner's
+    if is_new and request.shot_id is not None and not sees_only_one_night():
         _put_in(visit, get_shot(session, user.id, request.shot_id), request)
     return readings_out([reading], place)[0], is_new
 

@@ -1,5 +1,6 @@
 """Pictures of one scene against each other: that is what a histogram says for sure."""
 
+from collections import Counter, defaultdict
 from collections.abc import Iterable
 from typing import NamedTuple
 from uuid import UUID
@@ -27,11 +28,16 @@ class _Head(NamedTuple):
 def compared(session: Session, photos: Iterable[Photo], place_zone: ZoneInfo) -> dict[UUID, str]:
     """Of each picture of a shot but the first of its scene, how much brighter it is than that."""
     in_order = sorted(photos, key=lambda p: (p.taken_at_utc or p.created_at_utc, p.file_name))
-    ids = [photo.id for photo in in_order]
+    of_shots = Counter(photo.shot_id for photo in in_order)
+    beside = [p for p in in_order if p.shot_id is not None and of_shots[p.shot_id] > 1]
+    if not beside:
+        return {}
+    ids = [photo.id for photo in beside]
     sketches = dict(session.execute(select(Photo.id, Photo.sketch).where(Photo.id.in_(ids))).all())
-    heads: list[_Head] = []
+    heads_of: defaultdict[UUID | None, list[_Head]] = defaultdict(list)
     texts = {}
-    for photo in in_order:
+    for photo in beside:
+        heads = heads_of[photo.shot_id]
         sketch = sketch_of(sketches[photo.id])
         if sketch is None:
             continue

@@ -1,7 +1,5 @@
 """The pictures of a night laid out together: by shot, by time, those of one set side by side."""
 
-from uuid import UUID
-
 from patient_owl.journal.photos.compare import compared
 from patient_owl.journal.photos.of_night import photos_of_night
 from patient_owl.journal.photos.service import out as photo_out
@@ -18,10 +16,7 @@ def sheet_out(visit: Visit, night: Night) -> NightPicturesOut:
     shots = shots_of(visit.session, visit.user, night)
     photos = photos_of_night(visit, night, shots)
     place_zone = zone(night.place.time_zone)
-    texts: dict[UUID, str] = {}
-    for shot in shots:
-        of_shot = [photo for photo in photos if photo.shot_id == shot.id]
-        texts |= compared(visit.session, of_shot, place_zone)
+    texts = compared(visit.session, photos, place_zone)
     shown = [
         photo_out(photo, place_zone, texts.get(photo.id, ""))
         for photo in sorted(photos, key=_in_order)

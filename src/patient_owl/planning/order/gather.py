@@ -187,10 +187,12 @@ class Gathered:
 
     @cached_property
     def takes(self) -> dict[str, list[Take]]:
-        """Of the shots that have any, by the shot's id."""
+        """Made in this night, by the shot's id; a shot that was moved here has older ones."""
         user_id, ids = self.visit.user.id, [shot.id for shot in self.shots]
+        from_utc, until_utc = (ephemeris.moment_utc(s) for s in evening_of(self.night).bounds_s)
+        in_it = Take.started_at_utc.between(from_utc, until_utc)
         takes: dict[str, list[Take]] = {}
-        for take in owned_rows(self.visit.session, Take, user_id, Take.shot_id.in_(ids)):
+        for take in owned_rows(self.visit.session, Take, user_id, Take.shot_id.in_(ids), in_it):
             takes.setdefault(str(take.shot_id), []).append(take)
         return takes
 

@@ -86,7 +86,8 @@ export function useSheet(nightId: () => string): UseSheetReturn {
             body: judgedOf(now),
           }),
         )
-        put({ ...answer, ...judgedOf(latest()) })
+        // beside which others it lies is told by the sheet alone
+        put({ ...answer, ...judgedOf(latest()), compared: now.compared })
         if (part.is_best) await sheet.refresh()
       } catch (caught) {
         notices.fail(caught)

@@ -71,10 +71,12 @@ watch([sheet.order, sheet.show], () => (reach.value = STEP))
 const marked = ref<string[]>([])
 const loose = computed(() => (sheet.value.value?.photos ?? []).filter((p) => p.shot_id === null))
 const markAll = (all: boolean) => (marked.value = all ? loose.value.map((p) => p.id) : [])
-const toggle = (id: string) =>
-  (marked.value = marked.value.includes(id)
-    ? marked.value.filter((other) => other !== id)
-    : [...marked.value, id])
+/** A stack or a bracket goes together. */
+function toggle(photo: Photo): void {
+  const set = loose.value.filter((p) => p.set_id === photo.set_id).map((p) => p.id)
+  const others = marked.value.filter((id) => !set.includes(id))
+  marked.value = marked.value.includes(photo.id) ? others : [...others, ...set]
+}
 async function placeMarked(shotId: string): Promise<void> {
   await sheet.place(marked.value, shotId)
   marked.value = []
@@ -236,7 +238,7 @@ useShortcuts([
             :is-here="photo.id === here?.id"
             :is-beside="photo.id === besideId"
             :is-marked="group.id === NONE ? marked.includes(photo.id) : null"
-            @mark="toggle(photo.id)"
+            @mark="toggle(photo)"
             @go="hereId = photo.id"
             @look="isLooking = true"
           />
