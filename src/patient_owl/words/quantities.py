@@ -7,10 +7,8 @@ from typing import Any
 
 from patient_owl.core.exposure.dials import (
     DialValue,
-    aperture_dial,
     duration_label,
-    is_printed_so,
-    iso_dial,
+    place_of,
     time_dial,
 )
 from patient_owl.core.exposure.filters import BARE
@@ -67,11 +65,8 @@ def time_text(position: DialValue) -> str:
 @kept(most=1024, mb=1)
 def dial_time(value: float) -> str:
     """An exact dial value as its dial prints it, with the unit: `1/60 s`, `30 s`, `4 min`."""
-    for steps in ("thirds", "halves"):
-        position = time_dial(steps).nearest(value)
-        if abs(math.log2(position.value / value)) < 0.01 or is_printed_so(position, value):
-            return time_text(position)
-    return seconds(value)
+    place = place_of("exposure_s", value)
+    return seconds(value) if place is None else time_text(place)
 
 
 def stops(value: float) -> str:
@@ -113,20 +108,14 @@ def spread(value: float) -> str:
 
 def f_number(value: float) -> str:
     """An exact f-number as lenses print it: `f/1.8`, `f/11`."""
-    for steps in ("thirds", "halves"):
-        position = aperture_dial(steps, 0.8, 64).nearest(value)
-        if abs(math.log2(position.value / value)) < 0.01:
-            return f"f/{position.label}"
-    return f"f/{significant(value, 2)}"
+    place = place_of("f_number", value)
+    return f"f/{significant(value, 2) if place is None else place.label}"
 
 
 def iso(value: float) -> str:
     """An exact speed as dials print it: `ISO 1600`."""
-    for steps in ("thirds", "halves"):
-        position = iso_dial(steps, 12).nearest(value)
-        if abs(math.log2(position.value / value)) < 0.01:
-            return f"ISO {position.label}"
-    return f"ISO {value:.0f}"
+    place = place_of("iso", value)
+    return f"ISO {value:.0f}" if place is None else f"ISO {place.label}"
 
 
 def filter_stops(value: float) -> str:

@@ -87,7 +87,7 @@ _LONG_S: dict[Steps, tuple[float, ...]] = {
         *(60 * m for m in (2, 3, 4, 6, 8, 11, 16, 23, 30, 45, 60, 90, 120, 180, 240, 360, 480)),
     ),
 }
-PRINTED_SHARE = 0.01  # an exact value so near to a position, in doublings, is that one
+EXACT_DOUBLINGS = 0.01  # a value so near to a position is that one; ours
 NEAR_STOPS = 0.1  # two times nearer than this are one
 
 
@@ -292,21 +292,28 @@ def iso_dial(
     return Dial("iso", kept, usual_from=min(usual, default=0.0))
 
 
-def is_printed_so(position: DialValue, value: float) -> bool:
-    """Whether a value is a camera's own figure for a position: 30 of 32, 5 of 5.04."""
-    return not position.is_bulb and math.isclose(_printed_s(position.label), value, rel_tol=1e-3)
+def place_of(control: Control, value: float) -> DialValue | None:
+    """The position of a dial in thirds or halves that a value is, exactly or as cameras print it
+    (30 of 32, 5 of 5.04); None where it stands on none."""
+    for steps in _PER_STOP:
+        place = _every_place(control, steps).nearest(value)
+        is_exact = abs(math.log2(place.value / value)) < EXACT_DOUBLINGS
+        if is_exact or (
+            not place.is_bulb and math.isclose(_printed_s(place.label), value, rel_tol=1e-3)
+        ):
+            return place
+    return None
 
 
 def printed(control: Control, value: float) -> float:
-    """A value as the dial it stands on prints it, and as cameras write it into their files: 2000 of
-    2016, 30 of 32; itself where it stands on none."""
-    for steps in _PER_STOP:
-        dials = {
-            "exposure_s": time_dial(steps, bulb=False),
-            "f_number": aperture_dial(steps, 0.8, 64),
-            "iso": iso_dial(steps, 12),
-        }
-        place = dials[control].nearest(value) if control in dials else None
-        if place is not None and abs(math.log2(place.value / value)) < PRINTED_SHARE:
-            return _printed_s(place.label)
-    return value
+    """A value as cameras write it into their files: 2000 of 2016, 30 of 32; itself where its dial
+    does not say it in a number."""
+    place = place_of(control, value)
+    return value if place is None or place.is_bulb else _printed_s(place.label)
+
+
+def _every_place(control: Control, steps: Steps) -> Dial:
+    """All that is engraved anywhere."""
+    if control == "exposure_s":
+        return time_dial(steps)
+    return aperture_dial(steps, 0.8, 64) if control == "f_number" else iso_dial(steps, 12)

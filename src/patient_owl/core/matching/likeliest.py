@@ -5,6 +5,7 @@ from collections.abc import Sequence
 import numpy as np
 
 from patient_owl.core.matching.pairs import Stamped
+from patient_owl.core.matching.sets import SAME_STOPS
 
 MOST_APART_S = 3 * 3600.0  # further from a shot's moment it is another picture; common practice
 STOPS_PER_HOUR = 2.0  # a setting that far from the plan tells as much; common practice
@@ -14,7 +15,6 @@ MOST_LIGHT_STOPS = 6.0
 # Frames of one setting that follow so soon are of one shot, a stack with its pauses. Common
 # practice.
 RUN_GAP_S = 120.0
-SAME_STOPS = 0.1
 
 
 def likeliest(run: Sequence[Stamped], shots: Sequence[Stamped]) -> int | None:

@@ -7,6 +7,7 @@ from itertools import pairwise
 
 from patient_owl.core.exposure.settings import Positions
 from patient_owl.core.measure.fills import MEASURED_BY, also_answered
+from patient_owl.core.measure.instrument import MOVING
 from patient_owl.core.plan.planned import PlannedShot
 from patient_owl.core.plan.types import InputSpec, InputValue
 from patient_owl.planning.shots.planner import Planner, as_request
@@ -52,7 +53,8 @@ def measured_answers(
 def _may_act(spec: InputSpec, answers: Mapping[str, InputValue]) -> bool:
     """Whether it is asked; or hangs on an answer that is only another way to say it, as the look
     of water is of its speed. That something moves at all is for the page to say."""
-    return spec.is_asked(answers) or (spec.only_if is not None and spec.only_if[0] != "moves")
+    hangs_on = spec.only_if[0] if spec.only_if else ""
+    return spec.is_asked(answers) or hangs_on not in MOVING.also
 
 
 def _where_it_changes(

@@ -4,6 +4,7 @@ import { mdiChevronRight } from '@mdi/js'
 import { computed, reactive, ref, watch } from 'vue'
 
 import ChoiceWord from '../../shared/components/ChoiceWord.vue'
+import MarkedTakes from './MarkedTakes.vue'
 import { dayText } from '../../api/local-time'
 import { type Schemas } from '../../api/client'
 import type { Gift, OwnNight } from '../composables/useIntake'
@@ -71,25 +72,16 @@ watch(places.value, (all) => (own.place_id ||= all?.[0]?.id ?? ''))
       <span class="muted">{{ pictures }} {{ pictures === 1 ? 'picture' : 'pictures' }}</span>
     </button>
   </h3>
-  <div v-if="isOpen && sets.length > 1" class="many">
-    <label>
-      <input
-        type="checkbox"
-        :checked="marked.length === sets.length"
-        :indeterminate="marked.length > 0 && marked.length < sets.length"
-        @change="(event) => markAll((event.target as HTMLInputElement).checked)"
-      />
-      all of this evening
-    </label>
-    <ChoiceWord
-      v-if="marked.length"
-      label="Shot the marked ones are takes of"
-      :choices="shots.map(({ id, title }) => ({ key: id, label: title }))"
-      value=""
-      :unchosen="`make the ${markedPictures} marked takes of…`"
-      @choose="giveMarked"
-    />
-  </div>
+  <MarkedTakes
+    v-if="isOpen && sets.length > 1"
+    label="all of this evening"
+    :marked="marked.length"
+    :of="sets.length"
+    :pictures="markedPictures"
+    :shots="shots"
+    @all="markAll"
+    @give="giveMarked"
+  />
   <ul v-if="isOpen" class="sets">
     <li v-for="found in sets.slice(0, shown)" :key="key(found)">
       <input
@@ -200,21 +192,6 @@ h3 .muted {
   align-items: center;
   padding: 8px 0;
   border-bottom: 1px solid var(--line);
-}
-
-.many {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 24px;
-  align-items: center;
-  min-height: 44px;
-}
-
-.many label {
-  display: inline-flex;
-  gap: 8px;
-  align-items: center;
-  min-height: 44px;
 }
 
 input[type='checkbox'] {

@@ -3,7 +3,7 @@
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 
 import { LookAt, PictureTile } from '../components/PictureSheet'
-import ChoiceWord from '../../shared/components/ChoiceWord.vue'
+import MarkedTakes from '../components/MarkedTakes.vue'
 import LoadState from '../../shared/components/LoadState.vue'
 import { NONE, useSheet, type Order, type Photo, type Show } from '../composables/useSheet'
 import { useShortcuts } from '../../shared/composables/useShortcuts'
@@ -211,25 +211,17 @@ useShortcuts([
           >
           <template v-else>{{ group.title }}</template>
         </h2>
-        <div v-if="group.id === NONE" class="placing no-print">
-          <label>
-            <input
-              type="checkbox"
-              :checked="marked.length === loose.length"
-              :indeterminate="marked.length > 0 && marked.length < loose.length"
-              @change="(event) => markAll((event.target as HTMLInputElement).checked)"
-            />
-            mark all {{ loose.length }}
-          </label>
-          <ChoiceWord
-            v-if="marked.length"
-            label="Shot the marked ones are takes of"
-            :choices="sheet.value.value.shots.map(({ id, title }) => ({ key: id, label: title }))"
-            value=""
-            :unchosen="`make the ${marked.length} marked takes of…`"
-            @choose="placeMarked"
-          />
-        </div>
+        <MarkedTakes
+          v-if="group.id === NONE"
+          class="no-print"
+          :label="`mark all ${loose.length}`"
+          :marked="marked.length"
+          :of="loose.length"
+          :pictures="marked.length"
+          :shots="sheet.value.value.shots"
+          @all="markAll"
+          @give="placeMarked"
+        />
         <div class="tiles">
           <PictureTile
             v-for="photo in group.photos"
@@ -298,27 +290,6 @@ useShortcuts([
   flex-wrap: wrap;
   gap: 4px 18px;
   align-items: center;
-}
-
-.placing {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 24px;
-  align-items: center;
-  min-height: 44px;
-}
-
-.placing label {
-  display: inline-flex;
-  gap: 8px;
-  align-items: center;
-  min-height: 44px;
-}
-
-.placing input {
-  width: 20px;
-  height: 20px;
-  accent-color: var(--picked);
 }
 
 .out {
