@@ -1,12 +1,14 @@
 """The bundle that goes along: what it says without signal is what the server would say."""
 
 import math
+from datetime import datetime
 from typing import Any
 
 import pytest
 from fastapi.testclient import TestClient
 from uuid6 import uuid7
 
+from patient_owl.platform.accounts import visit
 from tests.app import making
 
 WORDS = ["black", "dark", "darkish", "right", "brightish", "bright", "blown"]
@@ -207,14 +209,57 @@ def test_in_dusk_a_bundle_carries_its_settings_by_the_minute(
     assert len(set(settings)) > 8
     assert "darker than planned" in later[-1]["text"]
     assert {f"whole={word}" for word in WORDS} <= {*later[-1]["answers"]}
-    planned = found["settings"][found["setting"]]["values"]
-    send(ida, shot, "2026-12-09T17:41:00Z", verdicts={"whole": "dark"}, **planned)
-    after = bundle_of(ida, shot)
-    assert after["later"][0]["from_utc"] == "2026-12-09T17:41:00Z"
-    assert after["later"][0]["setting"] == after["setting"]
-    assert "darker than at the last take" in after["later"][-1]["text"]
+    [own] = [step for step in later if step["answers"] is None]
+    assert own["setting"] == found["setting"]
     night = making.shot(ida, discipline="cityscape", inputs={"lit_by": "night_traffic"})
     assert bundle_of(ida, night)["later"] == []
+
+
+def set_at(found: making.Json, at: str) -> making.Json:
+    """What a phone sets by a bundle at a minute, before anything is said over it."""
+    passed = [step for step in found["later"] if step["from_utc"] <= at]
+    place = passed[-1]["setting"] if passed else found["setting"]
+    values: making.Json = found["settings"][place]["values"]
+    return values
+
+
+def led_to(found: making.Json, at: str, seen: str, then: str) -> making.Json | None:
+    """What a phone sets at a minute after something was seen in a frame begun at another; None
+    where that was not worked out."""
+    later = found["later"]
+    place = sum(step["from_utc"] <= at for step in later) - 1
+    answers = later[place]["answers"] or found["answers"]
+    moved = max(0, sum(step["moved_utc"] <= then for step in later) - 1 - place)
+    settings = [answers[seen]["setting"], *answers[seen]["later"]]
+    if moved >= len(settings):
+        return None
+    values: making.Json = found["settings"][settings[moved]]["values"]
+    return values
+
+
+def test_a_phone_without_signal_sets_in_dusk_what_it_sets_with_it(
+    ida: TestClient, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    def it_is(at: str) -> None:
+        monkeypatch.setattr(visit, "now_utc", lambda: datetime.fromisoformat(at))
+
+    inputs = {"lit_by": "natural", "between": "open"}
+    dusk = {"at_utc": "2026-12-09T17:40:00Z", "discipline": "cityscape", "inputs": inputs}
+    compared = 0
+    for made, word in (("17:20", "dark"), ("17:41", "right"), ("17:52", "brightish")):
+        shot = making.shot(ida, **dusk)
+        it_is("2026-12-09T17:00:00+00:00")
+        found = bundle_of(ida, shot)
+        at = f"2026-12-09T{made}:00Z"
+        send(ida, shot, at, verdicts={"whole": word}, **set_at(found, at))
+        for minute in range(8):
+            then = f"{at[:14]}{int(at[14:16]) + minute}:30Z"
+            it_is(then.replace("Z", "+00:00"))
+            offline = led_to(found, at, f"whole={word}", then)
+            if offline is not None:
+                assert set_at(bundle_of(ida, shot), then) == offline, (made, word, then)
+                compared += 1
+    assert compared > 10
 
 
 def test_a_series_carries_when_each_frame_is_due_and_its_setting_for_then(ida: TestClient) -> None:

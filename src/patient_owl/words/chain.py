@@ -72,13 +72,13 @@ def change_text(
     return "the camera stays, a light moves" if moves_lights else "same settings"
 
 
-def moved_text(moved_stops: float, since: str) -> str:
-    """What the light has done since what was `planned for 18:10`, or seen `at the last take`;
-    nothing where nobody would see it."""
+def moved_text(light: str, moved_stops: float, since: str) -> str:
+    """What a light has done since what was `planned for 18:10`, or seen `at the last take`; nothing
+    where nobody would see it."""
     if round(abs(moved_stops) * 3) == 0:
         return ""
     way = "brighter" if moved_stops > 0 else "darker"
-    return f"The light is {stops(moved_stops)} {way} than {since}."
+    return begun(f"{light} is {stops(moved_stops)} {way} than {since}.")
 
 
 def reason_texts(advice: Advice) -> list[str]:

@@ -87,11 +87,10 @@ def sentence_rest(lead: Reason, reasons: tuple[Reason, ...]) -> str:
     return "; ".join(reason_text(reason) for reason in (lead, *reasons)) + "."
 
 
-def holds_text(holds_s: float | None, until_local: str) -> str:
-    """`Right until 18:44: the light moves a third of a stop in 4 min.`"""
-    if holds_s is None:
-        return ""
-    return f"Right until {until_local}: the light moves a third of a stop in {duration(holds_s)}."
+def holds_text(light: str, moved_stops: float, holds_s: float, until_local: str) -> str:
+    """`Right until 18:44: the light moves ⅓ stop in 4 min.`"""
+    moves = f"{light} moves {stops(abs(moved_stops))} in {duration(holds_s)}"
+    return f"Right until {until_local}: {moves}."
 
 
 def conflict_text(conflict: Conflict, *, is_lead: bool = True) -> str:

@@ -3016,7 +3016,8 @@ export interface components {
         /**
          * @description What something seen leads to: the next setting and why, and what may be seen then.
          *
-         *     setting: a place in the shot's list of settings.
+         *     setting: a place in the shot's list of settings. later: the settings instead once the light has
+         *     moved on, one for each of the next in the shot's `later`; none where they are not worked out.
          */
         AnswerOut: {
             after: {
@@ -3024,6 +3025,7 @@ export interface components {
             };
             change: string;
             is_settled: boolean;
+            later: number[];
             reasons: string[];
             setting: number;
         };
@@ -3732,7 +3734,8 @@ export interface components {
          *     takes: made so far, judged or not; made: the latest of them. test: a quick frame to begin with,
          *     where the planned one is long. roles: what a frame may be for, the picture itself first.
          *     kept_for: what was kept for its other parts. faults: what its frames may suffer from. said: None
-         *     before the first take. is_kept: the setting is that of a picture somebody keeps.
+         *     before the first take. is_right: the last of them was called right, and what it leads to as the
+         *     light moves is right as well. is_kept: the setting is that of a picture somebody keeps.
          */
         FieldShotOut: {
             answers: {
@@ -3753,6 +3756,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             is_kept: boolean;
+            is_right: boolean;
             kept_for: components["schemas"]["KeptSettingOut"][];
             later: components["schemas"]["LaterOut"][];
             lights: components["schemas"]["AskedOut"][];
@@ -4285,14 +4289,17 @@ export interface components {
         /**
          * @description What is to be set from a moment on, after the takes the server knows of: the light has moved.
          *
-         *     Each word leads from every step to the same light, so what was said over one holds at the next.
+         *     moved_utc: when, after something was seen in a frame that was made before, the light has moved
+         *     on to here. answers: to what may be seen in a frame of it; None where these are the shot's own.
          */
         LaterOut: {
             answers: {
                 [key: string]: components["schemas"]["AnswerOut"];
-            };
+            } | null;
             /** Format: date-time */
             from_utc: string;
+            /** Format: date-time */
+            moved_utc: string;
             setting: number;
             text: string;
         };

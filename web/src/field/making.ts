@@ -43,8 +43,23 @@ export const dark: Schemas['AnswerOut'] = {
   change: '+1',
   reasons: ['You saw it dark.'],
   is_settled: false,
+  later: [],
   after: {},
 }
+
+/** A step of moving light at a minute; without answers it is the one that came along as now. */
+export const step = (
+  minute: number,
+  setting: number,
+  answers: FieldShot['answers'] | null = {},
+): Schemas['LaterOut'] => ({
+  from_utc: at(minute),
+  moved_utc: at(minute),
+  text: `Darker by ${minute}.`,
+  setting,
+  answers,
+})
+export const at = (minute: number) => new Date(Date.UTC(2026, 11, 9, 17, minute)).toISOString()
 
 /** A shot, its settings with their courses, as the bundle keeps them apart. */
 export const shot = ({
@@ -98,6 +113,7 @@ export const shot = ({
   kept_for: [],
   faults: [{ key: 'ghost', label: 'ghost', advice: 'Wear black.' }],
   said: null,
+  is_right: false,
   is_kept: false,
   made: [],
   lights: [{ key: 'whole', name: '' }],

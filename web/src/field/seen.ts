@@ -55,6 +55,10 @@ export function seenKey(shot: FieldShot, setting: Setting, humps: Hump[], body: 
   return marks.join(',')
 }
 
+/** Whether the name says that every light was called right, and none was read. */
+export const isAllRightKey = (seen: string) =>
+  seen.split(',').every((mark) => mark.endsWith('=right'))
+
 /** `dark; the panel: right; ghost; kept`, as it is listed. */
 export function seenText(shot: FieldShot, night: FieldNight, body: Said): string {
   const label = (word: Verdict) => night.verdicts.find((v) => v.key === word)?.label ?? word

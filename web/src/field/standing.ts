@@ -1,9 +1,9 @@
 /**
  * Where a shot stands at a moment. As the light moves, the setting is the one worked out for then,
- * and a word said over one step leads from the next to the same light.
+ * and after a word the one that was worked out for the word and then.
  */
 import { settingAt, type Answers, type FieldShot, type Setting } from './bundle'
-import type { Body } from './seen'
+import { isAllRightKey, type Body } from './seen'
 import type { Made } from './run'
 import type { Schemas } from '../api/client'
 
@@ -30,10 +30,14 @@ export interface Progress {
   takes: number
   /** The setting goes with the light: nobody chose another, and every word was answered. */
   follows: boolean
-  /** The step of moving light it stands on, by its moment; empty where it stands on none. */
-  step: string
-  /** What was seen and answered since the bundle, by the bundle's name for it. */
-  path: string[]
+  /** Where the light of what is set is, among the shot's `later`; −1 where it stands on none. */
+  place: number
+  /** Where it was for the last frame that was judged since the bundle; null before any was. */
+  since: number | null
+  /** The settings for the places after that. */
+  then: number[]
+  /** That frame was called right: what its setting becomes as the light moves is right as well. */
+  isRight: boolean
   /** When the shutter last opened, in milliseconds since 1970. */
   openedAt: number | null
   /** Lights somebody changed since the last take, or `whole`. */
@@ -53,31 +57,58 @@ export const fresh = (shot: FieldShot): Progress => ({
   isBeyond: false,
   takes: shot.takes,
   follows: true,
-  step: '',
-  path: [],
+  place: ownPlace(shot),
+  since: null,
+  then: [],
+  isRight: shot.is_right,
   openedAt: null,
   changed: [],
   last: null,
   isKept: shot.is_kept,
 })
 
+/** The place of the light's course whose answers came along as the shot's own; −1 in still light. */
+const ownPlace = (shot: FieldShot) => shot.later.findIndex(({ answers }) => answers === null)
+
+/** Nothing was said since the bundle, and the light is the one it was worked out for. */
+export const isAsFetched = (shot: FieldShot, progress: Progress) =>
+  progress.since === null && !progress.isBeyond && progress.place === ownPlace(shot)
+
+/** Whether the light of what is set is another than that of the last frame that was judged. */
+export const hasMoved = (shot: FieldShot, { since, place }: Progress) =>
+  place !== (since ?? ownPlace(shot))
+
+/** Where the light is at a moment. What was seen holds until it has moved on from that frame's. */
+function placeAt(shot: FieldShot, since: number | null, at: number): number {
+  const begins = shot.later.map((later) => (since === null ? later.from_utc : later.moved_utc))
+  const passed = begins.filter((when) => Date.parse(when) <= at).length - 1
+  return since !== null && passed === since - 1 ? since : passed
+}
+
 export function standing(shot: FieldShot, progress: Progress, at: number): Progress {
   // far from its moment it is tried out, in the light it is planned for
   if (at < Date.parse(shot.meant_from_utc) || at > Date.parse(shot.meant_until_utc)) return progress
-  const step = shot.later.filter((later) => Date.parse(later.from_utc) <= at).at(-1)
-  if (!progress.follows || !step || step.from_utc === progress.step) return progress
-  let { setting: place, answers } = step
-  for (const seen of progress.path) {
-    const answer = answers[seen]
-    // not worked out that far: what the light did is said, and the setting left to the hand
-    if (!answer) return { ...progress, change: step.text, reasons: [] }
-    place = answer.setting
-    answers = answer.after
-  }
-  const setting = settingAt(shot, place)
-  if (setting.text === progress.setting.text) return progress
-  const told = { change: step.text, reasons: [] }
-  return { ...progress, ...told, setting, answers, step: step.from_utc }
+  const { since, then } = progress
+  const place = placeAt(shot, since, at)
+  const later = shot.later[place]
+  if (!progress.follows || !later || place === progress.place) return progress
+  const found = since === null ? later.setting : then[place - since - 1]
+  // not worked out that far: what the light did is said, and the setting left to the hand
+  if (found === undefined)
+    return { ...progress, place, answers: {}, isRight: false, change: later.text, reasons: [] }
+  const setting = settingAt(shot, found)
+  const answers = since === null ? (later.answers ?? shot.answers) : whenRight(later, found)
+  const isSame = setting.text === progress.setting.text
+  const said = isSame ? {} : { change: later.text, reasons: [] }
+  return { ...progress, ...said, setting, answers, place }
+}
+
+/** Right is right whatever was seen before: of the same setting it leads to the same. */
+function whenRight(later: Schemas['LaterOut'], setting: number): Answers {
+  if (later.setting !== setting) return {}
+  return Object.fromEntries(
+    Object.entries(later.answers ?? {}).filter(([seen]) => isAllRightKey(seen)),
+  )
 }
 
 /** A frame of the series as it is due now. */

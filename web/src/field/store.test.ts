@@ -1,7 +1,7 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, expect, test, vi } from 'vitest'
 
-import { dark, options, setting, shot } from './making'
+import { at, dark, options, setting, shot, step } from './making'
 import { deferred } from '../testing/server'
 import { begun, bracketed, settled, type Run } from './run'
 import { settingAt } from './bundle'
@@ -310,7 +310,7 @@ test('a frame closed early is answered as what it was, and goes as what it was t
     [0.4, 'first'],
   ] as const) {
     await field.use(of, setting('first'))
-    Object.assign(field.progressOf(of), { answers: of.answers, path: [] })
+    Object.assign(field.progressOf(of), { answers: of.answers, since: null, place: -1 })
     const run = settled(begun(of, setting('first'), options, 0), 60_000)
     const made = run.made.map((m) => ({ ...m, isEarly: true, exposure_s: open_s }))
     await field.step({ ...run, made })
@@ -324,20 +324,13 @@ test('a frame closed early is answered as what it was, and goes as what it was t
 
 test('until a take is made the setting goes with the light, and its word is answered for then', async () => {
   const { field, shot: of } = await opened()
-  const at = (minute: number) => new Date(Date.UTC(2026, 11, 9, 17, minute)).toISOString()
   const whole = { 'whole=dark': { ...dark, setting: 2 } }
-  const moving: FieldShot = {
-    ...of,
-    later: [
-      { from_utc: at(0), text: '', setting: 0, answers: {} },
-      { from_utc: at(10), text: 'The light is 1 stop darker.', setting: 1, answers: whole },
-    ],
-  }
+  const moving: FieldShot = { ...of, later: [step(0, 0, null), step(10, 1, whole)] }
   const late = Date.parse(at(12))
   expect(field.standingOf(moving, Date.parse(at(5))).setting.text).toBe('first')
   expect(field.standingOf(moving, late)).toMatchObject({
     setting: { text: 'second' },
-    change: 'The light is 1 stop darker.',
+    change: 'Darker by 10.',
   })
   await field.adopt(moving, late)
   server.isUp = false
@@ -348,10 +341,9 @@ test('until a take is made the setting goes with the light, and its word is answ
 
 test('far from its moment a shot is tried out in the light it is planned for', async () => {
   const { field, shot: of } = await opened()
-  const at = (minute: number) => new Date(Date.UTC(2026, 11, 9, 17, minute)).toISOString()
   const moving: FieldShot = {
     ...of,
-    later: [{ from_utc: at(0), text: 'Darker.', setting: 1, answers: {} }],
+    later: [step(0, 1)],
     meant_from_utc: at(0),
     meant_until_utc: at(120),
   }
@@ -360,52 +352,57 @@ test('far from its moment a shot is tried out in the light it is planned for', a
   expect(field.standingOf(moving, Date.parse(at(-1))).setting.text).toBe('first')
 })
 
-test('a word said over one step holds at the next, and a frame nobody judged changes nothing', async () => {
+test('a word leads on as the light moves by what was worked out for it, and then says so', async () => {
   const { field, shot: of } = await opened()
-  const at = (minute: number) => new Date(Date.UTC(2026, 11, 9, 17, minute)).toISOString()
-  const leads = (setting: number) => ({ 'whole=dark': { ...dark, setting } })
-  const steps = [
-    { from_utc: at(0), text: '', setting: 0, answers: leads(1) },
-    { from_utc: at(10), text: 'Darker.', setting: 1, answers: leads(2) },
-  ]
-  const moving = { ...of, later: steps }
-  const early = Date.parse(at(1))
-  const late = Date.parse(at(12))
-  await field.adopt(moving, early)
+  const answers = { 'whole=dark': { ...dark, setting: 1, later: [2] } }
+  // what is said of a frame made before holds until the light has moved by more
+  const moved = { ...step(10, 0), moved_utc: at(14) }
+  const moving = { ...of, answers, later: [step(0, 0, null), moved, step(20, 0)] }
+  await field.adopt(moving, Date.parse(at(1)))
   server.isUp = false
-  await take(field, of, null)
-  expect(field.standingOf(moving, late).setting.text).toBe('second')
-  await take(field, of, 'dark')
-  expect(field.standingOf(moving, early)).toMatchObject({ setting: { text: 'second' } })
-  expect(field.standingOf(moving, late)).toMatchObject({
-    setting: { text: 'third' },
-    change: 'Darker.',
-  })
+  await take(field, moving, null)
+  expect(field.standingOf(moving, Date.parse(at(12)))).toMatchObject({ place: 1 })
+  await take(field, moving, 'dark')
+  const standsAt = (minute: number) => field.standingOf(moving, Date.parse(at(minute)))
+  expect(standsAt(1)).toMatchObject({ setting: { text: 'second' }, change: '+1' })
+  expect(standsAt(12)).toMatchObject({ setting: { text: 'second' }, change: '+1' })
+  expect(standsAt(15)).toMatchObject({ setting: { text: 'third' }, change: 'Darker by 10.' })
+  // not worked out any further: the light is told of, the setting is left to the hand
+  await field.adopt(moving, Date.parse(at(15)))
+  expect(standsAt(21)).toMatchObject({ setting: { text: 'third' }, change: 'Darker by 20.' })
   await field.use(of, setting('by hand'))
-  expect(field.standingOf(moving, late).setting.text).toBe('by hand')
+  expect(standsAt(15).setting.text).toBe('by hand')
 })
 
 test('without signal a series goes on with the light however often a frame is called right', async () => {
   const { field, shot: of } = await opened()
-  const at = (minute: number) => new Date(Date.UTC(2026, 11, 9, 17, minute)).toISOString()
-  const right = (setting: number) => ({
-    'whole=right': { ...dark, setting, is_settled: true },
-  })
-  const later = [1, 2, 0].map((place, i) => ({
-    from_utc: at(10 * i),
-    text: 'Darker.',
-    setting: place,
-    answers: right(place),
-  }))
-  const moving = { ...of, later }
+  const right = { 'whole=right': { ...dark, setting: 0, is_settled: true, later: [1, 2] } }
+  const moving = { ...of, answers: right, later: [step(0, 0, null), step(10, 0), step(20, 0)] }
   server.isUp = false
-  for (const [i, text] of ['second', 'third', 'first'].entries()) {
+  for (const [i, text] of ['first', 'second', 'third'].entries()) {
     const now = Date.parse(at(10 * i + 1))
     expect(field.standingOf(moving, now).setting.text).toBe(text)
     await field.adopt(moving, now)
-    await take(field, of, 'right')
+    await take(field, moving, 'right')
     expect(field.progressOf(of).isBeyond).toBe(false)
   }
+})
+
+test('right is right whatever was seen before: of the same setting it leads to the same', async () => {
+  const { field, shot: of } = await opened()
+  const answers = { 'whole=dark': { ...dark, setting: 1, later: [2] } }
+  const then = {
+    'whole=dark': { ...dark, setting: 1 },
+    'whole=right': { ...dark, setting: 2, is_settled: true, later: [1] },
+  }
+  const moving = { ...of, answers, later: [step(0, 0, null), step(10, 2, then), step(20, 0)] }
+  server.isUp = false
+  await field.adopt(moving, Date.parse(at(1)))
+  await take(field, moving, 'dark')
+  await field.adopt(moving, Date.parse(at(11)))
+  expect(Object.keys(field.progressOf(of).answers)).toEqual(['whole=right'])
+  await take(field, moving, 'right')
+  expect(field.standingOf(moving, Date.parse(at(21))).setting.text).toBe('second')
 })
 
 test('a quick frame first leads by its own words to the setting it stands for', async () => {

@@ -12,7 +12,16 @@ import { useNotices } from '../shared/stores/notices'
 import { useSession } from '../shared/stores/session'
 import { forget, queueTake, retry, send } from '../shared/outbox'
 import { settingAt } from './bundle'
-import { dueAt, fresh, standing, type Due, type Last, type Progress } from './standing'
+import {
+  dueAt,
+  fresh,
+  hasMoved,
+  isAsFetched,
+  standing,
+  type Due,
+  type Last,
+  type Progress,
+} from './standing'
 import { isAllRight, isRight, seenKey, tells, WHOLE, type Body, type Said } from './seen'
 import type { Finished } from './order'
 import type { Made, Run } from './run'
@@ -163,8 +172,8 @@ export const useField = defineStore('field', () => {
 
   /** What stands there when the shutter is pressed is what the word will be about. */
   const adopt = async (shot: FieldShot, now: number) => {
-    const { setting, answers, step } = standingOf(shot, now)
-    if (step !== progressOf(shot).step) await changeProgress(shot, { setting, answers, step })
+    const standing = standingOf(shot, now)
+    if (standing.place !== progressOf(shot).place) await changeProgress(shot, standing)
   }
 
   const changeProgress = (shot: FieldShot, part: Partial<Progress>) => {
@@ -230,11 +239,14 @@ export const useField = defineStore('field', () => {
     const answers = early ?? before.answers
     if (body.is_keeper && isSame && !isTest(shot, made.setting)) {
       const reasons = [night.value?.kept_text ?? '']
-      return { ...then, isKept: true, isSettled: true, answers: {}, change: '', reasons }
+      const right = answers[seenKey(shot, made.setting, [], { verdicts: { [WHOLE]: 'right' } })]
+      const kept = { isKept: true, isSettled: true, answers: {}, change: '', reasons }
+      return { ...then, ...kept, ...following(before, right?.later) }
     }
     const seen = seenKey(shot, made.setting, night.value?.humps ?? [], body)
     // what to do about one closed early was worked out for the setting the bundle came with
-    const isKnown = isSame && (early === null || before.path.length === 0)
+    const isKnown = isSame && (early === null || isAsFetched(shot, before))
+    if (isConfirming(shot, before, body) && holds) return then
     const answer = isKnown ? answers[seen] : undefined
     if (answer)
       return {
@@ -245,10 +257,12 @@ export const useField = defineStore('field', () => {
         reasons: answer.reasons,
         isSettled: answer.is_settled,
         isBeyond: Object.keys(answer.after).length === 0 && !answer.is_settled,
-        path: [...before.path, seen],
+        ...following(before, answer.later),
+        isRight: isStaying(made) && isRight(shot, made.setting, body),
       }
-    // over what is settled already it tells nothing new, and neither does no word at all
-    const isNothingNew = !tells(body) || (isAllRight(body) && before.isSettled && holds)
+    // right again tells nothing new, and neither does no word at all
+    const isSaidAgain = before.isRight && isAllRight(body) && holds && !hasMoved(shot, before)
+    const isNothingNew = !tells(body) || isSaidAgain
     const isFinal = isStaying(made) && isRight(shot, made.setting, body)
     if (isFinal && !isNothingNew && before.changed.length === 0)
       return { ...then, ...staysAt(made.setting) }
@@ -262,6 +276,16 @@ export const useField = defineStore('field', () => {
     }
   }
 
+  /** Right over what right has led to, once the light has moved on, says nothing new. */
+  const isConfirming = (shot: FieldShot, before: Progress, body: Body) =>
+    before.isRight && hasMoved(shot, before) && isRight(shot, before.setting, body)
+
+  /** How it goes on from a frame that was judged, as the light moves. */
+  const following = ({ place }: Progress, then: number[] = []) => ({
+    since: place,
+    then: place < 0 ? [] : then,
+  })
+
   /** Right is final: whatever the setting was, it stays. */
   const isStaying = ({ setting, isEarly }: Made) => setting.stays_when_right && !isEarly
 
@@ -272,6 +296,7 @@ export const useField = defineStore('field', () => {
     reasons: [night.value?.right_text ?? ''],
     isSettled: true,
     isBeyond: false,
+    isRight: false,
     follows: false,
   })
 
@@ -403,6 +428,7 @@ export const useField = defineStore('field', () => {
     reasons: [],
     isSettled: false,
     isBeyond: false,
+    isRight: false,
     follows: false,
   })
 
@@ -429,7 +455,6 @@ export const useField = defineStore('field', () => {
       answers: shot.test.answers,
       change: '',
       reasons: [],
-      follows: false,
     })
 
   async function decide(id: string, sendAgain: boolean): Promise<void> {

@@ -252,11 +252,19 @@ def belief_after(
     if not since or any(seen.spot for seen in since) or any(s.is_changed for s in since[1:]):
         return _belief_of(part, weigh(part, evidence, after_s, sharpness), after_s)
     anchor = evidence[said[-1]]
-    weighed = _told_by_last(part, tuple(evidence[: said[-1] + 1]), sharpness)
-    moved = part.moved(anchor.after_s, after_s)
-    carried = part.carried_sigma(anchor.after_s, after_s)
-    then = weighed.belief
-    return Belief(then.ev100 + moved, math.hypot(then.sigma_stops, carried), then.far_share)
+    left = _told_by_last(part, tuple(evidence[: said[-1] + 1]), sharpness)
+    return carried(part, left, anchor.after_s, after_s)
+
+
+def carried(
+    part: LightPart, left: WordOutcome, from_s: float, to_s: float, *, is_read: bool = False
+) -> Belief:
+    """What a word left, or, where the light was read, the reading, as the light has moved since."""
+    if is_read:
+        return _belief_of(part, _moved_on(part, left.weights, from_s, to_s), to_s)
+    then, sigma = left.belief, part.carried_sigma(from_s, to_s)
+    ev100 = then.ev100 + part.moved(from_s, to_s)
+    return Belief(ev100, math.hypot(then.sigma_stops, sigma), then.far_share)
 
 
 def _until(

@@ -37,11 +37,10 @@ from patient_owl.core.judge.demand import Demands
 from patient_owl.core.judge.hold import Hold
 from patient_owl.core.judge.ways import Conflict, conflicts
 from patient_owl.core.light.part import WHOLE, Levers, LightPart, asked_of
+from patient_owl.core.light.thirds import GOOD_ENOUGH_STOPS, HALF_STEP_STOPS
 from patient_owl.core.limits.limit import allowed
 from patient_owl.core.reason import Reason
 
-GOOD_ENOUGH_STOPS = 1 / 3  # nobody sees less than a third; common practice
-HALF_STEP_STOPS = 1 / 6  # of a dial in thirds: no dial comes nearer
 # After "right" one light in twenty may be further off than two thirds; beyond that it is worth
 # saying what it costs to be sure. Common practice.
 UNSURE_SHARE = 0.05
@@ -306,14 +305,52 @@ def next_setting(takes: Sequence[JudgedTake], room: Room) -> Advice:
     """The change from the last take that is now worth making.
 
     `takes`: at least one, oldest first. The latest that is kept is final: what was said since
-    changes nothing, only the light itself does.
+    changes nothing, only the light itself does. Neither does "right" over what "right" has led to.
     """
+    known = known_after(takes, room)
     kept = last_kept(takes, room)
-    if kept is None:
-        return decide(known_after(takes, room), room)
-    now = positions_near(room.dials, takes[-1].settings)
-    levers = {p.key: takes[-1].levers_of(p) for p in room.parts if p.is_brought}
-    return kept_setting(takes, kept, room, now, levers)
+    if kept is not None:
+        return kept_setting(takes, kept, room, known.now, known.levers)
+    confirmed = _confirmed(takes, room)
+    if confirmed == len(takes) - 1:
+        return decide(known, room)
+    advice = decide(known_after(takes[: confirmed + 1], room), room)
+    seen = (*_seen(0.0, known, room), *_changed_light(known, room))
+    advice = _turned(advice, known.now, known.levers, room, seen)
+    # it is known as well as the last frame says
+    belief = replace(known.beliefs[room.lead.key], ev100=advice.belief.ev100)
+    return replace(advice, belief=belief)
+
+
+def is_right(take: JudgedTake, room: Room) -> bool:
+    """Whether a frame was called right, every light of it, and its setting stands."""
+    if take.spots or take.scene_changed or take.set_exposure_s is not None:
+        return False
+    positions = positions_near(room.dials, take.settings)
+    words = [take.word_for(part) for part in room.shown(positions)]
+    return all(word == "right" for word in words) and room.stays_when_right(positions)
+
+
+def _confirmed(takes: Sequence[JudgedTake], room: Room) -> int:
+    """The place of the take that the last confirms: called right, over what an earlier right has
+    led to as the light moved. Its own where it says something new."""
+    first = len(takes) - 1
+    while first > 0 and is_right(takes[first], room) and is_right(takes[first - 1], room):
+        first -= 1
+    for place in range(first + 1, len(takes)):
+        take = takes[place]
+        there = replace(room, after_s=take.after_s)
+        if take.after_s == takes[first].after_s or not _led_to(takes[: first + 1], take, there):
+            first = place
+    return first
+
+
+def _led_to(takes: Sequence[JudgedTake], take: JudgedTake, room: Room) -> bool:
+    """Whether a take was made with what those before it had led to."""
+    advice = decide(known_after(takes, room), room)
+    levers = {part.key: take.levers_of(part) for part in room.parts if part.is_brought}
+    is_set = positions_near(room.dials, take.settings) == advice.positions
+    return is_set and levers == advice.levers
 
 
 def last_kept(takes: Sequence[JudgedTake], room: Room) -> int | None:
@@ -337,22 +374,28 @@ def kept_setting(
     now."""
     final = replace(takes[kept], verdicts={WHOLE: "right"})
     as_it_is = replace(room, has_tests=False)
-    advice = decide(known_after([*takes[:kept], final], as_it_is), as_it_is)
-    positions = advice.positions
-    was, goes = room.stands(now, levers), room.stands(positions, advice.levers)
+    known = known_after([*takes[:kept], final], as_it_is)
+    said = (Reason(KEPT), *_changed_light(known, room))
+    return _turned(decide(known, as_it_is), now, levers, room, said)
+
+
+def _turned(
+    advice: Advice, now: Positions, levers: Levers, room: Room, reasons: tuple[Reason, ...]
+) -> Advice:
+    """A setting that stands, with what is to be turned to it from where things stand now."""
+    positions, put = advice.positions, advice.levers
+    was, goes = room.stands(now, levers), room.stands(positions, put)
+    moved = tuple(c for c in positions if positions[c].value != now[c].value)
+    moved_levers = tuple(key for key in put if put[key] != levers.get(key))
+    stays = () if moved or moved_levers else (Reason("keep_setting"),)
     return replace(
         advice,
-        moved=tuple(c for c in positions if positions[c].value != now[c].value),
+        moved=moved,
+        moved_levers=moved_levers,
         change_stops=was[room.lead.key] - goes[room.lead.key],
-        reasons=(Reason(KEPT), *(r for r in advice.reasons if not _is_of_words(r))),
+        reasons=(*reasons, *stays),
         is_settled=True,
     )
-
-
-def _is_of_words(reason: Reason) -> bool:
-    """Whether it tells what was said over the take, or what else might be: of a kept one nothing
-    needs to be said."""
-    return reason.code.startswith(("seen_", "part_")) or reason.code == "be_sure"
 
 
 def decide(known: Known, room: Room) -> Advice:
@@ -362,6 +405,25 @@ def decide(known: Known, room: Room) -> Advice:
 
 def decide_each(all_known: Sequence[Known], room: Room) -> list[Advice]:
     """`decide` for all that may become known over one and the same setting, in one go."""
+    return [_advice(*choice) for choice in _choices(all_known, room)]
+
+
+def settings_each(all_known: Sequence[Known], room: Room) -> list[tuple[Positions, Levers]]:
+    """What `decide_each` comes to, without the reasons."""
+    settings = []
+    for look, planned, chosen in _choices(all_known, room):
+        solution = planned.solution if planned else chosen
+        positions, levers = look.known.now, look.known.levers
+        if solution is not None:
+            positions, levers = solution.positions, _levers(solution, look.known)
+        settings.append((positions, levers))
+    return settings
+
+
+def _choices(
+    all_known: Sequence[Known], room: Room
+) -> "list[tuple[_Look, _Planned | None, Solution | None]]":
+    """What the judge takes for each: as planned from a test frame, from here, or nothing new."""
     shown = room.shown(all_known[0].now)
     looks = [_look(known, room, shown) for known in all_known]
     planned = dict(_from_test_frame(looks, room))
@@ -373,7 +435,7 @@ def decide_each(all_known: Sequence[Known], room: Room) -> list[Advice]:
     for look, real in chosen.items():
         if (check := _check_frame(look, real)) is not None:
             planned[look] = check
-    return [_advice(look, planned.get(look), chosen.get(look)) for look in looks]
+    return [(look, planned.get(look), chosen.get(look)) for look in looks]
 
 
 @dataclass(frozen=True, eq=False)
@@ -439,7 +501,7 @@ def _kept(parts: tuple[LightPart, ...], known: Known) -> tuple[LightPart, ...]:
 
 
 def _advice(look: _Look, planned: "_Planned | None", chosen: Solution | None) -> Advice:
-    """What to set and why, once it is chosen: as planned from a test frame, from here, or not."""
+    """What to set and why, once it is chosen."""
     known, room = look.known, look.room
     now, solution = known.now, planned.solution if planned else chosen
     said = [*_seen(look.off_stops, known, room), *_changed_light(known, room)]

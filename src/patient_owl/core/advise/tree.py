@@ -8,14 +8,18 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from itertools import product
 from math import prod
+from typing import NamedTuple
 
 from patient_owl.core.advise.belief import (
+    RIGHT,
     WORDS,
+    Belief,
     JudgedTake,
     Verdict,
     WordOutcome,
     after_each_hump,
     after_each_word,
+    carried,
     evidence_on,
     weigh,
 )
@@ -29,6 +33,7 @@ from patient_owl.core.advise.next import (
     known_after,
     last_kept,
     nothing_known,
+    settings_each,
 )
 from patient_owl.core.exposure.settings import Positions, settings_on
 from patient_owl.core.exposure.spot import HUMPS, Spot
@@ -54,10 +59,12 @@ right there are both."""
 
 @dataclass(frozen=True)
 class Node:
-    """Advice at the end of a path of frames, and what follows from it."""
+    """Advice at the end of a path of frames, and what follows from it. later: what is set instead
+    once the light has moved on, place by place of its course."""
 
     advice: Advice
     after: "Tree"
+    later: tuple[tuple[Positions, Levers], ...] = ()
 
 
 Tree = Mapping[Seen, Node]
@@ -72,8 +79,10 @@ def advice_tree(
     levers: Levers | None = None,
     *,
     in_detail: bool = True,
+    later: Sequence[Room] = (),
 ) -> Tree:
-    """`depth` frames deep. in_detail: with what is said seldom of the first of them.
+    """`depth` frames deep. in_detail: with what is said seldom of the first of them. later: the
+    room as the light moves on, for what is seen in the first.
 
     `first`: the settings of the first of them, after `takes` already judged, and `levers`, where
     those of the lights that are brought stand unless as planned. Where nothing is to be changed and
@@ -82,32 +91,43 @@ def advice_tree(
     kept = last_kept(takes, room)
     if kept is not None:
         put = room.planned_levers(first) if levers is None else levers
-        stays = Node(kept_setting(takes, kept, room, first, put), {})
+        then = [kept_setting(takes, kept, there, first, put) for there in later]
+        moved = tuple((advice.positions, advice.levers) for advice in then)
+        stays = Node(kept_setting(takes, kept, room, first, put), {}, moved)
         shown = room.shown(first)
         keys = [part.key for part in shown]
         return {_named(tuple(dict.fromkeys(keys, word).items()), room): stays for word in WORDS}
     known = known_after(takes, room) if takes else nothing_known(first, room)
     known = known.setting(first, room, levers)
-    return _branches(known, _weights(takes, room), room, depth, in_detail=in_detail)
+    laters = [_Later(there, _beliefs(first, takes, there)) for there in later]
+    weights = _weights(takes, room)
+    return _branches(known, weights, room, depth, in_detail=in_detail, laters=laters)
+
+
+def _beliefs(first: Positions, takes: Sequence[JudgedTake], room: Room) -> Mapping[str, Belief]:
+    return (known_after(takes, room) if takes else nothing_known(first, room)).beliefs
 
 
 def if_closed_early(
     first: Positions,
     takes: Sequence[JudgedTake],
     room: Room,
-    stops: float,
+    all_stops: Sequence[float],
     levers: Levers | None = None,
-) -> Tree:
-    """`advice_tree`, one frame deep, of a frame that was closed so many stops of time early."""
+) -> list[Tree]:
+    """`advice_tree`, one frame deep, of a frame that was closed so many stops of time early, for
+    each of them."""
     if last_kept(takes, room) is not None:
-        return advice_tree(first, takes, room, 1, levers)
+        return [advice_tree(first, takes, room, 1, levers)] * len(all_stops)
     known = known_after(takes, room) if takes else nothing_known(first, room)
-    known = known.setting(first, room, levers)
+    known, weights = known.setting(first, room, levers), _weights(takes, room)
     as_set = settings_on(room.dials, first)
-    made = replace(as_set, exposure_s=as_set.exposure_s * 2.0**-stops)
-    early = early_of(as_set, made, room, known.levers)
-    known = replace(known, early=early)
-    return _branches(known, _weights(takes, room), room, 1, in_detail=False)
+    trees = []
+    for stops in all_stops:
+        made = replace(as_set, exposure_s=as_set.exposure_s * 2.0**-stops)
+        early = early_of(as_set, made, room, known.levers)
+        trees.append(_branches(replace(known, early=early), weights, room, 1))
+    return trees
 
 
 def _weights(takes: Sequence[JudgedTake], room: Room) -> Weights:
@@ -133,6 +153,14 @@ class _Outcome:
         return (*self.spots.items(), *self.words.items())
 
 
+class _Later(NamedTuple):
+    """The room once the light has moved on, and what is believed there of lights that the next
+    frame tells nothing of."""
+
+    room: Room
+    beliefs: Mapping[str, Belief]
+
+
 def _branches(
     known: Known,
     weights: Weights,
@@ -141,11 +169,17 @@ def _branches(
     got_here: float = 1.0,
     *,
     in_detail: bool = False,
+    laters: Sequence[_Later] = (),
 ) -> Tree:
     """Everything that may be seen in a frame of what is set now. got_here: the share of people."""
     ways = len(room.asked(known.now))
     outcomes = _outcomes(known, weights, room, got_here / ways, in_detail=in_detail)
     thens = [_knowing(outcome, known, room) for outcome in outcomes]
+    seen = list(zip(outcomes, thens, strict=True))
+    if got_here < 1:  # once more is seen, of what ends most evenings alone: all right
+        is_about_all = len(outcomes[RIGHT].left) == len(room.parts)
+        seen = [seen[RIGHT]] if is_about_all else []
+    moved_on = _moved_on(seen, room, laters)
     nodes: dict[Seen, Node] = {}
     for outcome, then, advice in zip(outcomes, thens, decide_each(thens, room), strict=True):
         deeper: Tree = {}
@@ -156,8 +190,10 @@ def _branches(
             next_known = then.setting(advice.positions, room, advice.levers)
             left = {key: outcome.left[key].weights for key in outcome.left}
             left_depth = 1 if outcome.spots else depth - 1
-            deeper = _branches(next_known, {**weights, **left}, room, left_depth, outcome.share)
-        nodes[_named(outcome.seen, room)] = Node(advice, deeper)
+            deeper = _branches(
+                next_known, {**weights, **left}, room, left_depth, outcome.share, laters=laters
+            )
+        nodes[_named(outcome.seen, room)] = Node(advice, deeper, moved_on.get(outcome.seen, ()))
     return nodes
 
 
@@ -236,6 +272,32 @@ def _knowing(outcome: _Outcome, known: Known, room: Room) -> Known:
         changed_stops={},
         was_right=known.was_right or known.words.get(room.lead.key) == "right",
     )
+
+
+def _moved_on(
+    seen: Sequence[tuple[_Outcome, Known]], room: Room, laters: Sequence[_Later]
+) -> dict[Seen, tuple[tuple[Positions, Levers], ...]]:
+    """What is set after each thing seen once the light has moved on."""
+    if not (seen and laters):
+        return {}
+    moved = [
+        settings_each([_carried(outcome, then, room, later) for outcome, then in seen], later.room)
+        for later in laters
+    ]
+    names = (outcome.seen for outcome, _ in seen)
+    return dict(zip(names, zip(*moved, strict=True), strict=True))
+
+
+def _carried(outcome: _Outcome, then: Known, room: Room, later: _Later) -> Known:
+    """The same once the light has moved on."""
+    there, beliefs = later.room, dict(later.beliefs)
+    for part in room.parts:
+        if (left := outcome.left.get(part.key)) is not None:
+            is_read = part.key in outcome.spots
+            beliefs[part.key] = carried(part, left, room.after_s, there.after_s, is_read=is_read)
+    changed_stops = {part.key: part.moved(room.after_s, there.after_s) for part in room.parts}
+    here = there.from_here(then.now)
+    return replace(then, beliefs=beliefs, changed_stops=changed_stops, here=here)
 
 
 def _named(seen: Seen, room: Room) -> Seen:

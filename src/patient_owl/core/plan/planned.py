@@ -13,6 +13,7 @@ from patient_owl.core.exposure.settings import Positions, Settings, settings_on
 from patient_owl.core.kit import Kit
 from patient_owl.core.light.brought import Brought
 from patient_owl.core.light.part import WHOLE, Levers, LightPart
+from patient_owl.core.light.thirds import Thirds, thirds_of
 from patient_owl.core.limits.limit import is_time_capped
 from patient_owl.core.night import Slope
 from patient_owl.core.optics.camera import Framing, field_of_view_deg, frame_size_mm
@@ -157,8 +158,17 @@ class PlannedShot:
 
     def after_s(self, seconds: float) -> float:
         """A moment as seconds from the shot's own; nought where it is too far off to be meant."""
-        apart, (first_s, last_s) = seconds - self.at_s, self.meant_s
-        return apart if first_s <= apart <= last_s else 0.0
+        return seconds - self.at_s if self.is_meant(seconds) else 0.0
+
+    def is_meant(self, seconds: float) -> bool:
+        """Whether a moment is near enough to the shot's own to be in its light."""
+        first_s, last_s = self.meant_s
+        return first_s <= seconds - self.at_s <= last_s
+
+    @cached_property
+    def thirds(self) -> Thirds:
+        """The course of its lights as long as it is meant."""
+        return thirds_of(self.plan.parts, *self.meant_s)
 
     @property
     def meant_s(self) -> tuple[float, float]:

@@ -22,6 +22,9 @@ from patient_owl.core.shot.follow import Step
 
 STEP_WORDS_DEEP = 1  # of each minute's setting: with signal the rest follows
 WORDS_DEEP = 3  # nineteen of twenty scenes are settled by then; see benchmarks/advisor.py
+# Of moving light that a word is answered for: five minutes of dusk at least over what is set when
+# a night is taken along, half of it over what is set when the light has moved. Ours.
+THIRDS_AHEAD, STEP_THIRDS_AHEAD = 4, 2
 STILL_AT_IT_S = 1800.0  # somebody whose last take is older begins anew; common practice
 
 
@@ -51,12 +54,15 @@ def as_shown(planned: PlannedShot, take: JudgedTake) -> JudgedTake:
 
 
 def next_after_s(planned: PlannedShot, takes: Sequence[JudgedTake], now_s: float) -> float:
-    """When the next take will be made: now, as long as somebody is still at it."""
+    """When the next take will be made: now, as long as somebody is still at it, to the third of a
+    stop the light has moved since the last."""
     if not takes:
         return 0.0
-    last = takes[-1].after_s
-    now = planned.after_s(now_s)
-    return now if last <= now <= last + STILL_AT_IT_S else last
+    last_s, now_s = takes[-1].after_s, now_s - planned.at_s
+    if not planned.is_meant(planned.at_s + now_s) or now_s > last_s + STILL_AT_IT_S:
+        return last_s
+    thirds = planned.thirds
+    return thirds.times_s[thirds.place(now_s, thirds.nearest(last_s))]
 
 
 def words_ahead(
@@ -73,7 +79,9 @@ def words_ahead(
         room = room_of(planned, next_after_s(planned, takes, now_s), sharpness)
         # one word was said already: as many frames in all are worked out beforehand
         deep = WORDS_DEEP - 1 if takes else WORDS_DEEP
-        return advice_tree(now, takes, room, deep, levers)
+        return advice_tree(
+            now, takes, room, deep, levers, later=_later(planned, room, THIRDS_AHEAD)
+        )
     return _first_words(planned, tuple(now.items()), sharpness)
 
 
@@ -87,7 +95,15 @@ def _first_words(
     room = room_of(planned, 0.0, sharpness)
     # a first look at the rest without what is performed leads to the real setting at once
     deep = WORDS_DEEP if planned.lead in room.shown(positions) else WORDS_DEEP - 1
-    return advice_tree(positions, (), room, deep)
+    return advice_tree(positions, (), room, deep, later=_later(planned, room, THIRDS_AHEAD))
+
+
+def _later(planned: PlannedShot, room: Room, most: int) -> list[Room]:
+    """The room as the light moves on, place by place."""
+    thirds = planned.thirds
+    place = thirds.nearest(room.after_s) + 1
+    times_s = thirds.times_s[place : place + most]
+    return [replace(room, after_s=after_s) for after_s in times_s]
 
 
 def words_if_closed_early(
@@ -108,10 +124,9 @@ def words_if_closed_early(
 def _each_early(
     now: Positions, takes: Sequence[JudgedTake], room: Room, levers: Levers | None
 ) -> Mapping[int, Tree]:
-    return {
-        thirds: if_closed_early(now, takes, room, thirds / 3, levers)
-        for thirds in range(1, EARLIEST_THIRDS + 1)
-    }
+    all_thirds = range(1, EARLIEST_THIRDS + 1)
+    trees = if_closed_early(now, takes, room, [thirds / 3 for thirds in all_thirds], levers)
+    return dict(zip(all_thirds, trees, strict=True))
 
 
 @kept(most=64, mb=10)
@@ -129,9 +144,30 @@ def words_after(
     sharpness: Sharpness = UNLEARNED,
 ) -> Tree:
     """The advice for the words over a step's setting, after the takes it follows from."""
+    if not takes:
+        return _first_words_after(planned, step.after_s, tuple(step.positions.items()), sharpness)
+    return _words_after(planned, step, takes, sharpness)
+
+
+def _words_after(
+    planned: PlannedShot, step: Step, takes: Sequence[JudgedTake], sharpness: Sharpness
+) -> Tree:
     room = room_of(planned, step.after_s, sharpness)
     deep, levers = STEP_WORDS_DEEP, step.levers
-    return advice_tree(step.positions, takes, room, deep, levers, in_detail=False)
+    later = _later(planned, room, STEP_THIRDS_AHEAD)
+    return advice_tree(step.positions, takes, room, deep, levers, in_detail=False, later=later)
+
+
+@kept(most=400, mb=20)
+def _first_words_after(
+    planned: PlannedShot,
+    after_s: float,
+    positions: tuple[tuple[Control, DialValue], ...],
+    sharpness: Sharpness,
+) -> Tree:
+    """Before any take; kept as `_first_words` is."""
+    step = Step(after_s, follow.moved(planned, 0.0, after_s), dict(positions))
+    return _words_after(planned, step, (), sharpness)
 
 
 def advice(
@@ -158,8 +194,8 @@ def steps_after(
         return follow.steps(planned, from_s, to_s)
     since_s = takes[-1].after_s
     steps = []
-    for after_s in follow.step_times_s(planned, from_s, to_s):
+    for after_s in follow.place_times_s(planned, from_s, to_s):
         then = next_setting(takes, room_of(planned, after_s, sharpness))
-        moved = planned.lead.moved(since_s, after_s)
+        moved = follow.moved(planned, since_s, after_s)
         steps.append(Step(after_s, moved, then.positions, then.levers))
     return tuple(steps)

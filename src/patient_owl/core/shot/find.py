@@ -10,12 +10,12 @@ from patient_owl.core.advise.belief import (
     evidence_on,
 )
 from patient_owl.core.advise.next import (
-    GOOD_ENOUGH_STOPS,
     is_far,
 )
 from patient_owl.core.advise.sharpness import heard
 from patient_owl.core.light.found import FoundLight
 from patient_owl.core.light.part import LightPart
+from patient_owl.core.light.thirds import GOOD_ENOUGH_STOPS
 from patient_owl.core.plan.planned import PlannedShot
 
 UNGUESSED_SIGMA_STOPS = 4.0  # of a light nothing is said of beforehand; so wide it tells nothing

@@ -5,12 +5,13 @@ Every function takes the plan and gives what follows from it; the plan itself ne
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from typing import NamedTuple
 
-from patient_owl.core.advise.next import GOOD_ENOUGH_STOPS
 from patient_owl.core.exposure.ladder import MISS_STOPS
 from patient_owl.core.exposure.settings import Positions, settings_on
 from patient_owl.core.judge.choose import choose
-from patient_owl.core.light.part import Levers
+from patient_owl.core.light.part import Levers, LightPart
+from patient_owl.core.light.thirds import HALF_STEP_STOPS
 from patient_owl.core.plan.planned import PlannedShot
 from patient_owl.core.program.program import Phase, Program
 
@@ -18,16 +19,23 @@ HOLDS_AT_MOST_S = 3600.0  # further off nobody plans a setting; common practice
 MOST_STEPS = 10  # of moving light told at a time: what one reads at a glance
 
 
+class Moved(NamedTuple):
+    """How far one light has moved, brighter positive."""
+
+    part: LightPart
+    stops: float
+
+
 @dataclass(frozen=True)
 class Step:
     """What the setting becomes as the light changes.
 
-    after_s: from the shot's own moment. moved_stops: how much brighter the light is by then.
-    levers: of the lights that are brought, where takes moved them; None as planned.
+    after_s: from the shot's own moment. moved: the light that moves, and how much brighter it is by
+    then. levers: of the lights that are brought, where takes moved them; None as planned.
     """
 
     after_s: float
-    moved_stops: float
+    moved: Moved
     positions: Positions
     levers: Levers | None = None
 
@@ -61,21 +69,15 @@ def brighter(planned: PlannedShot, now: Positions, stops: float) -> Positions | 
 
 
 def steps(planned: PlannedShot, from_s: float, to_s: float) -> tuple[Step, ...]:
-    """The setting each time the light has moved on by what one sees, minute by minute.
-
-    The first stands at `from_s`; a light that stands still has no other.
-    """
-    return _one_from_the_other(planned, step_times_s(planned, from_s, to_s))
+    """The setting each time a light has moved on by what one sees, of the places of its course from
+    one moment to another; a light that stands still has one."""
+    return _one_from_the_other(planned, place_times_s(planned, from_s, to_s))
 
 
-def step_times_s(planned: PlannedShot, from_s: float, to_s: float) -> list[float]:
-    """When the light has moved on by what one sees, seconds from the shot's own moment."""
-    times = [from_s]
-    for minute in range(1, int((to_s - from_s) / 60) + 1):
-        after_s = from_s + 60.0 * minute
-        if abs(planned.lead.moved(times[-1], after_s)) >= GOOD_ENOUGH_STOPS:
-            times.append(after_s)
-    return times
+def place_times_s(planned: PlannedShot, from_s: float, to_s: float) -> tuple[float, ...]:
+    """The moments the places of its lights' course stand for, from one to another."""
+    thirds = planned.thirds
+    return thirds.times_s[thirds.nearest(from_s) : thirds.nearest(to_s) + 1]
 
 
 def series(planned: PlannedShot) -> tuple[Step, ...]:
@@ -103,21 +105,30 @@ def course(planned: PlannedShot) -> Program:
 def _one_from_the_other(planned: PlannedShot, times_s: Sequence[float]) -> tuple[Step, ...]:
     """Each setting with as little turned as may be from its neighbour, from the planned one on to
     either side."""
-    steps = {0.0: Step(0.0, 0.0, planned.positions)}
+    steps = {0.0: Step(0.0, Moved(planned.lead, 0.0), planned.positions)}
     before = sorted((t for t in times_s if t < 0), reverse=True)
     for side in (before, sorted(t for t in times_s if t > 0)):
         now = planned.positions
         for after_s in side:
             now = settings_for(planned, planned.lead.wanted_at(after_s), after_s, now)
-            steps[after_s] = Step(after_s, planned.lead.moved(0.0, after_s), now)
+            steps[after_s] = Step(after_s, moved(planned, 0.0, after_s), now)
     return tuple(steps[after_s] for after_s in times_s)
+
+
+def moved(planned: PlannedShot, from_s: float, to_s: float) -> Moved:
+    """What the light the picture is exposed for has done since, or, where nobody would see that,
+    the one that has moved most."""
+    lead, *others = (Moved(part, part.moved(from_s, to_s)) for part in planned.plan.parts)
+    if abs(lead.stops) >= HALF_STEP_STOPS or not others:
+        return lead
+    most = max(others, key=lambda other: abs(other.stops))
+    return most if abs(most.stops) >= HALF_STEP_STOPS else lead
 
 
 def holds_s(planned: PlannedShot) -> float | None:
     """How long the setting stays right to a third of a stop; None for an hour and more."""
-    minutes = (60.0 * minute for minute in range(1, int(HOLDS_AT_MOST_S / 60) + 1))
-    moved = ((after_s, planned.lead.moved(0.0, after_s)) for after_s in minutes)
-    return next((after_s for after_s, m in moved if abs(m) >= GOOD_ENOUGH_STOPS), None)
+    until_s = next((after_s for after_s in planned.thirds.times_s if after_s > 0), None)
+    return until_s if until_s is not None and until_s <= HOLDS_AT_MOST_S else None
 
 
 def later(planned: PlannedShot) -> tuple[Step, ...]:

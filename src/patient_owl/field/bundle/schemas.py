@@ -44,13 +44,15 @@ class FieldSettingOut(BaseModel):
 class AnswerOut(BaseModel):
     """What something seen leads to: the next setting and why, and what may be seen then.
 
-    setting: a place in the shot's list of settings.
+    setting: a place in the shot's list of settings. later: the settings instead once the light has
+    moved on, one for each of the next in the shot's `later`; none where they are not worked out.
     """
 
     setting: int
     change: str
     reasons: list[str]
     is_settled: bool
+    later: list[int]
     after: "Answers"
 
 
@@ -100,13 +102,15 @@ class KeptSettingOut(BaseModel):
 class LaterOut(BaseModel):
     """What is to be set from a moment on, after the takes the server knows of: the light has moved.
 
-    Each word leads from every step to the same light, so what was said over one holds at the next.
+    moved_utc: when, after something was seen in a frame that was made before, the light has moved
+    on to here. answers: to what may be seen in a frame of it; None where these are the shot's own.
     """
 
     from_utc: datetime
+    moved_utc: datetime
     text: str
     setting: int
-    answers: Answers
+    answers: Answers | None
 
 
 class MadeOut(BaseModel):
@@ -173,7 +177,8 @@ class FieldShotOut(BaseModel):
     takes: made so far, judged or not; made: the latest of them. test: a quick frame to begin with,
     where the planned one is long. roles: what a frame may be for, the picture itself first.
     kept_for: what was kept for its other parts. faults: what its frames may suffer from. said: None
-    before the first take. is_kept: the setting is that of a picture somebody keeps.
+    before the first take. is_right: the last of them was called right, and what it leads to as the
+    light moves is right as well. is_kept: the setting is that of a picture somebody keeps.
     """
 
     id: UUID
@@ -207,6 +212,7 @@ class FieldShotOut(BaseModel):
     series: list[DueOut]
     test: QuickFrameOut | None
     said: SaidOut | None
+    is_right: bool
     is_kept: bool
     takes: int
     made: list[MadeOut]

@@ -7,7 +7,7 @@ from uuid import UUID
 from zoneinfo import ZoneInfo
 
 from patient_owl.core.advise.belief import JudgedTake, Sharpness
-from patient_owl.core.advise.next import KEPT, Advice, Room
+from patient_owl.core.advise.next import KEPT, Advice, Room, is_right
 from patient_owl.core.advise.tree import Node, Seen, Tree
 from patient_owl.core.exposure.dials import Control
 from patient_owl.core.exposure.ladder import ladder
@@ -81,6 +81,7 @@ from patient_owl.words.faults import mending
 from patient_owl.words.instruments import MEASURED_ACTS
 from patient_owl.words.kinds import DISCIPLINES, STEPS
 from patient_owl.words.night import clock
+from patient_owl.words.parts import moving_light
 from patient_owl.words.plan import position_texts, said, sentence_rest
 from patient_owl.words.quantities import signed_stops
 from patient_owl.words.questions import question_words
@@ -302,6 +303,7 @@ def shot_out(
         ],
         test=_test(planned, sharpness, settings) if not known else None,
         said=_said(advice, record, planned, settings, now),
+        is_right=bool(known) and is_right(known[-1], advise.room_of(planned)),
         is_kept=advice is not None and advice.is_kept,
         takes=len(record.of_moment(planned)),
         made=_made(record, planned, place_zone),
@@ -413,29 +415,37 @@ def _later(
     span_s: Span,
     place_zone: ZoneInfo,
 ) -> list[LaterOut]:
-    """Settings and answers by the minute, from before the shot's moment, or its last take, to
+    """Settings and answers as the light moves, from before the shot's moment, or its last take, to
     well after, or to the end of its series.
 
     None where the light stands still.
     """
-    from_s = advise.next_after_s(planned, known, now_s) if known else span_s[0]
+    thirds, own_s = planned.thirds, advise.next_after_s(planned, known, now_s)
+    # a take made at the table says nothing of when the first is made out there
+    is_begun = bool(known) and planned.is_meant(now_s)
+    from_s = own_s if is_begun else span_s[0]
     until_s = max(from_s + LATE_S, span_s[1], *(due.until_s for due in planned.series_due))
     steps = advise.steps_after(planned, from_s, until_s, known, sharpness)
     if len(steps) == 1:
         return []
     planned_for = clock(ephemeris.moment_utc(planned.at_s), place_zone)
     since = "at the last take" if known else f"planned for {planned_for}"
-    later = []
+    later: list[LaterOut] = []
     for step in steps:
         place = settings.place(step.positions, step.levers)
+        part, moved_stops = step.moved
+        begins_s = step.after_s if is_begun else thirds.begins_s(step.after_s)
+        answers = None
+        if step.after_s != own_s:
+            words = advise.words_after(planned, step, known, sharpness)
+            answers = _answers(words, place, settings)
         later.append(
             LaterOut(
-                from_utc=_utc(planned, step.after_s),
-                text=moved_text(step.moved_stops, since),
+                from_utc=_utc(planned, begins_s if later else min(from_s, begins_s)),
+                moved_utc=_utc(planned, step.after_s),
+                text=moved_text(moving_light(part, planned), moved_stops, since),
                 setting=place,
-                answers=_answers(
-                    advise.words_after(planned, step, known, sharpness), place, settings
-                ),
+                answers=answers,
             )
         )
     return later
@@ -459,6 +469,7 @@ def _answer(node: Node, before: int, settings: _Settings) -> AnswerOut:
         change=settings.change(before, place, advice.change_stops),
         reasons=reason_texts(advice),
         is_settled=advice.is_settled,
+        later=[settings.place(*moved) for moved in node.later],
         after=_answers(node.after, place, settings),
     )
 

@@ -35,8 +35,10 @@ class Record:
 
     def judged(self, planned: PlannedShot) -> list[JudgedTake]:
         """What is known of the picture's own frames from the takes that say anything, oldest
-        first. What was changed before another frame was so before the next of its own."""
-        film = planned.kit.body.film
+        first, each made at a place of the lights' course. What was changed before another frame was
+        so before the next of its own."""
+        film, thirds = planned.kit.body.film, planned.thirds
+        place: int | None = None
         judged: list[JudgedTake] = []
         changed: frozenset[str] = frozenset()
         for take in self.of_moment(planned):
@@ -45,11 +47,14 @@ class Record:
             if is_silent or not is_of_picture(take.role, planned.lead.key):
                 continue
             settings, set_exposure_s = _as_made(settings_of(take, film), take.set_exposure_s)
+            started_s = ephemeris.epoch_seconds(take.started_at_utc)
+            if place is None or planned.is_meant(started_s):
+                place = thirds.place(planned.after_s(started_s), place)
             seen = JudgedTake(
                 settings,
                 take.verdicts,
                 {key: Spot(**spot) for key, spot in take.spots.items()},
-                planned.after_s(ephemeris.epoch_seconds(take.started_at_utc)),
+                thirds.times_s[place],
                 changed,
                 take.levers,
                 take.is_keeper,

@@ -43,6 +43,7 @@ from patient_owl.planning.wire.rails import ChoiceIn, rails_out
 from patient_owl.platform.tables.shots import Shot
 from patient_owl.words.kinds import CAUTIONS, MISTAKES, STEPS
 from patient_owl.words.night import clock
+from patient_owl.words.parts import moving_light
 from patient_owl.words.plan import holds_text, sentence_rest, settings_text, source_text
 from patient_owl.words.quantities import begun, signed_stops
 from patient_owl.words.reasons import reason_text
@@ -56,7 +57,7 @@ def plan_out(
     plan, kit, intent = planned.plan, planned.kit, planned.intent
     solution, positions = plan.solution, planned.positions
     across_deg, up_deg = planned.view_deg
-    place_zone, holds_s = zone(time_zone), follow.holds_s(planned)
+    place_zone = zone(time_zone)
     return PlanOut(
         settings=settings_text(positions),
         sentence=sentence_rest(plan.lead, plan.reasons),
@@ -77,7 +78,7 @@ def plan_out(
         bracket=frames_out(plan.bracket_control, plan.bracket),
         ladder=rungs_out(planned.ladder, positions, plan.limits),
         test_frame=test_frame_text(planned.test_frame, planned.positions),
-        holds=holds_text(holds_s, clock(_at(planned, holds_s), place_zone)),
+        holds=_holds(planned, place_zone),
         later=steps_out(planned, follow.later(planned), place_zone),
         series=steps_out(planned, follow.series(planned), place_zone),
         report=report_out(planned.report, solution, kit, planned.is_time_capped),
@@ -125,8 +126,17 @@ def cautions_out(planned: PlannedShot) -> list[LineOut]:
     return [LineOut(code=code, text=CAUTIONS[code]) for code in planned.plan.cautions]
 
 
-def _at(planned: PlannedShot, after_s: float | None) -> datetime:
-    return ephemeris.moment_utc(planned.at_s + (after_s or 0.0))
+def _at(planned: PlannedShot, after_s: float) -> datetime:
+    return ephemeris.moment_utc(planned.at_s + after_s)
+
+
+def _holds(planned: PlannedShot, place_zone: ZoneInfo) -> str:
+    holds_s = follow.holds_s(planned)
+    if holds_s is None:
+        return ""
+    part, moved_stops = follow.moved(planned, 0.0, holds_s)
+    until_local = clock(_at(planned, holds_s), place_zone)
+    return holds_text(moving_light(part, planned), moved_stops, holds_s, until_local)
 
 
 def steps_out(planned: PlannedShot, steps: Sequence[Step], place_zone: ZoneInfo) -> list[StepOut]:
@@ -135,7 +145,7 @@ def steps_out(planned: PlannedShot, steps: Sequence[Step], place_zone: ZoneInfo)
             at_utc=_at(planned, step.after_s),
             at_local=clock(_at(planned, step.after_s), place_zone),
             settings=settings_text(step.positions),
-            moved=signed_stops(step.moved_stops),
+            moved=signed_stops(step.moved.stops),
         )
         for step in steps
     ]

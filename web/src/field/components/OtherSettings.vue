@@ -25,7 +25,10 @@ const frames = computed(() => bracketAround(shot, now))
 const rows = computed(() => {
   const kept = shot.kept_for.map(({ label, setting }) => ({ stops: `kept for ${label}`, setting }))
   const same = shot.same_light.map((setting) => ({ stops: 'same light', setting }))
-  const others = [...kept, ...same, ...shot.others].map(({ stops, setting: place }) => ({
+  // worked out around the setting that came along: of another they say something else
+  const isAround = now.text === settingAt(shot, shot.setting).text
+  const around = isAround ? [...same, ...shot.others] : []
+  const others = [...kept, ...around].map(({ stops, setting: place }) => ({
     stops,
     setting: settingAt(shot, place),
   }))

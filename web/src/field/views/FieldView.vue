@@ -25,6 +25,7 @@ import { usePicture } from '../composables/usePicture'
 import { useRun } from '../composables/useRun'
 import { useSending } from '../composables/useSending'
 import { goingOn, stayAt } from '../order'
+import { isAsFetched } from '../standing'
 import { lightsOf } from '../seen'
 import { toLocal } from '../../api/local-time'
 import type { Setting } from '../bundle'
@@ -135,7 +136,8 @@ const canDarken = computed(() => program.value?.phases.some((p) => p.dark_s > 0)
 const darkened = computed(() => going.darkened.value ?? shot.value?.uses_noise_reduction ?? false)
 
 const testSetting = computed(() => {
-  const test = progress.value?.takes ? null : shot.value?.test
+  const isFirst = shot.value && progress.value && isAsFetched(shot.value, progress.value)
+  const test = isFirst ? shot.value?.test : null
   const found = test && shot.value?.settings[test.setting]
   return found && found.text !== progress.value?.setting.text ? found : null
 })
@@ -394,7 +396,7 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
         v-if="isMeasuring"
         :where="{ nightId }"
         :shot-id="run?.shotId ?? shot.id"
-        :acting="run ? [] : shot.measured"
+        :acting="!run && isAsFetched(shot, progress) ? shot.measured : []"
         @put="putIn"
         @close="isMeasuring = false"
       >
