@@ -151,12 +151,14 @@ def test_a_skyline_is_swept_and_seen_beside_the_old_one(ida: Page, demo: Demo) -
     ida.get_by_role("button", name="Change The Seven Ewes").click()
     ida.get_by_role("button", name="Sweep it with the phone").click()
     ida.get_by_role("heading", name="Skyline", level=1).wait_for()
-    # this one knows north
+    # this one knows north, and turns by what was drawn: a busy machine turns it slowly
     ida.evaluate(
         """() => { let at = 40
-          setInterval(() => { at = Math.min(80, at + (window.turns ? 0.5 : 0))
+          const turn = () => { at = Math.min(80, at + (window.turns ? 0.5 : 0))
             dispatchEvent(new DeviceOrientationEvent('deviceorientationabsolute',
-              { alpha: 360 - at, beta: 99, gamma: 0, absolute: true })) }, 16) }"""
+              { alpha: 360 - at, beta: 99, gamma: 0, absolute: true }))
+            requestAnimationFrame(turn) }
+          turn() }"""
     )
     ida.get_by_role("button", name="Draw", exact=True).click()
     # turned only once the pen is down, however long the click took
