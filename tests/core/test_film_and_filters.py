@@ -109,3 +109,16 @@ def test_film_has_no_quick_frame_for_it_shows_nothing_yet() -> None:
         long = {c: dial.values[0] for c, dial in bag.dials.items()}
         long["exposure_s"] = bag.dials["exposure_s"].nearest(600)
         assert (quick_frame(long, bag.dials) is not None) is has
+
+
+# A stop of ISO and more is what makes a frame a test: common practice.
+def test_a_quick_frame_is_a_stop_of_iso_up_and_more_or_none() -> None:
+    bag = kit()
+    long = {c: dial.values[0] for c, dial in bag.dials.items()}
+    long["exposure_s"] = bag.dials["exposure_s"].nearest(20)
+    quick = quick_frame(long, bag.dials)
+    assert quick is not None
+    assert quick.positions["iso"].value == pytest.approx(2 * long["iso"].value, rel=0.01)
+    assert quick.positions["exposure_s"].value == pytest.approx(10, rel=0.03)
+    highest = {**long, "iso": bag.dials["iso"].values[-1]}
+    assert quick_frame(highest, bag.dials) is None

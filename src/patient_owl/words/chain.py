@@ -57,6 +57,9 @@ def hump_text(spot: Spot) -> str:
     return placed(spot.stops)
 
 
+CHANGES = {f"change_{control}" for control in CONTROL_TITLES}  # reasons that tell of one control
+
+
 def change_text(
     old: Mapping[Control, str],
     new: Mapping[Control, str],
@@ -81,10 +84,11 @@ def moved_text(light: str, moved_stops: float, since: str) -> str:
     return begun(f"{light} is {stops(moved_stops)} {way} than {since}.")
 
 
-def reason_texts(advice: Advice) -> list[str]:
+def reason_texts(advice: Advice, *, beside_change: bool = False) -> list[str]:
     """Why this is next. Ways out are left out: to try them for every word that may come takes
-    longer than anybody waits."""
-    return [begun(reason_text(reason)) for reason in advice.reasons]
+    longer than anybody waits. beside_change: `change_text` stands there already."""
+    left_out = CHANGES if beside_change else ()
+    return [begun(reason_text(r)) for r in advice.reasons if r.code not in left_out]
 
 
 def advice_texts(advice: Advice) -> list[str]:

@@ -3024,7 +3024,6 @@ export interface components {
                 [key: string]: components["schemas"]["AnswerOut"];
             };
             change: string;
-            is_settled: boolean;
             later: number[];
             reasons: string[];
             setting: number;
@@ -5501,7 +5500,6 @@ export interface components {
         /** @description What the takes so far come to: what was seen in the last, what changes and why. */
         SaidOut: {
             change: string;
-            is_settled: boolean;
             reasons: string[];
         };
         SceneChoiceOut: {

@@ -42,7 +42,6 @@ export const dark: Schemas['AnswerOut'] = {
   setting: 1,
   change: '+1',
   reasons: ['You saw it dark.'],
-  is_settled: false,
   later: [],
   after: {},
 }

@@ -24,8 +24,7 @@ export interface Progress {
   /** What the last word changed, to be shown with the setting. */
   change: string
   reasons: string[]
-  isSettled: boolean
-  /** The words that were worked out beforehand are used up. */
+  /** What was last seen has no answer that was worked out beforehand. */
   isBeyond: boolean
   takes: number
   /** The setting goes with the light: nobody chose another, and every word was answered. */
@@ -53,7 +52,6 @@ export const fresh = (shot: FieldShot): Progress => ({
   checked: [],
   change: shot.said?.change ?? '',
   reasons: shot.said?.reasons ?? [],
-  isSettled: shot.said?.is_settled ?? false,
   isBeyond: false,
   takes: shot.takes,
   follows: true,

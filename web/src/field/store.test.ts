@@ -97,7 +97,7 @@ const bundle = (takes: number): FieldNight =>
     measured_text: 'As measured.',
     shots: [answered(takes)],
   }) as unknown as FieldNight
-const said = { change: '+1', reasons: ['You saw it dark.'], is_settled: false }
+const said = { change: '+1', reasons: ['You saw it dark.'] }
 const answered = (takes: number) =>
   shot(
     takes ? { takes, said, settings: [setting('from the server')], answers: {}, bracket: [] } : {},
@@ -142,8 +142,11 @@ test('a word is answered from the device, and the take waits for signal', async 
   server.isUp = false
   await take(field, of, 'dark')
   expect(field.progressOf(of)).toMatchObject({ setting: { text: 'second' }, change: '+1' })
-  expect(field.progressOf(of).isBeyond).toBe(true)
+  expect(field.progressOf(of).isBeyond).toBe(false)
   expect(field.waiting).toBe(1)
+  // of the next nothing was worked out
+  await take(field, of, 'dark')
+  expect(field.progressOf(of)).toMatchObject({ setting: { text: 'second' }, isBeyond: true })
 })
 
 test('a mistake of ours is said, and tells nothing of the connection', async () => {
@@ -177,7 +180,7 @@ test('each light of a frame is judged by its own word, the whole first, until th
   const [id = ''] = await field.judge('right')
   expect(field.progressOf(of)).toMatchObject({ reasons: ['Both right.'] })
   await field.see(of, id, { verdicts: { whole: 'right', panel: 'dark' } })
-  expect(field.progressOf(of)).toMatchObject({ reasons: ['More panel.'], isBeyond: true })
+  expect(field.progressOf(of)).toMatchObject({ reasons: ['More panel.'], isBeyond: false })
   // a wrong tap taken back, and what else there is to say: one take, sent once as it is then
   await field.see(of, id, { verdicts: { whole: 'right' }, faults: ['ghost'] })
   expect(field.progressOf(of)).toMatchObject({ reasons: ['Both right.'], takes: 1 })
@@ -376,7 +379,7 @@ test('a word leads on as the light moves by what was worked out for it, and then
 
 test('without signal a series goes on with the light however often a frame is called right', async () => {
   const { field, shot: of } = await opened()
-  const right = { 'whole=right': { ...dark, setting: 0, is_settled: true, later: [1, 2] } }
+  const right = { 'whole=right': { ...dark, setting: 0, later: [1, 2] } }
   const moving = { ...of, answers: right, later: [step(0, 0, null), step(10, 0), step(20, 0)] }
   server.isUp = false
   for (const [i, text] of ['first', 'second', 'third'].entries()) {
@@ -393,7 +396,7 @@ test('right is right whatever was seen before: of the same setting it leads to t
   const answers = { 'whole=dark': { ...dark, setting: 1, later: [2] } }
   const then = {
     'whole=dark': { ...dark, setting: 1 },
-    'whole=right': { ...dark, setting: 2, is_settled: true, later: [1] },
+    'whole=right': { ...dark, setting: 2, later: [1] },
   }
   const moving = { ...of, answers, later: [step(0, 0, null), step(10, 2, then), step(20, 0)] }
   server.isUp = false
@@ -491,7 +494,6 @@ test('a bracket files every frame with its own setting and takes the right one o
     setting: { text: 'second' },
     takes: 3,
     reasons: ['Stay with it.'],
-    isSettled: true,
   })
 })
 

@@ -240,13 +240,14 @@ export const useField = defineStore('field', () => {
     if (body.is_keeper && isSame && !isTest(shot, made.setting)) {
       const reasons = [night.value?.kept_text ?? '']
       const right = answers[seenKey(shot, made.setting, [], { verdicts: { [WHOLE]: 'right' } })]
-      const kept = { isKept: true, isSettled: true, answers: {}, change: '', reasons }
+      const kept = { isKept: true, answers: {}, change: '', reasons }
       return { ...then, ...kept, ...following(before, right?.later) }
     }
     const seen = seenKey(shot, made.setting, night.value?.humps ?? [], body)
     // what to do about one closed early was worked out for the setting the bundle came with
     const isKnown = isSame && (early === null || isAsFetched(shot, before))
-    if (isConfirming(shot, before, body) && holds) return then
+    if (isConfirming(shot, before, body) && holds)
+      return { ...then, change: '', reasons: [night.value?.right_text ?? ''] }
     const answer = isKnown ? answers[seen] : undefined
     if (answer)
       return {
@@ -255,8 +256,7 @@ export const useField = defineStore('field', () => {
         answers: answer.after,
         change: answer.change,
         reasons: answer.reasons,
-        isSettled: answer.is_settled,
-        isBeyond: Object.keys(answer.after).length === 0 && !answer.is_settled,
+        isBeyond: false,
         ...following(before, answer.later),
         isRight: isStaying(made) && isRight(shot, made.setting, body),
       }
@@ -272,7 +272,7 @@ export const useField = defineStore('field', () => {
       changed: [],
       isBeyond: !isNothingNew,
       change: '',
-      reasons: [],
+      reasons: isSaidAgain ? [night.value?.right_text ?? ''] : [],
     }
   }
 
@@ -294,7 +294,6 @@ export const useField = defineStore('field', () => {
     answers: {},
     change: '',
     reasons: [night.value?.right_text ?? ''],
-    isSettled: true,
     isBeyond: false,
     isRight: false,
     follows: false,
@@ -426,7 +425,6 @@ export const useField = defineStore('field', () => {
     answers: {},
     change: '',
     reasons: [],
-    isSettled: false,
     isBeyond: false,
     isRight: false,
     follows: false,

@@ -50,14 +50,16 @@ def quick_frame(
 ) -> Rung | None:
     """A quick frame of the same brightness for a first look, without a filter.
 
-    The lowest ISO that makes it in QUICK_S, else the highest. None when the frame itself is
-    as quick, or on film, which shows nothing until it is developed.
+    The lowest ISO a stop up and more that makes it in QUICK_S, else the highest. None when the
+    frame itself is as quick, where ISO ends, or on film, which shows nothing until it is developed.
     """
     is_film = dials["exposure_s"].film is not None
-    if positions["exposure_s"].value <= QUICK_S or is_film:
+    least_iso = TEST_ISO_GAIN * positions["iso"].value
+    isos = [iso for iso in dials["iso"].values if iso.value * SAME >= least_iso]
+    if positions["exposure_s"].value <= QUICK_S or is_film or not isos:
         return None
     bare = {**positions, "nd_stops": dials["nd_stops"].values[0]}
-    rungs = (equivalent({**bare, "iso": iso}, positions, dials) for iso in dials["iso"].values)
+    rungs = (equivalent({**bare, "iso": iso}, positions, dials) for iso in isos)
     for rung in rungs:
         if rung.positions["exposure_s"].value <= QUICK_S:
             break

@@ -51,7 +51,6 @@ class AnswerOut(BaseModel):
     setting: int
     change: str
     reasons: list[str]
-    is_settled: bool
     later: list[int]
     after: "Answers"
 
@@ -143,7 +142,6 @@ class SaidOut(BaseModel):
 
     change: str
     reasons: list[str]
-    is_settled: bool
 
 
 class MeasuredPlanOut(BaseModel):

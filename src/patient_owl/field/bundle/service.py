@@ -354,8 +354,7 @@ def _said(
     before = position_texts(positions_near(dials, settings_of(last, film)))
     return SaidOut(
         change=settings.change_from(before, last.levers, now, advice.change_stops),
-        reasons=[*reason_texts(advice), *mending(last.faults)],
-        is_settled=advice.is_settled,
+        reasons=[*reason_texts(advice, beside_change=True), *mending(last.faults)],
     )
 
 
@@ -467,8 +466,7 @@ def _answer(node: Node, before: int, settings: _Settings) -> AnswerOut:
     return AnswerOut(
         setting=place,
         change=settings.change(before, place, advice.change_stops),
-        reasons=reason_texts(advice),
-        is_settled=advice.is_settled,
+        reasons=reason_texts(advice, beside_change=True),
         later=[settings.place(*moved) for moved in node.later],
         after=_answers(node.after, place, settings),
     )

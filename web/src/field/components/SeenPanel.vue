@@ -37,6 +37,11 @@ const said = computed(() =>
   open.value?.of === 'light' ? wordOf(body, open.value.light) : undefined,
 )
 const hump = computed(() => humpOf(night.humps, body, lead.value))
+const faultsText = computed(() => {
+  const [first, ...more] = body.faults ?? []
+  if (!first) return 'none'
+  return more.length ? more.length + 1 : faultOf(shot, first)?.label
+})
 const advice = computed(() => (body.faults ?? []).map((key) => faultOf(shot, key)?.advice ?? ''))
 
 /** Said again, a word is taken back. */
@@ -83,7 +88,7 @@ function suffer(fault: Fault): void {
       </button>
       <button type="button" :aria-expanded="isOpen('fault')" @click="toggle({ of: 'fault' })">
         <span class="muted">faults</span>
-        <span>{{ body.faults?.length ? body.faults.length : 'none' }}</span>
+        <span>{{ faultsText }}</span>
       </button>
       <button
         type="button"

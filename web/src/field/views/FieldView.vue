@@ -274,8 +274,8 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
           <p v-if="progress.change" class="figures change">{{ progress.change }}</p>
           <p v-for="reason in progress.reasons" :key="reason">{{ reason }}</p>
           <p v-if="progress.isBeyond">
-            What was worked out beforehand ends here. With signal the next setting comes by itself;
-            until then choose one of the others.
+            No answer to that was worked out beforehand. With signal the next setting comes by
+            itself; until then set your own under Other settings.
           </p>
         </div>
         <button type="button" class="main" :disabled="!!elsewhere" @click="begin">
