@@ -9,14 +9,20 @@ type Values = Setting['values']
 const stepsOf = (shot: FieldShot, control: Control) =>
   shot.dials.find((dial) => dial.control === control)?.steps ?? []
 
-/** The same setting with other values: its course lasts as long as they say. */
-export function dialled(shot: FieldShot, base: Setting, values: Values): Setting {
+/** The names of the positions nearest to some values; without a filter none of it. */
+export function textsOf(shot: FieldShot, values: Values) {
   const text = (control: Control) => {
     const steps = stepsOf(shot, control)
     return steps[placeOf(steps, values[control])]?.text ?? ''
   }
   const filter = values.nd_stops > 0 ? text('nd_stops') : ''
   const [time, aperture, iso] = [text('exposure_s'), text('f_number'), text('iso')]
+  const whole = [time, aperture, iso, ...(filter ? [filter] : [])].join(', ')
+  return { text: whole, time, aperture, iso, filter }
+}
+
+/** The same setting with other values: its course lasts as long as they say. */
+export function dialled(shot: FieldShot, base: Setting, values: Values): Setting {
   const phases = base.program.phases.map((phase) =>
     phase.exposure_s === base.values.exposure_s
       ? { ...phase, exposure_s: values.exposure_s }
@@ -24,11 +30,7 @@ export function dialled(shot: FieldShot, base: Setting, values: Values): Setting
   )
   return {
     ...base,
-    text: [time, aperture, iso, ...(filter ? [filter] : [])].join(', '),
-    time,
-    aperture,
-    iso,
-    filter,
+    ...textsOf(shot, values),
     values,
     program: { ...base.program, phases },
     // nobody worked out what follows from it

@@ -3,6 +3,7 @@
 import { computed, ref } from 'vue'
 
 import SeenPanel from './SeenPanel.vue'
+import { textsOf } from '../dials'
 import { seenText, WHOLE, type Said } from '../seen'
 import type { FieldNight, FieldShot } from '../bundle'
 import type { Taken } from '../store'
@@ -22,10 +23,7 @@ const lights = computed(() => {
   return several.length ? several : shot.lights
 })
 const settingOf = (id: string, body: Taken['body']) =>
-  shot.made.find((made) => made.take.id === id)?.settings ??
-  shot.settings.find((s) => s.values.exposure_s === body.exposure_s && s.values.iso === body.iso)
-    ?.text ??
-  `${body.exposure_s.toFixed(1)} s`
+  shot.made.find((made) => made.take.id === id)?.settings ?? textsOf(shot, body).text
 </script>
 
 <template>

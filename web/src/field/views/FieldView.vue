@@ -291,7 +291,12 @@ const needsSecure = !window.isSecureContext || !('serviceWorker' in navigator)
         </section>
         <p v-if="program && program.frames > 1" class="muted">{{ program.text }}</p>
         <section v-if="last" class="last" aria-label="The last frame">
-          <p class="muted figures">Last: {{ last.made.setting.text }}</p>
+          <p class="muted figures">
+            Last: {{ last.made.setting.text
+            }}<template v-if="last.made.isEarly">
+              , closed after {{ last.made.exposure_s.toFixed(1) }} s</template
+            >
+          </p>
           <SeenPanel
             :night="field.night"
             :shot="shot"
