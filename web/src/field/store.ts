@@ -271,6 +271,7 @@ export const useField = defineStore('field', () => {
       follows: before.follows && isNothingNew,
       changed: [],
       isBeyond: !isNothingNew,
+      isRight: before.isRight && isNothingNew,
       change: '',
       reasons: isSaidAgain ? [night.value?.right_text ?? ''] : [],
     }
