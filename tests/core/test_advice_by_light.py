@@ -89,7 +89,8 @@ def test_a_torch_too_bright_gets_fewer_seconds_and_moves_no_control() -> None:
     found = next_setting([said], painted_room())
     assert found.moved == ()
     assert found.moved_levers == ("torch_1",)
-    assert 4 <= found.levers["torch_1"]["dose_s"] <= 12
+    # "bright" stands for 0.9 to 2.2 stops, and nobody moves by less than two thirds for it
+    assert 16 * 2**-2.2 <= found.levers["torch_1"]["dose_s"] <= 16 * 2 ** -(2 / 3)
     assert "lever_dose_s" in {reason.code for reason in found.reasons}
 
 

@@ -51,7 +51,9 @@ RIGHT = WORDS.index("right")
 # a bright screen in the dark. Which of them somebody is, is not known beforehand. Common practice.
 SOFTNESSES_STOPS = (0.15, 0.3, 0.5, 0.8)
 Sharpness = tuple[float, ...]  # how much is believed in each softness; sums to 1
-UNLEARNED: Sharpness = (0.25, 0.25, 0.25, 0.25)
+# Rather a tired one until somebody's own words tell: then the stated ± holds two times in three for
+# careful eyes and tired ones alike. Ours, see benchmarks/advisor.py.
+UNLEARNED: Sharpness = (0.08, 0.2, 0.32, 0.4)
 WORD_FREEDOM = 3.0  # degrees of freedom of an edge: a slip now and then; ours, see benchmarks
 
 # Half of the guesses of this trade lie within a stop and a tenth beyond five; a mix
