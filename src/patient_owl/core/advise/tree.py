@@ -71,6 +71,14 @@ Tree = Mapping[Seen, Node]
 """What each thing that may be seen in a frame leads to."""
 
 
+class Later(NamedTuple):
+    """The room once the light has moved on. is_for_all: of all that may be seen, else of all right
+    alone, over which people go on longest."""
+
+    room: Room
+    is_for_all: bool
+
+
 def advice_tree(
     first: Positions,
     takes: Sequence[JudgedTake],
@@ -79,7 +87,7 @@ def advice_tree(
     levers: Levers | None = None,
     *,
     in_detail: bool = True,
-    later: Sequence[Room] = (),
+    later: Sequence[Later] = (),
 ) -> Tree:
     """`depth` frames deep. in_detail: with what is said seldom of the first of them. later: the
     room as the light moves on, for what is seen in the first.
@@ -91,7 +99,7 @@ def advice_tree(
     kept = last_kept(takes, room)
     if kept is not None:
         put = room.planned_levers(first) if levers is None else levers
-        then = [kept_setting(takes, kept, there, first, put) for there in later]
+        then = [kept_setting(takes, kept, there, first, put) for there, _ in later]
         moved = tuple((advice.positions, advice.levers) for advice in then)
         stays = Node(kept_setting(takes, kept, room, first, put), {}, moved)
         shown = room.shown(first)
@@ -99,7 +107,10 @@ def advice_tree(
         return {_named(tuple(dict.fromkeys(keys, word).items()), room): stays for word in WORDS}
     known = known_after(takes, room) if takes else nothing_known(first, room)
     known = known.setting(first, room, levers)
-    laters = [_Later(there, _beliefs(first, takes, there)) for there in later]
+    laters = [
+        _Later(there, is_for_all, _beliefs(first, takes, there) if is_for_all else {})
+        for there, is_for_all in later
+    ]
     weights = _weights(takes, room)
     return _branches(known, weights, room, depth, in_detail=in_detail, laters=laters)
 
@@ -154,10 +165,10 @@ class _Outcome:
 
 
 class _Later(NamedTuple):
-    """The room once the light has moved on, and what is believed there of lights that the next
-    frame tells nothing of."""
+    """`Later`, and what is believed there of lights that the next frame tells nothing of."""
 
     room: Room
+    is_for_all: bool
     beliefs: Mapping[str, Belief]
 
 
@@ -176,10 +187,10 @@ def _branches(
     outcomes = _outcomes(known, weights, room, got_here / ways, in_detail=in_detail)
     thens = [_knowing(outcome, known, room) for outcome in outcomes]
     seen = list(zip(outcomes, thens, strict=True))
-    if got_here < 1:  # once more is seen, of what ends most evenings alone: all right
-        is_about_all = len(outcomes[RIGHT].left) == len(room.parts)
-        seen = [seen[RIGHT]] if is_about_all else []
-    moved_on = _moved_on(seen, room, laters)
+    is_about_all = len(outcomes[RIGHT].left) == len(room.parts)
+    right = [seen[RIGHT]] if is_about_all else []
+    # once more is seen, of what ends most evenings alone
+    moved_on = _moved_on(right if got_here < 1 else seen, right, room, laters)
     nodes: dict[Seen, Node] = {}
     for outcome, then, advice in zip(outcomes, thens, decide_each(thens, room), strict=True):
         deeper: Tree = {}
@@ -275,17 +286,23 @@ def _knowing(outcome: _Outcome, known: Known, room: Room) -> Known:
 
 
 def _moved_on(
-    seen: Sequence[tuple[_Outcome, Known]], room: Room, laters: Sequence[_Later]
+    seen: Sequence[tuple[_Outcome, Known]],
+    right: Sequence[tuple[_Outcome, Known]],
+    room: Room,
+    laters: Sequence[_Later],
 ) -> dict[Seen, tuple[tuple[Positions, Levers], ...]]:
-    """What is set after each thing seen once the light has moved on."""
-    if not (seen and laters):
-        return {}
-    moved = [
-        settings_each([_carried(outcome, then, room, later) for outcome, then in seen], later.room)
-        for later in laters
-    ]
-    names = (outcome.seen for outcome, _ in seen)
-    return dict(zip(names, zip(*moved, strict=True), strict=True))
+    """What is set after each thing seen once the light has moved on; further on after all right
+    alone."""
+    moved: dict[Seen, tuple[tuple[Positions, Levers], ...]] = {}
+    for later in laters:
+        some = seen if later.is_for_all else right
+        if not some:
+            continue
+        carried_on = [_carried(outcome, then, room, later) for outcome, then in some]
+        settings = settings_each(carried_on, later.room)
+        for (outcome, _), setting in zip(some, settings, strict=True):
+            moved[outcome.seen] = (*moved.get(outcome.seen, ()), setting)
+    return moved
 
 
 def _carried(outcome: _Outcome, then: Known, room: Room, later: _Later) -> Known:

@@ -11,7 +11,7 @@ from patient_owl.core.advise.belief import (
 )
 from patient_owl.core.advise.consequences import consequences
 from patient_owl.core.advise.next import Advice, Room, next_setting
-from patient_owl.core.advise.tree import Tree, advice_tree, if_closed_early
+from patient_owl.core.advise.tree import Later, Tree, advice_tree, if_closed_early
 from patient_owl.core.exposure.dials import Control, DialValue
 from patient_owl.core.exposure.settings import EARLIEST_THIRDS, Positions, positions_near
 from patient_owl.core.kept import kept
@@ -22,9 +22,10 @@ from patient_owl.core.shot.follow import Step
 
 STEP_WORDS_DEEP = 1  # of each minute's setting: with signal the rest follows
 WORDS_DEEP = 3  # nineteen of twenty scenes are settled by then; see benchmarks/advisor.py
-# Of moving light that a word is answered for: five minutes of dusk at least over what is set when
-# a night is taken along, half of it over what is set when the light has moved. Ours.
-THIRDS_AHEAD, STEP_THIRDS_AHEAD = 4, 2
+# Thirds of moving light that a word is answered for, and that "right" is: five minutes of dusk at
+# least and a quarter of an hour over what is set when a night is taken along, half of it over what
+# is set when the light has moved. Ours.
+THIRDS_AHEAD, STEP_THIRDS_AHEAD = (4, 12), (2, 6)
 STILL_AT_IT_S = 1800.0  # somebody whose last take is older begins anew; common practice
 
 
@@ -98,12 +99,13 @@ def _first_words(
     return advice_tree(positions, (), room, deep, later=_later(planned, room, THIRDS_AHEAD))
 
 
-def _later(planned: PlannedShot, room: Room, most: int) -> list[Room]:
+def _later(planned: PlannedShot, room: Room, thirds_ahead: tuple[int, int]) -> list[Later]:
     """The room as the light moves on, place by place."""
+    for_words, when_right = thirds_ahead
     thirds = planned.thirds
     place = thirds.nearest(room.after_s) + 1
-    times_s = thirds.times_s[place : place + most]
-    return [replace(room, after_s=after_s) for after_s in times_s]
+    times_s = thirds.times_s[place : place + when_right]
+    return [Later(replace(room, after_s=t), i < for_words) for i, t in enumerate(times_s)]
 
 
 def words_if_closed_early(
