@@ -54,7 +54,7 @@ const sweeps = computed(() => kit.readings.filter((reading) => reading.outline?.
 const swept = computed(() => {
   const reading = sweeps.value.find((sweep) => sweep.id === earlier.value)
   const points = reading?.outline?.map((p): Point => [p.azimuth_deg, p.altitude_deg])
-  return points ? { points, stray_deg: 0 } : sweptOf(strokes.value.flat(), kit.sweep_step_deg)
+  return points ? { points, stray_deg: 0 } : sweptOf(strokes.value, kit.sweep_step_deg)
 })
 const merged = computed(() =>
   earlier.value

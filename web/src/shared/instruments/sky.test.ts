@@ -76,7 +76,7 @@ test('offsets go the short way round, and a skyline is joined by straight lines'
 
 test('a sweep keeps the middle of what was drawn in each step, and lets the rest stand', () => {
   const drawn = [4, 5, 30].map((tilt) => ({ bearing: 359.6, tilt }))
-  const swept = sweptOf([...drawn, { bearing: 2.2, tilt: 6 }], 2)
+  const swept = sweptOf([drawn, [{ bearing: 2.2, tilt: 6 }]], 2)
   expect(swept.points).toEqual([
     [0, 5],
     [2, 6],
@@ -93,5 +93,18 @@ test('a sweep keeps the middle of what was drawn in each step, and lets the rest
     [2, 6],
     [90, 12],
     [180, 3],
+  ])
+})
+
+test('a phone turned fast leaves no gap in a stroke, and none is closed between two', () => {
+  const at = (bearing: number, tilt: number) => ({ bearing, tilt })
+  const swept = sweptOf([[at(357.5, 3), at(3.5, 9)], [at(12, 1)]], 2)
+  // on the straight line between what was pointed at, over north: 1° higher each degree
+  expect(swept.points).toEqual([
+    [0, 5],
+    [2, 7],
+    [4, 9],
+    [12, 1],
+    [358, 3],
   ])
 })

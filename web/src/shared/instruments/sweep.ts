@@ -14,10 +14,27 @@ export interface Swept {
 }
 
 const turn = (deg: number) => ((deg % 360) + 360) % 360
+const turnBetween = (from: number, to: number) => ((to - from + 540) % 360) - 180
 
-export function sweptOf(drawn: Drawn[], step_deg: number): Swept {
+/** A stroke with a point in each step it passed, however fast the phone was turned. */
+const closed = (stroke: Drawn[], step_deg: number): Drawn[] =>
+  stroke.flatMap((point, i) => {
+    const before = stroke[i - 1] ?? point
+    const by = turnBetween(before.bearing, point.bearing)
+    const parts = Math.ceil(Math.abs(by) / step_deg) || 1
+    return Array.from({ length: parts }, (_, part) => {
+      const left = 1 - (part + 1) / parts
+      return {
+        bearing: point.bearing - left * by,
+        tilt: point.tilt - left * (point.tilt - before.tilt),
+      }
+    })
+  })
+
+/** Of strokes of the pen; between two of them nothing was drawn. */
+export function sweptOf(strokes: Drawn[][], step_deg: number): Swept {
   const bins = new Map<number, number[]>()
-  for (const { bearing, tilt } of drawn) {
+  for (const { bearing, tilt } of strokes.flatMap((stroke) => closed(stroke, step_deg))) {
     const bin = turn(Math.round(bearing / step_deg) * step_deg)
     bins.set(bin, [...(bins.get(bin) ?? []), tilt])
   }
@@ -34,7 +51,7 @@ export function sweptOf(drawn: Drawn[], step_deg: number): Swept {
 /** The kept skyline with what was swept in its place; what is nearer to it gives way. */
 export function mergedWith(kept: number[][], swept: Point[], joins_deg: number): Point[] {
   const isSwept = (bearing: number) =>
-    swept.some(([at]) => Math.abs(((at - bearing + 540) % 360) - 180) <= joins_deg)
+    swept.some(([at]) => Math.abs(turnBetween(bearing, at)) <= joins_deg)
   const rest = kept
     .map(([bearing = 0, altitude = 0]): Point => [turn(bearing), altitude])
     .filter(([bearing]) => !isSwept(bearing))
