@@ -6,11 +6,20 @@ from typing import Any
 import pytest
 from fastapi.testclient import TestClient
 
+from patient_owl.platform.accounts import router
 from patient_owl.platform.accounts.tries import OF_ADDRESS
+from patient_owl.platform.storage.base import now_utc
 from tests.app import making
 from tests.app.conftest import PASSWORD, SignedIn
 
 ACCOUNT = {"name": "Ida Tern", "email": "ida@example.org", "password": PASSWORD}
+
+
+@pytest.fixture
+def clock_stands(monkeypatch: pytest.MonkeyPatch) -> None:
+    """Tries are counted by stretches of the clock; none begins in the middle of a test."""
+    now = now_utc()
+    monkeypatch.setattr(router, "now_utc", lambda: now)
 
 
 def test_the_first_visitor_creates_the_account_and_the_second_is_told_how(
@@ -40,6 +49,7 @@ def tried(client: TestClient, email: str = "ida@example.org", password: str = "w
     return client.post("/api/v1/session", json={"email": email, "password": password})
 
 
+@pytest.mark.usefixtures("clock_stands")
 def test_a_wrong_password_says_no_more_than_needed_and_guessing_is_slowed(
     signed_in: SignedIn, visitor: TestClient
 ) -> None:
@@ -53,6 +63,7 @@ def test_a_wrong_password_says_no_more_than_needed_and_guessing_is_slowed(
     assert 0 < int(slowed.headers["retry-after"]) <= 301
 
 
+@pytest.mark.usefixtures("clock_stands")
 def test_strangers_do_not_lock_an_owner_out_of_a_browser_that_was_here_before(
     signed_in: SignedIn, visitor: TestClient
 ) -> None:
@@ -77,6 +88,7 @@ def test_a_browser_two_people_share_is_known_to_both(
         assert tried(ida, f"{name}@example.org", PASSWORD).status_code == 200
 
 
+@pytest.mark.usefixtures("clock_stands")
 def test_many_at_once_are_counted_once_each(app: Any, signed_in: SignedIn) -> None:
     signed_in("Ida")
     statuses: list[int] = []
