@@ -133,12 +133,18 @@ def if_closed_early(
     known = known_after(takes, room) if takes else nothing_known(first, room)
     known, weights = known.setting(first, room, levers), _weights(takes, room)
     as_set = settings_on(room.dials, first)
-    trees = []
+    frames = []
     for stops in all_stops:
         made = replace(as_set, exposure_s=as_set.exposure_s * 2.0**-stops)
-        early = early_of(as_set, made, room, known.levers)
-        trees.append(_branches(replace(known, early=early), weights, room, 1))
-    return trees
+        closed = replace(known, early=early_of(as_set, made, room, known.levers))
+        outcomes = _outcomes(closed, weights, room, 1.0, in_detail=False)
+        frames.append([(outcome, _knowing(outcome, closed, room)) for outcome in outcomes])
+    # of all frames in one go: they leave the same setting
+    advice = iter(decide_each([then for frame in frames for _, then in frame], room))
+    return [
+        {_named(outcome.seen, room): Node(next(advice), {}) for outcome, _ in frame}
+        for frame in frames
+    ]
 
 
 def _weights(takes: Sequence[JudgedTake], room: Room) -> Weights:

@@ -7,6 +7,7 @@ end of the frame's range says only "at least".
 
 import math
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Literal
 
 import numpy as np
@@ -38,7 +39,7 @@ class Spot:
     by: SpotBy
     end: SpotEnd = ""
 
-    @property
+    @cached_property
     def sigma_stops(self) -> float:
         """Two thirds of all lie within this. [stops]"""
         if self.by == "raw":
