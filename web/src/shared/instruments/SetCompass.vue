@@ -5,7 +5,8 @@ import { computed, ref } from 'vue'
 
 import type { Kit } from './kept'
 import { decimalsFor, sayBearing, sayTilt } from './say'
-import { apart, knownNow } from './sky'
+import { knownNow } from './sky'
+import { apart } from './statistics'
 import type { Attitude } from './useAttitude'
 import type { Bearing } from './useBearing'
 

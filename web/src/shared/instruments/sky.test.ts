@@ -1,7 +1,8 @@
 import { expect, test } from 'vitest'
 
 import type { Kit } from './kept'
-import { apart, comesTo, knownNow, nearTo, skylineAt, standsAt } from './sky'
+import { comesTo, knownNow, nearTo, skylineAt, standsAt } from './sky'
+import { apart } from './statistics'
 import { mergedWith, sweptOf } from './sweep'
 
 const NOON = Date.parse('2026-12-09T11:00:00Z')

@@ -1,5 +1,6 @@
 /** What stands where one points, looked up in the tables the server made. */
 import type { Kit } from './kept'
+import { apart } from './statistics'
 
 export interface Stands {
   bearing_deg: number
@@ -7,9 +8,6 @@ export interface Stands {
 }
 
 type Body = Kit['up']['bodies'][number]
-
-const turned = (deg: number) => ((((deg + 180) % 360) + 360) % 360) - 180
-export const apart = (one: number, other: number) => turned(one - other)
 
 const startOf = (kit: Kit) => Date.parse(kit.up.start_utc)
 const momentOf = (kit: Kit, step: number) => startOf(kit) + 1000 * kit.up.step_s * step

@@ -40,6 +40,10 @@ export function ofBeats(touches: number[]): Series | null {
   return { mean, spread: rest?.spread ?? 0, n: n - 1 }
 }
 
+/** How far one direction lies from another, the short way round. [deg] */
+export const apart = (one: number, other: number) =>
+  ((((one - other + 180) % 360) + 360) % 360) - 180
+
 /** Of directions in degrees, which go round. */
 export function ofDirections(angles: number[]): Series | null {
   if (!angles.length) return null
@@ -47,7 +51,7 @@ export function ofDirections(angles: number[]): Series | null {
     angles.reduce((sum, angle) => sum + of(angle * RAD), 0),
   )
   const mean = (((Math.atan2(east ?? 0, north ?? 0) / RAD) % 360) + 360) % 360
-  const off = angles.map((angle) => ((angle - mean + 540) % 360) - 180)
+  const off = angles.map((angle) => apart(angle, mean))
   const squares = off.reduce((sum, o) => sum + o * o, 0)
   return { mean, spread: off.length > 1 ? Math.sqrt(squares / (off.length - 1)) : 0, n: off.length }
 }

@@ -1,5 +1,5 @@
 /** A skyline drawn by pointing along it: points in bins of bearing, each the middle of what was drawn. */
-import { median, seriesOf } from './statistics'
+import { apart, median, seriesOf } from './statistics'
 
 export interface Drawn {
   bearing: number
@@ -14,13 +14,12 @@ export interface Swept {
 }
 
 const turn = (deg: number) => ((deg % 360) + 360) % 360
-const turnBetween = (from: number, to: number) => ((to - from + 540) % 360) - 180
 
 /** A stroke with a point in each step it passed, however fast the phone was turned. */
 const closed = (stroke: Drawn[], step_deg: number): Drawn[] =>
   stroke.flatMap((point, i) => {
     const before = stroke[i - 1] ?? point
-    const by = turnBetween(before.bearing, point.bearing)
+    const by = apart(point.bearing, before.bearing)
     const parts = Math.ceil(Math.abs(by) / step_deg) || 1
     return Array.from({ length: parts }, (_, part) => {
       const left = 1 - (part + 1) / parts
@@ -51,7 +50,7 @@ export function sweptOf(strokes: Drawn[][], step_deg: number): Swept {
 /** The kept skyline with what was swept in its place; what is nearer to it gives way. */
 export function mergedWith(kept: number[][], swept: Point[], joins_deg: number): Point[] {
   const isSwept = (bearing: number) =>
-    swept.some(([at]) => Math.abs(turnBetween(bearing, at)) <= joins_deg)
+    swept.some(([at]) => Math.abs(apart(at, bearing)) <= joins_deg)
   const rest = kept
     .map(([bearing = 0, altitude = 0]): Point => [turn(bearing), altitude])
     .filter(([bearing]) => !isSwept(bearing))

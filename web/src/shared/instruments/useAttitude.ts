@@ -6,7 +6,7 @@ import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 
 import { worked } from './formula'
 import type { Kit } from './kept'
-import { ofDirections, seriesOf, type Series } from './statistics'
+import { apart, ofDirections, seriesOf, type Series } from './statistics'
 
 export type SensorState = 'waiting' | 'listening' | 'asks' | 'refused' | 'none' | 'insecure'
 
@@ -92,7 +92,7 @@ export function useAttitude(kit: () => Kit | null) {
     const limits = kit()?.compass
     if (!now || !limits) return
     if (before && now.at - before.at < JUMP_WITHIN_MS && Math.abs(now.tilt) < limits.steep_deg) {
-      const turn = Math.abs(((now.bearing - before.bearing + 540) % 360) - 180)
+      const turn = Math.abs(apart(now.bearing, before.bearing))
       if (turn > limits.jumps_deg) jumpedAt = now.at
     }
     before = now
