@@ -103,7 +103,7 @@ function keep(): void {
       <text
         v-for="(wind, i) in WINDS"
         :key="i"
-        :x="Math.min(WIDE - 8, Math.max(8, x(wind.azimuth_deg)))"
+        :x="Math.min(WIDE - 14, Math.max(14, x(wind.azimuth_deg)))"
         :y="HIGH - 6"
         text-anchor="middle"
       >
